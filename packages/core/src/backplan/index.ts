@@ -1,0 +1,331 @@
+import { fail, ok, type Result } from '../result/index.js';
+import { dayIn, fromDayNumber, toDayNumber, toInstantAfterGap, type Day, type InstantText, type TimeOfDay } from '../time/index.js';
+import { moveWorkingNumber, seekWorkingNumber, type WorkCalendar } from '../workdays/index.js';
+
+/** One who does steps, as planning sees them. */
+export interface PlanDoer {
+  readonly calendar: WorkCalendar;
+  readonly zone: string;
+  /** the doer's local date now */
+  readonly todayOn: Day;
+  /** false once the agency's cut-off has passed: work that is not begun starts tomorrow at the earliest */
+  readonly todayCounts: boolean;
+}
+
+export interface PlanStep {
+  readonly id: string;
+  /** key into the doers */
+  readonly doer: string;
+  /** whole working days of the doer, start and finish both counted; at least 1 */
+  readonly spanDays: number;
+  /** may start on the day its predecessors finish */
+  readonly sameDay?: boolean;
+  readonly predecessorIds: readonly string[];
+  readonly startedOn?: Day | null;
+  readonly finishedOn?: Day | null;
+  /** a latest finish set by hand; it stays, and a conflict shows */
+  readonly pinnedFinishOn?: Day | null;
+}
+
+/** When the piece is to be published: the instant of the aim date, and the channel's lead in further working days. */
+export interface Aim {
+  readonly publishAt: InstantText;
+  readonly leadDays: number;
+}
+
+export interface PlanInput {
+  readonly steps: readonly PlanStep[];
+  readonly doers: Readonly<Record<string, PlanDoer>>;
+  readonly aim?: Aim | null;
+  /** the client's zone and usual time: the earliest date that can be met is reckoned with these */
+  readonly publishZone: string;
+  readonly usualTime: TimeOfDay;
+  readonly leadDays?: number;
+  /** slack up to which an open step counts as tight; default 0 */
+  readonly tightDays?: number;
+}
+
+/** Danger words, most dangerous first. *will be late* needs a prediction of load, which planning one piece cannot give. */
+export type Danger = 'overdue' | 'out_of_reach' | 'will_be_late' | 'tight' | 'fine';
+export const DANGERS: readonly Danger[] = ['overdue', 'out_of_reach', 'will_be_late', 'tight', 'fine'];
+
+/** What sets a date: the aim, today, the step's own start, a pin, or a neighbouring step. */
+export type HeldBy = { readonly by: 'aim' | 'today' | 'start' | 'pin' } | { readonly by: 'step'; readonly stepId: string };
+
+export interface PlannedStep {
+  readonly id: string;
+  readonly latestStartOn: Day | null;
+  readonly latestFinishOn: Day | null;
+  /** what sets the latest finish; null without an aim date */
+  readonly latestHeldBy: HeldBy | null;
+  readonly earliestStartOn: Day;
+  readonly earliestFinishOn: Day;
+  readonly earliestHeldBy: HeldBy;
+  /** the doer's working days between earliest and latest finish; null when done or undated */
+  readonly slackDays: number | null;
+  readonly danger: Danger | null;
+  readonly critical: boolean;
+  /** a pinned date that cannot hold: on a day off, or after what follows needs it */
+  readonly conflict: 'pin_on_day_off' | 'pin_after_successor' | null;
+}
+
+export interface Plan {
+  readonly steps: readonly PlannedStep[];
+  /** least slack of the open steps; null when none is open or no aim is set */
+  readonly slackDays: number | null;
+  readonly danger: Danger | null;
+  /** the earliest publish date that all open steps allow, in the client's zone */
+  readonly earliestPublishOn: Day;
+}
+
+/** A doer without working days, or steps that wait for each other in a ring. */
+export type PlanFailure =
+  | { readonly code: 'workdays.none_in_reach'; readonly detail: { readonly stepId: string } }
+  | { readonly code: 'plan.circular'; readonly detail: { readonly stepId: string } };
+
+interface Bounds {
+  start: number;
+  finish: number;
+  heldBy: HeldBy;
+}
+
+/** Orders steps so that each stands after its predecessors, else the id of a step in a ring. */
+function inOrder(steps: readonly PlanStep[]): { order: PlanStep[] } | { ring: string } {
+  const byId = new Map(steps.map((step) => [step.id, step]));
+  const state = new Map<string, 'open' | 'done'>();
+  const order: PlanStep[] = [];
+  const visit = (step: PlanStep): string | undefined => {
+    if (state.get(step.id) === 'done') return undefined;
+    if (state.get(step.id) === 'open') return step.id;
+    state.set(step.id, 'open');
+    for (const id of step.predecessorIds) {
+      const before = byId.get(id);
+      const ring = before && visit(before);
+      if (ring) return ring;
+    }
+    state.set(step.id, 'done');
+    order.push(step);
+    return undefined;
+  };
+  for (const step of steps) {
+    const ring = visit(step);
+    if (ring) return { ring };
+  }
+  return { order };
+}
+
+class NoWorkingDay extends Error {
+  constructor(readonly stepId: string) {
+    super('no working day in reach');
+  }
+}
+
+const must = (number: number | undefined, stepId: string): number => {
+  if (number === undefined) throw new NoWorkingDay(stepId);
+  return number;
+};
+
+/** The doer's local date of the publish instant. */
+const publishNumber = (doer: PlanDoer, publishAt: InstantText): number => toDayNumber(dayIn(publishAt, doer.zone));
+
+/** The latest finish that a publish date leaves to a last step: strictly before it, and `leadDays` working days earlier still. */
+const finishBefore = (doer: PlanDoer, publishOn: number, leadDays: number, stepId: string): number =>
+  must(moveWorkingNumber(doer.calendar, publishOn, -1 - leadDays), stepId);
+
+/**
+ * Plans one piece: backwards from the aim date for the latest dates, forwards from today and from what happened for the earliest.
+ * Dates are each doer's local dates and compare as plain dates.
+ * @returns one planned step per step, in the order given; `workdays.none_in_reach` or `plan.circular` otherwise
+ * @see Kelley & Walker 1959, Critical-Path Planning and Scheduling
+ */
+export function planPiece(input: PlanInput): Result<Plan, PlanFailure> {
+  const sorted = inOrder(input.steps);
+  if ('ring' in sorted) return fail({ code: 'plan.circular', detail: { stepId: sorted.ring } });
+  try {
+    return ok(planSorted(input, sorted.order));
+  } catch (error) {
+    if (error instanceof NoWorkingDay) return fail({ code: 'workdays.none_in_reach', detail: { stepId: error.stepId } });
+    throw error;
+  }
+}
+
+function planSorted(input: PlanInput, order: readonly PlanStep[]): Plan {
+  const doerOf = (step: PlanStep): PlanDoer => {
+    const doer = input.doers[step.doer];
+    if (!doer) throw new Error(`no doer ${step.doer}`);
+    return doer;
+  };
+  const earliest = planForwards(order, doerOf);
+  const latest = planBackwards(order, doerOf, input.aim ?? null);
+  const raw = input.steps.map((step) => assess(step, doerOf(step), bounds(earliest, step.id), latest.get(step.id), input.tightDays ?? 0));
+  const open = raw.flatMap((step) => (step.slackDays === null ? [] : [step.slackDays]));
+  const slackDays = open.length > 0 ? Math.min(...open) : null;
+  const steps = raw.map((step) => ({ ...step, critical: step.slackDays !== null && step.slackDays === slackDays }));
+  const dangers = new Set(steps.map((step) => step.danger));
+  return {
+    steps,
+    slackDays,
+    danger: DANGERS.find((danger) => dangers.has(danger)) ?? null,
+    earliestPublishOn: fromDayNumber(earliestPublish(input, order, doerOf, earliest)),
+  };
+}
+
+const bounds = (map: ReadonlyMap<string, Bounds>, id: string): Bounds => {
+  const found = map.get(id);
+  if (!found) throw new Error(`step ${id} was not planned`);
+  return found;
+};
+
+function planForwards(order: readonly PlanStep[], doerOf: (step: PlanStep) => PlanDoer): Map<string, Bounds> {
+  const planned = new Map<string, Bounds>();
+  for (const step of order) {
+    const doer = doerOf(step);
+    const today = toDayNumber(doer.todayOn);
+    if (step.finishedOn) {
+      const finish = toDayNumber(step.finishedOn);
+      planned.set(step.id, { start: step.startedOn ? toDayNumber(step.startedOn) : finish, finish, heldBy: { by: 'start' } });
+      continue;
+    }
+    const from = doer.todayCounts ? today : today + 1;
+    if (step.startedOn) {
+      const start = toDayNumber(step.startedOn);
+      const bySpan = must(moveWorkingNumber(doer.calendar, start, step.spanDays - 1), step.id);
+      const byToday = must(seekWorkingNumber(doer.calendar, from, 1), step.id);
+      planned.set(step.id, { start, finish: Math.max(bySpan, byToday), heldBy: bySpan >= byToday ? { by: 'start' } : { by: 'today' } });
+      continue;
+    }
+    let start = must(seekWorkingNumber(doer.calendar, from, 1), step.id);
+    let heldBy: HeldBy = { by: 'today' };
+    for (const id of step.predecessorIds) {
+      const before = planned.get(id);
+      if (!before) continue;
+      const ready = must(seekWorkingNumber(doer.calendar, before.finish + (step.sameDay ? 0 : 1), 1), step.id);
+      if (ready > start) {
+        start = ready;
+        heldBy = { by: 'step', stepId: id };
+      }
+    }
+    planned.set(step.id, { start, finish: must(moveWorkingNumber(doer.calendar, start, step.spanDays - 1), step.id), heldBy });
+  }
+  return planned;
+}
+
+function planBackwards(order: readonly PlanStep[], doerOf: (step: PlanStep) => PlanDoer, aim: Aim | null): Map<string, Bounds & { natural: number }> {
+  const planned = new Map<string, Bounds & { natural: number }>();
+  if (!aim) return planned;
+  const successors = successorsOf(order);
+  for (const step of [...order].reverse()) {
+    const doer = doerOf(step);
+    let natural = Infinity;
+    let heldBy: HeldBy = { by: 'aim' };
+    for (const next of successors.get(step.id) ?? []) {
+      const nextStart = bounds(planned, next.id).start;
+      const finish = must(seekWorkingNumber(doer.calendar, next.sameDay ? nextStart : nextStart - 1, -1), step.id);
+      if (finish < natural) {
+        natural = finish;
+        heldBy = { by: 'step', stepId: next.id };
+      }
+    }
+    if (natural === Infinity) natural = finishBefore(doer, publishNumber(doer, aim.publishAt), aim.leadDays, step.id);
+    const pin = step.pinnedFinishOn ? toDayNumber(step.pinnedFinishOn) : undefined;
+    const finish = pin ?? natural;
+    const worked = must(seekWorkingNumber(doer.calendar, finish, -1), step.id);
+    const start = must(moveWorkingNumber(doer.calendar, worked, -(step.spanDays - 1)), step.id);
+    planned.set(step.id, { start, finish, natural, heldBy: pin === undefined ? heldBy : { by: 'pin' } });
+  }
+  return planned;
+}
+
+function successorsOf(steps: readonly PlanStep[]): Map<string, PlanStep[]> {
+  const found = new Map<string, PlanStep[]>();
+  for (const step of steps)
+    for (const id of step.predecessorIds) {
+      const list = found.get(id);
+      if (list) list.push(step);
+      else found.set(id, [step]);
+    }
+  return found;
+}
+
+/** Working days after `from` up to and including `to`; negative the other way round. */
+function workingDaysAfter(calendar: WorkCalendar, from: number, to: number): number {
+  let count = 0;
+  for (let n = Math.min(from, to) + 1; n <= Math.max(from, to); n++) if (calendar.minutesOnNumber(n) > 0) count++;
+  return to >= from ? count : -count;
+}
+
+function assess(
+  step: PlanStep,
+  doer: PlanDoer,
+  earliest: Bounds,
+  latest: (Bounds & { natural: number }) | undefined,
+  tightDays: number,
+): PlannedStep {
+  const open = !step.finishedOn;
+  const slackDays = open && latest ? workingDaysAfter(doer.calendar, earliest.finish, latest.finish) : null;
+  return {
+    id: step.id,
+    latestStartOn: latest ? fromDayNumber(latest.start) : null,
+    latestFinishOn: latest ? fromDayNumber(latest.finish) : null,
+    latestHeldBy: latest?.heldBy ?? null,
+    earliestStartOn: fromDayNumber(earliest.start),
+    earliestFinishOn: fromDayNumber(earliest.finish),
+    earliestHeldBy: earliest.heldBy,
+    slackDays,
+    danger: slackDays === null || !latest ? null : dangerOf(latest.finish, toDayNumber(doer.todayOn), slackDays, tightDays),
+    critical: false,
+    conflict: pinConflict(step, doer, latest),
+  };
+}
+
+function dangerOf(latestFinish: number, today: number, slackDays: number, tightDays: number): Danger {
+  if (latestFinish < today) return 'overdue';
+  if (slackDays < 0) return 'out_of_reach';
+  return slackDays <= tightDays ? 'tight' : 'fine';
+}
+
+function pinConflict(step: PlanStep, doer: PlanDoer, latest: (Bounds & { natural: number }) | undefined): PlannedStep['conflict'] {
+  if (!step.pinnedFinishOn || step.finishedOn) return null;
+  const pin = toDayNumber(step.pinnedFinishOn);
+  if (doer.calendar.minutesOnNumber(pin) <= 0) return 'pin_on_day_off';
+  return latest && pin > latest.natural ? 'pin_after_successor' : null;
+}
+
+/** The first publish date whose latest finishes the last steps can keep. Publishing may fall on any day. */
+function earliestPublish(
+  input: PlanInput,
+  order: readonly PlanStep[],
+  doerOf: (step: PlanStep) => PlanDoer,
+  earliest: ReadonlyMap<string, Bounds>,
+): number {
+  const successors = successorsOf(order);
+  const last = order.filter((step) => !successors.has(step.id) && !step.finishedOn);
+  const leadDays = input.leadDays ?? input.aim?.leadDays ?? 0;
+  let publish = Math.max(...order.map((step) => toDayNumber(doerOf(step).todayOn)), ...last.map((step) => bounds(earliest, step.id).finish));
+  for (const step of last) {
+    const doer = doerOf(step);
+    const finish = bounds(earliest, step.id).finish;
+    const needed = must(moveWorkingNumber(doer.calendar, finish, leadDays), step.id);
+    while (publishNumberOn(doer, publish, input) <= needed) publish++;
+  }
+  return publish;
+}
+
+/** The date in the doer's zone of a publish date in the client's, at the client's usual time. */
+function publishNumberOn(doer: PlanDoer, publish: number, input: PlanInput): number {
+  if (doer.zone === input.publishZone) return publish;
+  return publishNumber(doer, toInstantAfterGap(fromDayNumber(publish), input.usualTime, input.publishZone));
+}
+
+/** Removes a step that is left out and joins its links: what waited for it waits for what it waited for. */
+export function leaveOut(steps: readonly PlanStep[], id: string): PlanStep[] {
+  const gone = steps.find((step) => step.id === id);
+  if (!gone) return [...steps];
+  return steps
+    .filter((step) => step.id !== id)
+    .map((step) =>
+      step.predecessorIds.includes(id)
+        ? { ...step, predecessorIds: [...new Set([...step.predecessorIds.filter((other) => other !== id), ...gone.predecessorIds])] }
+        : step,
+    );
+}

@@ -1,0 +1,72 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+import type { ChannelPart, Content, SharedPart } from '../content/index.js';
+
+/** What JSON can say. */
+export type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
+
+/** Names the shape below; a change of shape gets a new name, and old digests stay verifiable. */
+export const PART_SCHEME = 'zesting-part-1';
+export const SHARED_PART = 'shared';
+
+/**
+ * The canonical text of a JSON value: keys in UTF-16 order, no white space, numbers and strings as ECMAScript prints them.
+ * Throws on what JSON cannot carry (NaN, infinities, lone surrogates).
+ * @see RFC 8785, JSON Canonicalization Scheme
+ */
+export function canonical(value: Json): string {
+  if (value === null || typeof value === 'boolean') return String(value);
+  if (typeof value === 'number') {
+    if (!Number.isFinite(value)) throw new RangeError('not a JSON number');
+    return JSON.stringify(value);
+  }
+  if (typeof value === 'string') {
+    if (/[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/.test(value)) throw new RangeError('lone surrogate');
+    return JSON.stringify(value);
+  }
+  if (isList(value)) return `[${value.map(canonical).join(',')}]`;
+  const entries = Object.keys(value).sort();
+  return `{${entries.map((key) => `${JSON.stringify(key)}:${canonical(value[key] ?? null)}`).join(',')}}`;
+}
+
+const isList = (value: Json): value is readonly Json[] => Array.isArray(value);
+
+/** SHA-256 of a text in UTF-8, as 64 hex digits. @see RFC 6234 */
+export const sha256Hex = (text: string): string => bytesToHex(sha256(utf8ToBytes(text)));
+
+/** Text as digests see it: Unicode NFC, line ends LF. */
+const plain = (text: string): string => text.normalize('NFC').replace(/\r\n?/g, '\n');
+
+const sharedJson = (part: SharedPart): Json => ({
+  copy: plain(part.copy),
+  disclosure: plain(part.disclosure),
+  media: part.media.map((medium) => ({ hash: medium.hash, alt: plain(medium.alt) })),
+});
+
+const channelJson = (part: ChannelPart): Json => ({
+  copy: plain(part.copy),
+  firstComment: plain(part.firstComment),
+  link: part.link,
+  tags: part.tags.map(plain),
+});
+
+/** The digests of a content: one for the shared part, one per channel id. */
+export interface PartDigests {
+  readonly shared: string;
+  readonly channels: Readonly<Record<string, string>>;
+}
+
+/** Digests every part of a content over {scheme, client, piece, part, content}. */
+export function digestParts(clientId: string, pieceId: string, content: Content): PartDigests {
+  const digest = (part: string, json: Json) => sha256Hex(canonical({ scheme: PART_SCHEME, client: clientId, piece: pieceId, part, content: json }));
+  return {
+    shared: digest(SHARED_PART, sharedJson(content.shared)),
+    channels: Object.fromEntries(Object.entries(content.channels).map(([id, part]) => [id, digest(`channel:${id}`, channelJson(part))])),
+  };
+}
+
+/** The first link of a chain of decisions. */
+export const CHAIN_START = '0'.repeat(64);
+
+/** The next head of a chain: SHA-256 over the head before and the record. Changing any record changes every later head. */
+export const chainHead = (before: string, record: Json): string => sha256Hex(canonical({ before, record }));

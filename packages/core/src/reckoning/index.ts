@@ -1,0 +1,120 @@
+import type { Danger } from '../backplan/index.js';
+import type { Day, InstantText } from '../time/index.js';
+
+/** The desk's lists, first match wins: most dangerous first. */
+export const RECKONING_LISTS = [
+  'trouble',
+  'out_of_reach',
+  'overdue',
+  'changed_after_sign_off',
+  'returned',
+  'will_be_late',
+  'no_doer',
+  'with_client_past_due',
+  'dated_not_signed',
+  'signed_undated',
+  'with_client',
+  'undated',
+  'on_course',
+] as const;
+export type ReckoningList = (typeof RECKONING_LISTS)[number];
+
+export type PieceStage = 'shelved' | 'published' | 'scheduled' | 'approved' | 'with_client' | 'in_review' | 'in_production' | 'planned';
+
+/** How a placement stands. *sending* and *unsure* come with sending by the system. */
+export type PlacementState = 'undated' | 'pencilled' | 'scheduled' | 'out' | 'missed' | 'failed' | 'unsure' | 'cancelled';
+
+/** A placement as stored, with what sign-off says about it. */
+export interface PlacementFacts {
+  readonly publishAt: InstantText | null;
+  readonly out: boolean;
+  readonly cancelled: boolean;
+  readonly signed: boolean;
+  /** its time has passed */
+  readonly passed: boolean;
+}
+
+/** Derives a placement's state, first match wins. */
+export function placementState(placement: PlacementFacts): PlacementState {
+  if (placement.cancelled) return 'cancelled';
+  if (placement.out) return 'out';
+  if (placement.publishAt === null) return 'undated';
+  if (placement.passed) return 'missed';
+  return placement.signed ? 'scheduled' : 'pencilled';
+}
+
+export interface PieceFacts {
+  readonly shelved: boolean;
+  readonly placements: readonly PlacementState[];
+  /** all parts of the content as it stands are signed */
+  readonly signed: boolean;
+  /** a part was signed, was edited, and is not signed now */
+  readonly voided: boolean;
+  /** in an open packet */
+  readonly inPacket: boolean;
+  /** changes asked and the rework not done */
+  readonly returned: boolean;
+  readonly packetDueOn: Day | null;
+  /** the client's date now */
+  readonly clientTodayOn: Day;
+  readonly stepBegun: boolean;
+  /** the step at hand is a check */
+  readonly checkAtHand: boolean;
+  /** a step that could start has nobody to do it */
+  readonly noDoer: boolean;
+  readonly dated: boolean;
+  readonly danger: Danger | null;
+}
+
+/** Derives a piece's stage, first match wins. */
+export function pieceStage(piece: PieceFacts): PieceStage {
+  const live = piece.placements.filter((state) => state !== 'cancelled');
+  if (piece.shelved) return 'shelved';
+  if (live.length > 0 && live.every((state) => state === 'out')) return 'published';
+  if (live.length > 0 && live.every((state) => state === 'out' || state === 'scheduled')) return 'scheduled';
+  if (piece.signed) return 'approved';
+  if (piece.inPacket && !piece.returned) return 'with_client';
+  if (piece.checkAtHand && !piece.returned) return 'in_review';
+  return piece.stepBegun || piece.returned || piece.inPacket ? 'in_production' : 'planned';
+}
+
+/** Open: not shelved, and not all out. */
+export const isOpen = (piece: PieceFacts): boolean => !['shelved', 'published'].includes(pieceStage(piece));
+
+/** The one list on which an open piece stands; null for a piece that is not open. */
+export function reckon(piece: PieceFacts): ReckoningList | null {
+  if (!isOpen(piece)) return null;
+  const has = (state: PlacementState) => piece.placements.includes(state);
+  if (has('unsure') || has('failed') || has('missed')) return 'trouble';
+  if (piece.danger === 'out_of_reach') return 'out_of_reach';
+  if (piece.danger === 'overdue') return 'overdue';
+  if (piece.voided) return 'changed_after_sign_off';
+  if (piece.returned) return 'returned';
+  if (piece.danger === 'will_be_late') return 'will_be_late';
+  if (piece.noDoer) return 'no_doer';
+  if (piece.inPacket && piece.packetDueOn !== null && piece.packetDueOn < piece.clientTodayOn) return 'with_client_past_due';
+  if (has('pencilled') && !piece.inPacket) return 'dated_not_signed';
+  if (piece.signed && (has('undated') || !piece.dated)) return 'signed_undated';
+  if (piece.inPacket) return 'with_client';
+  return piece.dated ? 'on_course' : 'undated';
+}
+
+/** What orders the desk within a list. */
+export interface DeskKey {
+  readonly list: ReckoningList;
+  /** the first latest start or finish that is lost if nothing is done; null when undated */
+  readonly lateFromOn: Day | null;
+  readonly slackDays: number | null;
+  readonly createdAt: InstantText;
+}
+
+/** Compares two lines of the desk: list, then the date from which it is late, then least slack, then age. */
+export function compareDesk(a: DeskKey, b: DeskKey): number {
+  return (
+    RECKONING_LISTS.indexOf(a.list) - RECKONING_LISTS.indexOf(b.list) ||
+    (a.lateFromOn ?? '9999').localeCompare(b.lateFromOn ?? '9999') ||
+    (a.slackDays ?? Infinity) - (b.slackDays ?? Infinity) ||
+    a.createdAt.localeCompare(b.createdAt) ||
+    0
+  );
+}

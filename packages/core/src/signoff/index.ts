@@ -1,0 +1,103 @@
+import type { PartDigests } from '../digest/index.js';
+
+/** Who must approve. The policy is frozen when a packet is sent. */
+export type SignOffPolicy =
+  | { readonly kind: 'any' }
+  | { readonly kind: 'all' }
+  | { readonly kind: 'named'; readonly contactIds: readonly string[] }
+  | { readonly kind: 'n_of'; readonly count: number };
+
+export type Verdict = 'approve' | 'changes';
+
+/** What one contact said about named digests. */
+export interface DecisionFact {
+  readonly contactId: string;
+  readonly verdict: Verdict;
+  readonly digests: readonly string[];
+}
+
+/** How one digest stands: approved, changes asked, or not decided yet. */
+export type DigestState = 'approved' | 'changes' | 'open';
+
+/** The approvers whose approval the policy waits for, and how many of them. */
+function needs(policy: SignOffPolicy, approverIds: readonly string[]): { from: readonly string[]; count: number } {
+  switch (policy.kind) {
+    case 'any':
+      return { from: approverIds, count: 1 };
+    case 'all':
+      return { from: approverIds, count: approverIds.length };
+    case 'named':
+      return { from: policy.contactIds, count: policy.contactIds.length };
+    case 'n_of':
+      return { from: approverIds, count: policy.count };
+  }
+}
+
+/**
+ * Reckons one digest under a policy. A contact's latest decision on a digest counts; changes asked by an approver
+ * stand against approval until that contact approves the digest.
+ * @param decisions oldest first
+ */
+export function digestState(policy: SignOffPolicy, approverIds: readonly string[], decisions: readonly DecisionFact[], digest: string): DigestState {
+  const latest = new Map<string, Verdict>();
+  for (const decision of decisions) if (decision.digests.includes(digest)) latest.set(decision.contactId, decision.verdict);
+  if ([...latest.values()].includes('changes')) return 'changes';
+  const { from, count } = needs(policy, approverIds);
+  const approved = from.filter((id) => latest.get(id) === 'approve').length;
+  return count > 0 && approved >= count ? 'approved' : 'open';
+}
+
+/** How a part of the content as it stands now is signed. *voided*: an earlier state of it was approved, this one is not. */
+export type PartState = 'signed' | 'returned' | 'voided' | 'open';
+
+export interface ContentSignOff {
+  readonly shared: PartState;
+  readonly channels: Readonly<Record<string, PartState>>;
+}
+
+export interface SignOffFacts {
+  readonly policy: SignOffPolicy;
+  readonly approverIds: readonly string[];
+  /** oldest first */
+  readonly decisions: readonly DecisionFact[];
+  /** digests of every version sent so far */
+  readonly sent: readonly PartDigests[];
+}
+
+/** Reckons every part of the content with these digests. */
+export function contentSignOff(facts: SignOffFacts, now: PartDigests): ContentSignOff {
+  const stateOf = (digest: string): DigestState => digestState(facts.policy, facts.approverIds, facts.decisions, digest);
+  const part = (digest: string, earlier: readonly string[]): PartState => {
+    const state = stateOf(digest);
+    if (state === 'approved') return 'signed';
+    if (state === 'changes') return 'returned';
+    return earlier.some((other) => other !== digest && stateOf(other) === 'approved') ? 'voided' : 'open';
+  };
+  return {
+    shared: part(
+      now.shared,
+      facts.sent.map((digests) => digests.shared),
+    ),
+    channels: Object.fromEntries(
+      Object.entries(now.channels).map(([id, digest]) => [
+        id,
+        part(
+          digest,
+          facts.sent.flatMap((digests) => digests.channels[id] ?? []),
+        ),
+      ]),
+    ),
+  };
+}
+
+/** Whether a placement on that channel may be scheduled: shared part and channel part are both signed. */
+export const isSigned = (signOff: ContentSignOff, channelId: string): boolean =>
+  signOff.shared === 'signed' && signOff.channels[channelId] === 'signed';
+
+/** Whether the whole content is signed. */
+export const isAllSigned = (signOff: ContentSignOff): boolean =>
+  signOff.shared === 'signed' && Object.values(signOff.channels).every((state) => state === 'signed');
+
+/** Whether any part was signed before and no longer is. */
+export const isVoided = (signOff: ContentSignOff): boolean =>
+  signOff.shared === 'voided' || Object.values(signOff.channels).includes('voided');

@@ -1,0 +1,74 @@
+import fc from 'fast-check';
+import { contentSignOff, digestState, isAllSigned, isSigned, isVoided, type DecisionFact, type SignOffPolicy } from './index.js';
+
+const said = (contactId: string, verdict: 'approve' | 'changes', ...digests: string[]): DecisionFact => ({ contactId, verdict, digests });
+const approvers = ['ana', 'ben', 'cho'];
+
+describe('a digest under a policy', () => {
+  const cases: [string, SignOffPolicy, DecisionFact[], string][] = [
+    ['any: one approval does', { kind: 'any' }, [said('ben', 'approve', 'd')], 'approved'],
+    ['all: two of three do not', { kind: 'all' }, [said('ana', 'approve', 'd'), said('ben', 'approve', 'd')], 'open'],
+    ['all: three do', { kind: 'all' }, approvers.map((id) => said(id, 'approve', 'd')), 'approved'],
+    ['named: another one does not count', { kind: 'named', contactIds: ['cho'] }, [said('ana', 'approve', 'd')], 'open'],
+    ['named: the named one does', { kind: 'named', contactIds: ['cho'] }, [said('cho', 'approve', 'd')], 'approved'],
+    ['two of three: two do', { kind: 'n_of', count: 2 }, [said('ana', 'approve', 'd'), said('cho', 'approve', 'd')], 'approved'],
+    ['changes asked stand against one approval', { kind: 'any' }, [said('ana', 'approve', 'd'), said('ben', 'changes', 'd')], 'changes'],
+    ['the latest word of a contact counts', { kind: 'any' }, [said('ana', 'changes', 'd'), said('ana', 'approve', 'd')], 'approved'],
+    ['an approval of another digest says nothing', { kind: 'any' }, [said('ana', 'approve', 'other')], 'open'],
+    ['nobody to approve is never approved', { kind: 'named', contactIds: [] }, [said('ana', 'approve', 'd')], 'open'],
+  ];
+  it.each(cases)('%s', (_title, policy, decisions, expected) => {
+    expect(digestState(policy, approvers, decisions, 'd')).toBe(expected);
+  });
+});
+
+describe('the content as it stands', () => {
+  const sent = [{ shared: 's1', channels: { feed: 'f1', blog: 'b1' } }];
+  const facts = { policy: { kind: 'any' } as const, approverIds: ['ana'], decisions: [said('ana', 'approve', 's1', 'f1', 'b1')], sent };
+
+  it('is signed, edited in one channel that channel alone is voided, edited back it is signed again', () => {
+    const edited = contentSignOff(facts, { shared: 's1', channels: { feed: 'f2', blog: 'b1' } });
+    expect(edited).toEqual({ shared: 'signed', channels: { feed: 'voided', blog: 'signed' } });
+    expect([isSigned(edited, 'feed'), isSigned(edited, 'blog'), isAllSigned(edited), isVoided(edited)]).toEqual([false, true, false, true]);
+    expect(isAllSigned(contentSignOff(facts, { shared: 's1', channels: { feed: 'f1', blog: 'b1' } }))).toBe(true);
+  });
+
+  it('is not signed again when a later decision on that digest asked for changes', () => {
+    const later = { ...facts, decisions: [...facts.decisions, said('ana', 'changes', 'f1')] };
+    expect(contentSignOff(later, { shared: 's1', channels: { feed: 'f1', blog: 'b1' } }).channels).toEqual({ feed: 'returned', blog: 'signed' });
+  });
+
+  it('does not sign a channel that was added after sign-off', () => {
+    expect(contentSignOff(facts, { shared: 's1', channels: { feed: 'f1', video: 'v1' } }).channels).toEqual({ feed: 'signed', video: 'open' });
+  });
+});
+
+/** State space: every order of up to five events by two contacts over two digests, checked against a model told in another way. */
+describe('every order of events', () => {
+  const events = ['ana', 'ben'].flatMap((id) => (['approve', 'changes'] as const).flatMap((verdict) => ['d1', 'd2'].map((digest) => said(id, verdict, digest))));
+  const orders = (length: number): DecisionFact[][] => (length === 0 ? [[]] : orders(length - 1).flatMap((order) => events.map((event) => [...order, event])));
+
+  it('agrees with the model for any and all', () => {
+    let seen = 0;
+    for (const order of [0, 1, 2, 3, 4].flatMap(orders)) {
+      for (const digest of ['d1', 'd2']) {
+        const last = (id: string) => order.filter((event) => event.contactId === id && event.digests[0] === digest).at(-1)?.verdict;
+        const words = [last('ana'), last('ben')];
+        const model = (enough: boolean) => (words.includes('changes') ? 'changes' : enough ? 'approved' : 'open');
+        expect(digestState({ kind: 'any' }, ['ana', 'ben'], order, digest)).toBe(model(words.includes('approve')));
+        expect(digestState({ kind: 'all' }, ['ana', 'ben'], order, digest)).toBe(model(words.every((word) => word === 'approve')));
+        seen++;
+      }
+    }
+    expect(seen).toBe(2 * (1 + 8 + 64 + 512 + 4096));
+  });
+
+  it('never approves a digest that nobody approved', () => {
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...events), { maxLength: 12 }), (order) => {
+        const approved = digestState({ kind: 'any' }, ['ana', 'ben'], order, 'd1') === 'approved';
+        if (approved) expect(order.some((event) => event.verdict === 'approve' && event.digests.includes('d1'))).toBe(true);
+      }),
+    );
+  });
+});

@@ -1,0 +1,57 @@
+import { Temporal } from 'temporal-polyfill';
+import { fail, ok, type Result } from '../result/index.js';
+import type { Day } from './day.js';
+
+/** A wall-clock time `HH:MM`, 24 hours. */
+export type TimeOfDay = string & { readonly timeBrand: never };
+
+/** A point in time in UTC, written as ISO 8601 with `Z`. */
+export type InstantText = string;
+
+export function parseTimeOfDay(text: string): TimeOfDay | undefined {
+  return /^([01]\d|2[0-3]):[0-5]\d$/.test(text) ? (text as TimeOfDay) : undefined; // checked by the pattern
+}
+
+export function getTimeOfDay(text: string): TimeOfDay {
+  const time = parseTimeOfDay(text);
+  if (time === undefined) throw new RangeError(`not a time of day: ${text}`);
+  return time;
+}
+
+/** Whether the runtime knows the IANA zone. */
+export function isZone(zone: string): boolean {
+  try {
+    Temporal.Instant.fromEpochMilliseconds(0).toZonedDateTimeISO(zone);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/**
+ * The instant of a wall-clock time in a zone, by IANA rules.
+ * @returns `time.in_gap` when the clock jumps over that time; a time that comes twice means the first of the two
+ */
+export function toInstant(on: Day, at: TimeOfDay, zone: string): Result<InstantText, { code: 'time.in_gap' }> {
+  const wall = Temporal.PlainDateTime.from(`${on}T${at}`);
+  const earlier = wall.toZonedDateTime(zone, { disambiguation: 'earlier' });
+  if (!earlier.toPlainDateTime().equals(wall)) return fail({ code: 'time.in_gap' });
+  return ok(earlier.toInstant().toString());
+}
+
+/** As `toInstant`, but a time in a gap moves to the first one after it: for reckoning, where nobody typed the time. */
+export function toInstantAfterGap(on: Day, at: TimeOfDay, zone: string): InstantText {
+  return Temporal.PlainDateTime.from(`${on}T${at}`).toZonedDateTime(zone, { disambiguation: 'later' }).toInstant().toString();
+}
+
+/** The date that an instant has in a zone. */
+export const dayIn = (instant: InstantText, zone: string): Day =>
+  Temporal.Instant.from(instant).toZonedDateTimeISO(zone).toPlainDate().toString() as Day; // PlainDate prints ISO
+
+/** The wall-clock time that an instant has in a zone. */
+export const timeIn = (instant: InstantText, zone: string): TimeOfDay =>
+  Temporal.Instant.from(instant).toZonedDateTimeISO(zone).toPlainTime().toString().slice(0, 5) as TimeOfDay; // HH:MM
+
+/** Orders instants: negative when `a` is earlier. */
+export const compareInstants = (a: InstantText, b: InstantText): number =>
+  Temporal.Instant.compare(Temporal.Instant.from(a), Temporal.Instant.from(b));
