@@ -3,7 +3,7 @@ const base = {
   testEnvironment: 'node',
   transform: { '^.+\\.(ts|tsx|mjs|js)$': swc },
   transformIgnorePatterns: ['/node_modules/(?!(@nestjs|file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit|load-esm|@noble|ical-generator|ical.js|temporal-polyfill|temporal-utils)/)'],
-  moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
+  moduleNameMapper: { '^file-type$': '<rootDir>/node_modules/file-type/index.js', '^strtok3/core$': '<rootDir>/node_modules/strtok3/lib/core.js', '^(\\.{1,2}/.*)\\.js$': '$1' },
   testEnvironmentOptions: { customExportConditions: ['source', 'node', 'node-addons'] },
   setupFiles: ['reflect-metadata'],
 };

@@ -1,0 +1,33 @@
+import { Module, type DynamicModule } from '@nestjs/common';
+import { CalendarModule, Placement } from './features/calendar/index.js';
+import { Client, ClientsModule } from './features/clients/index.js';
+import { ClockController, IdentityModule } from './features/identity/index.js';
+import { IntakeModule, Request } from './features/intake/index.js';
+import { PlanningModule } from './features/planning/index.js';
+import { Piece, ProductionModule, Step, Version } from './features/production/index.js';
+import { Packet, PacketItem, SignOffModule } from './features/signoff/index.js';
+import type { Config } from './platform/config/config.js';
+import { PlatformModule } from './platform/platform.module.js';
+
+export const ENTITIES = [Client, Request, Piece, Step, Version, Packet, PacketItem, Placement];
+
+/** The whole application: the platform and every feature. */
+@Module({})
+export class ApplicationModule {
+  static with(config: Config): DynamicModule {
+    return {
+      module: ApplicationModule,
+      imports: [
+        PlatformModule.with(config, ENTITIES),
+        IdentityModule,
+        ClientsModule,
+        IntakeModule,
+        PlanningModule,
+        ProductionModule,
+        SignOffModule,
+        CalendarModule,
+      ],
+      controllers: config.testing ? [ClockController] : [],
+    };
+  }
+}

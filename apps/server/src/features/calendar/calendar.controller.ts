@@ -1,0 +1,95 @@
+import { Body, Controller, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
+import type { Response } from 'express';
+import { AddPlacementBody, MarkOutBody, MovePlacementBody, type CalendarShape, type MovedShape, type PlacementShape, type StationsShape } from '@zesting/contract';
+import { daysBetween, parseDay } from '@zesting/core';
+import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
+import { App } from '../../platform/app.js';
+import { IfMatch } from '../../platform/http/if-match.js';
+import { Problem, valueOrProblem } from '../../platform/http/problem.js';
+import { calendarOf, placementShape } from './queries/calendar.js';
+import { feedOf } from './queries/feed.js';
+import { stationsOf } from './queries/stations.js';
+import { addPlacement, cancelPlacement, markOut, movePlacement, type Moved } from './use-cases/place.js';
+
+/** The most days that one calendar query may span. */
+const SPAN_LIMIT_DAYS = 400;
+
+@Controller()
+export class CalendarController {
+  constructor(private readonly app: App) {}
+
+  /** What stands on the calendar from `from` to `to`, of one client or all. */
+  @Get('calendar')
+  @Access('calendar.read')
+  calendar(@CurrentViewer() viewer: Viewer, @Query('from') from: string, @Query('to') to: string, @Query('clientId') clientId?: string): Promise<CalendarShape> {
+    const [first, last] = [parseDay(from ?? ''), parseDay(to ?? '')];
+    if (!first || !last || first > last || daysBetween(first, last) > SPAN_LIMIT_DAYS) throw Problem.of('http.invalid', { errors: { from: ['isDay'], to: ['isDay'] } });
+    return calendarOf(this.app, clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId), first, last);
+  }
+
+  @Get('stations')
+  @Access('desk.read')
+  stations(@CurrentViewer() viewer: Viewer, @Query('clientId') clientId?: string): Promise<StationsShape> {
+    return stationsOf(this.app, clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId));
+  }
+
+  @Post('pieces/:pieceId/placements')
+  @Access('placement.edit', { piece: 'pieceId' })
+  async add(@CurrentViewer() viewer: Viewer, @Param('pieceId') pieceId: string, @Body() body: AddPlacementBody): Promise<PlacementShape> {
+    return placementShape(this.app, valueOrProblem(await addPlacement(this.app, viewer, pieceId, body.channelId)));
+  }
+
+  /** Moves a placement; answers what the move makes late. Needs If-Match with the placement's version. */
+  @Put('placements/:placementId/date')
+  @Access('placement.edit', { placement: 'placementId' })
+  async move(
+    @CurrentViewer() viewer: Viewer,
+    @Param('placementId') placementId: string,
+    @Body() body: MovePlacementBody,
+    @IfMatch() version: number,
+  ): Promise<MovedShape> {
+    const result = await movePlacement(this.app, viewer, placementId, body, version);
+    if (!result.ok && result.failure.code === 'http.changed_meanwhile')
+      throw Problem.of('http.changed_meanwhile', { yours: body, theirs: await placementShape(this.app, placementId) });
+    return this.moved(valueOrProblem(result));
+  }
+
+  @Post('placements/:placementId/out')
+  @HttpCode(200)
+  @Access('placement.edit', { placement: 'placementId' })
+  async out(@CurrentViewer() viewer: Viewer, @Param('placementId') placementId: string, @Body() body: MarkOutBody): Promise<MovedShape> {
+    return this.moved(valueOrProblem(await markOut(this.app, viewer, placementId, body.address)));
+  }
+
+  @Post('placements/:placementId/cancel')
+  @HttpCode(200)
+  @Access('placement.edit', { placement: 'placementId' })
+  async cancel(@CurrentViewer() viewer: Viewer, @Param('placementId') placementId: string): Promise<MovedShape> {
+    return this.moved(valueOrProblem(await cancelPlacement(this.app, viewer, placementId)));
+  }
+
+  private async moved({ placementId, state, lateSteps }: Moved): Promise<MovedShape> {
+    return {
+      placement: await placementShape(this.app, placementId),
+      danger: state.danger,
+      slackDays: state.slackDays,
+      lateSteps: [...lateSteps],
+      earliestPublishOn: state.earliestPublishOn,
+    };
+  }
+}
+
+/** The client's calendar feed. The secret in its address is the only key: calendar programs send no cookies. */
+@Controller('feeds')
+export class FeedController {
+  constructor(private readonly app: App) {}
+
+  @Get(':secret')
+  @Access('feed.read')
+  async feed(@Param('secret') secret: string, @Res() response: Response): Promise<void> {
+    const link = secret.endsWith('.ics') ? await this.app.links.open('feed', secret.slice(0, -4)) : undefined;
+    if (!link) throw Problem.of('access.not_found');
+    const text = await feedOf(this.app, link.id);
+    response.set({ 'Content-Type': 'text/calendar; charset=utf-8', 'Cache-Control': 'private, max-age=60' }).send(text);
+  }
+}

@@ -1,0 +1,37 @@
+import { Body, Controller, Get, HttpCode, Put } from '@nestjs/common';
+import { ClockBody, type HealthShape } from '@zesting/contract';
+import { Access } from '../../platform/access/access.js';
+import { App } from '../../platform/app.js';
+import { Jobs } from '../../platform/jobs/jobs.js';
+
+@Controller('health')
+export class HealthController {
+  constructor(
+    private readonly app: App,
+    private readonly jobs: Jobs,
+  ) {}
+
+  @Get()
+  @Access('open')
+  async show(): Promise<HealthShape> {
+    const database = await this.app.read('select 1').then(
+      () => true,
+      () => false,
+    );
+    const jobs = this.jobs.isRunning();
+    return { status: database && jobs ? 'ok' : 'failing', database, jobs, version: '0.1.0' };
+  }
+}
+
+/** Sets the server's clock. Mounted only where the server runs for tests. */
+@Controller('clock')
+export class ClockController {
+  constructor(private readonly app: App) {}
+
+  @Put()
+  @HttpCode(204)
+  @Access('open')
+  set(@Body() body: ClockBody): void {
+    this.app.clock.set(body.now === '' ? null : body.now);
+  }
+}

@@ -1,0 +1,61 @@
+import { Body, Controller, Delete, Get, HttpCode, Post, Req, UseGuards } from '@nestjs/common';
+import { Throttle, ThrottlerGuard } from '@nestjs/throttler';
+import type { Request } from 'express';
+import { SignInBody, type SessionShape } from '@zesting/contract';
+import { dayIn } from '@zesting/core';
+import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
+import { App } from '../../platform/app.js';
+import { Problem } from '../../platform/http/problem.js';
+import { passwordFits } from './passwords.js';
+
+declare module 'express-session' {
+  interface SessionData {
+    personId: string;
+  }
+}
+
+@Controller('session')
+export class SessionController {
+  constructor(private readonly app: App) {}
+
+  /** Signs in. Ten tries a minute from one address. */
+  @Post()
+  @HttpCode(200)
+  @Access('open')
+  @UseGuards(ThrottlerGuard)
+  @Throttle({ default: { limit: 10, ttl: 60_000 } })
+  async signIn(@Body() body: SignInBody, @Req() request: Request): Promise<SessionShape> {
+    const [person] = await this.app.read<{ id: string; password_hash: string }>(
+      'select id, password_hash from people where lower(email) = lower($1) and active',
+      [body.email],
+    );
+    if (!(await passwordFits(person?.password_hash, body.password)) || !person) throw Problem.of('access.sign_in_failed');
+    await new Promise<void>((resolve, reject) => request.session.regenerate((error) => (error ? reject(error) : resolve())));
+    request.session.personId = person.id;
+    return this.shapeOf(person.id);
+  }
+
+  /** The signed-in person. */
+  @Get()
+  @Access('own.session')
+  show(@CurrentViewer() viewer: Viewer): Promise<SessionShape> {
+    return this.shapeOf(viewer.personId);
+  }
+
+  @Delete()
+  @HttpCode(204)
+  @Access('own.session')
+  async signOut(@Req() request: Request): Promise<void> {
+    await new Promise<void>((resolve, reject) => request.session.destroy((error) => (error ? reject(error) : resolve())));
+  }
+
+  private async shapeOf(personId: string): Promise<SessionShape> {
+    const [row] = await this.app.read<Omit<SessionShape, 'todayOn'>>(
+      `select p.id as "personId", p.name, p.role, p.zone, jsonb_build_object('name', a.name, 'zone', a.zone) as agency
+       from people p cross join agencies a where p.id = $1`,
+      [personId],
+    );
+    if (!row) throw Problem.of('access.signed_out');
+    return { ...row, todayOn: dayIn(this.app.clock.now(), row.zone) };
+  }
+}

@@ -1,0 +1,81 @@
+import { Body, Controller, Get, Headers, Post, UploadedFile, UseInterceptors } from '@nestjs/common';
+import { ApiConsumes } from '@nestjs/swagger';
+import { SubmitRequestBody, type AskFormShape, type ReceiptShape, type SubmittedShape, type UploadShape } from '@zesting/contract';
+import { dayIn, ok } from '@zesting/core';
+import { Access, CurrentLink } from '../../platform/access/access.js';
+import { App } from '../../platform/app.js';
+import { Problem, valueOrProblem } from '../../platform/http/problem.js';
+import { earliestOfRoute, findRoute, loadCalendars } from '../planning/index.js';
+import { addAsset, OneFile, uploadOf } from '../production/index.js';
+import { submitRequest } from './use-cases/submit-request.js';
+
+/** The client's intake form, by its link. */
+@Controller('ask/:linkId')
+export class AskController {
+  constructor(private readonly app: App) {}
+
+  @Get()
+  @Access('ask.fill_in')
+  async form(@CurrentLink() formId: string): Promise<AskFormShape> {
+    const [row] = await this.app.read<Omit<AskFormShape, 'todayOn' | 'earliestOn'> & { client_id: string; zone: string; route_id: string }>(
+      `select f.id as "linkId", c.code as "clientCode", c.name as "clientName", c.colour as "clientColour", a.name as "agencyName", f.title, f.intro,
+         f.fields, f.client_id, c.zone, f.route_id
+       from intake_forms f join clients c on c.id = f.client_id cross join agencies a where f.id = $1`,
+      [formId],
+    );
+    if (!row) throw new Error('the form went away');
+    const { client_id: clientId, zone, route_id: routeId, ...form } = row;
+    const now = this.app.clock.now();
+    const route = valueOrProblem(await findRoute(this.app.manager, routeId));
+    const earliestOn = valueOrProblem(earliestOfRoute(route, clientId, await loadCalendars(this.app.manager, now)));
+    return { ...form, todayOn: dayIn(now, zone), earliestOn };
+  }
+
+  /** Takes one file at once, so that it is kept while the rest is filled in. */
+  @Post('files')
+  @ApiConsumes('multipart/form-data')
+  @Access('ask.fill_in')
+  @UseInterceptors(OneFile())
+  async upload(@CurrentLink() formId: string, @UploadedFile() file: Express.Multer.File | undefined): Promise<UploadShape> {
+    const upload = uploadOf(file);
+    const stored = valueOrProblem(await this.app.files.store(upload.bytes));
+    return valueOrProblem(
+      await this.app.write(async (tx, now) => {
+        const [form] = (await tx.query('select client_id from intake_forms where id = $1', [formId])) as { client_id: string }[];
+        if (!form) throw new Error('the form went away');
+        return ok(await addAsset(tx, stored, { clientId: form.client_id, pieceId: null, name: upload.name, now }));
+      }),
+    );
+  }
+
+  /** Sends the filled-in form. Needs an Idempotency-Key: a repeat makes no second request. */
+  @Post('requests')
+  @Access('ask.fill_in')
+  async submit(@CurrentLink() formId: string, @Body() body: SubmitRequestBody, @Headers('idempotency-key') key?: string): Promise<SubmittedShape> {
+    if (!key || key.length > 100) throw Problem.of('idempotency.key_missing');
+    const result = await submitRequest(this.app, formId, body, key);
+    if (!result.ok && result.failure.code === 'request.answers_wrong') throw Problem.of('request.answers_wrong', { errors: result.failure.errors });
+    return valueOrProblem(result);
+  }
+}
+
+/** The requester's page: how the request stands. */
+@Controller('receipts/:linkId')
+export class ReceiptController {
+  constructor(private readonly app: App) {}
+
+  @Get()
+  @Access('receipt.read')
+  async show(@CurrentLink() requestId: string): Promise<ReceiptShape> {
+    const [row] = await this.app.read<ReceiptShape>(
+      `select r.number, r.title, c.name as "clientName", c.code as "clientCode", c.colour as "clientColour", r.received_at as "receivedAt",
+         r.wish_on as "wishOn", r.state, r.decline_reason as "declineReason",
+         case when p.stage in ('planned', 'shelved') then 'planned' when p.stage in ('in_production', 'in_review') then 'in_production'
+           when p.stage = 'with_client' then 'with_client' when p.stage in ('approved', 'scheduled') then 'approved' else p.stage end as progress
+       from requests r join clients c on c.id = r.client_id left join pieces p on p.request_id = r.id where r.id = $1`,
+      [requestId],
+    );
+    if (!row) throw new Error('the request went away');
+    return row;
+  }
+}

@@ -1,0 +1,82 @@
+import { Body, Controller, Get, HttpCode, Param, Post, Query } from '@nestjs/common';
+import { AcceptRequestBody, DeclineRequestBody, type AcceptedShape, type FeasibilityShape, type RequestPage, type RequestShape } from '@zesting/contract';
+import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
+import { App } from '../../platform/app.js';
+import { valueOrProblem } from '../../platform/http/problem.js';
+import { UPLOAD_COLUMNS } from '../production/index.js';
+import { earliestOfRoute, findRoute, loadCalendars } from '../planning/index.js';
+import { acceptRequest, declineRequest, markRead } from './use-cases/decide-request.js';
+
+const ROW = `r.id, r.number, r.client_id as "clientId", r.title, r.requester_name as "requesterName", r.received_at as "receivedAt", r.wish_on as "wishOn",
+  r.state, r.read_at is not null as "isRead", p.id as "pieceId"`;
+const PAGE = 50;
+
+@Controller('requests')
+export class RequestsController {
+  constructor(private readonly app: App) {}
+
+  /** Requests, those not decided first and unread first among them, newest first. */
+  @Get()
+  @Access('request.list')
+  async list(@CurrentViewer() viewer: Viewer, @Query('clientId') clientId?: string, @Query('cursor') cursor?: string): Promise<RequestPage> {
+    const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
+    const rank = "(r.state = 'new' and r.read_at is null)::int * 2 + (r.state = 'new')::int";
+    const items = await this.app.read<RequestPage['items'][number]>(
+      `select ${ROW} from requests r left join pieces p on p.request_id = r.id
+       where r.client_id = any($1) and ($2::uuid is null or (${rank}, r.received_at, r.id) <
+         (select (o.state = 'new' and o.read_at is null)::int * 2 + (o.state = 'new')::int, o.received_at, o.id from requests o where o.id = $2))
+       order by ${rank} desc, r.received_at desc, r.id desc limit ${PAGE + 1}`,
+      [clientIds, cursor ?? null],
+    );
+    return { items: items.slice(0, PAGE), nextCursor: items.length > PAGE ? (items[PAGE - 1]?.id ?? null) : null };
+  }
+
+  @Get(':requestId')
+  @Access('request.read', { request: 'requestId' })
+  async show(@Param('requestId') requestId: string): Promise<RequestShape> {
+    const [row] = await this.app.read<Omit<RequestShape, 'files'>>(
+      `select ${ROW}, r.requester_email as "requesterEmail", f.title as "formTitle", r.fields, r.answers, r.decline_reason as "declineReason",
+         f.route_id as "routeId", r.version
+       from requests r join intake_forms f on f.id = r.form_id left join pieces p on p.request_id = r.id where r.id = $1`,
+      [requestId],
+    );
+    if (!row) throw new Error('the request went away');
+    const files = await this.app.read<RequestShape['files'][number]>(`select ${UPLOAD_COLUMNS} from assets where request_id = $1 order by created_at, id`, [requestId]);
+    return { ...row, files };
+  }
+
+  @Post(':requestId/read')
+  @HttpCode(204)
+  @Access('request.read', { request: 'requestId' })
+  async read(@Param('requestId') requestId: string): Promise<void> {
+    valueOrProblem(await markRead(this.app, requestId));
+  }
+
+  /** What a route would allow: the earliest realistic date and the hours it adds. */
+  @Get(':requestId/feasibility/:routeId')
+  @Access('request.read', { request: 'requestId' })
+  async feasibility(@Param('requestId') requestId: string, @Param('routeId') routeId: string): Promise<FeasibilityShape> {
+    const [request] = await this.app.read<{ client_id: string }>('select client_id from requests where id = $1', [requestId]);
+    if (!request) throw new Error('the request went away');
+    const route = valueOrProblem(await findRoute(this.app.manager, routeId));
+    const book = await loadCalendars(this.app.manager, this.app.clock.now());
+    return {
+      routeId,
+      earliestOn: valueOrProblem(earliestOfRoute(route, request.client_id, book)),
+      effortMinutes: route.steps.reduce((sum, step) => sum + step.effortMinutes, 0),
+    };
+  }
+
+  @Post(':requestId/accept')
+  @Access('request.decide', { request: 'requestId' })
+  async accept(@CurrentViewer() viewer: Viewer, @Param('requestId') requestId: string, @Body() body: AcceptRequestBody): Promise<AcceptedShape> {
+    return { pieceId: valueOrProblem(await acceptRequest(this.app, viewer, requestId, body)) };
+  }
+
+  @Post(':requestId/decline')
+  @HttpCode(204)
+  @Access('request.decide', { request: 'requestId' })
+  async decline(@CurrentViewer() viewer: Viewer, @Param('requestId') requestId: string, @Body() body: DeclineRequestBody): Promise<void> {
+    valueOrProblem(await declineRequest(this.app, viewer, requestId, body.reason));
+  }
+}

@@ -1,0 +1,77 @@
+import { fail, ok, type InstantText, type Result } from '@zesting/core';
+import type { AcceptRequestBody } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import { record } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import type { Tx } from '../../../platform/database/transaction.js';
+import { tellOutside } from '../../notices/index.js';
+import { createPiece } from '../../production/index.js';
+import { Request } from '../entities/request.entity.js';
+
+type Decided = { code: 'request.already_decided' };
+type AcceptFailure = Decided | { code: 'route.unknown' } | { code: 'channel.unknown' } | { code: 'pillar.unknown' };
+
+const lockRequest = (tx: Tx, id: string): Promise<Request> => tx.findOneOrFail(Request, { where: { id }, lock: { mode: 'pessimistic_write' } });
+
+async function decide(tx: Tx, request: Request, state: 'accepted' | 'declined', now: InstantText): Promise<void> {
+  request.state = state;
+  request.decidedAt = now;
+  request.readAt ??= now;
+  request.version += 1;
+  await tx.save(request);
+}
+
+/** Marks a request as read, the first time somebody opens it. */
+export function markRead(app: App, requestId: string): Promise<Result<null>> {
+  return app.write(async (tx, now) => {
+    await tx.query('update requests set read_at = $2 where id = $1 and read_at is null', [requestId, now]);
+    return ok(null);
+  });
+}
+
+/** Accepts a request: it becomes a piece with a planned path. The requester hears by mail. */
+export function acceptRequest(app: App, viewer: Viewer, requestId: string, body: AcceptRequestBody): Promise<Result<string, AcceptFailure>> {
+  return app.write<string, AcceptFailure>(async (tx, now) => {
+    const request = await lockRequest(tx, requestId);
+    if (request.state !== 'new') return fail({ code: 'request.already_decided' });
+    const piece = await createPiece(
+      tx,
+      {
+        clientId: request.clientId,
+        requestId,
+        routeId: body.routeId,
+        pillarId: body.pillarId ?? null,
+        title: body.title,
+        notes: body.notes ?? '',
+        wishOn: body.wishOn ?? null,
+        channelIds: body.channelIds,
+        actor: viewer.name,
+      },
+      now,
+    );
+    if (!piece.ok) return piece;
+    await decide(tx, request, 'accepted', now);
+    await record(tx, { clientId: request.clientId, thing: 'request', thingId: requestId, verb: 'request.accepted', actor: viewer.name, detail: { pieceId: piece.value }, at: now });
+    await tellRequester(app, tx, request, `Accepted: ${request.title}`, [`“${request.title}” is accepted and planned.`]);
+    return piece;
+  });
+}
+
+/** Declines a request with a reason. The requester hears it by mail. */
+export function declineRequest(app: App, viewer: Viewer, requestId: string, reason: string): Promise<Result<null, Decided>> {
+  return app.write<null, Decided>(async (tx, now) => {
+    const request = await lockRequest(tx, requestId);
+    if (request.state !== 'new') return fail({ code: 'request.already_decided' });
+    request.declineReason = reason;
+    await decide(tx, request, 'declined', now);
+    await record(tx, { clientId: request.clientId, thing: 'request', thingId: requestId, verb: 'request.declined', actor: viewer.name, detail: { reason }, at: now });
+    await tellRequester(app, tx, request, `Not taken on: ${request.title}`, [`We cannot take on “${request.title}”.`, reason]);
+    return ok(null);
+  });
+}
+
+const tellRequester = (app: App, tx: Tx, request: Request, subject: string, paragraphs: readonly string[]): Promise<void> =>
+  tellOutside(tx, { email: request.requesterEmail, name: request.requesterName }, subject, paragraphs, {
+    text: 'See how it stands',
+    address: app.links.address('receipt', request.id, 1),
+  });

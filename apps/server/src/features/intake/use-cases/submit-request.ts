@@ -1,0 +1,86 @@
+import { answerServing, checkAnswers, dayIn, fail, ok, type Answers, type FormField, type Result } from '@zesting/core';
+import type { SubmitRequestBody, SubmittedShape } from '@zesting/contract';
+import { record } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { once } from '../../../platform/http/idempotency.js';
+import { tellManagers, tellOutside } from '../../notices/index.js';
+import { Request } from '../entities/request.entity.js';
+
+interface FormRow {
+  id: string;
+  client_id: string;
+  title: string;
+  fields: FormField[];
+  client_name: string;
+  zone: string;
+}
+
+export type SubmitFailure =
+  | { code: 'request.answers_wrong'; errors: Record<string, string> }
+  | { code: 'file.unknown' }
+  | { code: 'idempotency.other_body' };
+
+/** Takes in a filled-in form. The same key makes no second request: it gets the first one's answer. */
+export function submitRequest(app: App, formId: string, body: SubmitRequestBody, key: string): Promise<Result<SubmittedShape, SubmitFailure>> {
+  return app.write<SubmittedShape, SubmitFailure>((tx, now) =>
+    once<SubmittedShape, SubmitFailure>(tx, { key, caller: formId, operation: 'request.submit', body }, async () => {
+      const [form] = await rowsOf<FormRow>(
+        tx,
+        'select f.id, f.client_id, f.title, f.fields, c.name as client_name, c.zone from intake_forms f join clients c on c.id = f.client_id where f.id = $1',
+        [formId],
+      );
+      if (!form) throw new Error('the form went away');
+      const errors = checkAnswers(form.fields, body.answers, dayIn(now, form.zone));
+      if (Object.keys(errors).length > 0) return fail({ code: 'request.answers_wrong', errors });
+      const request = await tx.save(
+        tx.create(Request, {
+          clientId: form.client_id,
+          formId,
+          fields: form.fields,
+          answers: body.answers,
+          title: answerServing(form.fields, body.answers, 'title') ?? form.title,
+          wishOn: answerServing(form.fields, body.answers, 'wish_date') ?? null,
+          requesterName: body.name,
+          requesterEmail: body.email,
+          state: 'new',
+          declineReason: null,
+          readAt: null,
+          receivedAt: now,
+          decidedAt: null,
+          version: 1,
+        }),
+      );
+      if (!(await claimFiles(tx, request, form.fields, body.answers))) return fail({ code: 'file.unknown' });
+      const [row] = await rowsOf<{ number: number }>(tx, 'select number from requests where id = $1', [request.id]);
+      const receiptAddress = app.links.address('receipt', request.id, 1);
+      await tellOutside(
+        tx,
+        { email: body.email, name: body.name },
+        `We have your request: ${request.title}`,
+        [`Thank you. “${request.title}” for ${form.client_name} has reached us. The page below shows how it stands.`],
+        { text: 'See how it stands', address: receiptAddress },
+      );
+      await tellManagers(
+        app,
+        tx,
+        form.client_id,
+        `New request: ${request.title}`,
+        `${body.name} of ${form.client_name} asks for “${request.title}”.`,
+        `/requests/${request.id}`,
+      );
+      await record(tx, { clientId: form.client_id, thing: 'request', thingId: request.id, verb: 'request.received', actor: body.name, at: now });
+      return ok({ requestId: request.id, number: row?.number ?? 0, receiptAddress });
+    }),
+  );
+}
+
+/** Binds the uploads named in the answers to the request; false when one is not an unclaimed upload of this client. */
+async function claimFiles(tx: Tx, request: Request, fields: readonly FormField[], answers: Answers): Promise<boolean> {
+  const ids = [...new Set(fields.filter((field) => field.kind === 'files').flatMap((field) => answers[field.key] ?? []))];
+  const [, count] = (await tx.query(
+    'update assets set request_id = $1 where id::text = any($2) and client_id = $3 and request_id is null and piece_id is null',
+    [request.id, ids, request.clientId],
+  )) as [unknown, number]; // TypeORM answers an update with rows and count
+  return count === ids.length;
+}

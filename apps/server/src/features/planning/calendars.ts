@@ -1,0 +1,116 @@
+import {
+  addDays,
+  dayIn,
+  getDay,
+  getTimeOfDay,
+  timeIn,
+  toCalendar,
+  type Day,
+  type InstantText,
+  type PlanDoer,
+  type TimeOfDay,
+  type WorkCalendar,
+} from '@zesting/core';
+import { rowsOf, type Tx } from '../../platform/database/transaction.js';
+import { publicHolidays } from '../../platform/time/holidays.js';
+
+interface PartyRow {
+  id: string;
+  zone: string;
+  region: string;
+  weekly_minutes: number[];
+}
+interface AgencyRow extends PartyRow {
+  cut_off: string;
+  tight_days: number;
+}
+interface ClientRow extends PartyRow {
+  usual_time: string;
+}
+interface OffRow {
+  owner_id: string;
+  start_on: string;
+  end_on: string;
+  part: number;
+}
+
+/** A client as planning sees it. */
+export interface PlanClient {
+  readonly zone: string;
+  readonly usualTime: TimeOfDay;
+  readonly todayOn: Day;
+}
+
+/** The key of a doer in the book. */
+export const AGENCY_KEY = 'agency';
+export const clientKey = (clientId: string): string => `client:${clientId}`;
+
+/** Everybody's working calendar and today, at one moment. */
+export interface CalendarBook {
+  readonly now: InstantText;
+  readonly tightDays: number;
+  readonly doers: Readonly<Record<string, PlanDoer>>;
+  readonly clients: ReadonlyMap<string, PlanClient>;
+}
+
+/** Loads the working calendars of the agency, its people and its clients. */
+export async function loadCalendars(tx: Tx, now: InstantText): Promise<CalendarBook> {
+  const today = dayIn(now, 'UTC');
+  const since = addDays(today, -400);
+  const [agency] = await rowsOf<AgencyRow>(tx, 'select id, zone, region, weekly_minutes, cut_off, tight_days from agencies');
+  if (!agency) throw new Error('there is no agency');
+  const people = await rowsOf<PartyRow>(tx, 'select id, zone, region, weekly_minutes from people');
+  const clients = await rowsOf<ClientRow>(tx, 'select id, zone, region, weekly_minutes, usual_time from clients');
+  const off = await rowsOf<OffRow>(
+    tx,
+    `select person_id as owner_id, start_on, end_on, part from time_off where end_on >= $1
+     union all select client_id, start_on, end_on, 1 from client_closures where end_on >= $1`,
+    [since],
+  );
+  const years = [Number(since.slice(0, 4)), Number(today.slice(0, 4)) + 3] as const;
+  const offOf = grouped(off);
+  const calendarOf = (party: PartyRow): WorkCalendar =>
+    toCalendar({
+      weeklyMinutes: party.weekly_minutes,
+      holidays: publicHolidays(party.region, ...years).map((holiday) => holiday.on),
+      timeOff: (offOf.get(party.id) ?? []).map((row) => ({ startOn: getDay(row.start_on), endOn: getDay(row.end_on), part: row.part })),
+    });
+  const doerOf = (party: PartyRow): PlanDoer => ({
+    calendar: calendarOf(party),
+    zone: party.zone,
+    todayOn: dayIn(now, party.zone),
+    todayCounts: timeIn(now, party.zone) < agency.cut_off,
+  });
+  return {
+    now,
+    tightDays: agency.tight_days,
+    doers: Object.fromEntries([
+      [AGENCY_KEY, doerOf(agency)],
+      ...people.map((person) => [person.id, doerOf(person)] as const),
+      ...clients.map((client) => [clientKey(client.id), doerOf(client)] as const),
+    ]),
+    clients: new Map(
+      clients.map((client) => [client.id, { zone: client.zone, usualTime: getTimeOfDay(client.usual_time), todayOn: dayIn(now, client.zone) }]),
+    ),
+  };
+}
+
+function grouped(rows: readonly OffRow[]): Map<string, OffRow[]> {
+  const groups = new Map<string, OffRow[]>();
+  for (const row of rows) groups.set(row.owner_id, [...(groups.get(row.owner_id) ?? []), row]);
+  return groups;
+}
+
+/** The doer with that key; a missing one is a bug. */
+export function getDoer(book: CalendarBook, key: string): PlanDoer {
+  const doer = book.doers[key];
+  if (!doer) throw new Error(`no calendar for ${key}`);
+  return doer;
+}
+
+/** The client with that id; a missing one is a bug. */
+export function getPlanClient(book: CalendarBook, clientId: string): PlanClient {
+  const client = book.clients.get(clientId);
+  if (!client) throw new Error(`no client ${clientId}`);
+  return client;
+}

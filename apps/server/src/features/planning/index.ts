@@ -1,0 +1,5 @@
+export { PlanningModule } from './planning.module.js';
+export * from './calendars.js';
+export * from './piece-state.js';
+export * from './replan.js';
+export * from './routes.js';

@@ -1,0 +1,234 @@
+import {
+  compareInstants,
+  contentSignOff,
+  dayIn,
+  getDay,
+  isAllSigned,
+  isSigned,
+  isVoided,
+  pieceStage,
+  placementState,
+  planPiece,
+  reckon,
+  toInstantAfterGap,
+  type Aim,
+  type ContentSignOff,
+  type Danger,
+  type DecisionFact,
+  type PartDigests,
+  type PieceStage,
+  type PlacementState,
+  type Plan,
+  type PlannedStep,
+  type PlanStep,
+  type ReckoningList,
+  type SignOffPolicy,
+} from '@zesting/core';
+import type { WheelSegment } from '@zesting/contract';
+import { rowsOf, type Tx } from '../../platform/database/transaction.js';
+import { AGENCY_KEY, clientKey, getDoer, getPlanClient, type CalendarBook } from './calendars.js';
+
+/** What the database holds of a piece, as far as its state follows from it. */
+export interface PieceSource {
+  id: string;
+  client_id: string;
+  wish_on: string | null;
+  shelved: boolean;
+  digests: PartDigests;
+  policy: SignOffPolicy;
+  approver_ids: string[];
+  in_packet: boolean;
+  packet_due_on: string | null;
+  last_outcome: 'approved' | 'changes' | null;
+  sent: PartDigests[];
+  decisions: DecisionFact[];
+  steps: StepSource[];
+  placements: PlacementSource[];
+}
+
+export interface StepSource {
+  id: string;
+  title: string;
+  kind: 'make' | 'check' | 'sign_off';
+  doer_id: string | null;
+  span_days: number;
+  same_day: boolean;
+  predecessor_ids: string[];
+  started_on: string | null;
+  finished_on: string | null;
+}
+
+interface PlacementSource {
+  id: string;
+  channel_id: string;
+  publish_at: string | null;
+  out: boolean;
+  cancelled: boolean;
+  lead_days: number;
+}
+
+/** All that follows from a piece's source at one moment. */
+export interface PieceState {
+  readonly id: string;
+  readonly plan: Plan | null;
+  readonly stage: PieceStage;
+  readonly list: ReckoningList | null;
+  readonly aimOn: string | null;
+  readonly aimAt: string | null;
+  readonly danger: Danger | null;
+  readonly slackDays: number | null;
+  readonly lateFromOn: string | null;
+  readonly earliestPublishOn: string | null;
+  readonly packetDueOn: string | null;
+  readonly wheel: readonly WheelSegment[];
+  readonly signOff: ContentSignOff;
+  readonly placements: Readonly<Record<string, PlacementState>>;
+  readonly atHand: ReadonlySet<string>;
+}
+
+/** Reads the sources of many pieces with one query. A piece without a packet goes by the client's policy of today. */
+export function loadSources(tx: Tx, pieceIds: readonly string[]): Promise<PieceSource[]> {
+  return rowsOf<PieceSource>(
+    tx,
+    `select p.id, p.client_id, p.wish_on, p.shelved, p.digests,
+       coalesce(k.policy, c.policy) as policy,
+       to_jsonb(coalesce(k.approver_ids, array(select x.id from contacts x where x.client_id = c.id and x.can_sign_off order by x.id))) as approver_ids,
+       exists (select 1 from packet_items i where i.piece_id = p.id and i.outcome is null) as in_packet,
+       (select o.due_on from packet_items i join packets o on o.id = i.packet_id where i.piece_id = p.id and i.outcome is null) as packet_due_on,
+       k.outcome as last_outcome,
+       coalesce((select jsonb_agg(v.digests order by v.number) from packet_items i join versions v on v.id = i.version_id where i.piece_id = p.id), '[]') as sent,
+       coalesce((select jsonb_agg(jsonb_build_object('contactId', d.contact_id, 'verdict', d.verdict, 'digests', d.digests) order by d.sequence)
+         from decisions d where d.piece_id = p.id), '[]') as decisions,
+       coalesce((select jsonb_agg(jsonb_build_object('id', s.id, 'title', s.title, 'kind', s.kind, 'doer_id', s.doer_id, 'span_days', s.span_days,
+           'same_day', s.same_day, 'predecessor_ids', s.predecessor_ids, 'started_on', s.started_on, 'finished_on', s.finished_on) order by s.position)
+         from steps s where s.piece_id = p.id), '[]') as steps,
+       coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'channel_id', l.channel_id, 'publish_at', to_char(l.publish_at, 'YYYY-MM-DD"T"HH24:MI:SS"Z"'),
+           'out', l.out_at is not null, 'cancelled', l.cancelled, 'lead_days', h.lead_days) order by l.publish_at, l.id)
+         from placements l join channels h on h.id = l.channel_id where l.piece_id = p.id), '[]') as placements
+     from pieces p join clients c on c.id = p.client_id
+     left join lateral (select o.policy, o.approver_ids, i.outcome from packet_items i join packets o on o.id = i.packet_id
+       where i.piece_id = p.id order by o.sent_at desc, o.id limit 1) k on true
+     where p.id = any($1) order by p.id`,
+    [pieceIds],
+  );
+}
+
+/** The calendar key of who does a step. */
+export const doerKey = (step: Pick<StepSource, 'kind' | 'doer_id'>, clientId: string): string =>
+  step.kind === 'sign_off' ? clientKey(clientId) : (step.doer_id ?? AGENCY_KEY);
+
+const toPlanStep = (step: StepSource, clientId: string): PlanStep => ({
+  id: step.id,
+  doer: doerKey(step, clientId),
+  spanDays: step.span_days,
+  sameDay: step.same_day,
+  predecessorIds: step.predecessor_ids,
+  startedOn: step.started_on === null ? null : getDay(step.started_on),
+  finishedOn: step.finished_on === null ? null : getDay(step.finished_on),
+});
+
+/** The aim: the earliest placement not yet out, else the wish date at the client's usual time, else none. */
+function aimOf(source: PieceSource, book: CalendarBook): (Aim & { readonly on: string }) | null {
+  const client = getPlanClient(book, source.client_id);
+  const live = source.placements.filter((placement) => !placement.cancelled);
+  const dated = live.find((placement) => !placement.out && placement.publish_at !== null);
+  if (dated?.publish_at) {
+    return { publishAt: dated.publish_at, leadDays: dated.lead_days, on: dayIn(dated.publish_at, client.zone) };
+  }
+  if (source.wish_on === null || (live.length > 0 && live.every((placement) => placement.out))) return null;
+  return { publishAt: toInstantAfterGap(getDay(source.wish_on), client.usualTime, client.zone), leadDays: 0, on: source.wish_on };
+}
+
+/** Works out everything that follows from a piece's source: plan, stage, the desk's list, the wheel. No I/O. */
+export function pieceState(source: PieceSource, book: CalendarBook): PieceState {
+  const client = getPlanClient(book, source.client_id);
+  const aim = aimOf(source, book);
+  const planned = planPiece({
+    steps: source.steps.map((step) => toPlanStep(step, source.client_id)),
+    doers: book.doers,
+    aim,
+    publishZone: client.zone,
+    usualTime: client.usualTime,
+    tightDays: book.tightDays,
+  });
+  const plan = planned.ok ? planned.value : null;
+  const steps = new Map(plan?.steps.map((step) => [step.id, step]));
+  const signOff = contentSignOff(
+    { policy: source.policy, approverIds: source.approver_ids, decisions: source.decisions, sent: source.sent },
+    source.digests,
+  );
+  const atHand = stepsAtHand(source.steps);
+  const danger = plan ? plan.danger : 'out_of_reach';
+  const placements = Object.fromEntries(
+    source.placements.map((placement) => [
+      placement.id,
+      placementState({
+        publishAt: placement.publish_at,
+        out: placement.out,
+        cancelled: placement.cancelled,
+        signed: isSigned(signOff, placement.channel_id),
+        passed: placement.publish_at !== null && compareInstants(placement.publish_at, book.now) <= 0,
+      }),
+    ]),
+  );
+  const facts = {
+    shelved: source.shelved,
+    placements: Object.values(placements),
+    signed: isAllSigned(signOff),
+    voided: isVoided(signOff),
+    inPacket: source.in_packet,
+    returned: !source.in_packet && source.last_outcome === 'changes',
+    packetDueOn: source.packet_due_on === null ? null : getDay(source.packet_due_on),
+    clientTodayOn: client.todayOn,
+    stepBegun: source.steps.some((step) => step.started_on !== null),
+    checkAtHand: source.steps.some((step) => step.kind === 'check' && atHand.has(step.id)),
+    noDoer: source.steps.some((step) => step.kind !== 'sign_off' && step.doer_id === null && atHand.has(step.id)),
+    dated: aim !== null,
+    danger,
+  };
+  const list = reckon(facts);
+  return {
+    id: source.id,
+    plan,
+    stage: pieceStage(facts),
+    list,
+    aimOn: aim?.on ?? null,
+    aimAt: aim?.publishAt ?? null,
+    danger,
+    slackDays: plan?.slackDays ?? null,
+    lateFromOn: lateFrom(source.steps, steps),
+    earliestPublishOn: list === null ? null : (plan?.earliestPublishOn ?? null),
+    packetDueOn: source.packet_due_on,
+    wheel: source.steps.map((step) => segment(step, steps.get(step.id), atHand, getDoer(book, doerKey(step, source.client_id)).todayOn)),
+    signOff,
+    placements,
+    atHand,
+  };
+}
+
+/** Open steps whose predecessors are all finished. */
+export function stepsAtHand(steps: readonly StepSource[]): Set<string> {
+  const finished = new Set(steps.filter((step) => step.finished_on !== null).map((step) => step.id));
+  return new Set(
+    steps.filter((step) => step.finished_on === null && step.predecessor_ids.every((id) => finished.has(id))).map((step) => step.id),
+  );
+}
+
+/** The first date that is lost if nothing is done: a latest start where work has not begun, else a latest finish. */
+function lateFrom(steps: readonly StepSource[], planned: ReadonlyMap<string, PlannedStep>): string | null {
+  const dates = steps.flatMap((step) => {
+    const dates = planned.get(step.id);
+    const on = step.finished_on !== null ? null : step.started_on === null ? dates?.latestStartOn : dates?.latestFinishOn;
+    return on ? [on] : [];
+  });
+  return dates.sort()[0] ?? null;
+}
+
+function segment(step: StepSource, planned: PlannedStep | undefined, atHand: ReadonlySet<string>, todayOn: string): WheelSegment {
+  const lateDays = planned?.slackDays !== null && planned && planned.slackDays < 0 && atHand.has(step.id) ? -planned.slackDays : 0;
+  const isLate = lateDays > 0 && planned?.latestFinishOn !== null && (planned?.latestFinishOn ?? '') < todayOn;
+  if (step.finished_on !== null) return { title: step.title, state: 'done', lateDays: 0 };
+  if (isLate) return { title: step.title, state: 'late', lateDays };
+  if (!atHand.has(step.id)) return { title: step.title, state: 'waiting', lateDays: 0 };
+  return { title: step.title, state: step.kind !== 'sign_off' && step.doer_id === null ? 'blocked' : 'current', lateDays: 0 };
+}

@@ -1,0 +1,21 @@
+import { Module } from '@nestjs/common';
+import { PiecesController } from './pieces.controller.js';
+import { StepsController } from './steps.controller.js';
+
+export { Piece } from './entities/piece.entity.js';
+export { Step } from './entities/step.entity.js';
+export { Version } from './entities/version.entity.js';
+export { finishStep, freezeVersion, lockPiece, openSignOffStep, setContent, stepsOf } from './piece-store.js';
+export { UPLOAD_COLUMNS } from './queries/uploads.js';
+export { sendAsset } from './send-asset.js';
+export { OneFile, uploadOf } from './uploads.js';
+export { addAsset, addPieceFile, type Upload } from './use-cases/add-file.js';
+export { assignStep } from './use-cases/assign-step.js';
+export { createPiece, type NewPiece } from './use-cases/create-piece.js';
+export { beginStep, handBack, handIn } from './use-cases/do-step.js';
+export { editContent } from './use-cases/edit-content.js';
+export { editPiece } from './use-cases/edit-piece.js';
+export { appendSignOff, openRound } from './use-cases/open-round.js';
+
+@Module({ controllers: [PiecesController, StepsController] })
+export class ProductionModule {}

@@ -1,0 +1,88 @@
+import { Body, Controller, Get, Param, Patch, Post, Put, Query, Res, UploadedFile, UseInterceptors } from '@nestjs/common';
+import { ApiConsumes } from '@nestjs/swagger';
+import type { Response } from 'express';
+import { ContentBody, EditPieceBody, type DeskShape, type PiecePage, type PieceShape, type UploadShape } from '@zesting/contract';
+import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
+import { App } from '../../platform/app.js';
+import { IfMatch } from '../../platform/http/if-match.js';
+import { Problem, valueOrProblem } from '../../platform/http/problem.js';
+import { getPiece } from './queries/get-piece.js';
+import { deskOf, listPieces } from './queries/piece-rows.js';
+import { sendAsset } from './send-asset.js';
+import { OneFile, uploadOf } from './uploads.js';
+import { addPieceFile } from './use-cases/add-file.js';
+import { editContent } from './use-cases/edit-content.js';
+import { editPiece } from './use-cases/edit-piece.js';
+
+@Controller()
+export class PiecesController {
+  constructor(private readonly app: App) {}
+
+  /** What needs the viewer: every open piece on one list. */
+  @Get('desk')
+  @Access('desk.read')
+  desk(@CurrentViewer() viewer: Viewer, @Query('clientId') clientId?: string): Promise<DeskShape> {
+    return deskOf(this.app, viewer, clientId);
+  }
+
+  @Get('pieces')
+  @Access('piece.list')
+  list(@CurrentViewer() viewer: Viewer, @Query('clientId') clientId?: string, @Query('cursor') cursor?: string): Promise<PiecePage> {
+    return listPieces(this.app, viewer, clientId, cursor);
+  }
+
+  @Get('pieces/:pieceId')
+  @Access('piece.read', { piece: 'pieceId' })
+  show(@CurrentViewer() viewer: Viewer, @Param('pieceId') pieceId: string): Promise<PieceShape> {
+    return getPiece(this.app, viewer, pieceId);
+  }
+
+  /** Changes title, pillar, notes, wish date or shelf. Needs If-Match with the piece's version. */
+  @Patch('pieces/:pieceId')
+  @Access('piece.edit', { piece: 'pieceId' })
+  async edit(
+    @CurrentViewer() viewer: Viewer,
+    @Param('pieceId') pieceId: string,
+    @Body() body: EditPieceBody,
+    @IfMatch() version: number,
+  ): Promise<PieceShape> {
+    const result = await editPiece(this.app, viewer, pieceId, body, version);
+    if (!result.ok && result.failure.code === 'http.changed_meanwhile') throw await this.conflict(viewer, pieceId, body);
+    valueOrProblem(result);
+    return getPiece(this.app, viewer, pieceId);
+  }
+
+  /** Writes the working copy. Needs If-Match with the content's version; a conflict answers with both states. */
+  @Put('pieces/:pieceId/content')
+  @Access('piece.write_content', { piece: 'pieceId' })
+  async write(
+    @CurrentViewer() viewer: Viewer,
+    @Param('pieceId') pieceId: string,
+    @Body() body: ContentBody,
+    @IfMatch() version: number,
+  ): Promise<PieceShape> {
+    const result = await editContent(this.app, viewer, pieceId, body, version);
+    if (!result.ok && result.failure.code === 'http.changed_meanwhile') throw await this.conflict(viewer, pieceId, body);
+    valueOrProblem(result);
+    return getPiece(this.app, viewer, pieceId);
+  }
+
+  @Post('pieces/:pieceId/files')
+  @ApiConsumes('multipart/form-data')
+  @Access('piece.write_content', { piece: 'pieceId' })
+  @UseInterceptors(OneFile())
+  async addFile(@Param('pieceId') pieceId: string, @UploadedFile() file: Express.Multer.File | undefined): Promise<UploadShape> {
+    return valueOrProblem(await addPieceFile(this.app, pieceId, uploadOf(file)));
+  }
+
+  @Get('files/:assetId')
+  @Access('asset.read', { asset: 'assetId' })
+  file(@Param('assetId') assetId: string, @Res() response: Response): Promise<void> {
+    return sendAsset(this.app, assetId, response);
+  }
+
+  private async conflict(viewer: Viewer, pieceId: string, yours: unknown): Promise<Problem> {
+    return Problem.of('http.changed_meanwhile', { yours, theirs: await getPiece(this.app, viewer, pieceId) });
+  }
+}
+

@@ -1,0 +1,53 @@
+import { addDays, daysBetween, isWorkingDay, weekdayOf, type Day } from '@zesting/core';
+import type { CandidateShape } from '@zesting/contract';
+import type { App } from '../../../platform/app.js';
+import { getDoer, loadCalendars, loadSources, pieceState } from '../../planning/index.js';
+
+interface PersonRow {
+  id: string;
+  name: string;
+  role: string;
+  zone: string;
+  level: number;
+  open_steps: number;
+  open_minutes: number;
+}
+
+/** Who could do a step: skill, what is open, days off before it is due, and what the path would be. Skilled first, then least open. */
+export async function candidatesFor(app: App, stepId: string): Promise<CandidateShape[]> {
+  const [step] = await app.read<{ piece_id: string; skill: string }>('select piece_id, skill from steps where id = $1', [stepId]);
+  if (!step) throw new Error('the step went away');
+  const people = await app.read<PersonRow>(
+    `select p.id, p.name, p.role, p.zone, coalesce((p.skills ->> $1)::int, 0) as level,
+       (select count(*) from steps s where s.doer_id = p.id and s.finished_on is null) as open_steps,
+       (select coalesce(sum(s.effort_minutes), 0) from steps s where s.doer_id = p.id and s.finished_on is null) as open_minutes
+     from people p where p.active order by level desc, open_minutes, p.name`,
+    [step.skill],
+  );
+  const book = await loadCalendars(app.manager, app.clock.now());
+  const [source] = await loadSources(app.manager, [step.piece_id]);
+  if (!source) throw new Error('the piece went away');
+  return people.map((person) => {
+    const given = { ...source, steps: source.steps.map((other) => (other.id === stepId ? { ...other, doer_id: person.id } : other)) };
+    const planned = pieceState(given, book).plan?.steps.find((other) => other.id === stepId);
+    const doer = getDoer(book, person.id);
+    return {
+      personId: person.id,
+      name: person.name,
+      role: person.role,
+      zone: person.zone,
+      skillLevel: person.level,
+      openSteps: person.open_steps,
+      openMinutes: person.open_minutes,
+      timeOffOn: weekdaysOff(doer.todayOn, planned?.latestFinishOn ?? addDays(doer.todayOn, 14), (day) => isWorkingDay(doer.calendar, day)),
+      earliestFinishOn: planned?.earliestFinishOn ?? null,
+      slackDays: planned?.slackDays ?? null,
+    };
+  });
+}
+
+/** Weekdays from `from` to `to` on which nobody is there. */
+function weekdaysOff(from: Day, to: Day, works: (day: Day) => boolean): string[] {
+  const days = Array.from({ length: Math.max(0, Math.min(60, daysBetween(from, to) + 1)) }, (_, index) => addDays(from, index));
+  return days.filter((day) => weekdayOf(day) <= 5 && !works(day));
+}

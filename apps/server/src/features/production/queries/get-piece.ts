@@ -1,0 +1,232 @@
+import { addDays, contentSignOff, daysBetween, isWorkingDay, weekdayOf, type Content, type PlannedStep } from '@zesting/core';
+import type { ActivityShape, BriefShape, ContentShape, DecisionShape, PieceShape, PlacementShape, StepShape, UploadShape } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import type { App } from '../../../platform/app.js';
+import { doerKey, getDoer, loadCalendars, loadSources, pieceState, type CalendarBook, type PieceSource, type PieceState } from '../../planning/index.js';
+import { UPLOAD_COLUMNS } from './uploads.js';
+
+interface PieceColumns {
+  id: string;
+  number: number;
+  client_id: string;
+  title: string;
+  notes: string;
+  format_name: string;
+  pillar_id: string | null;
+  pillars: { id: string; name: string }[];
+  wish_on: string | null;
+  shelved: boolean;
+  round: number;
+  rounds_agreed: number;
+  content: Content;
+  content_version: number;
+  version: number;
+  request_id: string | null;
+  request_number: number | null;
+  requester_name: string | null;
+  fields: BriefShape['fields'] | null;
+  answers: BriefShape['answers'] | null;
+}
+
+interface StepColumns {
+  id: string;
+  title: string;
+  kind: StepShape['kind'];
+  skill: string;
+  doer_id: string | null;
+  doer_name: string | null;
+  span_days: number;
+  effort_minutes: number;
+  same_day: boolean;
+  round: number;
+  started_on: string | null;
+  finished_on: string | null;
+  remark: string | null;
+}
+
+/** The whole of one piece: content, brief, path with its dates and reasons, placements, decisions, activity. */
+export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promise<PieceShape> {
+  const [row] = await app.read<PieceColumns>(
+    `select p.*, f.name as format_name, c.rounds_agreed, r.number as request_number, r.requester_name, r.fields, r.answers,
+       coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'name', l.name) order by l.position) from pillars l where l.client_id = p.client_id), '[]') as pillars
+     from pieces p join formats f on f.id = p.format_id join clients c on c.id = p.client_id left join requests r on r.id = p.request_id where p.id = $1`,
+    [pieceId],
+  );
+  const book = await loadCalendars(app.manager, app.clock.now());
+  const [source] = await loadSources(app.manager, [pieceId]);
+  if (!row || !source) throw new Error('the piece went away');
+  const state = pieceState(source, book);
+  const manages = viewer.role === 'lead' || viewer.role === 'manager';
+  const steps = await stepShapes(app, viewer, source, state, book);
+  return {
+    id: row.id,
+    number: row.number,
+    clientId: row.client_id,
+    title: row.title,
+    formatName: row.format_name,
+    pillarId: row.pillar_id,
+    pillars: row.pillars,
+    stage: state.stage,
+    list: state.list,
+    wishOn: row.wish_on,
+    aimOn: state.aimOn,
+    danger: state.danger,
+    slackDays: state.slackDays,
+    earliestPublishOn: state.earliestPublishOn,
+    round: row.round,
+    roundsAgreed: row.rounds_agreed,
+    shelved: row.shelved,
+    wheel: [...state.wheel],
+    brief: await briefOf(app, viewer, row),
+    content: await contentShape(app, row, source),
+    steps,
+    placements: await placementsOf(app, pieceId, state),
+    decisions: await decisionsOf(app, pieceId),
+    activity: manages ? await activityOf(app, pieceId) : [],
+    canManage: manages,
+    canWrite: manages || steps.some((step) => step.doerId === viewer.personId),
+    version: row.version,
+  };
+}
+
+async function stepShapes(app: App, viewer: Viewer, source: PieceSource, state: PieceState, book: CalendarBook): Promise<StepShape[]> {
+  const rows = await app.read<StepColumns>(
+    `select s.id, s.title, s.kind, s.skill, s.doer_id, case when s.kind = 'sign_off' then 'the client' else d.name end as doer_name, s.span_days,
+       s.effort_minutes, s.same_day, s.round, s.started_on, s.finished_on, s.remark
+     from steps s left join people d on d.id = s.doer_id where s.piece_id = $1 order by s.position`,
+    [source.id],
+  );
+  const planned = new Map(state.plan?.steps.map((step) => [step.id, step]));
+  const manages = viewer.role === 'lead' || viewer.role === 'manager';
+  return rows.map((row) => {
+    const dates = planned.get(row.id);
+    const calendar = getDoer(book, doerKey(row, source.client_id));
+    const today = calendar.todayOn;
+    return {
+      id: row.id,
+      title: row.title,
+      kind: row.kind,
+      skill: row.skill,
+      doerId: row.doer_id,
+      doerName: row.doer_name,
+      spanDays: row.span_days,
+      effortMinutes: row.effort_minutes,
+      sameDay: row.same_day,
+      round: row.round,
+      startedOn: row.started_on,
+      finishedOn: row.finished_on,
+      latestStartOn: dates?.latestStartOn ?? null,
+      latestFinishOn: dates?.latestFinishOn ?? null,
+      latestHeldBy: dates?.latestHeldBy ?? null,
+      earliestStartOn: dates?.earliestStartOn ?? today,
+      earliestFinishOn: dates?.earliestFinishOn ?? today,
+      earliestHeldBy: dates?.earliestHeldBy ?? { by: 'today' },
+      slackDays: dates?.slackDays ?? null,
+      danger: dates?.danger ?? null,
+      critical: dates?.critical ?? false,
+      atHand: state.atHand.has(row.id),
+      daysOff: dates ? daysOff(dates, calendar.calendar) : [],
+      remark: row.remark,
+      mine: state.atHand.has(row.id) && row.kind !== 'sign_off' && (row.doer_id === viewer.personId || manages),
+    };
+  });
+}
+
+/** Weekdays within the step's latest dates, and up to a week behind them, on which the doer does not work: why the dates lie where they do. */
+function daysOff(step: PlannedStep, calendar: Parameters<typeof isWorkingDay>[0]): string[] {
+  if (step.latestStartOn === null || step.latestFinishOn === null) return [];
+  const length = daysBetween(step.latestStartOn, step.latestFinishOn);
+  const days: string[] = [];
+  for (let offset = 0; offset <= length + 7; offset++) {
+    const day = addDays(step.latestStartOn, offset);
+    if (isWorkingDay(calendar, day)) {
+      if (offset > length) break; // the gap behind the finish ends with the next day worked
+    } else if (weekdayOf(day) <= 5) days.push(day);
+  }
+  return days;
+}
+
+async function briefOf(app: App, viewer: Viewer, row: PieceColumns): Promise<BriefShape> {
+  const fields = (row.fields ?? []).filter((field) => viewer.role !== 'freelance' || !field.agencyOnly);
+  const keys = new Set(fields.map((field) => field.key));
+  const answers = Object.fromEntries(Object.entries(row.answers ?? {}).filter(([key]) => keys.has(key)));
+  const shown = fields.filter((field) => field.kind === 'files').flatMap((field) => answers[field.key] ?? []);
+  const files = await app.read<UploadShape>(`select ${UPLOAD_COLUMNS} from assets where request_id = $1 and id::text = any($2) order by created_at, id`, [row.request_id, shown]);
+  return {
+    requestId: row.request_id,
+    requestNumber: row.request_number,
+    requesterName: row.requester_name,
+    fields,
+    answers,
+    files,
+    notes: row.notes,
+  };
+}
+
+async function contentShape(app: App, row: PieceColumns, source: PieceSource): Promise<ContentShape> {
+  const signOff = contentSignOff(
+    { policy: source.policy, approverIds: source.approver_ids, decisions: source.decisions, sent: source.sent },
+    source.digests,
+  );
+  const media = await app.read<{ assetId: string; mime: string; width: number | null; height: number | null }>(
+    'select id as "assetId", mime, width, height from assets where id = any($1)',
+    [row.content.shared.media.map((medium) => medium.assetId)],
+  );
+  const byId = new Map(media.map((medium) => [medium.assetId, medium]));
+  const channels = await app.read<{ id: string; name: string; kind: string; ratio: string; copy_limit: number | null }>(
+    'select id, name, kind, ratio, copy_limit from channels where id = any($1) order by position',
+    [Object.keys(row.content.channels)],
+  );
+  return {
+    version: row.content_version,
+    shared: {
+      copy: row.content.shared.copy,
+      disclosure: row.content.shared.disclosure,
+      state: signOff.shared,
+      media: row.content.shared.media.map(({ assetId, name, alt }) => {
+        const file = byId.get(assetId);
+        return { assetId, name, alt, mime: file?.mime ?? '', width: file?.width ?? null, height: file?.height ?? null };
+      }),
+    },
+    channels: channels.flatMap((channel) => {
+      const part = row.content.channels[channel.id];
+      if (!part) return [];
+      const { copy, tags, firstComment, link } = part;
+      return [
+        {
+          channelId: channel.id,
+          name: channel.name,
+          kind: channel.kind,
+          ratio: channel.ratio,
+          copyLimit: channel.copy_limit,
+          copy,
+          tags: [...tags],
+          firstComment,
+          link,
+          state: signOff.channels[channel.id] ?? 'open',
+        },
+      ];
+    }),
+  };
+}
+
+async function placementsOf(app: App, pieceId: string, state: PieceState): Promise<PlacementShape[]> {
+  const rows = await app.read<PlacementShape>(
+    `select l.id, l.piece_id as "pieceId", l.client_id as "clientId", l.channel_id as "channelId", h.name as "channelName", l.on_day as on, l.at_time as at,
+       l.zone, l.state, l.out_address as "outAddress", l.version
+     from placements l join channels h on h.id = l.channel_id where l.piece_id = $1 order by h.position, l.created_at`,
+    [pieceId],
+  );
+  return rows.map((row) => ({ ...row, state: state.placements[row.id] ?? row.state }));
+}
+
+const decisionsOf = (app: App, pieceId: string): Promise<DecisionShape[]> =>
+  app.read<DecisionShape>(
+    `select x.name as "contactName", d.verdict, d.remark, d.decided_at as "decidedAt", i.round, v.number as "versionNumber", r.name as "recordedBy", d.how
+     from decisions d join contacts x on x.id = d.contact_id join versions v on v.id = d.version_id left join people r on r.id = d.recorded_by
+     join packet_items i on i.packet_id = d.packet_id and i.piece_id = d.piece_id where d.piece_id = $1 order by d.sequence`,
+    [pieceId],
+  );
+
+const activityOf = (app: App, pieceId: string): Promise<ActivityShape[]> =>
+  app.read<ActivityShape>("select verb, actor, at, detail from activities where thing = 'piece' and thing_id = $1 order by id desc limit 100", [pieceId]);

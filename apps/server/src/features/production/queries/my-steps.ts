@@ -1,0 +1,23 @@
+import { dayIn } from '@zesting/core';
+import type { MyStepRow, MyStepsShape } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import type { App } from '../../../platform/app.js';
+
+/** The viewer's open steps in the order to do them: what is at hand first, by latest finish; then what waits for others. */
+export async function myStepsOf(app: App, viewer: Viewer): Promise<MyStepsShape> {
+  const rows = await app.read<MyStepRow>(
+    `select s.id as "stepId", p.id as "pieceId", p.number as "pieceNumber", p.title as "pieceTitle", c.id as "clientId", c.code as "clientCode",
+       c.name as "clientName", c.colour as "clientColour", s.title as "stepTitle", s.kind, s.round, s.started_on as "startedOn",
+       s.latest_start_on as "latestStartOn", s.latest_finish_on as "latestFinishOn", s.slack_days as "slackDays", s.danger,
+       s.effort_minutes as "effortMinutes", w.title is null as "atHand", w.title as "waitsFor",
+       (select n.title || ' (' || coalesce(case when n.kind = 'sign_off' then 'the client' else d.name end, 'nobody yet') || ')'
+        from steps n left join people d on d.id = n.doer_id where s.id = any(n.predecessor_ids) order by n.position limit 1) as "thenGoesTo",
+       s.remark, p.progress as wheel
+     from steps s join pieces p on p.id = s.piece_id join clients c on c.id = p.client_id
+     left join lateral (select b.title from steps b where b.id = any(s.predecessor_ids) and b.finished_on is null order by b.position limit 1) w on true
+     where s.doer_id = $1 and s.finished_on is null and not p.shelved
+     order by (w.title is not null), s.latest_finish_on nulls last, p.number, s.position`,
+    [viewer.personId],
+  );
+  return { todayOn: dayIn(app.clock.now(), viewer.zone), rows };
+}

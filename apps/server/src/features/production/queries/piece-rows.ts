@@ -1,0 +1,49 @@
+import { compareDesk, dayIn, type ReckoningList } from '@zesting/core';
+import type { DeskRow, DeskShape, PiecePage, PieceRow } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import type { App } from '../../../platform/app.js';
+
+/** The columns of a piece row; joins are the same for every list of pieces. */
+const ROW = `p.id, p.number, p.client_id as "clientId", p.title, f.name as "formatName", l.name as "pillarName", p.stage, p.list, p.aim_on as "aimOn",
+  p.danger, p.slack_days as "slackDays", p.late_from_on as "lateFromOn", p.round, p.progress as wheel, s.title as "currentStep",
+  case when s.kind = 'sign_off' then 'the client' else d.name end as "currentDoer"`;
+const FROM = `from pieces p join formats f on f.id = p.format_id left join pillars l on l.id = p.pillar_id
+  left join lateral (select * from steps s where s.piece_id = p.id and s.finished_on is null order by s.position limit 1) s on true
+  left join people d on d.id = s.doer_id`;
+
+const PAGE = 100;
+
+/** Pieces in the viewer's reach, newest first. `cursor` is the last id of the page before. */
+export async function listPieces(app: App, viewer: Viewer, clientId: string | undefined, cursor: string | undefined): Promise<PiecePage> {
+  const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
+  const items = await app.read<PieceRow>(
+    `select ${ROW} ${FROM} where p.client_id = any($1)
+       and ($2::uuid is null or (p.created_at, p.id) < (select created_at, id from pieces where id = $2))
+     order by p.created_at desc, p.id desc limit ${PAGE + 1}`,
+    [clientIds, cursor ?? null],
+  );
+  const more = items.length > PAGE;
+  return { items: items.slice(0, PAGE), nextCursor: more ? (items[PAGE - 1]?.id ?? null) : null };
+}
+
+/** The reckoning: every open piece in the viewer's reach on exactly one list, most dangerous first. */
+export async function deskOf(app: App, viewer: Viewer, clientId: string | undefined): Promise<DeskShape> {
+  const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
+  const rows = await app.read<DeskRow & { createdAt: string; list: ReckoningList }>(
+    `select ${ROW}, p.earliest_publish_on as "earliestPublishOn", p.packet_due_on as "packetDueOn", p.created_at as "createdAt",
+       (select x.id from placements x where x.piece_id = p.id and x.state in ('missed', 'pencilled', 'undated')
+        order by array_position(array['missed', 'pencilled', 'undated'], x.state), x.publish_at limit 1) as "placementId"
+     ${FROM} where p.client_id = any($1) and p.list is not null`,
+    [clientIds],
+  );
+  const [counts] = await app.read<{ requests: number; open: number }>(
+    `select (select count(*) from requests where client_id = any($1) and state = 'new') as requests,
+       (select count(*) from pieces where client_id = any($1) and list is not null) as open`,
+    [clientIds],
+  );
+  const sorted = [...rows].sort(compareDeskRows).map(({ createdAt: _, ...row }) => row);
+  return { todayOn: dayIn(app.clock.now(), viewer.zone), rows: sorted, newRequests: counts?.requests ?? 0, openPieces: counts?.open ?? 0 };
+}
+
+const compareDeskRows = (a: DeskRow & { createdAt: string; list: ReckoningList }, b: DeskRow & { createdAt: string; list: ReckoningList }): number =>
+  compareDesk(a as Parameters<typeof compareDesk>[0], b as Parameters<typeof compareDesk>[1]); // days come as text from the database

@@ -1,0 +1,58 @@
+import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
+import { AssignBody, HandBackBody, type CandidateShape, type MyStepsShape } from '@zesting/contract';
+import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
+import { App } from '../../platform/app.js';
+import { valueOrProblem } from '../../platform/http/problem.js';
+import { candidatesFor } from './queries/candidates.js';
+import { myStepsOf } from './queries/my-steps.js';
+import { assignStep } from './use-cases/assign-step.js';
+import { beginStep, handBack, handIn } from './use-cases/do-step.js';
+
+@Controller('steps')
+export class StepsController {
+  constructor(private readonly app: App) {}
+
+  /** The viewer's own open steps, in the order to do them. */
+  @Get('mine')
+  @Access('own.steps')
+  mine(@CurrentViewer() viewer: Viewer): Promise<MyStepsShape> {
+    return myStepsOf(this.app, viewer);
+  }
+
+  /** Who could do the step. */
+  @Get(':stepId/candidates')
+  @Access('step.assign', { step: 'stepId' })
+  candidates(@Param('stepId') stepId: string): Promise<CandidateShape[]> {
+    return candidatesFor(this.app, stepId);
+  }
+
+  @Put(':stepId/doer')
+  @HttpCode(204)
+  @Access('step.assign', { step: 'stepId' })
+  async assign(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string, @Body() body: AssignBody): Promise<void> {
+    valueOrProblem(await assignStep(this.app, viewer, stepId, body.personId ?? null));
+  }
+
+  @Post(':stepId/begin')
+  @HttpCode(204)
+  @Access('step.do', { step: 'stepId' })
+  async begin(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string): Promise<void> {
+    valueOrProblem(await beginStep(this.app, viewer, stepId));
+  }
+
+  /** Hands work in, or passes a check. */
+  @Post(':stepId/hand-in')
+  @HttpCode(204)
+  @Access('step.do', { step: 'stepId' })
+  async handIn(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string): Promise<void> {
+    valueOrProblem(await handIn(this.app, viewer, stepId));
+  }
+
+  /** Sends checked work back to its maker, with a remark. */
+  @Post(':stepId/hand-back')
+  @HttpCode(204)
+  @Access('step.do', { step: 'stepId' })
+  async handBack(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string, @Body() body: HandBackBody): Promise<void> {
+    valueOrProblem(await handBack(this.app, viewer, stepId, body.remark));
+  }
+}

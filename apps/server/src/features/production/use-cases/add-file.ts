@@ -1,0 +1,38 @@
+import { ok, type Result } from '@zesting/core';
+import type { UploadShape } from '@zesting/contract';
+import type { App } from '../../../platform/app.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import type { StoredFile } from '../../../platform/files/files.js';
+
+export interface Upload {
+  readonly name: string;
+  readonly bytes: Buffer;
+}
+
+/** Files a stored upload under a client, and under the piece it was made for. */
+export async function addAsset(
+  tx: Tx,
+  file: StoredFile,
+  where: { clientId: string; pieceId: string | null; name: string; now: string },
+): Promise<UploadShape> {
+  const name = where.name.replace(/[\p{Cc}/\\]/gu, '').slice(-150) || 'file';
+  const [row] = await rowsOf<{ id: string }>(
+    tx,
+    `insert into assets (client_id, piece_id, hash, name, mime, bytes, width, height, created_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9) returning id`,
+    [where.clientId, where.pieceId, file.hash, name, file.mime, file.bytes, file.width, file.height, where.now],
+  );
+  if (!row) throw new Error('the file was not filed');
+  return { assetId: row.id, name, mime: file.mime, bytes: file.bytes, width: file.width, height: file.height };
+}
+
+/** Adds a file to a piece. The bytes are stored first: a file without a row harms nobody. */
+export async function addPieceFile(app: App, pieceId: string, upload: Upload): Promise<Result<UploadShape>> {
+  const stored = await app.files.store(upload.bytes);
+  if (!stored.ok) return stored;
+  return app.write(async (tx, now) => {
+    const [piece] = await rowsOf<{ client_id: string }>(tx, 'select client_id from pieces where id = $1', [pieceId]);
+    if (!piece) throw new Error('the piece went away');
+    return ok(await addAsset(tx, stored.value, { clientId: piece.client_id, pieceId, name: upload.name, now }));
+  });
+}

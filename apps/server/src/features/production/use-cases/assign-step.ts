@@ -1,0 +1,37 @@
+import { fail, ok, type Result } from '@zesting/core';
+import type { Viewer } from '../../../platform/access/access.js';
+import { record } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import { rowsOf } from '../../../platform/database/transaction.js';
+import { tellDoer } from '../../notices/index.js';
+import { replan } from '../../planning/index.js';
+import { isAvailable, lockStep } from '../piece-store.js';
+
+type Failure = { code: 'person.unknown' } | { code: 'step.already_finished' } | { code: 'step.client_decides' };
+
+/** Gives a step to a person, or takes it back (null). The person hears at once when the step is at hand. */
+export function assignStep(app: App, viewer: Viewer, stepId: string, personId: string | null): Promise<Result<null, Failure>> {
+  return app.write<null, Failure>(async (tx, now) => {
+    const { piece, step, steps } = await lockStep(tx, stepId);
+    if (step.kind === 'sign_off') return fail({ code: 'step.client_decides' });
+    if (step.finishedOn !== null) return fail({ code: 'step.already_finished' });
+    if (step.doerId === personId) return ok(null);
+    const [person] = personId === null ? [null] : await rowsOf<{ name: string }>(tx, 'select name from people where id = $1 and active', [personId]);
+    if (person === undefined) return fail({ code: 'person.unknown' });
+    step.doerId = personId;
+    await tx.save(step);
+    await record(tx, {
+      clientId: piece.clientId,
+      thing: 'piece',
+      thingId: piece.id,
+      verb: 'step.assigned',
+      actor: viewer.name,
+      detail: { step: step.title, to: person?.name ?? null },
+      at: now,
+    });
+    await replan(tx, [piece.id], now);
+    if (personId !== null && personId !== viewer.personId && isAvailable(step, steps))
+      await tellDoer(app, tx, personId, `${step.title}: ${piece.title}`, `“${step.title}” of “${piece.title}” is yours and can start.`, `/pieces/${piece.id}`);
+    return ok(null);
+  });
+}

@@ -1,0 +1,94 @@
+import { fail, ok, type InstantText, type Result } from '@zesting/core';
+import type { Viewer } from '../../../platform/access/access.js';
+import { record } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import type { Tx } from '../../../platform/database/transaction.js';
+import { tellDoer, tellManagers } from '../../notices/index.js';
+import { replan } from '../../planning/index.js';
+import type { Piece } from '../entities/piece.entity.js';
+import type { Step } from '../entities/step.entity.js';
+import { finishStep, freezeVersion, hasContent, isAvailable, lockStep, nextAfter, stepsOf, todayOf } from '../piece-store.js';
+
+type Refused = { code: 'step.client_decides' | 'step.already_finished' | 'step.not_available' | 'step.other_doer' };
+type NothingYet = { code: 'piece.nothing_to_hand_in' };
+
+/** Whether this person may do the step now. Creators do their own; a manager may do any of the client's. */
+function mayDo(viewer: Viewer, step: Step, steps: readonly Step[]): Refused | null {
+  if (step.kind === 'sign_off') return { code: 'step.client_decides' };
+  if (step.finishedOn !== null) return { code: 'step.already_finished' };
+  if (!isAvailable(step, steps)) return { code: 'step.not_available' };
+  const manages = viewer.role === 'lead' || viewer.role === 'manager';
+  return step.doerId === viewer.personId || manages ? null : { code: 'step.other_doer' };
+}
+
+const note = (tx: Tx, piece: Piece, viewer: Viewer, verb: string, step: Step, now: InstantText, more: Record<string, string> = {}) =>
+  record(tx, { clientId: piece.clientId, thing: 'piece', thingId: piece.id, verb, actor: viewer.name, detail: { step: step.title, ...more }, at: now });
+
+/** Marks a step as begun today. */
+export function beginStep(app: App, viewer: Viewer, stepId: string): Promise<Result<null, Refused>> {
+  return app.write<null, Refused>(async (tx, now) => {
+    const { piece, step, steps } = await lockStep(tx, stepId);
+    const refused = mayDo(viewer, step, steps);
+    if (refused) return fail(refused);
+    if (step.startedOn === null) {
+      step.startedOn = await todayOf(tx, step, now);
+      await tx.save(step);
+      await note(tx, piece, viewer, 'step.begun', step, now);
+      await replan(tx, [piece.id], now);
+    }
+    return ok(null);
+  });
+}
+
+/** Finishes a step: a making step freezes the content as a version, a check passes it. The next doer is told. */
+export function handIn(app: App, viewer: Viewer, stepId: string): Promise<Result<null, Refused | NothingYet>> {
+  return app.write<null, Refused | NothingYet>(async (tx, now) => {
+    const { piece, step, steps } = await lockStep(tx, stepId);
+    const refused = mayDo(viewer, step, steps);
+    if (refused) return fail(refused);
+    if (!hasContent(piece.content)) return fail({ code: 'piece.nothing_to_hand_in' });
+    await freezeVersion(tx, piece, viewer.personId, now);
+    step.remark = null;
+    await finishStep(tx, step, now);
+    await note(tx, piece, viewer, step.kind === 'check' ? 'step.passed' : 'step.handed_in', step, now);
+    await replan(tx, [piece.id], now);
+    for (const next of nextAfter(step, await stepsOf(tx, piece.id))) await tellNext(app, tx, viewer, piece, step, next);
+    return ok(null);
+  });
+}
+
+async function tellNext(app: App, tx: Tx, viewer: Viewer, piece: Piece, done: Step, next: Step): Promise<void> {
+  const path = `/pieces/${piece.id}`;
+  const text = `“${done.title}” of “${piece.title}” is done.`;
+  if (next.kind === 'sign_off')
+    await tellManagers(app, tx, piece.clientId, `Ready for the client: ${piece.title}`, `${text} It can go to the client.`, '/sign-off');
+  else if (next.doerId === null)
+    await tellManagers(app, tx, piece.clientId, `Nobody has “${next.title}”: ${piece.title}`, `${text} “${next.title}” comes next and nobody has it.`, path);
+  else if (next.doerId !== viewer.personId)
+    await tellDoer(app, tx, next.doerId, `${next.title}: ${piece.title}`, `${text} “${next.title}” is yours and can start.`, path);
+}
+
+type HandBackRefused = Refused | { code: 'step.not_a_check' };
+
+/** A check that does not pass: the making step before it opens again, with the remark. */
+export function handBack(app: App, viewer: Viewer, stepId: string, remark: string): Promise<Result<null, HandBackRefused>> {
+  return app.write<null, HandBackRefused>(async (tx, now) => {
+    const { piece, step, steps } = await lockStep(tx, stepId);
+    const refused = mayDo(viewer, step, steps);
+    if (refused) return fail(refused);
+    const made = steps.findLast((other) => other.kind === 'make' && other.position < step.position);
+    if (step.kind !== 'check' || !made) return fail({ code: 'step.not_a_check' });
+    made.finishedOn = null;
+    made.remark = remark;
+    step.startedOn = null;
+    // what lies between is done again too, so that the path stays whole
+    const between = steps.filter((other) => other.position > made.position && other.position < step.position && other.finishedOn !== null);
+    for (const other of between) Object.assign(other, { finishedOn: null, startedOn: null });
+    await tx.save([made, step, ...between]);
+    await note(tx, piece, viewer, 'step.handed_back', step, now, { remark });
+    await replan(tx, [piece.id], now);
+    if (made.doerId !== null && made.doerId !== viewer.personId)
+      await tellDoer(app, tx, made.doerId, `Handed back: ${piece.title}`, `“${piece.title}” came back from “${step.title}”: ${remark}`, `/pieces/${piece.id}`);
+    return ok(null);
+  });
+}

@@ -1,0 +1,58 @@
+import { EMPTY_CHANNEL_PART, fail, ok, type Content, type Result } from '@zesting/core';
+import type { ContentBody } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import { record } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { replan } from '../../planning/index.js';
+import type { Piece } from '../entities/piece.entity.js';
+import { lockPiece, setContent } from '../piece-store.js';
+
+type Failure = { code: 'http.changed_meanwhile' } | { code: 'file.unknown' } | { code: 'channel.unknown' };
+
+/** Writes the working copy. An edit made against an older state is refused: the answer to it carries both states. */
+export function editContent(app: App, viewer: Viewer, pieceId: string, body: ContentBody, version: number): Promise<Result<number, Failure>> {
+  return app.write<number, Failure>(async (tx, now) => {
+    const piece = await lockPiece(tx, pieceId);
+    if (piece.contentVersion !== version) return fail({ code: 'http.changed_meanwhile' });
+    const content = await contentOf(tx, piece, body);
+    if (!content.ok) return content;
+    const before = piece.digests;
+    setContent(piece, content.value);
+    await tx.save(piece);
+    const changed = [
+      ...(before.shared === piece.digests.shared ? [] : ['shared']),
+      ...Object.keys(piece.digests.channels).filter((id) => before.channels[id] !== piece.digests.channels[id]),
+    ];
+    if (changed.length > 0)
+      await record(tx, { clientId: piece.clientId, thing: 'piece', thingId: pieceId, verb: 'piece.content_edited', actor: viewer.name, detail: { parts: changed }, at: now });
+    await replan(tx, [pieceId], now);
+    return ok(piece.contentVersion);
+  });
+}
+
+/** The content that a body describes: known files of this piece or its request, and just the channels that the piece has. */
+async function contentOf(tx: Tx, piece: Piece, body: ContentBody): Promise<Result<Content, { code: 'file.unknown' } | { code: 'channel.unknown' }>> {
+  const files = await rowsOf<{ id: string; hash: string; name: string }>(
+    tx,
+    'select id, hash, name from assets where id = any($1) and client_id = $2 and (piece_id = $3 or request_id = $4)',
+    [body.shared.media.map((medium) => medium.assetId), piece.clientId, piece.id, piece.requestId],
+  );
+  const byId = new Map(files.map((file) => [file.id, file]));
+  const media = body.shared.media.flatMap(({ assetId, alt }) => {
+    const file = byId.get(assetId);
+    return file ? [{ assetId, alt, hash: file.hash, name: file.name }] : [];
+  });
+  if (media.length !== body.shared.media.length) return fail({ code: 'file.unknown' });
+  if (body.channels.some((part) => !(part.channelId in piece.content.channels))) return fail({ code: 'channel.unknown' });
+  const given = new Map(body.channels.map((part) => [part.channelId, part]));
+  return ok({
+    shared: { copy: body.shared.copy, disclosure: body.shared.disclosure, media },
+    channels: Object.fromEntries(
+      Object.keys(piece.content.channels).map((id) => {
+        const part = given.get(id);
+        return [id, part ? { copy: part.copy, tags: part.tags, firstComment: part.firstComment, link: part.link } : (piece.content.channels[id] ?? EMPTY_CHANNEL_PART)];
+      }),
+    ),
+  });
+}

@@ -1,0 +1,32 @@
+import { fail, ok, type Result } from '@zesting/core';
+import type { EditPieceBody } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import { record } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import { rowsOf } from '../../../platform/database/transaction.js';
+import { replan } from '../../planning/index.js';
+import type { Piece } from '../entities/piece.entity.js';
+import { lockPiece } from '../piece-store.js';
+
+type Failure = { code: 'http.changed_meanwhile' } | { code: 'pillar.unknown' };
+const EDITABLE = ['title', 'pillarId', 'notes', 'wishOn', 'shelved'] as const satisfies readonly (keyof Piece & keyof EditPieceBody)[];
+
+/** Changes what stands around the content: title, pillar, notes, wish date, shelf. All dates follow. */
+export function editPiece(app: App, viewer: Viewer, pieceId: string, body: EditPieceBody, version: number): Promise<Result<number, Failure>> {
+  return app.write<number, Failure>(async (tx, now) => {
+    const piece = await lockPiece(tx, pieceId);
+    if (piece.version !== version) return fail({ code: 'http.changed_meanwhile' });
+    if (body.pillarId) {
+      const known = await rowsOf(tx, 'select 1 from pillars where id = $1 and client_id = $2', [body.pillarId, piece.clientId]);
+      if (known.length === 0) return fail({ code: 'pillar.unknown' });
+    }
+    const given = EDITABLE.filter((key) => body[key] !== undefined);
+    const detail = Object.fromEntries(given.filter((key) => piece[key] !== body[key]).map((key) => [key, { from: piece[key], to: body[key] }]));
+    Object.assign(piece, Object.fromEntries(given.map((key) => [key, body[key]])));
+    piece.version += 1;
+    await tx.save(piece);
+    await record(tx, { clientId: piece.clientId, thing: 'piece', thingId: pieceId, verb: 'piece.edited', actor: viewer.name, detail, at: now });
+    await replan(tx, [pieceId], now);
+    return ok(piece.version);
+  });
+}

@@ -1,0 +1,100 @@
+import { copyOnChannel, dayIn, type Content } from '@zesting/core';
+import type { MediumShape, RoomPacketShape, RoomPieceShape, RoomRemarkShape, RoomShape } from '@zesting/contract';
+import type { App } from '../../../platform/app.js';
+
+interface ItemRow {
+  packet_id: string;
+  piece_id: string;
+  version_id: string;
+  title: string;
+  format_name: string;
+  round: number;
+  outcome: 'approved' | 'changes' | null;
+  mine: 'approve' | 'changes' | null;
+  content: Content;
+  media: Omit<MediumShape, 'alt'>[];
+  channels: { id: string; name: string; kind: string; ratio: string; on: string | null; at: string | null }[];
+  said: RoomRemarkShape[];
+}
+
+/** The client's room for one contact: packets out first, each piece as it will appear. No people, no load, no other client. */
+export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
+  const [head] = await app.read<Omit<RoomShape, 'packets'> & { client_id: string; rounds_agreed: number }>(
+    `select x.id as "contactId", x.name as "contactName", x.can_sign_off as "canDecide", c.code as "clientCode", c.name as "clientName",
+       c.colour as "clientColour", c.zone, a.name as "agencyName", c.id as client_id, c.rounds_agreed
+     from contacts x join clients c on c.id = x.client_id cross join agencies a where x.id = $1`,
+    [contactId],
+  );
+  if (!head) throw new Error('the contact went away');
+  const { client_id: clientId, rounds_agreed: roundsAgreed, ...rest } = head;
+  const packets = await app.read<{ id: string; title: string; message: string; due_on: string; closed: boolean }>(
+    `select id, title, message, due_on, closed_at is not null as closed from packets
+     where client_id = $1 and $2 = any(approver_ids) order by (closed_at is not null), case when closed_at is null then due_on end, sent_at desc limit 20`,
+    [clientId, contactId],
+  );
+  const items = await itemsOf(app, contactId, packets.map((packet) => packet.id));
+  const today = dayIn(app.clock.now(), head.zone);
+  return {
+    ...rest,
+    packets: packets.map<RoomPacketShape>((packet) => ({
+      id: packet.id,
+      title: packet.title,
+      message: packet.message,
+      dueOn: packet.due_on,
+      isClosed: packet.closed,
+      isPastDue: !packet.closed && packet.due_on < today,
+      pieces: items.filter((item) => item.packet_id === packet.id).map((item) => pieceShape(item, roundsAgreed)),
+    })),
+  };
+}
+
+const itemsOf = (app: App, contactId: string, packetIds: readonly string[]): Promise<ItemRow[]> =>
+  app.read<ItemRow>(
+    `select i.packet_id, i.piece_id, i.version_id, p.title, f.name as format_name, i.round, i.outcome, v.content,
+       (select d.verdict from decisions d where d.packet_id = i.packet_id and d.piece_id = i.piece_id and d.contact_id = $2 order by d.sequence desc limit 1) as mine,
+       coalesce((select jsonb_agg(jsonb_build_object('assetId', a.id, 'name', a.name, 'mime', a.mime, 'width', a.width, 'height', a.height))
+         from assets a where a.id in (select (m ->> 'assetId')::uuid from jsonb_array_elements(v.content -> 'shared' -> 'media') m)), '[]') as media,
+       coalesce((select jsonb_agg(jsonb_build_object('id', h.id, 'name', h.name, 'kind', h.kind, 'ratio', h.ratio, 'on', l.on_day, 'at', to_char(l.at_time, 'HH24:MI')) order by h.position)
+         from channels h left join placements l on l.channel_id = h.id and l.piece_id = p.id and not l.cancelled
+         where v.content -> 'channels' ? h.id::text), '[]') as channels,
+       coalesce((select jsonb_agg(jsonb_build_object('contactName', x.name, 'verdict', d.verdict, 'remark', d.remark, 'decidedAt', d.decided_at) order by d.sequence)
+         from decisions d join contacts x on x.id = d.contact_id where d.piece_id = i.piece_id), '[]') as said
+     from packet_items i join pieces p on p.id = i.piece_id join formats f on f.id = p.format_id join versions v on v.id = i.version_id
+     where i.packet_id = any($1) order by (i.outcome is not null), p.number`,
+    [packetIds, contactId],
+  );
+
+function pieceShape(item: ItemRow, roundsAgreed: number): RoomPieceShape {
+  const files = new Map(item.media.map((file) => [file.assetId, file]));
+  return {
+    packetId: item.packet_id,
+    pieceId: item.piece_id,
+    versionId: item.version_id,
+    title: item.title,
+    formatName: item.format_name,
+    round: item.round,
+    roundsAgreed,
+    outcome: item.outcome,
+    mine: item.mine,
+    media: item.content.shared.media.flatMap((medium) => {
+      const file = files.get(medium.assetId);
+      return file ? [{ ...file, alt: medium.alt }] : [];
+    }),
+    disclosure: item.content.shared.disclosure,
+    channels: item.channels.map(({ id, ...channel }) => {
+      const part = item.content.channels[id];
+      return { ...channel, copy: copyOnChannel(item.content, id), tags: [...(part?.tags ?? [])], firstComment: part?.firstComment ?? '', link: part?.link ?? '' };
+    }),
+    said: item.said,
+  };
+}
+
+/** Whether a file is in a version that was sent to this contact. */
+export async function isSentTo(app: App, contactId: string, assetId: string): Promise<boolean> {
+  const rows = await app.read(
+    `select 1 from packets k join packet_items i on i.packet_id = k.id join versions v on v.id = i.version_id
+     where $1 = any(k.approver_ids) and v.content -> 'shared' -> 'media' @> jsonb_build_array(jsonb_build_object('assetId', $2::text)) limit 1`,
+    [contactId, assetId],
+  );
+  return rows.length > 0;
+}

@@ -1,0 +1,81 @@
+import { Body, Controller, Get, HttpCode, Param, Post, Query, Res } from '@nestjs/common';
+import type { Response } from 'express';
+import { RecordDecisionBody, RoomDecisionBody, SendPacketBody, type DecidedShape, type PacketShape, type PacketsShape, type ReadyShape, type RoomShape, type SentPacketShape } from '@zesting/contract';
+import { Access, CurrentLink, CurrentViewer, type Viewer } from '../../platform/access/access.js';
+import { App } from '../../platform/app.js';
+import { Problem, valueOrProblem } from '../../platform/http/problem.js';
+import { sendAsset } from '../production/index.js';
+import { packetsOf, readyFor } from './queries/packets.js';
+import { isSentTo, roomOf } from './queries/room.js';
+import { decide } from './use-cases/decide.js';
+import { sendPacket } from './use-cases/send-packet.js';
+
+@Controller()
+export class PacketsController {
+  constructor(private readonly app: App) {}
+
+  @Get('packets')
+  @Access('packet.list')
+  list(@CurrentViewer() viewer: Viewer, @Query('clientId') clientId?: string): Promise<PacketsShape> {
+    return packetsOf(this.app, clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId));
+  }
+
+  @Get('packets/:packetId')
+  @Access('packet.read', { packet: 'packetId' })
+  async show(@CurrentViewer() viewer: Viewer, @Param('packetId') packetId: string): Promise<PacketShape> {
+    const { open, closed } = await packetsOf(this.app, viewer.clientIds, packetId);
+    const packet = [...open, ...closed][0];
+    if (!packet) throw Problem.of('access.not_found');
+    return packet;
+  }
+
+  /** What can go to the client now. */
+  @Get('clients/:clientId/ready')
+  @Access('packet.send', { client: 'clientId' })
+  ready(@Param('clientId') clientId: string): Promise<ReadyShape> {
+    return readyFor(this.app, clientId);
+  }
+
+  @Post('clients/:clientId/packets')
+  @Access('packet.send', { client: 'clientId' })
+  async send(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: SendPacketBody): Promise<SentPacketShape> {
+    return { packetId: valueOrProblem(await sendPacket(this.app, viewer, clientId, body)) };
+  }
+
+  /** Records what a contact said by telephone or across a table. */
+  @Post('packets/:packetId/decisions')
+  @HttpCode(200)
+  @Access('decision.record', { packet: 'packetId' })
+  async record(@CurrentViewer() viewer: Viewer, @Param('packetId') packetId: string, @Body() body: RecordDecisionBody): Promise<DecidedShape> {
+    const onBehalf = { personId: viewer.personId, name: viewer.name, how: body.how };
+    return valueOrProblem(await decide(this.app, { ...body, packetId, versionId: null, onBehalf }));
+  }
+}
+
+/** The client's room, by a contact's personal link. */
+@Controller('room/:linkId')
+export class RoomController {
+  constructor(private readonly app: App) {}
+
+  @Get()
+  @Access('room.read')
+  show(@CurrentLink() contactId: string): Promise<RoomShape> {
+    return roomOf(this.app, contactId);
+  }
+
+  @Get('files/:assetId')
+  @Access('room.read')
+  async file(@CurrentLink() contactId: string, @Param('assetId') assetId: string, @Res() response: Response): Promise<void> {
+    if (!(await isSentTo(this.app, contactId, assetId))) throw Problem.of('access.not_found');
+    return sendAsset(this.app, assetId, response);
+  }
+
+  @Post('decisions')
+  @HttpCode(200)
+  @Access('room.decide')
+  async decide(@CurrentLink() contactId: string, @Body() body: RoomDecisionBody): Promise<DecidedShape> {
+    const [packet] = await this.app.read('select 1 from packets where id = $1 and $2 = any(approver_ids)', [body.packetId, contactId]);
+    if (!packet) throw Problem.of('access.not_found');
+    return valueOrProblem(await decide(this.app, { ...body, contactId, onBehalf: null }));
+  }
+}

@@ -1,0 +1,12 @@
+export { createServer } from './server.js';
+export { readConfig, type Config } from './platform/config/config.js';
+export { migrate } from './platform/database/data-source.js';
+export { migrateJobs } from './platform/jobs/jobs.js';
+export { App } from './platform/app.js';
+export type { Viewer } from './platform/access/access.js';
+export * from './features/calendar/index.js';
+export * from './features/identity/index.js';
+export * from './features/intake/index.js';
+export * from './features/planning/index.js';
+export * from './features/production/index.js';
+export * from './features/signoff/index.js';

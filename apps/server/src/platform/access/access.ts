@@ -1,0 +1,166 @@
+import {
+  createParamDecorator,
+  Injectable,
+  SetMetadata,
+  type CanActivate,
+  type ExecutionContext,
+} from '@nestjs/common';
+import { Reflector } from '@nestjs/core';
+import type { Request } from 'express';
+import { Database } from '../database/transaction.js';
+import { Problem } from '../http/problem.js';
+import { linkCookie, Links, type OpenedLink } from './links.js';
+import { POLICIES, type Policy, type PolicyName, type Reach, type Role } from './policies.js';
+
+/** The signed-in person, with what scopes every query. */
+export interface Viewer {
+  readonly personId: string;
+  readonly name: string;
+  readonly role: Role;
+  readonly zone: string;
+  /** the clients this person manages or makes for; every client for a lead */
+  readonly clientIds: readonly string[];
+}
+
+export type ResourceKind = 'client' | 'request' | 'piece' | 'step' | 'packet' | 'placement' | 'asset' | 'person';
+
+/** The parameter of the path that names the resource, e.g. `{ piece: 'pieceId' }`. */
+export type Resource = Partial<Record<ResourceKind, string>>;
+
+export interface AccessRule {
+  readonly policy: PolicyName;
+  readonly resource: Resource;
+}
+
+const RULE = Symbol('access rule');
+
+/** Names the policy of a route, and the resource in its path whose client the viewer must be allowed to see. */
+export const Access = (policy: PolicyName, resource: Resource = {}): MethodDecorator => SetMetadata(RULE, { policy, resource } satisfies AccessRule);
+
+/** The rule of a handler; undefined when it has none. */
+export const ruleOf = (reflector: Reflector, handler: () => unknown): AccessRule | undefined => reflector.get(RULE, handler);
+
+/** The client, and the piece or request where there is one, that a resource belongs to. */
+const OWNERS: Record<ResourceKind, string> = {
+  client: 'select id as client_id, null::uuid as piece_id, null::uuid as request_id from clients where id = $1',
+  request: 'select client_id, null::uuid as piece_id, id as request_id from requests where id = $1',
+  piece: 'select client_id, id as piece_id, request_id from pieces where id = $1',
+  step: 'select p.client_id, p.id as piece_id, p.request_id from steps s join pieces p on p.id = s.piece_id where s.id = $1',
+  packet: 'select client_id, null::uuid as piece_id, null::uuid as request_id from packets where id = $1',
+  placement: 'select client_id, piece_id, null::uuid as request_id from placements where id = $1',
+  asset: 'select client_id, piece_id, request_id from assets where id = $1',
+  person: 'select null::uuid as client_id, null::uuid as piece_id, null::uuid as request_id from people where id = $1',
+};
+
+interface Owner {
+  client_id: string | null;
+  piece_id: string | null;
+  request_id: string | null;
+}
+
+interface Seen {
+  viewer?: Viewer;
+  link?: OpenedLink;
+}
+type SeenRequest = Request & Seen & { session?: { personId?: string } };
+
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+
+/** Refuses by default: lets a request through only when the route's policy names the viewer and the resource is in reach. */
+@Injectable()
+export class AccessGuard implements CanActivate {
+  constructor(
+    private readonly reflector: Reflector,
+    private readonly database: Database,
+    private readonly links: Links,
+  ) {}
+
+  async canActivate(context: ExecutionContext): Promise<boolean> {
+    const rule = ruleOf(this.reflector, context.getHandler() as () => unknown);
+    if (!rule) throw new Error('route without a policy');
+    const request = context.switchToHttp().getRequest<SeenRequest>();
+    const policy: Policy = POLICIES[rule.policy];
+    if (policy.open) return true;
+    if (policy.link) return this.byLink(request, policy.link);
+    return this.byRole(request, policy, rule.resource);
+  }
+
+  private async byLink(request: SeenRequest, purpose: OpenedLink['purpose']): Promise<boolean> {
+    const id = pathParam(request, 'linkId');
+    const token = cookiesOf(request)[linkCookie(purpose, id)];
+    const opened = token ? await this.links.open(purpose, token) : undefined;
+    if (!opened || opened.id !== id) throw Problem.of('access.link_not_open');
+    request.link = opened;
+    return true;
+  }
+
+  private async byRole(request: SeenRequest, policy: Policy, resource: Resource): Promise<boolean> {
+    const viewer = await this.viewerOf(request);
+    if (!viewer) throw Problem.of('access.signed_out');
+    const reach = policy.roles?.[viewer.role];
+    if (!reach) throw Problem.of('access.refused');
+    for (const [kind, param] of Object.entries(resource) as [ResourceKind, string][])
+      if (!(await this.inReach(viewer, reach, kind, pathParam(request, param)))) throw Problem.of('access.not_found');
+    request.viewer = viewer;
+    return true;
+  }
+
+  private async viewerOf(request: SeenRequest): Promise<Viewer | undefined> {
+    const personId = request.session?.personId;
+    if (!personId) return undefined;
+    const [row] = await this.database.read<{ name: string; role: Role; zone: string; client_ids: string[] }>(
+      `select p.name, p.role, p.zone, array(
+         select c.id from clients c where p.role = 'lead'
+         union select cp.client_id from client_people cp where cp.person_id = p.id
+         union select pi.client_id from steps s join pieces pi on pi.id = s.piece_id where s.doer_id = p.id and p.role <> 'manager'
+       ) as client_ids from people p where p.id = $1 and p.active`,
+      [personId],
+    );
+    return row && { personId, name: row.name, role: row.role, zone: row.zone, clientIds: row.client_ids };
+  }
+
+  private async inReach(viewer: Viewer, reach: Reach, kind: ResourceKind, id: string): Promise<boolean> {
+    if (!UUID.test(id)) return false;
+    const [owner] = await this.database.read<Owner>(OWNERS[kind], [id]);
+    if (!owner) return false;
+    if (reach === 'all' || owner.client_id === null) return true;
+    if (!viewer.clientIds.includes(owner.client_id)) return false;
+    if (reach === 'own') return true;
+    return this.worksOn(viewer, owner);
+  }
+
+  private async worksOn(viewer: Viewer, owner: Owner): Promise<boolean> {
+    const rows = await this.database.read(
+      `select 1 from steps s join pieces p on p.id = s.piece_id
+       where s.doer_id = $1 and (p.id = $2 or p.request_id = $3) limit 1`,
+      [viewer.personId, owner.piece_id, owner.request_id],
+    );
+    return rows.length > 0;
+  }
+}
+
+const pathParam = (request: SeenRequest, name: string): string => {
+  const value = request.params[name];
+  if (typeof value !== 'string') throw new Error(`the path has no ${name}`);
+  return value;
+};
+
+/** The request's cookies by name. */
+export function cookiesOf(request: Request): Record<string, string> {
+  const pairs = (request.headers.cookie ?? '').split(';').map((pair) => pair.trim().split('='));
+  return Object.fromEntries(pairs.flatMap(([name, value]) => (name && value ? [[name, decodeURIComponent(value)]] : [])));
+}
+
+/** The viewer, in a handler whose policy is by role. */
+export const CurrentViewer = createParamDecorator((_: unknown, context: ExecutionContext): Viewer => {
+  const { viewer } = context.switchToHttp().getRequest<SeenRequest>();
+  if (!viewer) throw new Error('no viewer on this route');
+  return viewer;
+});
+
+/** The opened link's id, in a handler whose policy is by link. */
+export const CurrentLink = createParamDecorator((_: unknown, context: ExecutionContext): string => {
+  const { link } = context.switchToHttp().getRequest<SeenRequest>();
+  if (!link) throw new Error('no link on this route');
+  return link.id;
+});

@@ -1,0 +1,57 @@
+import { createHmac, timingSafeEqual } from 'node:crypto';
+import { Inject, Injectable } from '@nestjs/common';
+import { CONFIG, type Config } from '../config/config.js';
+import { Database } from '../database/transaction.js';
+import type { LinkPurpose } from './policies.js';
+
+export interface OpenedLink {
+  readonly purpose: LinkPurpose;
+  readonly id: string;
+}
+
+/** Where the generation of each kind of link is kept. Raising it revokes every link given out before. */
+const GENERATIONS: Record<LinkPurpose, string> = {
+  ask: 'select link_generation as generation from intake_forms where id = $1',
+  room: 'select link_generation as generation from contacts where id = $1',
+  feed: 'select feed_generation as generation from clients where id = $1',
+  receipt: 'select 1 as generation from requests where id = $1',
+};
+
+/** Personal links: token = id, generation, HMAC(server key, purpose, id, generation). */
+@Injectable()
+export class Links {
+  constructor(
+    @Inject(CONFIG) private readonly config: Config,
+    private readonly database: Database,
+  ) {}
+
+  /** The token for a thing's link, at the generation given. */
+  token(purpose: LinkPurpose, id: string, generation: number): string {
+    const body = Buffer.concat([Buffer.from(id.replaceAll('-', ''), 'hex'), Buffer.from([generation >> 8, generation & 255])]);
+    return Buffer.concat([body, this.mac(purpose, body)]).toString('base64url');
+  }
+
+  /** The full address of a link. */
+  address(purpose: Exclude<LinkPurpose, 'feed'>, id: string, generation: number): string {
+    const path = { ask: '/ask/', receipt: '/ask/receipt/', room: '/room/' }[purpose];
+    return `${this.config.publicAddress}${path}${this.token(purpose, id, generation)}`;
+  }
+
+  /** Opens a token; undefined when it is forged, revoked, or for another purpose. */
+  async open(purpose: LinkPurpose, token: string): Promise<OpenedLink | undefined> {
+    const bytes = Buffer.from(token, 'base64url');
+    if (bytes.length !== 34) return undefined;
+    const body = bytes.subarray(0, 18);
+    if (!timingSafeEqual(bytes.subarray(18), this.mac(purpose, body))) return undefined;
+    const id = body.subarray(0, 16).toString('hex').replace(/^(.{8})(.{4})(.{4})(.{4})/, '$1-$2-$3-$4-');
+    const [row] = await this.database.read<{ generation: number }>(GENERATIONS[purpose], [id]);
+    return row?.generation === body.readUInt16BE(16) ? { purpose, id } : undefined;
+  }
+
+  private mac(purpose: LinkPurpose, body: Buffer): Buffer {
+    return createHmac('sha256', this.config.serverKey).update(purpose).update(body).digest().subarray(0, 16);
+  }
+}
+
+/** The cookie that stands for an opened link. */
+export const linkCookie = (purpose: LinkPurpose, id: string): string => `zesting_${purpose}_${id.slice(0, 8)}`;

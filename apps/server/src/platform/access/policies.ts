@@ -1,0 +1,54 @@
+/** Who may do what. A role that a policy does not name is refused; a route without a policy stops the start. */
+
+export type Role = 'lead' | 'manager' | 'staff' | 'freelance';
+
+/** `all`: any client's. `own`: the viewer's clients'. `assigned`: pieces with an own step. `self`: what is the viewer's alone. */
+export type Reach = 'all' | 'own' | 'assigned' | 'self';
+
+/** What a personal link opens. */
+export type LinkPurpose = 'ask' | 'receipt' | 'room' | 'feed';
+
+export interface Policy {
+  readonly roles?: Partial<Record<Role, Reach>>;
+  readonly link?: LinkPurpose;
+  /** open to all: sign-in, opening a link, health */
+  readonly open?: true;
+}
+
+const managers = { lead: 'all', manager: 'own' } as const;
+const makers = { ...managers, staff: 'own', freelance: 'assigned' } as const;
+const selves = { lead: 'self', manager: 'self', staff: 'self', freelance: 'self' } as const;
+
+export const POLICIES = {
+  open: { open: true },
+  'own.session': { roles: selves },
+  'own.steps': { roles: selves },
+  'desk.read': { roles: managers },
+  'client.list': { roles: makers },
+  'client.read': { roles: managers },
+  'client.links': { roles: managers },
+  'person.list': { roles: managers },
+  'request.list': { roles: managers },
+  'request.read': { roles: managers },
+  'request.decide': { roles: managers },
+  'piece.list': { roles: { ...managers, staff: 'own' } },
+  'piece.read': { roles: makers },
+  'piece.edit': { roles: managers },
+  'piece.write_content': { roles: { ...managers, staff: 'assigned', freelance: 'assigned' } },
+  'step.assign': { roles: managers },
+  'step.do': { roles: { ...managers, staff: 'assigned', freelance: 'assigned' } },
+  'asset.read': { roles: makers },
+  'packet.list': { roles: managers },
+  'packet.read': { roles: managers },
+  'packet.send': { roles: managers },
+  'decision.record': { roles: managers },
+  'calendar.read': { roles: { ...managers, staff: 'own' } },
+  'placement.edit': { roles: managers },
+  'ask.fill_in': { link: 'ask' },
+  'receipt.read': { link: 'receipt' },
+  'room.read': { link: 'room' },
+  'room.decide': { link: 'room' },
+  'feed.read': { open: true }, // the secret in the address is the key; the handler checks it
+} as const satisfies Record<string, Policy>;
+
+export type PolicyName = keyof typeof POLICIES;

@@ -1,0 +1,56 @@
+import pg from 'pg';
+import { DataSource, DefaultNamingStrategy, type DataSourceOptions } from 'typeorm';
+import { First1764000000000 } from '../../migrations/1764000000000-first.js';
+
+/** camelCase in the code, snake_case in the database. */
+class SnakeNames extends DefaultNamingStrategy {
+  override columnName(propertyName: string, customName: string | undefined, prefixes: string[]): string {
+    return [...prefixes, customName ?? propertyName].map(snake).join('_');
+  }
+}
+const snake = (text: string): string => text.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);
+
+// Days stay text (never a Date), times lose their seconds, big counts are numbers, instants are ISO text.
+pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
+pg.types.setTypeParser(pg.types.builtins.TIME, (text) => text.slice(0, 5));
+pg.types.setTypeParser(pg.types.builtins.INT8, Number);
+pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number);
+pg.types.setTypeParser(pg.types.builtins.TIMESTAMPTZ, (text) => instantText(text));
+
+/** PostgreSQL prints `2027-03-16 09:00:00+00`; the rest of the code speaks ISO 8601 with Z. */
+function instantText(text: string): string {
+  const [, day = '', time = '', offset = ''] = /^(\S+) ([\d:.]+)([+-]\d{2}(?::\d{2})?)$/.exec(text) ?? [];
+  if (!day) throw new Error(`not a timestamp: ${text}`);
+  if (offset === '+00') return `${day}T${time}Z`;
+  throw new Error('the database session must run in UTC');
+}
+
+// eslint-disable-next-line @typescript-eslint/no-unsafe-function-type -- TypeORM's own type for entity classes
+export function dataSourceOptions(url: string, entities: Function[]): DataSourceOptions {
+  return {
+    type: 'postgres',
+    url,
+    entities,
+    migrations: [First1764000000000],
+    namingStrategy: new SnakeNames(),
+    synchronize: false,
+    migrationsRun: false,
+    logging: false,
+    parseInt8: true,
+    extra: { max: 10, options: '-c TimeZone=UTC -c jit=off' },
+  };
+}
+
+/** Brings the schema up to date under an advisory lock, so that two starts at once do no harm. */
+export async function migrate(url: string): Promise<void> {
+  const source = await new DataSource(dataSourceOptions(url, [])).initialize();
+  const runner = source.createQueryRunner();
+  try {
+    await runner.query('select pg_advisory_lock(4310)');
+    await source.runMigrations();
+  } finally {
+    await runner.query('select pg_advisory_unlock(4310)');
+    await runner.release();
+    await source.destroy();
+  }
+}

@@ -1,0 +1,47 @@
+import { Injectable } from '@nestjs/common';
+import { InjectDataSource } from '@nestjs/typeorm';
+import { DataSource, QueryFailedError, type EntityManager } from 'typeorm';
+import type { Failure, Result } from '@zesting/core';
+
+/** The way to write: everything done with it commits together or not at all. */
+export type Tx = EntityManager;
+
+class RolledBack<F extends Failure> extends Error {
+  constructor(readonly result: { readonly ok: false; readonly failure: F }) {
+    super(result.failure.code);
+  }
+}
+
+/** Serialisation failure and deadlock: the whole transaction may be tried again. */
+const RETRIED = new Set(['40001', '40P01']);
+const TRIES = 5;
+
+@Injectable()
+export class Database {
+  constructor(@InjectDataSource() readonly source: DataSource) {}
+
+  /** Runs one write in one transaction (READ COMMITTED). A failure rolls back; collisions are retried whole. */
+  async write<T, F extends Failure>(work: (tx: Tx) => Promise<Result<T, F>>): Promise<Result<T, F>> {
+    for (let attempt = 1; ; attempt++) {
+      try {
+        return await this.source.transaction(async (tx) => {
+          const result = await work(tx);
+          if (!result.ok) throw new RolledBack(result);
+          return result;
+        });
+      } catch (error) {
+        if (error instanceof RolledBack) return error.result as { ok: false; failure: F }; // thrown above, with this F
+        if (attempt < TRIES && error instanceof QueryFailedError && RETRIED.has(String(error.driverError?.code))) continue;
+        throw error;
+      }
+    }
+  }
+
+  /** Runs a read and returns its rows. */
+  read<Row>(sql: string, parameters: readonly unknown[] = []): Promise<Row[]> {
+    return this.source.query(sql, [...parameters]);
+  }
+}
+
+/** The rows of a query inside a transaction. */
+export const rowsOf = <Row>(tx: Tx, sql: string, parameters: readonly unknown[] = []): Promise<Row[]> => tx.query(sql, [...parameters]);

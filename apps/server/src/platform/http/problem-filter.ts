@@ -1,0 +1,48 @@
+import { randomUUID } from 'node:crypto';
+import { Catch, HttpException, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
+import type { Response } from 'express';
+import type { Logger } from 'pino';
+import { Problem } from './problem.js';
+
+/** Codes for what the framework itself refuses. */
+const FRAMEWORK: Record<number, string> = {
+  400: 'http.bad_request',
+  404: 'http.no_such_address',
+  413: 'http.too_large',
+  415: 'http.wrong_type',
+  429: 'http.too_many_tries',
+};
+
+/** Answers every failure as problem details. Bugs are logged once, with an id that the answer carries. */
+@Catch()
+export class ProblemFilter implements ExceptionFilter {
+  constructor(private readonly logger: Logger) {}
+
+  catch(error: unknown, host: ArgumentsHost): void {
+    const response = host.switchToHttp().getResponse<Response>();
+    if (response.headersSent) {
+      response.destroy();
+      return;
+    }
+    const body = this.bodyOf(error);
+    response.status(body.status).type('application/problem+json').send(JSON.stringify(body));
+  }
+
+  private bodyOf(error: unknown): { status: number } & Record<string, unknown> {
+    if (error instanceof Problem) return { ...(error.getResponse() as object), status: error.getStatus() };
+    const status = error instanceof HttpException ? error.getStatus() : statusOf(error);
+    if (status !== undefined && status < 500) {
+      const code = FRAMEWORK[status] ?? 'http.refused';
+      return { type: `/problems/${code}`, code, title: error instanceof Error ? error.message : 'refused', status };
+    }
+    const id = randomUUID();
+    this.logger.error({ err: error, id }, 'unexpected failure');
+    return { type: '/problems/http.unexpected', code: 'http.unexpected', title: 'Something went wrong on our side', status: 500, id };
+  }
+}
+
+/** Errors of body parsers carry their status. */
+function statusOf(error: unknown): number | undefined {
+  const status = error instanceof Error && 'status' in error ? error.status : undefined;
+  return typeof status === 'number' ? status : undefined;
+}

@@ -1,0 +1,57 @@
+import { Inject, Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import { Logger as GraphileLogger, run, runMigrations, type Runner, type Task } from 'graphile-worker';
+import type { Logger } from 'pino';
+import { CONFIG, type Config } from '../config/config.js';
+import type { Tx } from '../database/transaction.js';
+import { LOGGER } from '../logging.js';
+
+/** Puts a job into the outbox: it runs after the transaction commits, and not at all if it rolls back. */
+export async function addJob(tx: Tx, task: string, payload: unknown, key?: string): Promise<void> {
+  await tx.query('select graphile_worker.add_job($1, $2::json, job_key => $3)', [task, JSON.stringify(payload), key ?? null]);
+}
+
+/** Runs the jobs of all features. Features register their tasks before the application has started. */
+@Injectable()
+export class Jobs implements OnApplicationBootstrap, OnApplicationShutdown {
+  private readonly tasks = new Map<string, Task>();
+  private crontab = '';
+  private runner: Runner | undefined;
+
+  constructor(
+    @Inject(CONFIG) private readonly config: Config,
+    @Inject(LOGGER) private readonly log: Logger,
+  ) {}
+
+  /** Adds a task; `cron` in crontab form runs it by the clock as well. */
+  register(name: string, task: Task, cron?: string): void {
+    this.tasks.set(name, task);
+    if (cron) this.crontab += `${cron} ${name}\n`;
+  }
+
+  isRunning(): boolean {
+    return this.runner !== undefined;
+  }
+
+  async onApplicationBootstrap(): Promise<void> {
+    this.runner = await run({
+      connectionString: this.config.databaseUrl,
+      concurrency: 4,
+      pollInterval: 1000,
+      noHandleSignals: true,
+      taskList: Object.fromEntries(this.tasks),
+      crontab: this.crontab,
+      logger: new GraphileLogger(() => (level, message) => {
+        if (level === 'error' || level === 'warning') this.log.warn({ from: 'jobs' }, message);
+      }),
+    });
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    await this.runner?.stop();
+    this.runner = undefined;
+  }
+}
+
+/** Makes or updates the job queue's own schema. */
+export const migrateJobs = (databaseUrl: string): Promise<void> =>
+  runMigrations({ connectionString: databaseUrl, logger: new GraphileLogger(() => () => undefined) });

@@ -1,0 +1,30 @@
+import { Global, Module, type DynamicModule } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { AccessGuard } from './access/access.js';
+import { Links } from './access/links.js';
+import { App } from './app.js';
+import { CONFIG, type Config } from './config/config.js';
+import { dataSourceOptions } from './database/data-source.js';
+import { Database } from './database/transaction.js';
+import { Files } from './files/files.js';
+import { Jobs } from './jobs/jobs.js';
+import { LOGGER, makeLogger } from './logging.js';
+import { MailSender } from './mail/mail.js';
+import { Clock } from './time/clock.js';
+
+const shared = [App, AccessGuard, Clock, Database, Files, Jobs, Links];
+
+/** What all features stand on. */
+@Global()
+@Module({})
+export class PlatformModule {
+  // eslint-disable-next-line @typescript-eslint/no-unsafe-function-type -- TypeORM's own type for entity classes
+  static with(config: Config, entities: Function[]): DynamicModule {
+    return {
+      module: PlatformModule,
+      imports: [TypeOrmModule.forRoot({ ...dataSourceOptions(config.databaseUrl, entities), retryAttempts: 3, retryDelay: 500 })],
+      providers: [{ provide: CONFIG, useValue: config }, { provide: LOGGER, useFactory: () => makeLogger(config.logLevel) }, MailSender, ...shared],
+      exports: [CONFIG, LOGGER, ...shared],
+    };
+  }
+}

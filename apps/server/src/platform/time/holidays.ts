@@ -1,0 +1,36 @@
+import Holidays from 'date-holidays';
+import { parseDay, type Day } from '@zesting/core';
+
+export interface Holiday {
+  readonly on: Day;
+  readonly name: string;
+}
+
+const perRegionYear = new Map<string, readonly Holiday[]>();
+
+/**
+ * Public holidays of a region in a year. Observances, optional and school days never count.
+ * @param region such as `GB-ENG` or `NZ-AUK`: country, then state
+ * @see date-holidays (data CC-BY-SA 3.0)
+ */
+function holidaysOfYear(region: string, year: number): readonly Holiday[] {
+  const key = `${region} ${year}`;
+  let found = perRegionYear.get(key);
+  if (!found) {
+    const [country = '', state = ''] = region.split('-');
+    const calendar = new Holidays(country, state);
+    found = calendar.getHolidays(year, 'en').flatMap((holiday) => {
+      const on = parseDay(holiday.date.slice(0, 10));
+      return holiday.type === 'public' && on ? [{ on, name: holiday.name }] : [];
+    });
+    perRegionYear.set(key, found);
+  }
+  return found;
+}
+
+/** Public holidays of a region over the years from `from` to `to`, both included. */
+export function publicHolidays(region: string, from: number, to: number): readonly Holiday[] {
+  const all: Holiday[] = [];
+  for (let year = from; year <= to; year++) all.push(...holidaysOfYear(region, year));
+  return all;
+}

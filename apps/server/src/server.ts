@@ -1,0 +1,111 @@
+import type { INestApplication } from '@nestjs/common';
+import { NestFactory } from '@nestjs/core';
+import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import connectPgSimple from 'connect-pg-simple';
+import express, { type NextFunction, type Request, type Response } from 'express';
+import session from 'express-session';
+import helmet from 'helmet';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { pinoHttp } from 'pino-http';
+import pg from 'pg';
+import type { Logger } from 'pino';
+import { ApplicationModule } from './application.module.js';
+import { AccessGuard } from './platform/access/access.js';
+import type { Config } from './platform/config/config.js';
+import { Problem } from './platform/http/problem.js';
+import { ProblemFilter } from './platform/http/problem-filter.js';
+import { contractPipe } from './platform/http/validation.js';
+import { FrameworkLogger, LOGGER } from './platform/logging.js';
+import { schemaMetadata } from './platform/http/schema-metadata.js';
+
+const SESSION_DAYS = 14;
+const UNSAFE = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
+
+/** Builds the application, ready to listen. Close it to stop its jobs and connections. */
+export async function createServer(config: Config): Promise<NestExpressApplication> {
+  const app = await NestFactory.create<NestExpressApplication>(ApplicationModule.with(config), { bufferLogs: true, bodyParser: false });
+  const logger = app.get<Logger>(LOGGER);
+  app.useLogger(new FrameworkLogger(logger));
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger, autoLogging: config.logLevel === 'info' || config.logLevel === 'debug' }));
+  app.use(helmet(helmetOptions(config)));
+  app.use(sameOriginOnly);
+  app.use('/api', express.json({ limit: '1mb' }));
+  app.use('/api', await sessions(app, config));
+  app.setGlobalPrefix('api', { exclude: ['feeds/:secret'] });
+  app.useGlobalPipes(contractPipe());
+  app.useGlobalFilters(new ProblemFilter(logger));
+  app.useGlobalGuards(app.get(AccessGuard));
+  await describe(app);
+  if (config.webFolder) serveWeb(app, config.webFolder);
+  return app;
+}
+
+const helmetOptions = (config: Config): Parameters<typeof helmet>[0] => ({
+  contentSecurityPolicy: {
+    useDefaults: true,
+    directives: {
+      'img-src': ["'self'", 'data:', 'blob:'],
+      'media-src': ["'self'", 'blob:'],
+      'style-src': ["'self'", "'unsafe-inline'"],
+      'upgrade-insecure-requests': config.publicAddress.startsWith('https:') ? [] : null,
+    },
+  },
+  strictTransportSecurity: config.publicAddress.startsWith('https:'),
+});
+
+/** Refuses writes that another site's page sends with our visitors' cookies. */
+function sameOriginOnly(request: Request, _response: Response, next: NextFunction): void {
+  const origin = request.headers.origin;
+  const foreign = origin !== undefined && origin !== `${request.protocol}://${request.headers.host}`;
+  const crossSite = request.headers['sec-fetch-site'] === 'cross-site';
+  next(UNSAFE.has(request.method) && (foreign || crossSite) ? Problem.of('access.wrong_origin') : undefined);
+}
+
+async function sessions(app: INestApplication, config: Config): Promise<express.RequestHandler> {
+  const Store = connectPgSimple(session);
+  const pool = new pg.Pool({ connectionString: config.databaseUrl, max: 4 });
+  const store = new Store({ pool, tableName: 'sessions', pruneSessionInterval: 3600 });
+  const close = app.close.bind(app);
+  app.close = async () => {
+    await store.close();
+    await close();
+    await pool.end();
+  };
+  return session({
+    store,
+    name: 'zesting_session',
+    secret: config.serverKey.toString('hex'),
+    resave: false,
+    saveUninitialized: false,
+    rolling: true,
+    cookie: { httpOnly: true, sameSite: 'lax', secure: config.publicAddress.startsWith('https:'), maxAge: SESSION_DAYS * 86_400_000, path: '/api' },
+  });
+}
+
+/** OpenAPI at /api/docs and /api/openapi.json, its schemas read from the contract's classes. */
+async function describe(app: INestApplication): Promise<void> {
+  await SwaggerModule.loadPluginMetadata(schemaMetadata);
+  const options = new DocumentBuilder().setTitle('Zesting').setVersion('0.1.0').addCookieAuth('zesting_session').build();
+  SwaggerModule.setup('api/docs', app, () => SwaggerModule.createDocument(app, options), { jsonDocumentUrl: 'api/openapi.json' });
+}
+
+/** Serves the built pages: three entries, each for its own addresses. */
+function serveWeb(app: NestExpressApplication, folder: string): void {
+  if (!existsSync(join(folder, 'index.html'))) throw new Error(`no built pages in ${folder}`);
+  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', index: false }));
+  app.use(express.static(folder, { index: false }));
+  const entry = (file: string) => (request: Request, response: Response, next: NextFunction) => {
+    if (request.method !== 'GET' && request.method !== 'HEAD') return next();
+    response.set('Cache-Control', 'no-cache').sendFile(join(folder, file));
+  };
+  app.use('/ask', entry('ask.html'));
+  app.use('/room', entry('room.html'));
+  const agency = entry('index.html');
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    if (/^\/(api|feeds|assets)(\/|$)/.test(request.path) || /\.\w+$/.test(request.path)) return next();
+    return agency(request, response, next);
+  });
+}

@@ -1,0 +1,39 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import pg from 'pg';
+import { readConfig, type Config } from '../src/platform/config/config.js';
+import { migrate } from '../src/platform/database/data-source.js';
+import { migrateJobs } from '../src/platform/jobs/jobs.js';
+
+const port = process.env['ZESTING_TEST_PG'];
+
+async function admin(sql: string): Promise<void> {
+  if (!port) throw new Error('database tests need the throwaway cluster: run them with npm test, or node tools/test.mjs database');
+  const client = new pg.Client(`postgres://postgres@127.0.0.1:${port}/postgres`);
+  await client.connect();
+  await client.query(sql);
+  await client.end();
+}
+
+export interface TestDatabase {
+  readonly config: Config;
+  readonly drop: () => Promise<void>;
+}
+
+/** Makes an empty, migrated database of this test file's own, and a configuration that points to it. */
+export async function makeTestDatabase(): Promise<TestDatabase> {
+  const name = `test_${process.pid}_${process.hrtime.bigint()}`;
+  await admin(`create database ${name}`);
+  const config = readConfig({
+    ZESTING_DATABASE_URL: `postgres://postgres@127.0.0.1:${port}/${name}`,
+    ZESTING_FILES: mkdtempSync(join(tmpdir(), 'zesting-files-')),
+    ZESTING_KEY: 'test',
+    ZESTING_TESTING: '1',
+    ZESTING_SMTP_PORT: '1',
+    ZESTING_LOG: 'fatal',
+  });
+  await migrate(config.databaseUrl);
+  await migrateJobs(config.databaseUrl);
+  return { config, drop: () => admin(`drop database ${name} with (force)`) };
+}

@@ -1,0 +1,10 @@
+import { startMailCatcher } from './mail-catcher.js';
+
+const catcher = await startMailCatcher({
+  smtpPort: Number(process.env['ZESTING_SMTP_PORT'] ?? 4313),
+  webPort: Number(process.env['ZESTING_MAIL_PORT'] ?? 4311),
+  folder: process.env['ZESTING_MAIL_FOLDER'] ?? null,
+});
+const end = () => void catcher.close().finally(() => process.exit(0));
+for (const signal of ['SIGINT', 'SIGTERM', 'disconnect'] as const) process.once(signal, end);
+process.send?.('listening');

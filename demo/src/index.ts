@@ -1,0 +1,3 @@
+export { loadDemo } from './load.js';
+export { drawPicture } from './pictures.js';
+export { CLIENTS, PASSWORD, PEOPLE, STORY } from './story.js';

@@ -1,0 +1,302 @@
+import { Temporal } from 'temporal-polyfill';
+import { addDays, dayIn, getValue, isWorkingDay, toInstantAfterGap, weekdayOf, type Day, type TimeOfDay } from '@zesting/core';
+import type { ContentBody } from '@zesting/contract';
+import {
+  acceptRequest,
+  addPieceFile,
+  assignStep,
+  beginStep,
+  clientKey,
+  decide,
+  declineRequest,
+  editContent,
+  getDoer,
+  handBack,
+  handIn,
+  loadCalendars,
+  markOut,
+  markRead,
+  movePlacement,
+  replanOpen,
+  sendPacket,
+  submitRequest,
+  type App,
+  type Viewer,
+} from '@zesting/server';
+import { drawPicture } from './pictures.js';
+import { insertSetup, type Setup } from './setup.js';
+import { ASKED, CLIENTS, STORY, type Ending, type PersonKey, type StoryPiece } from './story.js';
+
+/** One thing that happens at a moment of the story. */
+interface Scene {
+  readonly at: string;
+  readonly play: () => Promise<void>;
+}
+
+/** What the scenes of a piece pass on to each other. */
+interface Thread {
+  requestId: string;
+  pieceId: string;
+}
+
+interface StepRow {
+  id: string;
+  kind: 'make' | 'check' | 'sign_off';
+  skill: string;
+}
+
+const DOER_OF: Record<string, PersonKey> = { write: 'noor', design: 'piet', film: 'teo', check: 'dana' };
+
+/** How far each ending goes along the way; scenes beyond are left out. */
+const REACH: Record<Ending, number> = {
+  asked: 0,
+  declined: 0,
+  accepted: 1,
+  assigned: 2,
+  stalled: 2,
+  making: 3,
+  handed_back: 4,
+  in_check: 4,
+  ready: 5,
+  pencilled: 5,
+  with_client: 6,
+  past_due: 6,
+  changes_asked: 6,
+  second_round: 6,
+  approved: 7,
+  scheduled: 8,
+  changed_after: 8,
+  out: 9,
+  missed: 9,
+};
+
+/** The share of the way from asked to today at which each stretch happens. */
+const PACE = { accept: 0.05, assign: 0.1, begin: 0.2, made: 0.5, checked: 0.55, sent: 0.6, decided: 0.75, again: 0.85, placed: 0.9 };
+
+/**
+ * Loads the demo through the use cases, each at its own moved time, all relative to `now`. The clock is put back at the end.
+ * @param now the moment that counts as the present
+ */
+export async function loadDemo(app: App, now: string): Promise<void> {
+  const setup = await insertSetup(app, now);
+  const scenes = [...STORY, ...ASKED].flatMap((piece) => scenesOf(app, setup, piece, now));
+  scenes.sort((a, b) => Temporal.Instant.compare(a.at, b.at));
+  for (const scene of scenes) {
+    app.clock.set(scene.at);
+    await scene.play();
+  }
+  app.clock.set(now);
+  getValue(await app.write(async (tx, at) => ({ ok: true, value: await replanOpen(tx, at) })));
+}
+
+/** A moment `share` of the way from the asking to now (or to the day it went out), at a working hour of a weekday where it can be. */
+function momentOf(now: string, piece: StoryPiece, share: number, hour: number): string {
+  const endDaysAgo = Math.max(0, -(piece.inDays ?? 0));
+  let on = addDays(dayIn(now, 'UTC'), -Math.round(endDaysAgo + (piece.askedDaysAgo - endDaysAgo) * (1 - share)));
+  while (weekdayOf(on) > 5) on = addDays(on, -1);
+  const at = toInstantAfterGap(on, `${String(hour).padStart(2, '0')}:00` as TimeOfDay, 'UTC'); // an hour of the day
+  return Temporal.Instant.compare(at, now) < 0 ? at : Temporal.Instant.from(now).subtract({ minutes: 20 }).toString();
+}
+
+function scenesOf(app: App, setup: Setup, piece: StoryPiece, now: string): Scene[] {
+  const thread: Thread = { requestId: '', pieceId: '' };
+  const at = (share: number, hour: number) => momentOf(now, piece, share, hour);
+  const story = new PieceStory(app, setup, piece, thread, now);
+  const scenes: (Scene | false)[] = [
+    { at: at(0, 9), play: () => story.ask() },
+    piece.ending === 'declined' && { at: at(0.3, 11), play: () => story.decline() },
+    REACH[piece.ending] >= 1 && { at: at(PACE.accept, 10), play: () => story.accept() },
+    REACH[piece.ending] >= 2 && { at: at(PACE.assign, 11), play: () => story.assign() },
+    REACH[piece.ending] >= 3 && { at: at(PACE.begin, 12), play: () => story.begin() },
+    REACH[piece.ending] >= 4 && { at: at(PACE.made, 13), play: () => story.make() },
+    piece.ending === 'handed_back' && { at: at(PACE.checked, 14), play: () => story.handBack() },
+    REACH[piece.ending] >= 5 && { at: at(PACE.checked, 14), play: () => story.check() },
+    piece.ending === 'pencilled' && { at: at(PACE.sent, 14), play: () => story.place() },
+    REACH[piece.ending] >= 6 && { at: at(PACE.sent, 15), play: () => story.send(piece.ending === 'past_due' ? 1 : 6) },
+    ['changes_asked', 'second_round'].includes(piece.ending) && { at: at(PACE.decided, 16), play: () => story.decide('changes', 'Please show the hands too, and take out the price.') },
+    piece.ending === 'second_round' && { at: at(PACE.again, 17), play: () => story.secondRound() },
+    REACH[piece.ending] >= 7 && { at: at(PACE.decided, 16), play: () => story.decide('approve', '') },
+    REACH[piece.ending] >= 8 && { at: at(PACE.placed, 17), play: () => story.place() },
+    piece.ending === 'changed_after' && { at: at(1, 8), play: () => story.changeOneChannel() },
+    piece.ending === 'out' && { at: dayAt(now, (piece.inDays ?? 0) + 1, 9), play: () => story.out() },
+  ];
+  return scenes.filter((scene) => scene !== false);
+}
+
+const dayAt = (now: string, inDays: number, hour: number): string =>
+  toInstantAfterGap(addDays(dayIn(now, 'UTC'), inDays), `${String(hour).padStart(2, '0')}:00` as TimeOfDay, 'UTC'); // an hour of the day
+
+/** The scenes of one piece, each through a use case. */
+class PieceStory {
+  constructor(
+    private readonly app: App,
+    private readonly setup: Setup,
+    private readonly piece: StoryPiece,
+    private readonly thread: Thread,
+    private readonly now: string,
+  ) {}
+
+  private get client() {
+    return this.setup.clients[this.piece.client];
+  }
+
+  private viewer(key: PersonKey): Viewer {
+    return this.setup.viewers[key];
+  }
+
+  /** The wish date, never before the day of asking. */
+  private get wishOn(): Day | null {
+    return this.piece.inDays === null ? null : addDays(dayIn(this.now, CLIENTS[this.piece.client].zone), this.piece.inDays);
+  }
+
+  async ask(): Promise<void> {
+    const contact = CLIENTS[this.piece.client].contacts[this.piece.picture[2] % 2] ?? CLIENTS[this.piece.client].contacts[0];
+    const submitted = getValue(
+      await submitRequest(
+        this.app,
+        this.client.formId,
+        {
+          name: contact.name,
+          email: contact.email,
+          answers: {
+            about: this.piece.title,
+            aim: this.piece.copy || 'People should look forward to it and come by in the week it is out.',
+            audience: 'People who know us',
+            ...(this.wishOn === null ? {} : { wish: this.wishOn }),
+          },
+        },
+        `demo-${this.piece.picture[2]}`,
+      ),
+    );
+    this.thread.requestId = submitted.requestId;
+  }
+
+  async decline(): Promise<void> {
+    getValue(await declineRequest(this.app, this.viewer('dana'), this.thread.requestId, 'A lovely thought, but a song is not something that we can make well.'));
+  }
+
+  async accept(): Promise<void> {
+    getValue(await markRead(this.app, this.thread.requestId));
+    const body = {
+      title: this.piece.title,
+      routeId: this.setup.routes[this.piece.route],
+      pillarId: this.client.pillarIds[this.piece.pillar] ?? null,
+      channelIds: this.piece.channels.map((position) => this.client.channelIds[position] ?? ''),
+      wishOn: this.wishOn,
+      notes: 'Keep it plain and warm; the client dislikes exclamation marks.',
+    };
+    this.thread.pieceId = getValue(await acceptRequest(this.app, this.viewer('dana'), this.thread.requestId, body));
+  }
+
+  private steps(): Promise<StepRow[]> {
+    return this.app.read<StepRow>('select id, kind, skill from steps where piece_id = $1 and finished_on is null order by position', [this.thread.pieceId]);
+  }
+
+  async assign(): Promise<void> {
+    for (const step of await this.steps())
+      if (step.kind !== 'sign_off') getValue(await assignStep(this.app, this.viewer('dana'), step.id, this.viewer(DOER_OF[step.skill] ?? 'piet').personId));
+  }
+
+  async begin(): Promise<void> {
+    const [first] = await this.steps();
+    if (first) getValue(await beginStep(this.app, this.viewer(DOER_OF[first.skill] ?? 'piet'), first.id));
+    await this.write(this.piece.copy);
+  }
+
+  private async write(copy: string): Promise<void> {
+    const [row] = await this.app.read<{ content_version: number; media: { assetId: string; alt: string }[] }>(
+      "select content_version, content -> 'shared' -> 'media' as media from pieces where id = $1",
+      [this.thread.pieceId],
+    );
+    const media = row?.media ?? [];
+    if (media.length === 0) {
+      const [motif, palette, seed] = this.piece.picture;
+      const file = getValue(await addPieceFile(this.app, this.thread.pieceId, { name: `${this.piece.title.toLowerCase().replaceAll(/[^a-z]+/g, '-')}.png`, bytes: await drawPicture(motif, palette, seed) }));
+      media.push({ assetId: file.assetId, alt: motif === 'leaves' ? 'Leaves in soft light on a potting bench' : 'Loaves cooling side by side on a wooden rack' });
+    }
+    const channels = this.piece.channels.map((position, index) => ({
+      channelId: this.client.channelIds[position] ?? '',
+      copy: index === 0 ? '' : copy.split('. ')[0] ?? '',
+      tags: index === 0 ? (this.piece.client === 'moss' ? ['undergreen', 'slowgarden'] : ['kilnlane', 'breadfirst']) : [],
+      firstComment: '',
+      link: '',
+    }));
+    const body: ContentBody = { shared: { copy, media: media.map(({ assetId, alt }) => ({ assetId, alt })), disclosure: '' }, channels };
+    getValue(await editContent(this.app, this.viewer('dana'), this.thread.pieceId, body, row?.content_version ?? 1));
+  }
+
+  async make(): Promise<void> {
+    for (const step of await this.steps())
+      if (step.kind === 'make') getValue(await handIn(this.app, this.viewer(DOER_OF[step.skill] ?? 'piet'), step.id));
+  }
+
+  async check(): Promise<void> {
+    for (const step of await this.steps()) if (step.kind === 'check') getValue(await handIn(this.app, this.viewer('dana'), step.id));
+  }
+
+  async handBack(): Promise<void> {
+    for (const step of await this.steps())
+      if (step.kind === 'check') getValue(await handBack(this.app, this.viewer('dana'), step.id, 'The crumb is too dark on the left. Lighter, please, and a touch warmer.'));
+  }
+
+  /** Sends the piece; the answer is due on the client's first working day `withinDays` from then. */
+  async send(withinDays: number): Promise<void> {
+    const book = await loadCalendars(this.app.manager, this.app.clock.now());
+    const client = getDoer(book, clientKey(this.client.id));
+    let dueOn = addDays(client.todayOn, withinDays);
+    while (!isWorkingDay(client.calendar, dueOn)) dueOn = addDays(dueOn, 1);
+    getValue(
+      await sendPacket(this.app, this.viewer('dana'), this.client.id, { title: this.piece.title, message: '', pieceIds: [this.thread.pieceId], dueOn }),
+    );
+  }
+
+  async decide(verdict: 'approve' | 'changes', remark: string): Promise<void> {
+    const [packet] = await this.app.read<{ id: string; approver_ids: string[]; version_id: string }>(
+      'select k.id, k.approver_ids, i.version_id from packets k join packet_items i on i.packet_id = k.id where i.piece_id = $1 and i.outcome is null',
+      [this.thread.pieceId],
+    );
+    if (!packet) throw new Error(`no packet out for ${this.piece.title}`);
+    const who = verdict === 'changes' ? packet.approver_ids.slice(0, 1) : packet.approver_ids;
+    for (const contactId of who)
+      getValue(await decide(this.app, { packetId: packet.id, pieceId: this.thread.pieceId, contactId, verdict, remark, versionId: packet.version_id, onBehalf: null }));
+  }
+
+  async secondRound(): Promise<void> {
+    await this.write(`${this.piece.copy} That is all.`);
+    await this.make();
+    await this.check();
+    await this.send(6);
+  }
+
+  async place(): Promise<void> {
+    const on = this.wishOn;
+    if (on === null) return;
+    const placements = await this.app.read<{ id: string; version: number }>('select id, version from placements where piece_id = $1 order by created_at, id', [this.thread.pieceId]);
+    for (const [index, placement] of placements.entries())
+      getValue(await movePlacement(this.app, this.viewer('dana'), placement.id, { on: addDays(on, index === 0 ? 0 : 1) }, placement.version));
+  }
+
+  /** An edit of one channel's copy after sign-off: that part alone is void. */
+  async changeOneChannel(): Promise<void> {
+    const [row] = await this.app.read<{ content_version: number; content: { shared: ContentBody['shared']; channels: Record<string, Omit<ContentBody['channels'][number], 'channelId'>> } }>(
+      'select content_version, content from pieces where id = $1',
+      [this.thread.pieceId],
+    );
+    if (!row) throw new Error('no piece');
+    const channels = Object.entries(row.content.channels).map(([channelId, part]) => ({
+      ...part,
+      channelId,
+      copy: channelId === this.client.channelIds[2] ? 'Slow, soft and fond of shade: an honest look at moss lawns.' : part.copy,
+    }));
+    getValue(await editContent(this.app, this.viewer('dana'), this.thread.pieceId, { shared: row.content.shared, channels }, row.content_version));
+  }
+
+  async out(): Promise<void> {
+    const placements = await this.app.read<{ id: string; code: string; number: number }>(
+      `select l.id, c.code, p.number from placements l join pieces p on p.id = l.piece_id join clients c on c.id = p.client_id where l.piece_id = $1`,
+      [this.thread.pieceId],
+    );
+    for (const [index, placement] of placements.entries())
+      getValue(await markOut(this.app, this.viewer('dana'), placement.id, `https://${placement.code.toLowerCase()}.test/${placement.number}/${index + 1}`));
+  }
+}

@@ -1,0 +1,64 @@
+import { IsEmail, IsString, MaxLength } from 'class-validator';
+
+export class SignInBody {
+  @IsEmail()
+  @MaxLength(200)
+  email: string;
+
+  @IsString()
+  @MaxLength(200)
+  password: string;
+}
+
+export class AgencyShape {
+  name: string;
+  zone: string;
+}
+
+export class SessionShape {
+  personId: string;
+  name: string;
+  role: 'lead' | 'manager' | 'staff' | 'freelance';
+  zone: string;
+  /** the person's date now */
+  todayOn: string;
+  agency: AgencyShape;
+}
+
+/** How many things wait at a station, and how old the oldest is. */
+export class StationShape {
+  count: number;
+  oldestDays: number | null;
+  limitDays: number;
+}
+
+export class StationsShape {
+  requests: StationShape;
+  production: StationShape;
+  signOff: StationShape;
+  calendar: StationShape;
+}
+
+export class LinkBody {
+  @IsString()
+  @MaxLength(100)
+  token: string;
+}
+
+export class OpenedLinkShape {
+  linkId: string;
+}
+
+export class HealthShape {
+  status: 'ok' | 'failing';
+  database: boolean;
+  jobs: boolean;
+  version: string;
+}
+
+export class ClockBody {
+  /** an ISO instant; empty puts the clock back to the machine's time */
+  @IsString()
+  @MaxLength(40)
+  now: string;
+}

@@ -1,0 +1,143 @@
+import { ArrayMaxSize, ArrayNotEmpty, ArrayUnique, IsArray, IsEmail, IsNotEmpty, IsObject, IsOptional, IsString, IsUUID, Matches, MaxLength } from 'class-validator';
+import type { Answers, AnswerProblem, FormField } from '@zesting/core';
+
+export class SubmitRequestBody {
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(100)
+  name: string;
+
+  @IsEmail()
+  @MaxLength(200)
+  email: string;
+
+  /** by field key; files are ids of uploads */
+  @IsObject()
+  answers: Answers;
+}
+
+export class AskFormShape {
+  linkId: string;
+  clientCode: string;
+  clientName: string;
+  clientColour: number;
+  agencyName: string;
+  title: string;
+  intro: string;
+  fields: FormField[];
+  /** today for the client */
+  todayOn: string;
+  /** the earliest date that the route allows if all goes on today */
+  earliestOn: string;
+}
+
+export class UploadShape {
+  assetId: string;
+  name: string;
+  mime: string;
+  bytes: number;
+  width: number | null;
+  height: number | null;
+}
+
+export class SubmittedShape {
+  requestId: string;
+  number: number;
+  receiptAddress: string;
+}
+
+export class AnswerErrors {
+  errors: Record<string, AnswerProblem>;
+}
+
+/** What the requester sees of a request: its state, never people, load or other clients. */
+export class ReceiptShape {
+  number: number;
+  title: string;
+  clientName: string;
+  clientCode: string;
+  clientColour: number;
+  receivedAt: string;
+  wishOn: string | null;
+  state: 'new' | 'accepted' | 'declined';
+  declineReason: string | null;
+  /** once accepted: how far the piece is */
+  progress: 'planned' | 'in_production' | 'with_client' | 'approved' | 'published' | null;
+}
+
+export class RequestRow {
+  id: string;
+  number: number;
+  clientId: string;
+  title: string;
+  requesterName: string;
+  receivedAt: string;
+  wishOn: string | null;
+  state: 'new' | 'accepted' | 'declined';
+  isRead: boolean;
+  pieceId: string | null;
+}
+
+export class RequestPage {
+  items: RequestRow[];
+  nextCursor: string | null;
+}
+
+export class RequestShape extends RequestRow {
+  requesterEmail: string;
+  formTitle: string;
+  fields: FormField[];
+  answers: Answers;
+  files: UploadShape[];
+  declineReason: string | null;
+  routeId: string;
+  version: number;
+}
+
+export class FeasibilityShape {
+  routeId: string;
+  earliestOn: string;
+  /** working time that the route adds */
+  effortMinutes: number;
+}
+
+export class AcceptRequestBody {
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(200)
+  title: string;
+
+  @IsUUID()
+  routeId: string;
+
+  @IsOptional()
+  @IsUUID()
+  pillarId: string | null;
+
+  @IsArray()
+  @ArrayNotEmpty()
+  @ArrayMaxSize(20)
+  @ArrayUnique()
+  @IsUUID('all', { each: true })
+  channelIds: string[];
+
+  @IsOptional()
+  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  wishOn: string | null;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(5000)
+  notes?: string;
+}
+
+export class AcceptedShape {
+  pieceId: string;
+}
+
+export class DeclineRequestBody {
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(2000)
+  reason: string;
+}

@@ -1,0 +1,265 @@
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, IsArray, IsBoolean, IsNotEmpty, IsObject, IsOptional, IsString, IsUUID, Matches, MaxLength, ValidateNested } from 'class-validator';
+import type { Answers, Danger, FormField, HeldBy, PartState, PieceStage, ReckoningList } from '@zesting/core';
+import { UploadShape } from '../intake/index.js';
+import { PillarShape } from '../clients/index.js';
+import { WheelSegment } from '../planning/index.js';
+
+export class MediumBody {
+  @IsUUID()
+  assetId: string;
+
+  @IsString()
+  @MaxLength(1000)
+  alt: string;
+}
+
+export class SharedPartBody {
+  @IsString()
+  @MaxLength(50_000)
+  copy: string;
+
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => MediumBody)
+  media: MediumBody[];
+
+  @IsString()
+  @MaxLength(500)
+  disclosure: string;
+}
+
+export class ChannelPartBody {
+  @IsUUID()
+  channelId: string;
+
+  @IsString()
+  @MaxLength(50_000)
+  copy: string;
+
+  @IsArray()
+  @ArrayMaxSize(60)
+  @IsString({ each: true })
+  @MaxLength(100, { each: true })
+  tags: string[];
+
+  @IsString()
+  @MaxLength(5000)
+  firstComment: string;
+
+  @IsString()
+  @MaxLength(2000)
+  link: string;
+}
+
+/** The whole working copy of a piece's content. */
+export class ContentBody {
+  @ValidateNested()
+  @IsObject()
+  @Type(() => SharedPartBody)
+  shared: SharedPartBody;
+
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => ChannelPartBody)
+  channels: ChannelPartBody[];
+}
+
+export class EditPieceBody {
+  @IsOptional()
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(200)
+  title?: string;
+
+  @IsOptional()
+  @IsUUID()
+  pillarId?: string | null;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(10_000)
+  notes?: string;
+
+  @IsOptional()
+  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  wishOn?: string | null;
+
+  @IsOptional()
+  @IsBoolean()
+  shelved?: boolean;
+}
+
+export class HandBackBody {
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(5000)
+  remark: string;
+}
+
+export class StepShape {
+  id: string;
+  title: string;
+  kind: 'make' | 'check' | 'sign_off';
+  skill: string;
+  doerId: string | null;
+  /** the person, "the client", or null where nobody has it */
+  doerName: string | null;
+  spanDays: number;
+  effortMinutes: number;
+  sameDay: boolean;
+  round: number;
+  startedOn: string | null;
+  finishedOn: string | null;
+  latestStartOn: string | null;
+  latestFinishOn: string | null;
+  latestHeldBy: HeldBy | null;
+  earliestStartOn: string;
+  earliestFinishOn: string;
+  earliestHeldBy: HeldBy;
+  slackDays: number | null;
+  danger: Danger | null;
+  critical: boolean;
+  /** its predecessors are done and it is not */
+  atHand: boolean;
+  /** days between start and latest finish on which the doer does not work, though most do */
+  daysOff: string[];
+  remark: string | null;
+  /** the viewer may do it now */
+  mine: boolean;
+}
+
+export class BriefShape {
+  requestId: string | null;
+  requestNumber: number | null;
+  requesterName: string | null;
+  fields: FormField[];
+  answers: Answers;
+  files: UploadShape[];
+  notes: string;
+}
+
+export class ChannelContentShape {
+  channelId: string;
+  name: string;
+  kind: string;
+  ratio: string;
+  copyLimit: number | null;
+  copy: string;
+  tags: string[];
+  firstComment: string;
+  link: string;
+  state: PartState;
+}
+
+export class MediumShape {
+  assetId: string;
+  name: string;
+  mime: string;
+  alt: string;
+  width: number | null;
+  height: number | null;
+}
+
+export class ContentShape {
+  version: number;
+  shared: { copy: string; media: MediumShape[]; disclosure: string; state: PartState };
+  channels: ChannelContentShape[];
+}
+
+export class PlacementShape {
+  id: string;
+  pieceId: string;
+  clientId: string;
+  channelId: string;
+  channelName: string;
+  on: string | null;
+  at: string | null;
+  zone: string;
+  state: 'undated' | 'pencilled' | 'scheduled' | 'out' | 'missed' | 'failed' | 'unsure' | 'cancelled';
+  outAddress: string | null;
+  version: number;
+}
+
+export class DecisionShape {
+  contactName: string;
+  verdict: 'approve' | 'changes';
+  remark: string;
+  decidedAt: string;
+  round: number;
+  versionNumber: number;
+  recordedBy: string | null;
+  how: string;
+}
+
+export class ActivityShape {
+  verb: string;
+  actor: string;
+  at: string;
+  detail: Record<string, unknown>;
+}
+
+export class PieceShape {
+  id: string;
+  number: number;
+  clientId: string;
+  title: string;
+  formatName: string;
+  pillarId: string | null;
+  pillars: PillarShape[];
+  stage: PieceStage;
+  list: ReckoningList | null;
+  wishOn: string | null;
+  aimOn: string | null;
+  danger: Danger | null;
+  slackDays: number | null;
+  /** the earliest publish date that the path allows, for the client */
+  earliestPublishOn: string | null;
+  round: number;
+  roundsAgreed: number;
+  shelved: boolean;
+  wheel: WheelSegment[];
+  brief: BriefShape;
+  content: ContentShape;
+  steps: StepShape[];
+  placements: PlacementShape[];
+  decisions: DecisionShape[];
+  activity: ActivityShape[];
+  /** the viewer may plan, assign, send and place */
+  canManage: boolean;
+  canWrite: boolean;
+  version: number;
+}
+
+/** One of a person's own steps. */
+export class MyStepRow {
+  stepId: string;
+  pieceId: string;
+  pieceNumber: number;
+  pieceTitle: string;
+  clientId: string;
+  clientCode: string;
+  clientName: string;
+  clientColour: number;
+  stepTitle: string;
+  kind: 'make' | 'check';
+  round: number;
+  startedOn: string | null;
+  latestStartOn: string | null;
+  latestFinishOn: string | null;
+  slackDays: number | null;
+  danger: Danger | null;
+  effortMinutes: number;
+  atHand: boolean;
+  waitsFor: string | null;
+  thenGoesTo: string | null;
+  remark: string | null;
+  wheel: WheelSegment[];
+}
+
+export class MyStepsShape {
+  todayOn: string;
+  rows: MyStepRow[];
+}

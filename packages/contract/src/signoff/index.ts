@@ -1,0 +1,183 @@
+import { ArrayMaxSize, ArrayNotEmpty, ArrayUnique, IsArray, IsIn, IsNotEmpty, IsOptional, IsString, IsUUID, Matches, MaxLength } from 'class-validator';
+import type { PartState, SignOffPolicy } from '@zesting/core';
+import { ContactShape } from '../clients/index.js';
+import { MediumShape } from '../production/index.js';
+
+export class SendPacketBody {
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(200)
+  title: string;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(5000)
+  message?: string;
+
+  @IsArray()
+  @ArrayNotEmpty()
+  @ArrayMaxSize(100)
+  @ArrayUnique()
+  @IsUUID('all', { each: true })
+  pieceIds: string[];
+
+  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  dueOn: string;
+}
+
+export class SentPacketShape {
+  packetId: string;
+}
+
+/** A piece that may be sent to the client now. */
+export class ReadyPieceShape {
+  pieceId: string;
+  number: number;
+  title: string;
+  round: number;
+  /** the sign-off step's latest finish */
+  latestFinishOn: string | null;
+  /** a part was changed after it was signed */
+  isVoided: boolean;
+}
+
+export class ReadyShape {
+  pieces: ReadyPieceShape[];
+  approvers: ContactShape[];
+  policy: SignOffPolicy;
+  /** the earliest latest-finish of the pieces, else as long as the client usually has; a working day of the client */
+  suggestedDueOn: string;
+}
+
+export class PacketItemShape {
+  pieceId: string;
+  number: number;
+  title: string;
+  round: number;
+  outcome: 'approved' | 'changes' | null;
+}
+
+export class PacketShape {
+  id: string;
+  clientId: string;
+  title: string;
+  dueOn: string;
+  isPastDue: boolean;
+  sentAt: string;
+  sentBy: string;
+  /** the client's working days since it was sent */
+  waitedDays: number;
+  closedAt: string | null;
+  items: PacketItemShape[];
+  approvers: ContactShape[];
+}
+
+export class PacketsShape {
+  open: PacketShape[];
+  closed: PacketShape[];
+}
+
+export class RecordDecisionBody {
+  @IsUUID()
+  contactId: string;
+
+  @IsUUID()
+  pieceId: string;
+
+  @IsIn(['approve', 'changes'])
+  verdict: 'approve' | 'changes';
+
+  @IsString()
+  @MaxLength(5000)
+  remark: string;
+
+  /** how the contact said it, e.g. "by telephone, 14:20" */
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(200)
+  how: string;
+}
+
+export class RoomDecisionBody {
+  @IsUUID()
+  packetId: string;
+
+  @IsUUID()
+  pieceId: string;
+
+  @IsUUID()
+  versionId: string;
+
+  @IsIn(['approve', 'changes'])
+  verdict: 'approve' | 'changes';
+
+  @IsString()
+  @MaxLength(5000)
+  remark: string;
+}
+
+export class DecidedShape {
+  outcome: 'approved' | 'changes' | null;
+  round: number;
+}
+
+/** A channel as the contact will see the piece on it. */
+export class RoomChannelShape {
+  name: string;
+  kind: string;
+  ratio: string;
+  copy: string;
+  tags: string[];
+  firstComment: string;
+  link: string;
+  on: string | null;
+  at: string | null;
+}
+
+export class RoomRemarkShape {
+  contactName: string;
+  verdict: 'approve' | 'changes';
+  remark: string;
+  decidedAt: string;
+}
+
+export class RoomPieceShape {
+  packetId: string;
+  pieceId: string;
+  versionId: string;
+  title: string;
+  formatName: string;
+  round: number;
+  roundsAgreed: number;
+  outcome: 'approved' | 'changes' | null;
+  /** what this contact has said of this version */
+  mine: 'approve' | 'changes' | null;
+  media: MediumShape[];
+  disclosure: string;
+  channels: RoomChannelShape[];
+  said: RoomRemarkShape[];
+}
+
+export class RoomPacketShape {
+  id: string;
+  title: string;
+  message: string;
+  dueOn: string;
+  isPastDue: boolean;
+  isClosed: boolean;
+  pieces: RoomPieceShape[];
+}
+
+export class RoomShape {
+  contactId: string;
+  contactName: string;
+  canDecide: boolean;
+  clientCode: string;
+  clientName: string;
+  clientColour: number;
+  zone: string;
+  agencyName: string;
+  packets: RoomPacketShape[];
+}
+
+export type { PartState };

@@ -1,0 +1,40 @@
+// Builds everything that is older than its sources: TypeScript by project references, OpenAPI metadata, the web pages.
+import { spawnSync } from 'node:child_process';
+import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { join } from 'node:path';
+import { Stop } from './database.mjs';
+import { root, tell } from './prepare.mjs';
+
+const SOURCES = ['packages', 'apps', 'demo', 'tsconfig.base.json', 'tsconfig.json', 'package-lock.json', 'tools/build.mjs'];
+
+/** One hash over names, sizes and times of all sources. */
+function fingerprint() {
+  const hash = createHash('sha256');
+  const walk = (path) => {
+    const stat = statSync(path);
+    if (stat.isDirectory()) {
+      for (const name of readdirSync(path).sort()) if (!['node_modules', 'dist'].includes(name) && !name.endsWith('.tsbuildinfo')) walk(join(path, name));
+    } else hash.update(`${path} ${stat.size} ${stat.mtimeMs}\n`);
+  };
+  for (const source of SOURCES) if (existsSync(join(root, source))) walk(join(root, source));
+  return hash.digest('hex');
+}
+
+const node = (script, ...args) => {
+  const result = spawnSync(process.execPath, [join(root, script), ...args], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
+  if (result.status !== 0) throw new Stop('the build failed');
+};
+
+/** Builds when something changed since the last build. */
+export function build() {
+  const stamp = join(root, 'apps', 'web', 'dist', '.built');
+  const now = fingerprint();
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
+  console.log('Building …');
+  node('node_modules/typescript/bin/tsc', '-b');
+  if (existsSync(join(root, 'apps/web/vite.config.ts'))) node('node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn', 'apps/web');
+  writeFileSync(stamp, now);
+}
+
+if (process.argv[1] === import.meta.filename) await tell(() => build());

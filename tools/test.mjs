@@ -1,0 +1,81 @@
+// npm test: lint, types, unit, database and browser tests on a throwaway cluster; closes with one line "N passed, N failed".
+// `node tools/test.mjs unit|database|browser|lint|types [arguments for the runner]` runs one part.
+import { spawn } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { build } from './build.mjs';
+import { clusterFolder, findPrograms, freePort, makeCluster, startCluster, stopCluster } from './database.mjs';
+import { needModules, needPackages, root, tell } from './prepare.mjs';
+
+const [part, ...rest] = process.argv.slice(2);
+const wants = (name) => part === undefined || part === name;
+const work = mkdtempSync(join(tmpdir(), 'zesting-test-'));
+let passed = 0;
+let failed = 0;
+
+/** Runs a package's program in a process group of its own and resolves with its exit code. */
+function run(script, args, env = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(process.execPath, [join(root, 'node_modules', script), ...args], { cwd: root, env: { ...process.env, ...env }, stdio: ['ignore', 'inherit', 'inherit'] });
+    child.once('exit', (code) => resolve(code ?? 1));
+  });
+}
+
+/** A check that has no count of its own is one test. */
+async function check(name, script, args) {
+  const code = await run(script, args);
+  console.log(`${code === 0 ? 'ok' : 'FAILED'}: ${name}`);
+  if (code === 0) passed += 1;
+  else failed += 1;
+}
+
+async function jest(project, env = {}, more = []) {
+  const report = join(work, `${project}.json`);
+  const code = await run('jest/bin/jest.js', ['--selectProjects', project, '--json', `--outputFile=${report}`, ...more, ...rest], env);
+  count(code, report, (json) => [json.numPassedTests, json.numFailedTests + json.numRuntimeErrorTestSuites]);
+}
+
+function count(code, report, read) {
+  const [good, bad] = existsSync(report) ? read(JSON.parse(readFileSync(report, 'utf8'))) : [0, 0];
+  passed += good;
+  failed += code !== 0 && bad === 0 ? 1 : bad;
+}
+
+await tell(async () => {
+  needPackages({ browser: wants('browser') });
+  needModules();
+  const bin = findPrograms();
+  const cluster = clusterFolder(work, 'test');
+  let port = 0;
+  try {
+    if (wants('lint')) {
+      await check('lint', 'eslint/bin/eslint.js', ['.', '--max-warnings=0']);
+      await check('format', 'prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']);
+      await check('imports', 'dependency-cruiser/bin/dependency-cruise.mjs', ['--config', '.dependency-cruiser.cjs', 'packages', 'apps', 'demo', 'e2e']);
+    }
+    if (part !== 'unit' && part !== 'lint') build();
+    if (wants('types')) {
+      await check('types of the web', 'typescript/bin/tsc', ['-p', 'apps/web']);
+      await check('types of the tests', 'typescript/bin/tsc', ['-p', 'tsconfig.tests.json']);
+    }
+    if (wants('unit')) await jest('unit');
+    if (wants('database') || wants('browser')) {
+      makeCluster(bin, cluster);
+      port = await freePort();
+      startCluster(bin, cluster, port, { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off', max_connections: 200 });
+    }
+    if (wants('database')) await jest('database', { ZESTING_TEST_PG: String(port) }, ['--maxWorkers=2']);
+    if (wants('browser')) {
+      const report = join(work, 'browser.json');
+      const env = { ZESTING_TEST_PG: String(port), PLAYWRIGHT_JSON_OUTPUT_NAME: report };
+      const code = await run('@playwright/test/cli.js', ['test', '--config', 'e2e/playwright.config.ts', ...rest], env);
+      count(code, report, ({ stats }) => [stats.expected, stats.unexpected + stats.flaky]);
+    }
+  } finally {
+    if (port) stopCluster(bin, cluster);
+    rmSync(work, { recursive: true, force: true });
+  }
+  console.log(`${passed} passed, ${failed} failed`);
+  process.exit(failed > 0 ? 1 : 0);
+});
