@@ -1,0 +1,125 @@
+import type { AskFormShape, UploadShape } from '@zesting/contract';
+import type { Answer, FormField } from '@zesting/core';
+import { useState, type Dispatch, type SetStateAction } from 'react';
+import { upload, wordsOf } from '../lib/api';
+import { dayWords } from '../lib/format';
+import { Field } from '../ui/field';
+import type { AskDraft } from './draft';
+
+interface AskFieldProps {
+  readonly field: FormField;
+  readonly form: AskFormShape;
+  readonly draft: AskDraft;
+  readonly error: string | undefined;
+  readonly onAnswer: (key: string, value: Answer) => void;
+  readonly onDraft: Dispatch<SetStateAction<AskDraft>>;
+}
+
+/** One question, in the control that fits its kind. */
+export function AskField({ field, form, draft, error, onAnswer, onDraft }: AskFieldProps) {
+  const answer = draft.answers[field.key];
+  const text = typeof answer === 'string' ? answer : '';
+  const help = field.serves === 'wish_date' ? <WishHelp wish={text} earliest={form.earliestOn} help={field.help} /> : field.help;
+  if (field.kind === 'files') return <FilesField {...{ field, form, draft, error, onAnswer, onDraft }} />;
+  return (
+    <Field label={field.label} required={field.required ?? false} help={help} error={error}>
+      {(control) => {
+        const common = { ...control, className: 'field', value: text };
+        const change = (event: { target: { value: string } }) => onAnswer(field.key, event.target.value);
+        switch (field.kind) {
+          case 'long':
+            return <textarea {...common} rows={4} onChange={change} />;
+          case 'choice':
+            return (
+              <select {...common} onChange={change}>
+                <option value="">Choose…</option>
+                {field.options?.map((option) => (
+                  <option key={option}>{option}</option>
+                ))}
+              </select>
+            );
+          case 'date':
+            return <input {...common} type="date" min={form.todayOn} onChange={change} />;
+          case 'link':
+            return <input {...common} type="url" inputMode="url" placeholder="https://" onChange={change} />;
+          default:
+            return <input {...common} onChange={change} />;
+        }
+      }}
+    </Field>
+  );
+}
+
+/** Under the wish date: the earliest realistic one. */
+function WishHelp({ wish, earliest, help }: { wish: string; earliest: string; help: string | undefined }) {
+  const tooSoon = wish !== '' && wish < earliest;
+  return (
+    <>
+      {help && <p>{help}</p>}
+      <p className={tooSoon ? 'text-rind font-medium' : ''}>
+        {tooSoon ? `That is sooner than we can usually do. The earliest realistic date is ${dayWords(earliest)}.` : `The earliest realistic date is ${dayWords(earliest)}.`}
+      </p>
+    </>
+  );
+}
+
+function FilesField({ field, form, draft, error, onAnswer, onDraft }: AskFieldProps) {
+  const [failure, setFailure] = useState<string>();
+  const [busy, setBusy] = useState(0);
+  const answer = draft.answers[field.key];
+  const ids = Array.isArray(answer) ? (answer as readonly string[]) : []; // an answer is a text or a list of texts
+  const add = async (files: readonly File[]) => {
+    setFailure(undefined);
+    for (const file of files) {
+      setBusy((before) => before + 1);
+      try {
+        const stored = await upload<UploadShape>(`/ask/${form.linkId}/files`, file);
+        onDraft((before) => {
+          const had = before.answers[field.key];
+          return {
+            ...before,
+            files: { ...before.files, [stored.assetId]: stored },
+            answers: { ...before.answers, [field.key]: [...(Array.isArray(had) ? (had as readonly string[]) : []), stored.assetId] },
+          };
+        });
+      } catch (problem) {
+        setFailure(`${file.name}: ${wordsOf(problem)}`);
+      } finally {
+        setBusy((before) => before - 1);
+      }
+    }
+  };
+  return (
+    <Field label={field.label} required={field.required ?? false} help={field.help} error={error ?? failure}>
+      {(control) => (
+        <>
+          <input
+            {...control}
+            type="file"
+            multiple
+            className="field py-2 file:mr-3 file:rounded-md file:border-0 file:bg-sunk file:text-ink file:px-3 file:py-1"
+            onChange={(event) => {
+              void add([...(event.target.files ?? [])]);
+              event.target.value = '';
+            }}
+          />
+          {busy > 0 && (
+            <p role="status" className="text-muted mt-1">
+              Uploading…
+            </p>
+          )}
+          <ul>
+            {ids.map((id) => (
+              <li key={id} className="flex items-center gap-3 min-h-11 sm:min-h-8">
+                <span className="truncate">{draft.files[id]?.name ?? 'A file'}</span>
+                <button type="button" className="text-pine underline min-h-11 sm:min-h-6" onClick={() => onAnswer(field.key, ids.filter((other) => other !== id))}>
+                  Take out<span className="sr-only"> {draft.files[id]?.name}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </Field>
+  );
+}

@@ -1,0 +1,47 @@
+import '../styles/base.css';
+import type { AskFormShape, OpenedLinkShape, ReceiptShape } from '@zesting/contract';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { call } from '../lib/api';
+import { useAnswer } from '../lib/use-answer';
+import { VisitorNote } from '../ui/visitor-frame';
+import { AskForm } from './ask-form';
+import { Receipt } from './receipt';
+
+const [, first = '', second = ''] = window.location.pathname.split('/').filter(Boolean);
+const isReceipt = first === 'receipt';
+
+/** Swaps the link for its cookie, then asks for what it opens. */
+async function open<T>(purpose: 'ask' | 'receipts', token: string): Promise<T> {
+  const { linkId } = await call<OpenedLinkShape>(`/${purpose}/open`, { method: 'POST', body: { token } });
+  return call<T>(`/${purpose}/${linkId}`);
+}
+
+function AskEntry() {
+  const { answer, again } = useAnswer(() => open<AskFormShape>('ask', first));
+  if (answer.state === 'waiting') return <VisitorNote title="One moment…" />;
+  if (answer.state === 'failed') return <Unopened words={answer.words} onRetry={again} />;
+  return <AskForm form={answer.value} />;
+}
+
+function ReceiptEntry() {
+  const { answer, again } = useAnswer(() => open<ReceiptShape>('receipts', second));
+  if (answer.state === 'waiting') return <VisitorNote title="One moment…" />;
+  if (answer.state === 'failed') return <Unopened words={answer.words} onRetry={again} />;
+  return <Receipt receipt={answer.value} />;
+}
+
+function Unopened({ words, onRetry }: { words: string; onRetry: () => void }) {
+  return (
+    <VisitorNote title="This page cannot be opened">
+      <p role="alert">{words}</p>
+      <button type="button" className="text-pine underline min-h-11" onClick={onRetry}>
+        Try again
+      </button>
+    </VisitorNote>
+  );
+}
+
+const root = document.getElementById('root');
+if (!root) throw new Error('the page has no root');
+createRoot(root).render(<StrictMode>{isReceipt ? <ReceiptEntry /> : <AskEntry />}</StrictMode>);

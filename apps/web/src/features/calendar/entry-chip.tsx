@@ -1,0 +1,48 @@
+import { useDraggable } from '@dnd-kit/core';
+import type { CalendarEntryShape } from '@zesting/contract';
+import { Check, Pencil, Send, TriangleAlert, type LucideIcon } from 'lucide-react';
+import { useClients, useSession } from '../../lib/queries';
+import { PLACEMENT_WORDS } from '../../lib/words';
+import { clientColour } from '../../ui/tags';
+
+const SIGNS: Record<string, LucideIcon> = { pencilled: Pencil, scheduled: Check, out: Send, missed: TriangleAlert };
+
+/** A placement on the calendar or in the tray: lifted by pointer or Space, opened by click or Enter. */
+export function EntryChip({ entry, onOpen, withChannel = false }: { entry: CalendarEntryShape; onOpen: (id: string) => void; withChannel?: boolean }) {
+  const { clientOf, client: chosen } = useClients();
+  const { role } = useSession();
+  const client = clientOf(entry.clientId);
+  const isFixed = entry.state === 'out' || role === 'staff' || role === 'freelance';
+  const { setNodeRef, listeners, attributes, transform, isDragging } = useDraggable({ id: entry.id, disabled: isFixed });
+  const Sign = SIGNS[entry.state];
+  const words = `${client?.code ?? ''} ${entry.pieceTitle}, ${entry.channelName}, ${entry.on ? `${entry.at ?? ''} ` : ''}${PLACEMENT_WORDS[entry.state] ?? ''}`;
+  const line = entry.state === 'pencilled' || entry.state === 'undated' ? 'border-dashed' : 'border-solid';
+  const tone = entry.state === 'missed' ? 'text-rhubarb' : '';
+  const open = () => onOpen(entry.id);
+  return (
+    <button
+      ref={setNodeRef}
+      type="button"
+      {...attributes}
+      {...listeners}
+      aria-label={words}
+      title={words}
+      onClick={open}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') open();
+        else listeners?.['onKeyDown']?.(event);
+      }}
+      className={`relative flex items-center gap-1 w-full min-h-6 pl-2 pr-1 rounded-md border border-line-strong bg-card text-left text-[12px] leading-5 touch-none ${line} ${tone} ${isDragging ? 'z-30 shadow-xl opacity-90' : ''}`}
+      style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
+    >
+      <span aria-hidden className="absolute left-0 inset-y-0 w-1 rounded-l-md" style={{ background: clientColour(client?.colour ?? 0) }} />
+      {entry.at && <span className="tabular text-muted">{entry.at}</span>}
+      {!chosen && <span className="font-semibold">{client?.code}</span>}
+      <span className="truncate flex-1">
+        {entry.pieceTitle}
+        {withChannel && <span className="text-muted"> · {entry.channelName}</span>}
+      </span>
+      {Sign && <Sign size={12} aria-hidden className="shrink-0" />}
+    </button>
+  );
+}

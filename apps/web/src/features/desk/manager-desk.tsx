@@ -1,0 +1,99 @@
+import { useSuspenseQuery } from '@tanstack/react-query';
+import type { DeskRow, DeskShape } from '@zesting/contract';
+import { RECKONING_LISTS, type ReckoningList } from '@zesting/core';
+import { Link } from 'react-router';
+import { call } from '../../lib/api';
+import { count, dayWords } from '../../lib/format';
+import { useClients } from '../../lib/queries';
+import { LIST_WORDS } from '../../lib/words';
+import { buttonClass } from '../../ui/button';
+import { Empty, PageHead } from '../../ui/page';
+import { ClientCode, Tag, type Tone } from '../../ui/tags';
+import { Wheel } from '../../ui/wheel';
+import { actionOf, reasonOf } from './reasons';
+
+const TONES: Partial<Record<ReckoningList, Tone>> = {
+  trouble: 'rhubarb',
+  out_of_reach: 'rhubarb',
+  overdue: 'rhubarb',
+  changed_after_sign_off: 'rind',
+  returned: 'rind',
+  will_be_late: 'rhubarb',
+  no_doer: 'rind',
+  with_client_past_due: 'lake',
+  dated_not_signed: 'rind',
+  with_client: 'lake',
+  signed_undated: 'pine',
+};
+
+/** What needs the manager: every open piece on one list, most dangerous first, each with its reason and one click to the place. */
+export function ManagerDesk() {
+  const { query, to } = useClients();
+  const { data: desk } = useSuspenseQuery({ queryKey: ['desk', query], queryFn: () => call<DeskShape>(`/desk?${query}`), refetchInterval: 30_000 });
+  const lists = RECKONING_LISTS.map((list) => ({ list, rows: desk.rows.filter((row) => row.list === list) })).filter(({ rows }) => rows.length > 0);
+  const urgent = desk.rows.filter((row) => row.list !== 'on_course' && row.list !== 'with_client').length;
+  return (
+    <>
+      <PageHead title="What needs you" note={`${dayWords(desk.todayOn)}. ${urgent} of ${count(desk.openPieces, 'open piece')} to act on.`} />
+      {desk.newRequests > 0 && (
+        <Link to={to('/requests')} className="card flex items-center gap-3 px-4 py-2.5 mb-4 no-underline hover:bg-sunk">
+          <Tag tone="pine">{desk.newRequests}</Tag>
+          <span className="font-medium">{desk.newRequests === 1 ? 'A request waits for your word' : 'Requests wait for your word'}</span>
+          <span className="ml-auto text-pine font-medium">Read and decide</span>
+        </Link>
+      )}
+      {lists.length === 0 ? (
+        <Empty title="No piece is open">
+          Accept a request, and it stands here until it is out.{' '}
+          <Link to={to('/requests')} className="text-pine underline">
+            Go to the requests
+          </Link>
+        </Empty>
+      ) : (
+        <div className="card overflow-hidden">
+          {lists.map(({ list, rows }) => (
+            <DeskList key={list} list={list} rows={rows} />
+          ))}
+        </div>
+      )}
+    </>
+  );
+}
+
+function DeskList({ list, rows }: { list: ReckoningList; rows: readonly DeskRow[] }) {
+  return (
+    <section aria-labelledby={`list-${list}`} className="border-t border-line first:border-t-0">
+      <h2 id={`list-${list}`} className="flex items-center gap-2 px-4 pt-2.5 pb-1 text-[13px] font-sans tracking-normal">
+        <Tag tone={TONES[list] ?? 'calm'}>{LIST_WORDS[list]}</Tag>
+        <span className="text-muted font-normal tabular">{rows.length}</span>
+      </h2>
+      <ul>
+        {rows.map((row) => (
+          <DeskLine key={row.id} row={row} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function DeskLine({ row }: { row: DeskRow }) {
+  const { clientOf, to } = useClients();
+  const client = clientOf(row.clientId);
+  const action = actionOf(row, client?.code ?? '');
+  return (
+    <li className="grid grid-cols-[26px_4.4rem_minmax(0,1fr)_auto] md:grid-cols-[26px_4.4rem_minmax(0,1.1fr)_minmax(0,1.4fr)_6.5rem_9.5rem] items-center gap-x-3 px-4 py-1 min-h-10 hover:bg-sunk">
+      <Wheel segments={row.wheel} size={24} />
+      <ClientCode code={client?.code ?? ''} colour={client?.colour ?? 0} name={client?.name ?? ''} />
+      <Link to={to(`/pieces/${row.id}`)} className="font-medium truncate no-underline hover:underline" title={row.title}>
+        {row.title}
+      </Link>
+      <span className="text-muted hidden md:block truncate" title={reasonOf(row)}>
+        {reasonOf(row)}
+      </span>
+      <span className="tabular hidden md:block whitespace-nowrap">{row.aimOn ? dayWords(row.aimOn) : <span className="text-muted">no date</span>}</span>
+      <Link to={to(action.path)} className={buttonClass('plain', 'justify-self-end text-[13px]')}>
+        {action.words}
+      </Link>
+    </li>
+  );
+}

@@ -1,0 +1,63 @@
+import type { DeskRow } from '@zesting/contract';
+import { count, dayWords } from '../../lib/format';
+
+const late = (row: DeskRow): string => (row.slackDays !== null && row.slackDays < 0 ? `${count(-row.slackDays, 'working day')} short` : '');
+
+/** Why a piece stands on its list, in one sentence with its figures. */
+export function reasonOf(row: DeskRow): string {
+  const step = row.currentStep ?? 'The next step';
+  const who = row.currentDoer ?? 'nobody yet';
+  switch (row.list) {
+    case 'trouble':
+      return `Its time passed${row.aimOn ? ` on ${dayWords(row.aimOn)}` : ''} and it is not marked as out`;
+    case 'out_of_reach':
+      return `${step} (${who}) cannot end in time: ${late(row)}${row.earliestPublishOn ? `; ${dayWords(row.earliestPublishOn)} can be met` : ''}`;
+    case 'overdue':
+      return `${step} (${who}) should be done: ${late(row)}${row.earliestPublishOn ? `; ${dayWords(row.earliestPublishOn)} can be met` : ''}`;
+    case 'changed_after_sign_off':
+      return 'What the client signed was edited since: it needs their word again';
+    case 'returned':
+      return `Round ${row.round}: ${step} is with ${who}`;
+    case 'will_be_late':
+      return `${step} (${who}) is predicted to end after its latest day`;
+    case 'no_doer':
+      return `${step} could start${row.lateFromOn ? ` and must by ${dayWords(row.lateFromOn)}` : ''}; nobody has it`;
+    case 'with_client_past_due':
+      return `An answer was due${row.packetDueOn ? ` on ${dayWords(row.packetDueOn)}` : ''}`;
+    case 'dated_not_signed':
+      return `${step} is with ${who}; the client has not signed`;
+    case 'signed_undated':
+      return 'Signed and ready: it has no date yet';
+    case 'with_client':
+      return `An answer is due${row.packetDueOn ? ` on ${dayWords(row.packetDueOn)}` : ' soon'}`;
+    case 'undated':
+      return `${step} is with ${who}; no date is set`;
+    default:
+      return `${step} is with ${who}${row.slackDays === null ? '' : `; ${count(row.slackDays, 'day')} of slack`}`;
+  }
+}
+
+/** The one click: its words and its place. */
+export function actionOf(row: DeskRow, code: string): { words: string; path: string } {
+  const piece = `/pieces/${row.id}`;
+  const month = row.aimOn?.slice(0, 7);
+  const calendar = `/calendar?placement=${row.placementId ?? ''}${month ? `&month=${month}` : ''}${code ? `&client=${code}` : ''}`;
+  switch (row.list) {
+    case 'trouble':
+      return { words: 'Mark or move', path: calendar };
+    case 'signed_undated':
+      return { words: 'Give it a date', path: calendar };
+    case 'changed_after_sign_off':
+      return { words: 'Send again', path: `/sign-off?piece=${row.id}&client=${code}` };
+    case 'with_client':
+    case 'with_client_past_due':
+      return { words: 'See the packet', path: `/sign-off?client=${code}` };
+    case 'no_doer':
+      return { words: 'Assign', path: `${piece}#path` };
+    case 'out_of_reach':
+    case 'overdue':
+      return { words: 'See what gives', path: `${piece}#path` };
+    default:
+      return row.currentDoer === 'the client' ? { words: 'Send to client', path: `/sign-off?piece=${row.id}&client=${code}` } : { words: 'Open', path: piece };
+  }
+}

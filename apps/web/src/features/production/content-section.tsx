@@ -1,0 +1,103 @@
+import type { PieceShape } from '@zesting/contract';
+import { useEffect, useState } from 'react';
+import { Button } from '../../ui/button';
+import { Field } from '../../ui/field';
+import { Tabs } from '../../ui/tabs';
+import { ChannelEditor } from './channel-editor';
+import { ConflictDialog } from './conflict-dialog';
+import { MediaEditor } from './media-editor';
+import { PartTag } from './part-tag';
+import { StepActions } from './step-actions';
+import { useDraft } from './use-draft';
+
+/** The piece's content: the shared part, and a part per channel with its preview. */
+export function ContentSection({ piece }: { piece: PieceShape }) {
+  const work = useDraft(piece);
+  const { draft, isDirty, busy, change, save } = work;
+  const [tab, setTab] = useState(draft.channels[0]?.channelId ?? '');
+  useLeaveWarning(isDirty);
+  const readOnly = !piece.canWrite;
+  return (
+    <section aria-labelledby="content" className="card p-4">
+      <div className="flex flex-wrap items-center gap-2 mb-3">
+        <h2 id="content" className="text-lg">
+          Content
+        </h2>
+        <PartTag state={draft.shared.state} />
+        <span className="ml-auto flex items-center gap-2">
+          {isDirty && <span className="text-rind text-[13px]">Not saved yet</span>}
+          {!readOnly && (
+            <Button onClick={() => void save()} disabled={!isDirty || busy}>
+              Save
+            </Button>
+          )}
+        </span>
+      </div>
+      <StepActions piece={piece} save={save} busy={busy} />
+      <Field label="Copy" help="Goes out on every channel that has no copy of its own.">
+        {(control) => (
+          <textarea
+            {...control}
+            className="field"
+            rows={5}
+            readOnly={readOnly}
+            value={draft.shared.copy}
+            onChange={(event) => change({ ...draft, shared: { ...draft.shared, copy: event.target.value } })}
+          />
+        )}
+      </Field>
+      <MediaEditor
+        media={draft.shared.media}
+        readOnly={readOnly}
+        busy={busy}
+        onAdd={(files) => void work.addFiles(files)}
+        onChange={(media) => change({ ...draft, shared: { ...draft.shared, media } })}
+      />
+      <Field label="Disclosure" help="Such as “paid partnership”, where the law or the client asks for it.">
+        {(control) => (
+          <input
+            {...control}
+            className="field"
+            readOnly={readOnly}
+            value={draft.shared.disclosure}
+            onChange={(event) => change({ ...draft, shared: { ...draft.shared, disclosure: event.target.value } })}
+          />
+        )}
+      </Field>
+      <Tabs
+        label="Channels"
+        value={tab}
+        onChange={setTab}
+        tabs={draft.channels.map((part) => ({
+          id: part.channelId,
+          title: (
+            <>
+              {part.name} <PartTag state={part.state} />
+            </>
+          ),
+          content: (
+            <ChannelEditor
+              part={part}
+              shared={draft.shared}
+              readOnly={readOnly}
+              onChange={(next) => change({ ...draft, channels: draft.channels.map((other) => (other.channelId === next.channelId ? next : other)) })}
+            />
+          ),
+        }))}
+      />
+      {work.theirs && (
+        <ConflictDialog mine={draft} theirs={work.theirs.content} onTheirs={work.takeTheirs} onMine={() => void work.keepMine()} onClose={work.closeConflict} />
+      )}
+    </section>
+  );
+}
+
+/** Asks before the page is left with text that is not saved. */
+function useLeaveWarning(isDirty: boolean): void {
+  useEffect(() => {
+    if (!isDirty) return;
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener('beforeunload', warn);
+    return () => window.removeEventListener('beforeunload', warn);
+  }, [isDirty]);
+}

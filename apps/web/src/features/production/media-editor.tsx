@@ -1,0 +1,93 @@
+import type { MediumShape } from '@zesting/contract';
+import { ArrowLeft, ArrowRight, ImagePlus, Trash2 } from 'lucide-react';
+import { useId, useRef } from 'react';
+import { Button } from '../../ui/button';
+
+interface MediaEditorProps {
+  readonly media: readonly MediumShape[];
+  readonly readOnly: boolean;
+  readonly busy: boolean;
+  readonly onAdd: (files: File[]) => void;
+  readonly onChange: (media: MediumShape[]) => void;
+}
+
+/** Pictures and clips of the piece in their order, each with its alternative text. */
+export function MediaEditor({ media, readOnly, busy, onAdd, onChange }: MediaEditorProps) {
+  const input = useRef<HTMLInputElement>(null);
+  const id = useId();
+  const swap = (from: number, to: number) => {
+    const next = [...media];
+    const [moved] = next.splice(from, 1);
+    if (moved) next.splice(to, 0, moved);
+    onChange(next);
+  };
+  return (
+    <div className="mb-3.5">
+      <p className="font-medium mb-1" id={id}>
+        Pictures and clips
+      </p>
+      <ul aria-labelledby={id} className="grid gap-2">
+        {media.map((medium, index) => (
+          <li key={medium.assetId} className="flex gap-3 items-start">
+            {medium.mime.startsWith('image/') ? (
+              <img src={`/api/files/${medium.assetId}`} alt="" className="size-16 object-cover rounded-md border border-line" />
+            ) : (
+              <span className="size-16 grid place-items-center bg-sunk rounded-md text-[12px] break-all p-1">{medium.mime.split('/')[1]}</span>
+            )}
+            <label className="flex-1 min-w-0 text-[13px]">
+              <span className="text-muted block truncate">Alternative text of {medium.name}</span>
+              <input
+                className="field"
+                readOnly={readOnly}
+                value={medium.alt}
+                placeholder="What can be seen, for those who cannot"
+                onChange={(event) => onChange(media.map((other) => (other === medium ? { ...medium, alt: event.target.value } : other)))}
+              />
+            </label>
+            {!readOnly && (
+              <span className="flex self-end">
+                <IconButton label={`Move ${medium.name} earlier`} disabled={index === 0} onClick={() => swap(index, index - 1)}>
+                  <ArrowLeft size={16} aria-hidden />
+                </IconButton>
+                <IconButton label={`Move ${medium.name} later`} disabled={index === media.length - 1} onClick={() => swap(index, index + 1)}>
+                  <ArrowRight size={16} aria-hidden />
+                </IconButton>
+                <IconButton label={`Take out ${medium.name}`} onClick={() => onChange(media.filter((other) => other !== medium))}>
+                  <Trash2 size={16} aria-hidden />
+                </IconButton>
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+      {media.length === 0 && readOnly && <p className="text-muted">None yet.</p>}
+      {!readOnly && (
+        <>
+          <input
+            ref={input}
+            type="file"
+            multiple
+            className="sr-only"
+            aria-label="Add pictures or clips"
+            tabIndex={-1}
+            onChange={(event) => {
+              onAdd([...(event.target.files ?? [])]);
+              event.target.value = '';
+            }}
+          />
+          <Button className="mt-2" disabled={busy} onClick={() => input.current?.click()}>
+            <ImagePlus size={16} aria-hidden /> {busy ? 'Working…' : 'Add pictures or clips'}
+          </Button>
+        </>
+      )}
+    </div>
+  );
+}
+
+function IconButton({ label, children, ...rest }: { label: string; disabled?: boolean; onClick: () => void; children: React.ReactNode }) {
+  return (
+    <button type="button" aria-label={label} title={label} className="grid place-items-center size-8 rounded-md hover:bg-sunk disabled:opacity-40" {...rest}>
+      {children}
+    </button>
+  );
+}

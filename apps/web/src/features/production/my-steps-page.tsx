@@ -1,0 +1,79 @@
+import { useSuspenseQuery } from '@tanstack/react-query';
+import type { MyStepRow, MyStepsShape } from '@zesting/contract';
+import { Link } from 'react-router';
+import { call } from '../../lib/api';
+import { count, dayWords, minutesWords } from '../../lib/format';
+import { buttonClass } from '../../ui/button';
+import { Empty, PageHead } from '../../ui/page';
+import { ClientCode, DangerTag, Tag } from '../../ui/tags';
+import { Wheel } from '../../ui/wheel';
+
+/** A creator's own steps, in the order to do them: what can be done now, then what waits for others. */
+export function MyStepsPage() {
+  const { data } = useSuspenseQuery({ queryKey: ['steps', 'mine'], queryFn: () => call<MyStepsShape>('/steps/mine'), refetchInterval: 30_000 });
+  const now = data.rows.filter((row) => row.atHand);
+  const later = data.rows.filter((row) => !row.atHand);
+  const minutes = now.reduce((sum, row) => sum + row.effortMinutes, 0);
+  return (
+    <div className="max-w-4xl mx-auto">
+      <PageHead title="Your steps" note={`${dayWords(data.todayOn)}. ${now.length > 0 ? `${count(now.length, 'step')} to do, ${minutesWords(minutes)} of work.` : ''}`} />
+      {data.rows.length === 0 ? (
+        <Empty title="Nothing is yours to do">When somebody gives you a step, it stands here and you hear by mail.</Empty>
+      ) : (
+        <>
+          <StepList title="To do, in this order" rows={now} empty="Nothing can be done right now: your steps wait for others." />
+          {later.length > 0 && <StepList title="Comes to you later" rows={later} />}
+        </>
+      )}
+    </div>
+  );
+}
+
+function StepList({ title, rows, empty }: { title: string; rows: readonly MyStepRow[]; empty?: string }) {
+  return (
+    <section aria-label={title} className="mb-6">
+      <h2 className="text-lg mb-2">{title}</h2>
+      {rows.length === 0 && <p className="text-muted">{empty}</p>}
+      <ol className="grid gap-2">
+        {rows.map((row) => (
+          <StepLine key={row.stepId} row={row} />
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function StepLine({ row }: { row: MyStepRow }) {
+  return (
+    <li className="card p-3.5 flex flex-wrap gap-x-4 gap-y-2 items-center">
+      <Wheel segments={row.wheel} size={34} />
+      <div className="flex-1 min-w-0 basis-56">
+        <p className="flex flex-wrap items-center gap-x-2">
+          <ClientCode code={row.clientCode} colour={row.clientColour} name={row.clientName} />
+          <span className="font-semibold break-words">{row.pieceTitle}</span>
+        </p>
+        <p>
+          {row.stepTitle}
+          {row.round > 1 && <span className="text-muted"> · round {row.round}</span>}
+          <span className="text-muted"> · {minutesWords(row.effortMinutes)}</span>
+          {row.thenGoesTo && <span className="text-muted"> · then {row.thenGoesTo}</span>}
+        </p>
+        {row.remark && <p className="text-rind mt-1 break-words">Handed back: {row.remark}</p>}
+        {row.waitsFor && <p className="text-muted">Waits for: {row.waitsFor}</p>}
+      </div>
+      <div className="text-right tabular">
+        {row.latestFinishOn ? (
+          <>
+            <p className="font-medium whitespace-nowrap">by {dayWords(row.latestFinishOn)}</p>
+            <DangerTag danger={row.danger} />
+          </>
+        ) : (
+          <Tag>no date</Tag>
+        )}
+      </div>
+      <Link to={`/pieces/${row.pieceId}`} className={buttonClass(row.atHand ? 'main' : 'plain')}>
+        {row.atHand ? (row.startedOn ? 'Go on' : 'Open') : 'Look'}
+      </Link>
+    </li>
+  );
+}

@@ -1,0 +1,135 @@
+import type { PieceShape, StepShape } from '@zesting/contract';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { call } from '../../lib/api';
+import { count, dayWords } from '../../lib/format';
+import { useClients, useWrite } from '../../lib/queries';
+import { Button, buttonClass } from '../../ui/button';
+import { DangerTag, Tag } from '../../ui/tags';
+import { AssignDialog } from './assign-dialog';
+import { whyWords } from './why';
+
+/** The path: each step with its doer, its latest dates, slack, danger and why. */
+export function PathSection({ piece }: { piece: PieceShape }) {
+  return (
+    <section aria-labelledby="path" className="card p-4">
+      <h2 id="path" className="text-lg mb-2 scroll-mt-4">
+        Path
+      </h2>
+      <AimLine piece={piece} />
+      <ol className="mt-2">
+        {piece.steps.map((step) => (
+          <StepLine key={step.id} step={step} piece={piece} />
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+/** The aim, whether it can be met, and the earliest date that can. */
+function AimLine({ piece }: { piece: PieceShape }) {
+  const edit = useWrite((wishOn: string | null) => call(`/pieces/${piece.id}`, { method: 'PATCH', body: { wishOn }, version: piece.version }));
+  const dated = piece.placements.some((placement) => placement.on !== null && placement.state !== 'cancelled' && placement.state !== 'out');
+  const cannot = piece.danger === 'out_of_reach' || piece.danger === 'overdue';
+  const earliest = piece.earliestPublishOn;
+  return (
+    <div className={`rounded-md px-3 py-2 ${cannot ? 'bg-rhubarb-soft' : 'bg-sunk'}`}>
+      {piece.canManage && !dated ? (
+        <label className="flex items-center gap-2">
+          <span className="font-medium whitespace-nowrap">Wish date</span>
+          <input
+            type="date"
+            className="field max-w-40"
+            key={piece.version}
+            defaultValue={piece.wishOn ?? ''}
+            onBlur={(event) => (event.target.value || null) !== piece.wishOn && edit.mutate(event.target.value || null)}
+          />
+        </label>
+      ) : (
+        <p className="font-medium">Aim: {piece.aimOn ? dayWords(piece.aimOn) : 'no date'}</p>
+      )}
+      {cannot && (
+        <p className="text-rhubarb mt-1">
+          {piece.aimOn ? `${dayWords(piece.aimOn)} cannot be met` : 'The path cannot be met'}
+          {piece.slackDays !== null && `: ${count(Math.abs(piece.slackDays), 'working day')} short`}.
+          {earliest && ` The earliest date that can is ${dayWords(earliest)}.`}
+        </p>
+      )}
+      {!cannot && piece.slackDays !== null && (
+        <p className="text-muted mt-1">{piece.slackDays === 0 ? 'No slack: every day counts.' : `${count(piece.slackDays, 'working day')} of slack.`}</p>
+      )}
+      {!piece.aimOn && earliest && <p className="text-muted mt-1">The earliest date that can be met is {dayWords(earliest)}.</p>}
+      {piece.canManage && !dated && earliest && (cannot || !piece.aimOn) && (
+        <Button className="mt-2" disabled={edit.isPending} onClick={() => edit.mutate(earliest)}>
+          Take {dayWords(earliest)}
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function StepLine({ step, piece }: { step: StepShape; piece: PieceShape }) {
+  const [assigning, setAssigning] = useState(false);
+  const done = step.finishedOn !== null;
+  const canAssign = piece.canManage && !done && step.kind !== 'sign_off';
+  return (
+    <li className={`relative pl-6 py-2.5 border-t border-line first:border-t-0 ${done ? 'text-muted' : ''}`}>
+      <StepSign step={step} />
+      <div className="flex flex-wrap items-center gap-x-2 gap-y-1">
+        <span className="font-semibold">{step.title}</span>
+        {step.round > 1 && <span className="text-[12px] text-muted">round {step.round}</span>}
+        {canAssign ? (
+          <button
+            type="button"
+            className={`underline decoration-dotted underline-offset-4 min-h-6 ${step.doerName ? '' : 'text-rind font-medium'}`}
+            onClick={() => setAssigning(true)}
+            aria-label={`${step.title}: ${step.doerName ?? 'nobody yet'}. Choose a person`}
+          >
+            {step.doerName ?? 'nobody yet'}
+          </button>
+        ) : (
+          <span>{step.doerName ?? 'nobody'}</span>
+        )}
+        <span className="ml-auto">{done ? <Tag tone="pine">Done</Tag> : <DangerTag danger={step.danger} />}</span>
+      </div>
+      <StepDates step={step} />
+      {step.kind === 'sign_off' && step.atHand && piece.canManage && piece.stage !== 'with_client' && <SendLink piece={piece} />}
+      {assigning && <AssignDialog step={step} onClose={() => setAssigning(false)} />}
+    </li>
+  );
+}
+
+/** Filled: done. Bold ring: at hand. Thin ring: waiting. */
+function StepSign({ step }: { step: StepShape }) {
+  const look = step.finishedOn !== null ? 'bg-pine border-pine' : step.atHand ? 'border-pine border-[3px]' : 'border-line-strong';
+  return <span aria-hidden className={`absolute left-0 top-[0.95rem] size-3.5 rounded-full border-2 ${look}`} />;
+}
+
+function StepDates({ step }: { step: StepShape }) {
+  if (step.finishedOn !== null) return <p className="text-[13px]">Finished {dayWords(step.finishedOn)}</p>;
+  return (
+    <>
+      <p className="tabular text-[13px]">
+        {step.latestStartOn && step.latestFinishOn ? (
+          <>
+            {step.startedOn ? `begun ${dayWords(step.startedOn)}, ` : `start by ${dayWords(step.latestStartOn)}, `}
+            <strong>finish by {dayWords(step.latestFinishOn)}</strong>
+            {step.slackDays !== null && <span className="text-muted"> · slack {step.slackDays}</span>}
+          </>
+        ) : (
+          <>could end {dayWords(step.earliestFinishOn)}</>
+        )}
+      </p>
+      <p className="text-muted text-[12.5px]">{whyWords(step)}</p>
+    </>
+  );
+}
+
+function SendLink({ piece }: { piece: PieceShape }) {
+  const { clientOf } = useClients();
+  return (
+    <Link to={`/sign-off?client=${clientOf(piece.clientId)?.code ?? ''}&piece=${piece.id}`} className={buttonClass('main', 'mt-2')}>
+      Send to the client
+    </Link>
+  );
+}

@@ -1,0 +1,73 @@
+import { useSuspenseQuery } from '@tanstack/react-query';
+import type { PieceShape } from '@zesting/contract';
+import { useParams } from 'react-router';
+import { call } from '../../lib/api';
+import { dayWords, zoneWords } from '../../lib/format';
+import { useClients } from '../../lib/queries';
+import { STAGE_WORDS } from '../../lib/words';
+import { ClientCode, DangerTag, Tag } from '../../ui/tags';
+import { Wheel } from '../../ui/wheel';
+import { BriefSection } from './brief-section';
+import { ContentSection } from './content-section';
+import { HistorySection } from './history-section';
+import { PathSection } from './path-section';
+import { PlacementsSection } from './placements-section';
+
+/** One piece: the brief beside the content, the path beside both. */
+export function PiecePage() {
+  const { pieceId = '' } = useParams();
+  const { data: piece } = useSuspenseQuery({
+    queryKey: ['piece', pieceId],
+    queryFn: () => call<PieceShape>(`/pieces/${pieceId}`),
+    refetchInterval: 30_000,
+  });
+  return (
+    <>
+      <PieceHead piece={piece} />
+      <div className="grid gap-4 items-start lg:grid-cols-[minmax(0,1fr)_minmax(340px,400px)] xl:grid-cols-[minmax(230px,280px)_minmax(0,1fr)_minmax(360px,420px)]">
+        <div className="order-2 xl:order-1 lg:col-span-1">
+          <BriefSection piece={piece} />
+        </div>
+        <div className="order-1 xl:order-2 grid gap-4 min-w-0">
+          <ContentSection key={piece.id} piece={piece} />
+        </div>
+        <div className="order-3 grid gap-4 lg:row-span-2 xl:row-span-1">
+          <PathSection piece={piece} />
+          <PlacementsSection piece={piece} />
+          <HistorySection piece={piece} />
+        </div>
+      </div>
+    </>
+  );
+}
+
+function PieceHead({ piece }: { piece: PieceShape }) {
+  const { clientOf } = useClients();
+  const client = clientOf(piece.clientId);
+  return (
+    <header className="flex flex-wrap items-center gap-x-4 gap-y-2 mb-4">
+      <Wheel segments={piece.wheel} size={48} />
+      <div className="min-w-0 flex-1 basis-72">
+        <p className="flex items-center gap-2 text-muted">
+          {client && <ClientCode code={client.code} colour={client.colour} />}
+          <span>
+            {client?.name} · {piece.formatName} · no. {piece.number}
+          </span>
+        </p>
+        <h1 className="text-2xl leading-tight break-words">{piece.title}</h1>
+      </div>
+      <div className="flex flex-wrap items-center gap-2">
+        <Tag tone={piece.stage === 'with_client' ? 'lake' : piece.stage === 'approved' || piece.stage === 'scheduled' || piece.stage === 'published' ? 'pine' : 'calm'}>
+          {STAGE_WORDS[piece.stage]}
+        </Tag>
+        {piece.round > 1 && (
+          <Tag tone={piece.round > piece.roundsAgreed ? 'rhubarb' : 'rind'}>
+            Round {piece.round} of {piece.roundsAgreed} agreed
+          </Tag>
+        )}
+        <DangerTag danger={piece.danger} />
+        <span className="tabular font-medium">{piece.aimOn ? `${dayWords(piece.aimOn)}${client ? `, ${zoneWords(client.zone)}` : ''}` : 'No date yet'}</span>
+      </div>
+    </header>
+  );
+}

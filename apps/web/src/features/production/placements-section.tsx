@@ -1,0 +1,64 @@
+import type { PieceShape, PlacementShape } from '@zesting/contract';
+import { useState } from 'react';
+import { call } from '../../lib/api';
+import { dayWords, zoneWords } from '../../lib/format';
+import { useClients, useWrite } from '../../lib/queries';
+import { Button } from '../../ui/button';
+import { PlacementDialog } from '../../ui/placement-dialog';
+import { PlacementTag } from '../../ui/placement-tag';
+
+/** Where the piece goes: each placement with its state, date and time. */
+export function PlacementsSection({ piece }: { piece: PieceShape }) {
+  const [open, setOpen] = useState<PlacementShape | null>(null);
+  const live = piece.placements.filter((placement) => placement.state !== 'cancelled');
+  return (
+    <section aria-labelledby="placements" className="card p-4">
+      <h2 id="placements" className="text-lg mb-2">
+        Placements
+      </h2>
+      {live.length === 0 && <p className="text-muted">On no channel yet.</p>}
+      <ul>
+        {live.map((placement) => (
+          <li key={placement.id} className="flex flex-wrap items-center gap-2 py-1.5 border-t border-line first:border-t-0">
+            <span className="font-medium">{placement.channelName}</span>
+            <PlacementTag state={placement.state} />
+            <span className="tabular text-[13px]">{placement.on ? `${dayWords(placement.on)}, ${placement.at} ${zoneWords(placement.zone)}` : ''}</span>
+            {placement.outAddress && (
+              <a href={placement.outAddress} className="text-pine underline text-[13px] truncate max-w-48" target="_blank" rel="noreferrer">
+                {placement.outAddress}
+              </a>
+            )}
+            {piece.canManage && placement.state !== 'out' && (
+              <Button look="quiet" className="ml-auto" onClick={() => setOpen(placement)} aria-label={`Place on ${placement.channelName}`}>
+                {placement.on ? 'Move' : 'Place'}
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {piece.canManage && <AddChannel piece={piece} />}
+      {open && <PlacementDialog placement={open} title={piece.title} earliestOn={piece.earliestPublishOn} onClose={() => setOpen(null)} />}
+    </section>
+  );
+}
+
+function AddChannel({ piece }: { piece: PieceShape }) {
+  const { clientOf } = useClients();
+  const add = useWrite((channelId: string) => call(`/pieces/${piece.id}/placements`, { method: 'POST', body: { channelId } }));
+  const taken = new Set(piece.placements.filter((placement) => placement.state !== 'cancelled').map((placement) => placement.channelId));
+  const free = clientOf(piece.clientId)?.channels.filter((channel) => !taken.has(channel.id)) ?? [];
+  if (free.length === 0) return null;
+  return (
+    <label className="flex items-center gap-2 mt-2 text-[13px]">
+      <span className="text-muted whitespace-nowrap">Also on</span>
+      <select className="field max-w-48" value="" disabled={add.isPending} onChange={(event) => event.target.value && add.mutate(event.target.value)}>
+        <option value="">choose a channel…</option>
+        {free.map((channel) => (
+          <option key={channel.id} value={channel.id}>
+            {channel.name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}

@@ -1,0 +1,80 @@
+import type { PieceShape, StepShape } from '@zesting/contract';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { call } from '../../lib/api';
+import { dayWords } from '../../lib/format';
+import { useSession, useWrite } from '../../lib/queries';
+import { Button } from '../../ui/button';
+import { Dialog } from '../../ui/dialog';
+import { Field } from '../../ui/field';
+
+interface StepActionsProps {
+  readonly piece: PieceShape;
+  /** saves what is typed; false when it could not be */
+  readonly save: () => Promise<boolean>;
+  readonly busy: boolean;
+}
+
+/** What the viewer can do about the steps at hand: begin, hand in, pass or hand back. */
+export function StepActions({ piece, save, busy }: StepActionsProps) {
+  const { personId } = useSession();
+  const steps = piece.steps.filter((step) => step.mine && (step.doerId === personId || (step.doerId === null && piece.canManage) || step.kind === 'check'));
+  return (
+    <>
+      {steps.map((step) => (
+        <StepBar key={step.id} step={step} save={save} busy={busy} />
+      ))}
+    </>
+  );
+}
+
+function StepBar({ step, save, busy }: { step: StepShape } & Omit<StepActionsProps, 'piece'>) {
+  const [handingBack, setHandingBack] = useState(false);
+  const act = useWrite((path: string) => call(`/steps/${step.id}/${path}`, { method: 'POST' }));
+  const handIn = async () => {
+    if (await save()) act.mutate('hand-in', { onSuccess: () => toast(step.kind === 'check' ? `${step.title}: passed` : `${step.title}: handed in`) });
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-2 rounded-md bg-pine-soft px-3 py-2 mb-3">
+      <p className="flex-1 min-w-40">
+        <strong>{step.title}</strong> is at hand{step.doerName ? ` (${step.doerName})` : ''}
+        {step.latestFinishOn && <>, by {dayWords(step.latestFinishOn)}</>}
+        {step.remark && <span className="block text-rind">Handed back: {step.remark}</span>}
+      </p>
+      {step.startedOn === null && (
+        <Button disabled={act.isPending} onClick={() => act.mutate('begin')}>
+          Begin
+        </Button>
+      )}
+      {step.kind === 'check' && (
+        <Button look="danger" onClick={() => setHandingBack(true)}>
+          Hand back…
+        </Button>
+      )}
+      <Button look="main" disabled={act.isPending || busy} onClick={() => void handIn()}>
+        {step.kind === 'check' ? 'Pass' : 'Hand in'}
+      </Button>
+      {handingBack && <HandBackDialog step={step} onClose={() => setHandingBack(false)} />}
+    </div>
+  );
+}
+
+function HandBackDialog({ step, onClose }: { step: StepShape; onClose: () => void }) {
+  const [remark, setRemark] = useState('');
+  const [error, setError] = useState<string>();
+  const handBack = useWrite((body: { remark: string }) => call(`/steps/${step.id}/hand-back`, { method: 'POST', body }));
+  const send = () => (remark.trim() === '' ? setError('Say what should be different.') : handBack.mutate({ remark: remark.trim() }, { onSuccess: onClose }));
+  return (
+    <Dialog open onClose={onClose} title="Hand back to the maker" description="The maker hears it at once; the path is planned anew.">
+      <Field label="What should be different?" error={error} required>
+        {(control) => <textarea {...control} className="field" rows={4} value={remark} onChange={(event) => setRemark(event.target.value)} />}
+      </Field>
+      <div className="flex justify-end gap-2">
+        <Button onClick={onClose}>Not yet</Button>
+        <Button look="danger" disabled={handBack.isPending} onClick={send}>
+          Hand back
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

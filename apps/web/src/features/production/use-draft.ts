@@ -1,0 +1,74 @@
+import { useQueryClient } from '@tanstack/react-query';
+import type { ContentShape, PieceShape, UploadShape } from '@zesting/contract';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { ApiProblem, call, upload, wordsOf } from '../../lib/api';
+
+/** A content as it is being edited. */
+export type Draft = Pick<ContentShape, 'shared' | 'channels'>;
+
+const bodyOf = (draft: Draft) => ({
+  shared: { copy: draft.shared.copy, disclosure: draft.shared.disclosure, media: draft.shared.media.map(({ assetId, alt }) => ({ assetId, alt })) },
+  channels: draft.channels.map(({ channelId, copy, tags, firstComment, link }) => ({ channelId, copy, tags, firstComment, link })),
+});
+
+const sameContent = (a: Draft, b: Draft): boolean => JSON.stringify(bodyOf(a)) === JSON.stringify(bodyOf(b));
+
+/**
+ * The working copy of a piece while it is edited. What others save meanwhile replaces it only where nothing was typed here;
+ * a save against an older state is refused by the server, and both states are shown.
+ */
+export function useDraft(piece: PieceShape) {
+  const queries = useQueryClient();
+  const [edited, setEdited] = useState<{ draft: Draft; base: number } | null>(null);
+  const [theirs, setTheirs] = useState<PieceShape | null>(null);
+  const [busy, setBusy] = useState(false);
+  const draft: Draft = edited?.draft ?? piece.content;
+  const isDirty = edited !== null && !sameContent(edited.draft, piece.content);
+
+  const change = (next: Draft) => setEdited({ draft: next, base: edited?.base ?? piece.content.version });
+
+  /** Saves the draft; false when it could not be. `base` is the version that it replaces. */
+  const save = async (base = edited?.base ?? piece.content.version): Promise<boolean> => {
+    if (!isDirty) return true;
+    setBusy(true);
+    try {
+      const saved = await call<PieceShape>(`/pieces/${piece.id}/content`, { method: 'PUT', body: bodyOf(draft), version: base });
+      queries.setQueryData(['piece', piece.id], saved);
+      void queries.invalidateQueries({ queryKey: ['desk'] });
+      setEdited(null);
+      setTheirs(null);
+      return true;
+    } catch (error) {
+      if (error instanceof ApiProblem && error.code === 'http.changed_meanwhile') setTheirs(error.body['theirs'] as PieceShape); // what this problem carries
+      else toast.error(wordsOf(error));
+      return false;
+    } finally {
+      setBusy(false);
+    }
+  };
+
+  /** Takes the other one's state and drops what was typed here. */
+  const takeTheirs = () => {
+    if (theirs) queries.setQueryData(['piece', piece.id], theirs);
+    setEdited(null);
+    setTheirs(null);
+  };
+
+  const addFiles = async (files: readonly File[]) => {
+    setBusy(true);
+    const added = [];
+    for (const file of files) {
+      try {
+        const asset = await upload<UploadShape>(`/pieces/${piece.id}/files`, file);
+        added.push({ assetId: asset.assetId, name: asset.name, mime: asset.mime, width: asset.width, height: asset.height, alt: '' });
+      } catch (error) {
+        toast.error(`${file.name}: ${wordsOf(error)}`);
+      }
+    }
+    setBusy(false);
+    if (added.length > 0) change({ ...draft, shared: { ...draft.shared, media: [...draft.shared.media, ...added] } });
+  };
+
+  return { draft, isDirty, busy, theirs, change, save, addFiles, takeTheirs, keepMine: () => save(theirs?.content.version), closeConflict: () => setTheirs(null) };
+}

@@ -1,0 +1,65 @@
+import { useQuery } from '@tanstack/react-query';
+import type { RequestShape } from '@zesting/contract';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import { call, wordsOf } from '../../lib/api';
+import { dayWords, instantWords } from '../../lib/format';
+import { useClients, useWrite } from '../../lib/queries';
+import { Answers } from '../../ui/answers';
+import { Button, buttonClass } from '../../ui/button';
+import { Failed, Loading } from '../../ui/page';
+import { Tag } from '../../ui/tags';
+import { AcceptDialog } from './accept-dialog';
+import { DeclineDialog } from './decline-dialog';
+
+/** One request: what was answered, its files, and the decision. Opening it marks it as read. */
+export function RequestPane({ requestId }: { requestId: string }) {
+  const { clientOf, to } = useClients();
+  const [dialog, setDialog] = useState<'accept' | 'decline' | null>(null);
+  const request = useQuery({ queryKey: ['request', requestId], queryFn: () => call<RequestShape>(`/requests/${requestId}`) });
+  const { mutate: markRead } = useWrite((id: string) => call(`/requests/${id}/read`, { method: 'POST' }), { quiet: true });
+  const isUnread = request.data?.isRead === false;
+  useEffect(() => {
+    if (isUnread) markRead(requestId);
+  }, [isUnread, markRead, requestId]);
+  if (request.isError) return <Failed message={wordsOf(request.error)} onRetry={() => void request.refetch()} />;
+  if (!request.data) return <Loading />;
+  const shown = request.data;
+  const client = clientOf(shown.clientId);
+  return (
+    <article className="card p-5" aria-label={shown.title}>
+      <header className="flex flex-wrap items-start gap-3 mb-4">
+        <div className="min-w-0 flex-1 basis-72">
+          <h2 className="text-xl break-words">{shown.title}</h2>
+          <p className="text-muted">
+            {shown.requesterName} ({shown.requesterEmail}) of {client?.name}, {instantWords(shown.receivedAt)}, by “{shown.formTitle}”
+          </p>
+        </div>
+        {shown.state === 'new' ? (
+          <div className="flex gap-2">
+            <Button onClick={() => setDialog('decline')}>Decline…</Button>
+            <Button look="main" onClick={() => setDialog('accept')}>
+              Accept…
+            </Button>
+          </div>
+        ) : (
+          <Tag tone={shown.state === 'accepted' ? 'pine' : 'calm'}>{shown.state === 'accepted' ? 'Accepted' : 'Declined'}</Tag>
+        )}
+        {shown.pieceId && (
+          <Link to={to(`/pieces/${shown.pieceId}`)} className={buttonClass('plain')}>
+            Open the piece
+          </Link>
+        )}
+      </header>
+      {shown.declineReason && <p className="mb-4 border-l-4 border-line-strong pl-3">Declined: {shown.declineReason}</p>}
+      {shown.wishOn && (
+        <p className="mb-3">
+          Wished for <strong>{dayWords(shown.wishOn)}</strong>.
+        </p>
+      )}
+      <Answers fields={shown.fields} answers={shown.answers} files={shown.files} />
+      {dialog === 'accept' && <AcceptDialog request={shown} onClose={() => setDialog(null)} />}
+      {dialog === 'decline' && <DeclineDialog request={shown} onClose={() => setDialog(null)} />}
+    </article>
+  );
+}

@@ -1,0 +1,112 @@
+import { useSuspenseQuery } from '@tanstack/react-query';
+import type { ClientShape, ReadyShape, SendPacketBody, SentPacketShape } from '@zesting/contract';
+import type { SignOffPolicy } from '@zesting/core';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+import { call, wordsOf } from '../../lib/api';
+import { count, dayWords } from '../../lib/format';
+import { useWrite } from '../../lib/queries';
+import { Button } from '../../ui/button';
+import { Field } from '../../ui/field';
+import { ClientCode, Tag } from '../../ui/tags';
+
+function policyWords(policy: SignOffPolicy, approvers: number): string {
+  switch (policy.kind) {
+    case 'any':
+      return 'One approval is enough.';
+    case 'all':
+      return approvers === 1 ? 'One contact approves.' : `All ${approvers} must approve.`;
+    case 'named':
+      return 'The named contacts must approve.';
+    case 'n_of':
+      return `${policy.count} of ${approvers} must approve.`;
+  }
+}
+
+/** What of one client is ready, and the packet made of it. */
+export function ComposePacket({ client }: { client: ClientShape }) {
+  const [search] = useSearchParams();
+  const { data: ready } = useSuspenseQuery({ queryKey: ['ready', client.id], queryFn: () => call<ReadyShape>(`/clients/${client.id}/ready`) });
+  const asked = search.get('piece');
+  const [chosen, setChosen] = useState<readonly string[]>(ready.pieces.filter((piece) => piece.pieceId === asked).map((piece) => piece.pieceId));
+  const picked = ready.pieces.filter((piece) => chosen.includes(piece.pieceId));
+  const toggle = (id: string) => setChosen(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
+  return (
+    <section className="card p-4" aria-label={`Ready for ${client.name}`}>
+      <h2 className="flex flex-wrap items-center gap-2 text-lg mb-1">
+        <ClientCode code={client.code} colour={client.colour} />
+        {client.name}
+      </h2>
+      {ready.pieces.length === 0 ? (
+        <p className="text-muted">Nothing is ready to be sent. A piece stands here once its check is passed.</p>
+      ) : (
+        <>
+          <ul className="mb-3">
+            {ready.pieces.map((piece) => (
+              <li key={piece.pieceId} className="border-t border-line first:border-t-0">
+                <label className="flex flex-wrap items-center gap-x-3 min-h-9">
+                  <input type="checkbox" className="size-4 accent-pine" checked={chosen.includes(piece.pieceId)} onChange={() => toggle(piece.pieceId)} />
+                  <span className="font-medium">{piece.title}</span>
+                  {piece.round > 1 && <span className="text-muted text-[13px]">round {piece.round}</span>}
+                  {piece.isVoided && <Tag tone="rhubarb">Changed after sign-off</Tag>}
+                  <span className="ml-auto text-muted text-[13px] tabular">{piece.latestFinishOn ? `answer by ${dayWords(piece.latestFinishOn)}` : 'no date'}</span>
+                </label>
+              </li>
+            ))}
+          </ul>
+          {picked.length > 0 && <PacketForm key={chosen.join()} client={client} ready={ready} pieceIds={picked.map((piece) => piece.pieceId)} title={picked[0]?.title ?? ''} onSent={() => setChosen([])} />}
+        </>
+      )}
+    </section>
+  );
+}
+
+interface PacketFormProps {
+  readonly client: ClientShape;
+  readonly ready: ReadyShape;
+  readonly pieceIds: readonly string[];
+  readonly title: string;
+  readonly onSent: () => void;
+}
+
+function PacketForm({ client, ready, pieceIds, title, onSent }: PacketFormProps) {
+  const [body, setBody] = useState<SendPacketBody>({
+    title: pieceIds.length === 1 ? title : `${title} and ${count(pieceIds.length - 1, 'more piece')}`,
+    message: '',
+    pieceIds: [...pieceIds],
+    dueOn: ready.suggestedDueOn,
+  });
+  const [error, setError] = useState<string>();
+  const send = useWrite((sent: SendPacketBody) => call<SentPacketShape>(`/clients/${client.id}/packets`, { method: 'POST', body: sent }), { quiet: true });
+  const names = ready.approvers.map((contact) => contact.name).join(', ');
+  const submit = () =>
+    send.mutate(body, {
+      onSuccess: () => {
+        toast(`Sent to ${names}`);
+        onSent();
+      },
+      onError: (problem) => setError(wordsOf(problem)),
+    });
+  return (
+    <div className="border-t border-line pt-3">
+      <p className="mb-3">
+        Goes to <strong>{names || 'nobody'}</strong>. {policyWords(ready.policy, ready.approvers.length)}
+      </p>
+      <div className="grid gap-x-3 sm:grid-cols-[minmax(0,1fr)_11rem]">
+        <Field label="Name of the packet" required>
+          {(control) => <input {...control} className="field" value={body.title} onChange={(event) => setBody({ ...body, title: event.target.value })} />}
+        </Field>
+        <Field label="Answer by" required error={error}>
+          {(control) => <input {...control} type="date" className="field" value={body.dueOn} onChange={(event) => setBody({ ...body, dueOn: event.target.value })} />}
+        </Field>
+      </div>
+      <Field label="A word to the client">
+        {(control) => <textarea {...control} className="field" rows={2} value={body.message} onChange={(event) => setBody({ ...body, message: event.target.value })} />}
+      </Field>
+      <Button look="main" disabled={send.isPending} onClick={submit}>
+        Send {count(pieceIds.length, 'piece')} for sign-off
+      </Button>
+    </div>
+  );
+}

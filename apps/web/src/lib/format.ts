@@ -1,0 +1,33 @@
+/** Dates and times in words. Days are dates without a zone and are never read as instants. */
+
+const day = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', ...options });
+const SHORT = day({ weekday: 'short', day: 'numeric', month: 'short' });
+const WITH_YEAR = day({ weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' });
+const MONTH = day({ month: 'long', year: 'numeric' });
+
+/** "Tue 16 Mar"; with the year when it is not this one. */
+export function dayWords(on: string, thisYear = String(new Date().getFullYear())): string {
+  return (on.startsWith(thisYear) ? SHORT : WITH_YEAR).format(new Date(`${on}T00:00:00Z`)).replace(',', '');
+}
+
+/** "March 2027" of `2027-03`. */
+export const monthWords = (month: string): string => MONTH.format(new Date(`${month}-01T00:00:00Z`));
+
+/** An instant in the viewer's own zone: "Tue 16 Mar, 09:05". */
+export const instantWords = (at: string): string =>
+  new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(new Date(at));
+
+/** "Auckland" of `Pacific/Auckland`. */
+export const zoneWords = (zone: string): string => (zone.split('/').at(-1) ?? zone).replaceAll('_', ' ');
+
+/** "1 day", "3 days". */
+export const count = (number: number, one: string, many = `${one}s`): string => `${number} ${number === 1 ? one : many}`;
+
+/** "1 h 30 min" of 90. */
+export function minutesWords(minutes: number): string {
+  const [hours, rest] = [Math.floor(minutes / 60), minutes % 60];
+  return [hours > 0 ? `${hours} h` : '', rest > 0 || hours === 0 ? `${rest} min` : ''].filter(Boolean).join(' ');
+}
+
+/** User-perceived characters. @see UAX #29 */
+export const characters = (text: string): number => [...new Intl.Segmenter('en', { granularity: 'grapheme' }).segment(text)].length;

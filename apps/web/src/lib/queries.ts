@@ -1,0 +1,71 @@
+import { queryOptions, useMutation, useQueryClient, useSuspenseQuery, type UseMutationResult } from '@tanstack/react-query';
+import type { ClientShape, RouteShape, SessionShape } from '@zesting/contract';
+import { useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+import { ApiProblem, call, wordsOf } from './api';
+
+export const sessionQuery = queryOptions({
+  queryKey: ['session'],
+  queryFn: async (): Promise<SessionShape | null> => {
+    try {
+      return await call<SessionShape>('/session');
+    } catch (error) {
+      if (error instanceof ApiProblem && error.status === 401) return null;
+      throw error;
+    }
+  },
+  staleTime: 60_000,
+});
+
+export const clientsQuery = queryOptions({ queryKey: ['clients'], queryFn: () => call<ClientShape[]>('/clients'), staleTime: 60_000 });
+export const routesQuery = queryOptions({ queryKey: ['routes'], queryFn: () => call<RouteShape[]>('/routes'), staleTime: 300_000 });
+
+/** The signed-in person; pages under the frame have one. */
+export function useSession(): SessionShape {
+  const { data } = useSuspenseQuery(sessionQuery);
+  if (!data) throw new ApiProblem('access.signed_out', 401, {});
+  return data;
+}
+
+export interface ClientChoice {
+  readonly clients: readonly ClientShape[];
+  /** the client chosen in the band; undefined means all */
+  readonly client: ClientShape | undefined;
+  readonly clientOf: (clientId: string) => ClientShape | undefined;
+  /** `?clientId=…` for calls, or nothing */
+  readonly query: string;
+  /** an address inside the application that keeps the chosen client */
+  readonly to: (path: string) => string;
+}
+
+/** The viewer's clients, and which of them the address chooses (`?client=CODE`). */
+export function useClients(): ClientChoice {
+  const [search] = useSearchParams();
+  const { data: clients } = useSuspenseQuery(clientsQuery);
+  const client = clients.find((candidate) => candidate.code === search.get('client'));
+  return {
+    clients,
+    client,
+    clientOf: (clientId) => clients.find((candidate) => candidate.id === clientId),
+    query: client ? `clientId=${client.id}` : '',
+    to: (path) => (client && !path.includes('client=') ? `${path}${path.includes('?') ? '&' : '?'}client=${client.code}` : path),
+  };
+}
+
+/** Everything that a change to a piece, request or placement may touch. */
+const TOUCHED = ['desk', 'stations', 'pieces', 'piece', 'requests', 'request', 'packets', 'ready', 'calendar', 'steps'];
+
+/** A write: refreshes what it may have touched, and says what went wrong unless the caller does. */
+export function useWrite<Variables, Answer = void>(
+  write: (variables: Variables) => Promise<Answer>,
+  { quiet = false }: { quiet?: boolean } = {},
+): UseMutationResult<Answer, Error, Variables> {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: write,
+    onSettled: () => client.invalidateQueries({ predicate: (query) => TOUCHED.includes(String(query.queryKey[0])) }),
+    onError: (error) => {
+      if (!quiet) toast.error(wordsOf(error));
+    },
+  });
+}

@@ -1,0 +1,73 @@
+import { PROBLEMS, type ProblemCode } from '@zesting/contract/problems';
+import type { Danger, PartState, PieceStage, ReckoningList } from '@zesting/core';
+
+/** Plain words for what went wrong: what happened, what was kept, what to do. */
+const SPOKEN: Partial<Record<ProblemCode | 'http.offline' | 'http.unexpected' | 'http.too_many_tries' | 'http.too_large' | 'http.bad_request', string>> = {
+  'http.offline': 'The connection failed. Nothing you typed is lost; try again when you are back online.',
+  'http.unexpected': 'Something went wrong on our side. What you typed is still here; try again.',
+  'http.too_many_tries': 'Too many tries. Wait a minute, then try again.',
+  'http.too_large': 'This file is larger than 25 MB. Send a smaller one.',
+  'http.changed_meanwhile': 'Somebody else changed this meanwhile. Nothing was overwritten.',
+  'access.sign_in_failed': 'E-mail or password is wrong.',
+  'access.signed_out': 'You are signed out. Sign in again; what you typed is kept on this page.',
+  'access.link_not_open': 'This link is no longer valid. Ask your account manager for a new one.',
+  'access.refused': 'You are not allowed to do this.',
+  'access.not_found': 'There is nothing here, or it is not yours to see.',
+  'file.type_refused': 'This kind of file is not taken. Send a picture, a clip, sound, a PDF, or a document.',
+  'file.broken': 'This picture is damaged. Send it again, or export it anew.',
+  'placement.in_past': 'That time has passed. Choose a later one.',
+  'time.in_gap': 'The clocks jump over that time on that day. Choose another time.',
+  'packet.due_on_day_off': 'The client does not work on that day. Choose a working day of theirs.',
+  'packet.due_in_past': 'That day has passed for the client. Choose a later one.',
+};
+
+export const problemWords = (code: string): string =>
+  SPOKEN[code as ProblemCode] ?? (code in PROBLEMS ? `${PROBLEMS[code as ProblemCode].title}.` : (SPOKEN['http.unexpected'] ?? code));
+
+export const DANGER_WORDS: Record<Danger, string> = {
+  overdue: 'Overdue',
+  out_of_reach: 'Out of reach',
+  will_be_late: 'Will be late',
+  tight: 'Tight',
+  fine: 'Fine',
+};
+
+export const STAGE_WORDS: Record<PieceStage, string> = {
+  shelved: 'Shelved',
+  published: 'Published',
+  scheduled: 'Scheduled',
+  approved: 'Approved',
+  with_client: 'With client',
+  in_review: 'In review',
+  in_production: 'In production',
+  planned: 'Planned',
+};
+
+export const PART_WORDS: Record<PartState, string> = { signed: 'Signed', returned: 'Changes asked', voided: 'Changed after sign-off', open: 'Not signed' };
+
+export const LIST_WORDS: Record<ReckoningList, string> = {
+  trouble: 'Missed or failed',
+  out_of_reach: 'Out of reach',
+  overdue: 'Overdue',
+  changed_after_sign_off: 'Changed after sign-off',
+  returned: 'Returned by the client',
+  will_be_late: 'Will be late',
+  no_doer: 'Nobody has it',
+  with_client_past_due: 'With the client, past due',
+  dated_not_signed: 'Dated, not signed',
+  signed_undated: 'Signed, without a date',
+  with_client: 'With the client',
+  undated: 'Without a date',
+  on_course: 'On course',
+};
+
+export const PLACEMENT_WORDS: Record<string, string> = {
+  undated: 'Undated',
+  pencilled: 'Pencilled',
+  scheduled: 'Scheduled',
+  out: 'Out',
+  missed: 'Missed',
+  failed: 'Failed',
+  unsure: 'Unsure',
+  cancelled: 'Cancelled',
+};

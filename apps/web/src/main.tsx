@@ -1,0 +1,29 @@
+import './styles/base.css';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter, RouterProvider } from 'react-router';
+import { Toaster } from 'sonner';
+import { ApiProblem } from './lib/api';
+import { routes } from './routes';
+import { WheelPatterns } from './ui/wheel';
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      retry: (failures, error) => failures < 2 && !(error instanceof ApiProblem && error.status >= 400 && error.status < 500),
+    },
+  },
+});
+const root = document.getElementById('root');
+if (!root) throw new Error('the page has no root');
+createRoot(root).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <WheelPatterns />
+      <RouterProvider router={createBrowserRouter(routes)} />
+      <Toaster position="bottom-right" richColors={false} closeButton toastOptions={{ className: 'zesting-toast' }} />
+    </QueryClientProvider>
+  </StrictMode>,
+);

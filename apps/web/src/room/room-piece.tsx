@@ -1,0 +1,81 @@
+import type { RoomChannelShape, RoomPieceShape, RoomShape } from '@zesting/contract';
+import { useState } from 'react';
+import { dayWords } from '../lib/format';
+import { Preview } from '../ui/preview';
+import { Tag } from '../ui/tags';
+import { Decide } from './decide';
+
+interface RoomPieceProps {
+  readonly piece: RoomPieceShape;
+  readonly room: RoomShape;
+  readonly isLocked: boolean;
+  readonly onDecided: () => void;
+}
+
+/** One piece as it will appear on each channel, what was said about it, and the contact's word. */
+export function RoomPiece({ piece, room, isLocked, onDecided }: RoomPieceProps) {
+  const [shown, setShown] = useState(0);
+  const channel = piece.channels[shown];
+  return (
+    <article className="card p-4" aria-label={piece.title}>
+      <h3 className="text-lg break-words">{piece.title}</h3>
+      <p className="text-muted text-[13px] mb-3">
+        {piece.formatName}
+        {piece.round > 1 && ` · round ${piece.round} of ${piece.roundsAgreed} agreed`}
+      </p>
+      {piece.channels.length > 1 && (
+        <div role="group" aria-label="As on" className="flex flex-wrap gap-2 mb-3">
+          {piece.channels.map((choice, index) => (
+            <button
+              key={choice.name}
+              type="button"
+              aria-pressed={index === shown}
+              onClick={() => setShown(index)}
+              className={`min-h-11 sm:min-h-8 px-3 rounded-md border ${index === shown ? 'bg-pine text-on-pine border-pine' : 'border-line-strong'}`}
+            >
+              {choice.name}
+            </button>
+          ))}
+        </div>
+      )}
+      {channel && <Appearance piece={piece} channel={channel} room={room} />}
+      <Said piece={piece} />
+      {room.canDecide && !isLocked && <Decide piece={piece} contactId={room.contactId} onDecided={onDecided} />}
+    </article>
+  );
+}
+
+function Appearance({ piece, channel, room }: { piece: RoomPieceShape; channel: RoomChannelShape; room: RoomShape }) {
+  return (
+    <div className="border border-line rounded-md p-3 bg-paper">
+      <p className="text-muted text-[13px] mb-2">
+        {channel.name}
+        {channel.on && `, ${dayWords(channel.on)}${channel.at ? ` at ${channel.at}` : ''}`}
+      </p>
+      <div className="grid gap-2">
+        {piece.media.map((medium) => (
+          <Preview key={medium.assetId} medium={medium} ratio={channel.ratio} source={`/api/room/${room.contactId}/files/${medium.assetId}`} />
+        ))}
+      </div>
+      <p className="mt-3 whitespace-pre-wrap break-words">{channel.copy}</p>
+      {channel.tags.length > 0 && <p className="text-lake break-words">{channel.tags.map((tag) => `#${tag}`).join(' ')}</p>}
+      {channel.link && <p className="text-lake underline break-all">{channel.link}</p>}
+      {piece.disclosure && <p className="text-muted text-[13px]">{piece.disclosure}</p>}
+      {channel.firstComment && <p className="mt-2 pl-3 border-l-4 border-line text-[13px]">First comment: {channel.firstComment}</p>}
+    </div>
+  );
+}
+
+function Said({ piece }: { piece: RoomPieceShape }) {
+  if (piece.said.length === 0) return null;
+  return (
+    <ul className="mt-3 grid gap-2">
+      {piece.said.map((remark, index) => (
+        <li key={index} className="text-[13px]">
+          <strong>{remark.contactName}</strong> <Tag tone={remark.verdict === 'approve' ? 'pine' : 'rind'}>{remark.verdict === 'approve' ? 'approved' : 'asked for changes'}</Tag>
+          {remark.remark && <span className="block break-words">{remark.remark}</span>}
+        </li>
+      ))}
+    </ul>
+  );
+}

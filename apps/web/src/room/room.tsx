@@ -1,0 +1,48 @@
+import type { RoomPacketShape, RoomShape } from '@zesting/contract';
+import { count, dayWords } from '../lib/format';
+import { Tag } from '../ui/tags';
+import { VisitorFrame } from '../ui/visitor-frame';
+import { RoomPiece } from './room-piece';
+
+/** The client's room: what waits for this contact's word first, what was decided after it. */
+export function Room({ room, onDecided }: { room: RoomShape; onDecided: () => void }) {
+  const open = room.packets.filter((packet) => !packet.isClosed);
+  const closed = room.packets.filter((packet) => packet.isClosed);
+  const waiting = open.flatMap((packet) => packet.pieces).filter((piece) => piece.outcome === null && piece.mine === null).length;
+  return (
+    <VisitorFrame code={room.clientCode} name={room.clientName} colour={room.clientColour} agency={room.agencyName}>
+      <h1 className="text-2xl">Hello {room.contactName.split(' ')[0]}</h1>
+      <p className="text-muted mb-5" role="status">
+        {waiting === 0 ? 'Nothing waits for you. Thank you.' : `${count(waiting, 'piece')} ${waiting === 1 ? 'waits' : 'wait'} for your word.`}
+      </p>
+      {open.map((packet) => (
+        <Packet key={packet.id} packet={packet} room={room} onDecided={onDecided} />
+      ))}
+      {closed.length > 0 && (
+        <details className="mt-6">
+          <summary className="text-pine font-medium min-h-11 sm:min-h-8">Decided before ({closed.length})</summary>
+          {closed.map((packet) => (
+            <Packet key={packet.id} packet={packet} room={room} onDecided={onDecided} />
+          ))}
+        </details>
+      )}
+    </VisitorFrame>
+  );
+}
+
+function Packet({ packet, room, onDecided }: { packet: RoomPacketShape; room: RoomShape; onDecided: () => void }) {
+  return (
+    <section aria-label={packet.title} className="mb-7">
+      <header className="flex flex-wrap items-center gap-2 mb-2">
+        <h2 className="text-lg">{packet.title}</h2>
+        {!packet.isClosed && <Tag tone={packet.isPastDue ? 'rhubarb' : 'lake'}>{packet.isPastDue ? `Was due ${dayWords(packet.dueOn)}` : `Answer by ${dayWords(packet.dueOn)}`}</Tag>}
+      </header>
+      {packet.message && <p className="mb-3 whitespace-pre-wrap break-words">{packet.message}</p>}
+      <div className="grid gap-4">
+        {packet.pieces.map((piece) => (
+          <RoomPiece key={piece.versionId} piece={piece} room={room} isLocked={packet.isClosed} onDecided={onDecided} />
+        ))}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,36 @@
+import { useSuspenseQuery } from '@tanstack/react-query';
+import { Suspense } from 'react';
+import { Outlet, useLocation } from 'react-router';
+import { sessionQuery } from '../lib/queries';
+import { Loading } from '../ui/page';
+import { Band } from './band';
+import { RouteBoundary } from './errors';
+import { SignIn } from './sign-in';
+
+/** The frame of every page: the band on top, the page below. Without a session, signing in takes the page's place. */
+export function Frame() {
+  return (
+    <Suspense fallback={<Loading />}>
+      <Framed />
+    </Suspense>
+  );
+}
+
+function Framed() {
+  const { data: session } = useSuspenseQuery(sessionQuery);
+  const { pathname } = useLocation();
+  if (!session) return <SignIn />;
+  return (
+    <>
+      <a href="#page" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-card focus:p-2">
+        Skip to the page
+      </a>
+      <Band session={session} />
+      <main id="page" tabIndex={-1} className="px-5 py-5 max-w-[1880px] mx-auto outline-none">
+        <RouteBoundary name={pathname}>
+          <Outlet />
+        </RouteBoundary>
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,67 @@
+import type { UploadShape } from '@zesting/contract';
+import type { Answer, FormField } from '@zesting/core';
+import { FileText } from 'lucide-react';
+import { dayWords } from '../lib/format';
+
+interface AnswersProps {
+  readonly fields: readonly FormField[];
+  readonly answers: Readonly<Record<string, Answer>>;
+  readonly files: readonly UploadShape[];
+}
+
+/** What was asked and what was answered, files with small pictures. Questions left empty are named together at the end. */
+export function Answers({ fields, answers, files }: AnswersProps) {
+  const isAnswered = (field: FormField) => (answers[field.key] ?? '').length > 0;
+  const empty = fields.filter((field) => !isAnswered(field));
+  return (
+    <dl className="grid gap-3">
+      {fields.filter(isAnswered).map((field) => (
+        <div key={field.key}>
+          <dt className="text-muted text-[13px]">{field.label}</dt>
+          <dd className="break-words whitespace-pre-wrap max-w-[70ch]">
+            <AnswerText field={field} answer={answers[field.key] ?? ''} files={files} />
+          </dd>
+        </div>
+      ))}
+      {empty.length > 0 && (
+        <div>
+          <dt className="text-muted text-[13px]">Left empty</dt>
+          <dd className="text-muted">{empty.map((field) => field.label).join(' · ')}</dd>
+        </div>
+      )}
+    </dl>
+  );
+}
+
+function AnswerText({ field, answer, files }: { field: FormField; answer: Answer; files: readonly UploadShape[] }) {
+  if (typeof answer !== 'string') return <FileList files={files.filter((file) => answer.includes(file.assetId))} />;
+  if (field.kind === 'date') return dayWords(answer);
+  if (field.kind === 'link')
+    return (
+      <a href={answer} rel="noreferrer noopener" target="_blank" className="text-pine underline break-all">
+        {answer}
+      </a>
+    );
+  return answer;
+}
+
+/** Files as small pictures or names; each opens in full. */
+export function FileList({ files }: { files: readonly UploadShape[] }) {
+  return (
+    <ul className="flex flex-wrap gap-2 mt-1">
+      {files.map((file) => (
+        <li key={file.assetId}>
+          <a href={`/api/files/${file.assetId}`} target="_blank" rel="noreferrer" className="block no-underline hover:underline" title={file.name}>
+            {file.mime.startsWith('image/') ? (
+              <img src={`/api/files/${file.assetId}`} alt={file.name} className="h-24 w-24 object-cover rounded-md border border-line" loading="lazy" />
+            ) : (
+              <span className="card flex items-center gap-2 px-3 min-h-8">
+                <FileText size={16} aria-hidden /> {file.name}
+              </span>
+            )}
+          </a>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,43 @@
+import type { ReactNode } from 'react';
+
+/** The heading of a page, with what can be done on the right. */
+export function PageHead({ title, note, children }: { title: string; note?: ReactNode; children?: ReactNode }) {
+  return (
+    <header className="flex flex-wrap items-baseline gap-x-4 gap-y-2 mb-4">
+      <h1 className="text-2xl leading-tight">{title}</h1>
+      {note && <p className="text-muted">{note}</p>}
+      {children && <div className="ml-auto flex flex-wrap gap-2">{children}</div>}
+    </header>
+  );
+}
+
+/** What a list says when nothing is in it, and what to do next. */
+export function Empty({ title, children }: { title: string; children?: ReactNode }) {
+  return (
+    <div className="card px-6 py-10 text-center">
+      <p className="font-display text-lg">{title}</p>
+      {children && <div className="text-muted mt-1">{children}</div>}
+    </div>
+  );
+}
+
+/** Shown while the first answer is on its way. */
+export function Loading() {
+  return (
+    <p role="status" className="text-muted p-8 text-center">
+      Loading…
+    </p>
+  );
+}
+
+/** A failure in place of what could not be shown. */
+export function Failed({ message, onRetry }: { message: string; onRetry: () => void }) {
+  return (
+    <div role="alert" className="card border-rhubarb px-6 py-8 text-center">
+      <p className="mb-3">{message}</p>
+      <button type="button" onClick={onRetry} className="underline text-pine min-h-8">
+        Try again
+      </button>
+    </div>
+  );
+}
