@@ -2,23 +2,53 @@
 module.exports = {
   forbidden: [
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
-    { name: 'core-stands-alone', severity: 'error', from: { path: '^packages/core/src' }, to: { path: '^(packages/contract|apps|demo|e2e)' } },
+    {
+      name: 'core-stands-alone',
+      severity: 'error',
+      from: { path: '^packages/core/src' },
+      to: { path: '^(packages/contract|apps|demo|e2e)' },
+    },
     { name: 'contract-knows-only-core', severity: 'error', from: { path: '^packages/contract/src' }, to: { path: '^(apps|demo|e2e)' } },
     { name: 'web-and-server-apart', severity: 'error', from: { path: '^apps/web/src' }, to: { path: '^(apps/server|apps/standins|demo)' } },
     { name: 'server-knows-no-web', severity: 'error', from: { path: '^apps/server/src' }, to: { path: '^(apps/web|apps/standins|demo)' } },
-    { name: 'platform-knows-no-feature', severity: 'error', from: { path: '^apps/server/src/platform' }, to: { path: '^apps/server/src/features' } },
     {
-      name: 'feature-only-through-index', severity: 'error',
-      from: { path: '^apps/server/src/features/([^/]+)/', pathNot: '[.]test[.]ts$' },
-      to: { path: '^apps/server/src/features/([^/]+)/', pathNot: ['^apps/server/src/features/$1/', '^apps/server/src/features/[^/]+/index[.]ts$'] },
+      name: 'platform-knows-no-feature',
+      severity: 'error',
+      from: { path: '^apps/server/src/platform' },
+      to: { path: '^apps/server/src/features' },
     },
-    { name: 'radix-only-in-ui', severity: 'error', from: { path: '^apps/web/src', pathNot: '^apps/web/src/ui/' }, to: { path: 'node_modules/radix-ui' } },
-    { name: 'ui-knows-no-feature', severity: 'error', from: { path: '^apps/web/src/ui/' }, to: { path: '^apps/web/src/(features|shell)/' } },
     {
-      name: 'small-entries-stay-small', severity: 'error',
+      name: 'feature-only-through-index',
+      severity: 'error',
+      from: { path: '^apps/server/src/features/([^/]+)/', pathNot: '[.]test[.]ts$' },
+      to: {
+        path: '^apps/server/src/features/([^/]+)/',
+        pathNot: ['^apps/server/src/features/$1/', '^apps/server/src/features/[^/]+/index[.]ts$'],
+      },
+    },
+    {
+      name: 'radix-only-in-ui',
+      severity: 'error',
+      from: { path: '^apps/web/src', pathNot: '^apps/web/src/ui/' },
+      to: { path: 'node_modules/radix-ui' },
+    },
+    {
+      name: 'ui-knows-no-feature',
+      severity: 'error',
+      from: { path: '^apps/web/src/ui/' },
+      to: { path: '^apps/web/src/(features|shell)/' },
+    },
+    {
+      name: 'small-entries-stay-small',
+      severity: 'error',
       from: { path: '^apps/web/src/(ask|room)/' },
       to: { path: '(node_modules/(react-router|@tanstack|@dnd-kit|date-holidays)|^apps/web/src/(features|shell)/)' },
     },
   ],
-  options: { doNotFollow: { path: 'node_modules' }, exclude: { path: '/dist/' }, tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.tests.json' } },
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '/dist/' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.tests.json' },
+  },
 };

@@ -1,15 +1,44 @@
-const swc = ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true, decorators: true }, transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false }, keepClassNames: true, target: 'es2022' }, module: { type: 'commonjs' } }];
+const swc = [
+  '@swc/jest',
+  {
+    jsc: {
+      parser: { syntax: 'typescript', tsx: true, decorators: true },
+      transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false },
+      keepClassNames: true,
+      target: 'es2022',
+    },
+    module: { type: 'commonjs' },
+  },
+];
 const base = {
   testEnvironment: 'node',
   transform: { '^.+\\.(ts|tsx|mjs|js)$': swc },
-  transformIgnorePatterns: ['/node_modules/(?!(@nestjs|file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit|load-esm|@noble|ical-generator|ical.js|temporal-polyfill|temporal-utils)/)'],
-  moduleNameMapper: { '^file-type$': '<rootDir>/node_modules/file-type/index.js', '^strtok3/core$': '<rootDir>/node_modules/strtok3/lib/core.js', '^(\\.{1,2}/.*)\\.js$': '$1' },
+  transformIgnorePatterns: [
+    '/node_modules/(?!(@nestjs|file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit|load-esm|@noble|ical-generator|ical.js|temporal-polyfill|temporal-utils)/)',
+  ],
+  moduleNameMapper: {
+    '^file-type$': '<rootDir>/node_modules/file-type/index.js',
+    '^strtok3/core$': '<rootDir>/node_modules/strtok3/lib/core.js',
+    '^(\\.{1,2}/.*)\\.js$': '$1',
+  },
   testEnvironmentOptions: { customExportConditions: ['source', 'node', 'node-addons'] },
   setupFiles: ['reflect-metadata'],
 };
 module.exports = {
   projects: [
-    { ...base, displayName: 'unit', roots: ['<rootDir>/packages', '<rootDir>/apps', '<rootDir>/tools'], testMatch: ['**/*.test.ts'], testPathIgnorePatterns: ['/node_modules/', '/dist/', '\\.db\\.test\\.ts$'] },
-    { ...base, displayName: 'database', roots: ['<rootDir>/apps', '<rootDir>/demo'], testMatch: ['**/*.db.test.ts'], testPathIgnorePatterns: ['/node_modules/', '/dist/'] },
+    {
+      ...base,
+      displayName: 'unit',
+      roots: ['<rootDir>/packages', '<rootDir>/apps', '<rootDir>/tools'],
+      testMatch: ['**/*.test.ts'],
+      testPathIgnorePatterns: ['/node_modules/', '/dist/', '\\.db\\.test\\.ts$'],
+    },
+    {
+      ...base,
+      displayName: 'database',
+      roots: ['<rootDir>/apps', '<rootDir>/demo'],
+      testMatch: ['**/*.db.test.ts'],
+      testPathIgnorePatterns: ['/node_modules/', '/dist/'],
+    },
   ],
 };

@@ -14,7 +14,8 @@ function fingerprint() {
   const walk = (path) => {
     const stat = statSync(path);
     if (stat.isDirectory()) {
-      for (const name of readdirSync(path).sort()) if (!['node_modules', 'dist'].includes(name) && !name.endsWith('.tsbuildinfo')) walk(join(path, name));
+      for (const name of readdirSync(path).sort())
+        if (!['node_modules', 'dist'].includes(name) && !name.endsWith('.tsbuildinfo')) walk(join(path, name));
     } else hash.update(`${path} ${stat.size} ${stat.mtimeMs}\n`);
   };
   for (const source of SOURCES) if (existsSync(join(root, source))) walk(join(root, source));

@@ -45,7 +45,8 @@ export function makeCluster(bin, folder) {
   const { uid, gid } = runAs();
   const parent = join(folder, '..');
   mkdirSync(parent, { recursive: true });
-  if (existsSync(folder) && readdirSync(folder).length > 0) throw new Stop(`${folder} is there but is no database: move it away, or set ZESTING_DATA`);
+  if (existsSync(folder) && readdirSync(folder).length > 0)
+    throw new Stop(`${folder} is there but is no database: move it away, or set ZESTING_DATA`);
   const fresh = `${folder}.new-${process.pid}`;
   mkdirSync(fresh);
   if (uid !== undefined) chownSync(fresh, uid, gid);
@@ -119,7 +120,11 @@ export function stopCluster(bin, folder) {
 /** Makes a database on a running cluster when it is not there yet. */
 export function makeDatabase(bin, port, name) {
   const connection = ['-h', '127.0.0.1', '-p', String(port), '-U', 'postgres'];
-  const found = spawnSync(join(bin, 'psql'), [...connection, '-d', 'postgres', '-Atc', `select 1 from pg_database where datname = '${name}'`], { cwd: '/', encoding: 'utf8' });
+  const found = spawnSync(
+    join(bin, 'psql'),
+    [...connection, '-d', 'postgres', '-Atc', `select 1 from pg_database where datname = '${name}'`],
+    { cwd: '/', encoding: 'utf8' },
+  );
   if (found.stdout?.trim() === '1') return;
   const made = spawnSync(join(bin, 'createdb'), [...connection, name], { cwd: '/', encoding: 'utf8' });
   if (made.status !== 0 && !/already exists/.test(made.stderr ?? '')) throw new Stop(`createdb failed: ${(made.stderr ?? '').trim()}`);

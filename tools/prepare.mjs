@@ -16,7 +16,10 @@ export function needPackages({ browser = false } = {}) {
   if (!isRoot && !sudo) throw new Stop(`${missing.join(' and ')} must be installed. Run as root: ${command}`);
   console.log(`Installing ${missing.join(' and ')} …`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  const result = spawnSync(sudo ? 'sudo' : 'sh', sudo ? ['-n', 'sh', '-c', command] : ['-c', command], { env, stdio: ['ignore', 'ignore', 'inherit'] });
+  const result = spawnSync(sudo ? 'sudo' : 'sh', sudo ? ['-n', 'sh', '-c', command] : ['-c', command], {
+    env,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
   if (result.status !== 0) throw new Stop(`installing failed. Run as root: ${command}`);
 }
 
@@ -27,7 +30,10 @@ export function needModules() {
   const wanted = existsSync(lock) ? String(statSync(lock).size) + readFileSync(lock, 'utf8').length : '';
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   console.log('Installing packages …');
-  const result = spawnSync('npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] });
+  const result = spawnSync('npm', ['install', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
   if (result.status !== 0) throw new Stop('npm install failed');
   writeFileSync(stamp, existsSync(lock) ? String(statSync(lock).size) + readFileSync(lock, 'utf8').length : '');
 }

@@ -3,7 +3,18 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from './build.mjs';
-import { clusterFolder, findPrograms, freePort, makeCluster, makeDatabase, portIsFree, serving, startCluster, Stop, stopCluster } from './database.mjs';
+import {
+  clusterFolder,
+  findPrograms,
+  freePort,
+  makeCluster,
+  makeDatabase,
+  portIsFree,
+  serving,
+  startCluster,
+  Stop,
+  stopCluster,
+} from './database.mjs';
 import { needModules, needPackages, root, tell } from './prepare.mjs';
 
 const port = Number(process.env.ZESTING_PORT ?? 4310);
@@ -49,11 +60,13 @@ function isStart(pid) {
   }
 }
 
-const ended = (child) => new Promise((resolve) => (child.exitCode !== null || child.signalCode !== null ? resolve() : child.once('exit', resolve)));
+const ended = (child) =>
+  new Promise((resolve) => (child.exitCode !== null || child.signalCode !== null ? resolve() : child.once('exit', resolve)));
 
 await tell(async () => {
   if (!Number.isInteger(port) || port < 1 || port > 65000) throw new Stop(`ZESTING_PORT is no port: ${process.env.ZESTING_PORT}`);
-  for (const wanted of [port, mailPort]) if (!(await portIsFree(wanted))) throw new Stop(`port ${wanted} is in use: stop what uses it, or set ZESTING_PORT`);
+  for (const wanted of [port, mailPort])
+    if (!(await portIsFree(wanted))) throw new Stop(`port ${wanted} is in use: stop what uses it, or set ZESTING_PORT`);
   try {
     mkdirSync(dataFolder, { recursive: true });
   } catch (error) {

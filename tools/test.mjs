@@ -17,7 +17,11 @@ let failed = 0;
 /** Runs a package's program in a process group of its own and resolves with its exit code. */
 function run(script, args, env = {}) {
   return new Promise((resolve) => {
-    const child = spawn(process.execPath, [join(root, 'node_modules', script), ...args], { cwd: root, env: { ...process.env, ...env }, stdio: ['ignore', 'inherit', 'inherit'] });
+    const child = spawn(process.execPath, [join(root, 'node_modules', script), ...args], {
+      cwd: root,
+      env: { ...process.env, ...env },
+      stdio: ['ignore', 'inherit', 'inherit'],
+    });
     child.once('exit', (code) => resolve(code ?? 1));
   });
 }
@@ -52,7 +56,14 @@ await tell(async () => {
     if (wants('lint')) {
       await check('lint', 'eslint/bin/eslint.js', ['.', '--max-warnings=0']);
       await check('format', 'prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']);
-      await check('imports', 'dependency-cruiser/bin/dependency-cruise.mjs', ['--config', '.dependency-cruiser.cjs', 'packages', 'apps', 'demo', 'e2e']);
+      await check('imports', 'dependency-cruiser/bin/dependency-cruise.mjs', [
+        '--config',
+        '.dependency-cruiser.cjs',
+        'packages',
+        'apps',
+        'demo',
+        'e2e',
+      ]);
     }
     if (part !== 'unit' && part !== 'lint') build();
     if (wants('types')) {

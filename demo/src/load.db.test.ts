@@ -27,27 +27,39 @@ describe('the demo', () => {
   });
   afterEach(() => database.drop());
 
-  it.each(DAYS)('loads with %s as the present, at every stage, each open piece on one list, stored as reckoned', async (now) => {
-    const server = await createServer(database.config);
-    try {
-      const app = server.get(App);
-      await loadDemo(app, now);
-      const pieces = await app.read<{ id: string; stage: string; list: string | null }>('select * from pieces order by id');
-      expect(pieces).toHaveLength(STORY.length);
-      const stages = new Set(pieces.map((piece) => piece.stage));
-      for (const stage of ['planned', 'in_production', 'in_review', 'with_client', 'approved', 'scheduled', 'published']) expect(stages).toContain(stage);
-      const lists = new Set(pieces.flatMap((piece) => piece.list ?? []));
-      for (const list of ['trouble', 'changed_after_sign_off', 'no_doer', 'signed_undated']) expect(lists).toContain(list);
-      expect(lists.size).toBeGreaterThanOrEqual(6);
-      for (const piece of pieces) expect(piece.list === null).toBe(piece.stage === 'published');
-      const states = await computeStates(app.manager, pieces.map((piece) => piece.id), app.clock.now());
-      const stored = await app.read<Record<string, unknown>>(
-        'select id, stage, list, aim_on, aim_at, danger, slack_days, late_from_on, earliest_publish_on, packet_due_on, progress from pieces order by id',
-      );
-      const sameInstant = (row: Record<string, unknown>) => ({ ...row, aim_at: typeof row['aim_at'] === 'string' ? Temporal.Instant.from(row['aim_at']).epochMilliseconds : null });
-      expect(stored.map(sameInstant)).toEqual(states.map(storedPiece).map(sameInstant));
-    } finally {
-      await server.close();
-    }
-  }, 60_000);
+  it.each(DAYS)(
+    'loads with %s as the present, at every stage, each open piece on one list, stored as reckoned',
+    async (now) => {
+      const server = await createServer(database.config);
+      try {
+        const app = server.get(App);
+        await loadDemo(app, now);
+        const pieces = await app.read<{ id: string; stage: string; list: string | null }>('select * from pieces order by id');
+        expect(pieces).toHaveLength(STORY.length);
+        const stages = new Set(pieces.map((piece) => piece.stage));
+        for (const stage of ['planned', 'in_production', 'in_review', 'with_client', 'approved', 'scheduled', 'published'])
+          expect(stages).toContain(stage);
+        const lists = new Set(pieces.flatMap((piece) => piece.list ?? []));
+        for (const list of ['trouble', 'changed_after_sign_off', 'no_doer', 'signed_undated']) expect(lists).toContain(list);
+        expect(lists.size).toBeGreaterThanOrEqual(6);
+        for (const piece of pieces) expect(piece.list === null).toBe(piece.stage === 'published');
+        const states = await computeStates(
+          app.manager,
+          pieces.map((piece) => piece.id),
+          app.clock.now(),
+        );
+        const stored = await app.read<Record<string, unknown>>(
+          'select id, stage, list, aim_on, aim_at, danger, slack_days, late_from_on, earliest_publish_on, packet_due_on, progress from pieces order by id',
+        );
+        const sameInstant = (row: Record<string, unknown>) => ({
+          ...row,
+          aim_at: typeof row['aim_at'] === 'string' ? Temporal.Instant.from(row['aim_at']).epochMilliseconds : null,
+        });
+        expect(stored.map(sameInstant)).toEqual(states.map(storedPiece).map(sameInstant));
+      } finally {
+        await server.close();
+      }
+    },
+    60_000,
+  );
 });

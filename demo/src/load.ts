@@ -113,7 +113,10 @@ function scenesOf(app: App, setup: Setup, piece: StoryPiece, now: string): Scene
     REACH[piece.ending] >= 5 && { at: at(PACE.checked, 14), play: () => story.check() },
     piece.ending === 'pencilled' && { at: at(PACE.sent, 14), play: () => story.place() },
     REACH[piece.ending] >= 6 && { at: at(PACE.sent, 15), play: () => story.send(piece.ending === 'past_due' ? 1 : 6) },
-    ['changes_asked', 'second_round'].includes(piece.ending) && { at: at(PACE.decided, 16), play: () => story.decide('changes', 'Please show the hands too, and take out the price.') },
+    ['changes_asked', 'second_round'].includes(piece.ending) && {
+      at: at(PACE.decided, 16),
+      play: () => story.decide('changes', 'Please show the hands too, and take out the price.'),
+    },
     piece.ending === 'second_round' && { at: at(PACE.again, 17), play: () => story.secondRound() },
     REACH[piece.ending] >= 7 && { at: at(PACE.decided, 16), play: () => story.decide('approve', '') },
     REACH[piece.ending] >= 8 && { at: at(PACE.placed, 17), play: () => story.place() },
@@ -172,7 +175,14 @@ class PieceStory {
   }
 
   async decline(): Promise<void> {
-    getValue(await declineRequest(this.app, this.viewer('dana'), this.thread.requestId, 'A lovely thought, but a song is not something that we can make well.'));
+    getValue(
+      await declineRequest(
+        this.app,
+        this.viewer('dana'),
+        this.thread.requestId,
+        'A lovely thought, but a song is not something that we can make well.',
+      ),
+    );
   }
 
   async accept(): Promise<void> {
@@ -189,12 +199,15 @@ class PieceStory {
   }
 
   private steps(): Promise<StepRow[]> {
-    return this.app.read<StepRow>('select id, kind, skill from steps where piece_id = $1 and finished_on is null order by position', [this.thread.pieceId]);
+    return this.app.read<StepRow>('select id, kind, skill from steps where piece_id = $1 and finished_on is null order by position', [
+      this.thread.pieceId,
+    ]);
   }
 
   async assign(): Promise<void> {
     for (const step of await this.steps())
-      if (step.kind !== 'sign_off') getValue(await assignStep(this.app, this.viewer('dana'), step.id, this.viewer(DOER_OF[step.skill] ?? 'piet').personId));
+      if (step.kind !== 'sign_off')
+        getValue(await assignStep(this.app, this.viewer('dana'), step.id, this.viewer(DOER_OF[step.skill] ?? 'piet').personId));
   }
 
   async begin(): Promise<void> {
@@ -211,12 +224,20 @@ class PieceStory {
     const media = row?.media ?? [];
     if (media.length === 0) {
       const [motif, palette, seed] = this.piece.picture;
-      const file = getValue(await addPieceFile(this.app, this.thread.pieceId, { name: `${this.piece.title.toLowerCase().replaceAll(/[^a-z]+/g, '-')}.png`, bytes: await drawPicture(motif, palette, seed) }));
-      media.push({ assetId: file.assetId, alt: motif === 'leaves' ? 'Leaves in soft light on a potting bench' : 'Loaves cooling side by side on a wooden rack' });
+      const file = getValue(
+        await addPieceFile(this.app, this.thread.pieceId, {
+          name: `${this.piece.title.toLowerCase().replaceAll(/[^a-z]+/g, '-')}.png`,
+          bytes: await drawPicture(motif, palette, seed),
+        }),
+      );
+      media.push({
+        assetId: file.assetId,
+        alt: motif === 'leaves' ? 'Leaves in soft light on a potting bench' : 'Loaves cooling side by side on a wooden rack',
+      });
     }
     const channels = this.piece.channels.map((position, index) => ({
       channelId: this.client.channelIds[position] ?? '',
-      copy: index === 0 ? '' : copy.split('. ')[0] ?? '',
+      copy: index === 0 ? '' : (copy.split('. ')[0] ?? ''),
       tags: index === 0 ? (this.piece.client === 'moss' ? ['undergreen', 'slowgarden'] : ['kilnlane', 'breadfirst']) : [],
       firstComment: '',
       link: '',
@@ -236,7 +257,10 @@ class PieceStory {
 
   async handBack(): Promise<void> {
     for (const step of await this.steps())
-      if (step.kind === 'check') getValue(await handBack(this.app, this.viewer('dana'), step.id, 'The crumb is too dark on the left. Lighter, please, and a touch warmer.'));
+      if (step.kind === 'check')
+        getValue(
+          await handBack(this.app, this.viewer('dana'), step.id, 'The crumb is too dark on the left. Lighter, please, and a touch warmer.'),
+        );
   }
 
   /** Sends the piece; the answer is due on the client's first working day `withinDays` from then. */
@@ -246,7 +270,12 @@ class PieceStory {
     let dueOn = addDays(client.todayOn, withinDays);
     while (!isWorkingDay(client.calendar, dueOn)) dueOn = addDays(dueOn, 1);
     getValue(
-      await sendPacket(this.app, this.viewer('dana'), this.client.id, { title: this.piece.title, message: '', pieceIds: [this.thread.pieceId], dueOn }),
+      await sendPacket(this.app, this.viewer('dana'), this.client.id, {
+        title: this.piece.title,
+        message: '',
+        pieceIds: [this.thread.pieceId],
+        dueOn,
+      }),
     );
   }
 
@@ -258,7 +287,17 @@ class PieceStory {
     if (!packet) throw new Error(`no packet out for ${this.piece.title}`);
     const who = verdict === 'changes' ? packet.approver_ids.slice(0, 1) : packet.approver_ids;
     for (const contactId of who)
-      getValue(await decide(this.app, { packetId: packet.id, pieceId: this.thread.pieceId, contactId, verdict, remark, versionId: packet.version_id, onBehalf: null }));
+      getValue(
+        await decide(this.app, {
+          packetId: packet.id,
+          pieceId: this.thread.pieceId,
+          contactId,
+          verdict,
+          remark,
+          versionId: packet.version_id,
+          onBehalf: null,
+        }),
+      );
   }
 
   async secondRound(): Promise<void> {
@@ -271,24 +310,31 @@ class PieceStory {
   async place(): Promise<void> {
     const on = this.wishOn;
     if (on === null) return;
-    const placements = await this.app.read<{ id: string; version: number }>('select id, version from placements where piece_id = $1 order by created_at, id', [this.thread.pieceId]);
+    const placements = await this.app.read<{ id: string; version: number }>(
+      'select id, version from placements where piece_id = $1 order by created_at, id',
+      [this.thread.pieceId],
+    );
     for (const [index, placement] of placements.entries())
-      getValue(await movePlacement(this.app, this.viewer('dana'), placement.id, { on: addDays(on, index === 0 ? 0 : 1) }, placement.version));
+      getValue(
+        await movePlacement(this.app, this.viewer('dana'), placement.id, { on: addDays(on, index === 0 ? 0 : 1) }, placement.version),
+      );
   }
 
   /** An edit of one channel's copy after sign-off: that part alone is void. */
   async changeOneChannel(): Promise<void> {
-    const [row] = await this.app.read<{ content_version: number; content: { shared: ContentBody['shared']; channels: Record<string, Omit<ContentBody['channels'][number], 'channelId'>> } }>(
-      'select content_version, content from pieces where id = $1',
-      [this.thread.pieceId],
-    );
+    const [row] = await this.app.read<{
+      content_version: number;
+      content: { shared: ContentBody['shared']; channels: Record<string, Omit<ContentBody['channels'][number], 'channelId'>> };
+    }>('select content_version, content from pieces where id = $1', [this.thread.pieceId]);
     if (!row) throw new Error('no piece');
     const channels = Object.entries(row.content.channels).map(([channelId, part]) => ({
       ...part,
       channelId,
       copy: channelId === this.client.channelIds[2] ? 'Slow, soft and fond of shade: an honest look at moss lawns.' : part.copy,
     }));
-    getValue(await editContent(this.app, this.viewer('dana'), this.thread.pieceId, { shared: row.content.shared, channels }, row.content_version));
+    getValue(
+      await editContent(this.app, this.viewer('dana'), this.thread.pieceId, { shared: row.content.shared, channels }, row.content_version),
+    );
   }
 
   async out(): Promise<void> {
@@ -297,6 +343,13 @@ class PieceStory {
       [this.thread.pieceId],
     );
     for (const [index, placement] of placements.entries())
-      getValue(await markOut(this.app, this.viewer('dana'), placement.id, `https://${placement.code.toLowerCase()}.test/${placement.number}/${index + 1}`));
+      getValue(
+        await markOut(
+          this.app,
+          this.viewer('dana'),
+          placement.id,
+          `https://${placement.code.toLowerCase()}.test/${placement.number}/${index + 1}`,
+        ),
+      );
   }
 }

@@ -16,7 +16,8 @@ export interface Setup {
 }
 
 type Insert = (table: string, row: Record<string, unknown>) => Promise<string>;
-const plain = (value: unknown): unknown => (typeof value === 'object' && value !== null && !Array.isArray(value) ? JSON.stringify(value) : value);
+const plain = (value: unknown): unknown =>
+  typeof value === 'object' && value !== null && !Array.isArray(value) ? JSON.stringify(value) : value;
 
 /** Writes what has no screens yet: the agency, its people, clients with channels, contacts and forms, routes. */
 export async function insertSetup(app: App, now: string): Promise<Setup> {
@@ -38,7 +39,12 @@ export async function insertSetup(app: App, now: string): Promise<Setup> {
       const routes = await insertRoutes(insert);
       const moss = await insertClient(insert, 'moss', routes, people);
       const kiln = await insertClient(insert, 'kiln', routes, people);
-      await insert('client_closures', { client_id: moss.id, start_on: addDays(today, 13), end_on: addDays(today, 13), name: 'Stocktaking' });
+      await insert('client_closures', {
+        client_id: moss.id,
+        start_on: addDays(today, 13),
+        end_on: addDays(today, 13),
+        name: 'Stocktaking',
+      });
       const viewer = (key: PersonKey): Viewer => {
         const { name, role, zone } = PEOPLE[key];
         return { personId: people[key], name, role, zone, clientIds: [moss.id, kiln.id] };
@@ -71,11 +77,20 @@ async function insertRoutes(insert: Insert): Promise<Record<RouteKey, string>> {
   for (const name of FORMATS) formats.set(name, await insert('formats', { name }));
   const ids: Partial<Record<RouteKey, string>> = {};
   for (const [key, route] of Object.entries(ROUTES))
-    ids[key as RouteKey] = await insert('routes', { name: route.name, format_id: formats.get(route.format), steps: JSON.stringify(route.steps) });
+    ids[key as RouteKey] = await insert('routes', {
+      name: route.name,
+      format_id: formats.get(route.format),
+      steps: JSON.stringify(route.steps),
+    });
   return ids as Record<RouteKey, string>; // filled above, one per key
 }
 
-async function insertClient(insert: Insert, key: ClientKey, routes: Record<RouteKey, string>, people: Record<PersonKey, string>): Promise<SetupClient> {
+async function insertClient(
+  insert: Insert,
+  key: ClientKey,
+  routes: Record<RouteKey, string>,
+  people: Record<PersonKey, string>,
+): Promise<SetupClient> {
   const client = CLIENTS[key];
   const id = await insert('clients', {
     code: client.code,
@@ -90,7 +105,16 @@ async function insertClient(insert: Insert, key: ClientKey, routes: Record<Route
   for (const personId of [people.dana, people.piet]) await insert('client_people', { client_id: id, person_id: personId });
   const channelIds: string[] = [];
   for (const [position, channel] of client.channels.entries())
-    channelIds.push(await insert('channels', { client_id: id, kind: channel.kind, name: channel.name, copy_limit: channel.copyLimit, ratio: channel.ratio, position }));
+    channelIds.push(
+      await insert('channels', {
+        client_id: id,
+        kind: channel.kind,
+        name: channel.name,
+        copy_limit: channel.copyLimit,
+        ratio: channel.ratio,
+        position,
+      }),
+    );
   const pillarIds: string[] = [];
   for (const [position, name] of client.pillars.entries()) pillarIds.push(await insert('pillars', { client_id: id, name, position }));
   for (const contact of client.contacts)

@@ -81,7 +81,13 @@ async function sessions(app: INestApplication, config: Config): Promise<express.
     resave: false,
     saveUninitialized: false,
     rolling: true,
-    cookie: { httpOnly: true, sameSite: 'lax', secure: config.publicAddress.startsWith('https:'), maxAge: SESSION_DAYS * 86_400_000, path: '/api' },
+    cookie: {
+      httpOnly: true,
+      sameSite: 'lax',
+      secure: config.publicAddress.startsWith('https:'),
+      maxAge: SESSION_DAYS * 86_400_000,
+      path: '/api',
+    },
   });
 }
 

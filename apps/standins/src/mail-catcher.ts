@@ -43,7 +43,8 @@ export async function startMailCatcher(options: { smtpPort: number; webPort: num
   return { store, close };
 }
 
-const escape = (text: string): string => text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign] ?? sign);
+const escape = (text: string): string =>
+  text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign] ?? sign);
 
 const STYLE = `body{font:15px/1.5 system-ui,sans-serif;background:#f7f6f1;color:#17251d;margin:0}main{max-width:46rem;margin:0 auto;padding:1.5rem}
 h1{font-size:1.3rem}article{background:#fff;border:1px solid #dedcd2;border-radius:6px;padding:.9rem 1.1rem;margin:0 0 .8rem}
@@ -65,6 +66,11 @@ function mailPages(store: MailStore): Server {
     const page = `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Mail of the demo</title>
 <link rel="icon" href="data:,"><style>${STYLE}</style></head><body><main><h1>Mail of the demo</h1><p>Nothing is really sent: all mail ends here. ${mails.length === 0 ? 'None has come yet.' : `${mails.length} shown, newest first.`}</p>
 ${mails.slice(0, 100).map(article).join('\n')}</main></body></html>`;
-    response.writeHead(200, { 'Content-Type': 'text/html; charset=utf-8', 'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; img-src data:" }).end(page);
+    response
+      .writeHead(200, {
+        'Content-Type': 'text/html; charset=utf-8',
+        'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; img-src data:",
+      })
+      .end(page);
   });
 }

@@ -23,7 +23,12 @@ export class PlatformModule {
     return {
       module: PlatformModule,
       imports: [TypeOrmModule.forRoot({ ...dataSourceOptions(config.databaseUrl, entities), retryAttempts: 3, retryDelay: 500 })],
-      providers: [{ provide: CONFIG, useValue: config }, { provide: LOGGER, useFactory: () => makeLogger(config.logLevel) }, MailSender, ...shared],
+      providers: [
+        { provide: CONFIG, useValue: config },
+        { provide: LOGGER, useFactory: () => makeLogger(config.logLevel) },
+        MailSender,
+        ...shared,
+      ],
       exports: [CONFIG, LOGGER, ...shared],
     };
   }

@@ -57,7 +57,9 @@ function WishHelp({ wish, earliest, help }: { wish: string; earliest: string; he
     <>
       {help && <p>{help}</p>}
       <p className={tooSoon ? 'text-rind font-medium' : ''}>
-        {tooSoon ? `That is sooner than we can usually do. The earliest realistic date is ${dayWords(earliest)}.` : `The earliest realistic date is ${dayWords(earliest)}.`}
+        {tooSoon
+          ? `That is sooner than we can usually do. The earliest realistic date is ${dayWords(earliest)}.`
+          : `The earliest realistic date is ${dayWords(earliest)}.`}
       </p>
     </>
   );
@@ -112,7 +114,16 @@ function FilesField({ field, form, draft, error, onAnswer, onDraft }: AskFieldPr
             {ids.map((id) => (
               <li key={id} className="flex items-center gap-3 min-h-11 sm:min-h-8">
                 <span className="truncate">{draft.files[id]?.name ?? 'A file'}</span>
-                <button type="button" className="text-pine underline min-h-11 sm:min-h-6" onClick={() => onAnswer(field.key, ids.filter((other) => other !== id))}>
+                <button
+                  type="button"
+                  className="text-pine underline min-h-11 sm:min-h-6"
+                  onClick={() =>
+                    onAnswer(
+                      field.key,
+                      ids.filter((other) => other !== id),
+                    )
+                  }
+                >
                   Take out<span className="sr-only"> {draft.files[id]?.name}</span>
                 </button>
               </li>

@@ -58,13 +58,19 @@ export function AskForm({ form }: { form: AskFormShape }) {
     keepDraft(form.linkId, { ...draft, sent: sending });
     setDraft({ ...draft, sent: sending });
     try {
-      const submitted = await call<SubmittedShape>(`/ask/${form.linkId}/requests`, { method: 'POST', body: JSON.parse(sending.body), idempotencyKey: sending.key });
+      const submitted = await call<SubmittedShape>(`/ask/${form.linkId}/requests`, {
+        method: 'POST',
+        body: JSON.parse(sending.body),
+        idempotencyKey: sending.key,
+      });
       dropDraft(form.linkId);
       setDone(submitted);
       window.scrollTo(0, 0);
     } catch (error) {
       if (error instanceof ApiProblem && error.code === 'request.answers_wrong')
-        showProblems(Object.fromEntries(Object.entries(error.errors).map(([key, problem]) => [key, PROBLEM_WORDS[problem as AnswerProblem]])));
+        showProblems(
+          Object.fromEntries(Object.entries(error.errors).map(([key, problem]) => [key, PROBLEM_WORDS[problem as AnswerProblem]])),
+        );
       else if (error instanceof ApiProblem && error.code === 'http.invalid')
         showProblems(Object.fromEntries(Object.keys(error.errors).map((key) => [key, 'This is not right.'])));
       setFailure(wordsOf(error));
@@ -81,15 +87,43 @@ export function AskForm({ form }: { form: AskFormShape }) {
       {form.intro && <p className="text-muted mb-5">{form.intro}</p>}
       <form ref={page} noValidate onSubmit={(event) => void send(event)}>
         {form.fields.map((field) => (
-          <AskField key={field.key} field={field} form={form} draft={draft} error={problems[field.key]} onAnswer={answer} onDraft={setDraft} />
+          <AskField
+            key={field.key}
+            field={field}
+            form={form}
+            draft={draft}
+            error={problems[field.key]}
+            onAnswer={answer}
+            onDraft={setDraft}
+          />
         ))}
         <hr className="border-line my-5" />
         <Field label="Your name" required error={problems['name']}>
-          {(control) => <input {...control} className="field" autoComplete="name" value={draft.name} onChange={(event) => setDraft({ ...draft, name: event.target.value })} />}
-        </Field>
-        <Field label="Your e-mail" required error={problems['email']} help="We send a receipt there, with a page that shows how your request stands.">
           {(control) => (
-            <input {...control} className="field" type="email" autoComplete="email" value={draft.email} onChange={(event) => setDraft({ ...draft, email: event.target.value })} />
+            <input
+              {...control}
+              className="field"
+              autoComplete="name"
+              value={draft.name}
+              onChange={(event) => setDraft({ ...draft, name: event.target.value })}
+            />
+          )}
+        </Field>
+        <Field
+          label="Your e-mail"
+          required
+          error={problems['email']}
+          help="We send a receipt there, with a page that shows how your request stands."
+        >
+          {(control) => (
+            <input
+              {...control}
+              className="field"
+              type="email"
+              autoComplete="email"
+              value={draft.email}
+              onChange={(event) => setDraft({ ...draft, email: event.target.value })}
+            />
           )}
         </Field>
         {failure && (
@@ -97,7 +131,11 @@ export function AskForm({ form }: { form: AskFormShape }) {
             {failure}
           </p>
         )}
-        <button type="submit" disabled={busy} className="w-full sm:w-auto min-h-11 px-8 rounded-md bg-pine text-on-pine font-semibold disabled:opacity-60">
+        <button
+          type="submit"
+          disabled={busy}
+          className="w-full sm:w-auto min-h-11 px-8 rounded-md bg-pine text-on-pine font-semibold disabled:opacity-60"
+        >
           {busy ? 'Sending…' : 'Send'}
         </button>
       </form>
@@ -120,7 +158,10 @@ function Sent({ frame, done, email }: SentProps) {
           It is number {done.number}. A receipt is on its way to {email}.
         </p>
       </div>
-      <a href={done.receiptAddress} className="inline-flex items-center min-h-11 px-6 rounded-md bg-pine text-on-pine font-semibold no-underline">
+      <a
+        href={done.receiptAddress}
+        className="inline-flex items-center min-h-11 px-6 rounded-md bg-pine text-on-pine font-semibold no-underline"
+      >
         See how it stands
       </a>
       <p className="mt-5">

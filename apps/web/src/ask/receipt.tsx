@@ -31,7 +31,11 @@ export function Receipt({ receipt }: { receipt: ReceiptShape }) {
       ) : (
         <ol className="card p-4 grid gap-3">
           {STAGES.map((stage, index) => (
-            <li key={stage.key} className={`flex items-center gap-3 ${index > at ? 'text-muted' : ''}`} aria-current={index === at ? 'step' : undefined}>
+            <li
+              key={stage.key}
+              className={`flex items-center gap-3 ${index > at ? 'text-muted' : ''}`}
+              aria-current={index === at ? 'step' : undefined}
+            >
               <span aria-hidden className={`size-4 rounded-full border-2 ${index <= at ? 'bg-pine border-pine' : 'border-line-strong'}`} />
               <span className={index === at ? 'font-semibold' : ''}>{stage.words}</span>
             </li>

@@ -15,7 +15,9 @@ export const monthWords = (month: string): string => MONTH.format(new Date(`${mo
 
 /** An instant in the viewer's own zone: "Tue 16 Mar, 09:05". */
 export const instantWords = (at: string): string =>
-  new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(new Date(at));
+  new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(
+    new Date(at),
+  );
 
 /** "Auckland" of `Pacific/Auckland`. */
 export const zoneWords = (zone: string): string => (zone.split('/').at(-1) ?? zone).replaceAll('_', ' ');
@@ -31,3 +33,6 @@ export function minutesWords(minutes: number): string {
 
 /** User-perceived characters. @see UAX #29 */
 export const characters = (text: string): number => [...new Intl.Segmenter('en', { granularity: 'grapheme' }).segment(text)].length;
+
+/** A number with a real minus sign. */
+export const signed = (number: number): string => (number < 0 ? `−${-number}` : String(number));

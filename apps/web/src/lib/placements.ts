@@ -13,14 +13,18 @@ export interface Move {
 /** What a move did, in words: never about siblings, which stay; about what becomes late. */
 export function moveWords({ placement, lateSteps, earliestPublishOn }: MovedShape): string {
   const where = placement.on ? `${dayWords(placement.on)}, ${placement.at ?? ''}` : 'no date';
-  const late = lateSteps.length > 0 ? ` Late now: ${lateSteps.join(', ')}.${earliestPublishOn ? ` ${dayWords(earliestPublishOn)} can be met.` : ''}` : '';
+  const late =
+    lateSteps.length > 0
+      ? ` Late now: ${lateSteps.join(', ')}.${earliestPublishOn ? ` ${dayWords(earliestPublishOn)} can be met.` : ''}`
+      : '';
   return `${placement.channelName}: ${where}. ${placement.state === 'pencilled' ? 'Pencilled until it is signed.' : ''}${late}`;
 }
 
 /** Moves a placement; tells what it did, and offers to undo it. */
 export function useMove() {
   const move = useWrite(
-    ({ placement, on, at }: Move) => call<MovedShape>(`/placements/${placement.id}/date`, { method: 'PUT', body: { on, at: at ?? null }, version: placement.version }),
+    ({ placement, on, at }: Move) =>
+      call<MovedShape>(`/placements/${placement.id}/date`, { method: 'PUT', body: { on, at: at ?? null }, version: placement.version }),
     { quiet: true },
   );
   const go = (wanted: Move, done?: { onSuccess?: () => void; onError?: (words: string) => void }): void =>
@@ -31,7 +35,10 @@ export function useMove() {
         done?.onSuccess?.();
       },
       onError: (error) => {
-        const words = error instanceof ApiProblem && error.code === 'http.changed_meanwhile' ? 'Somebody else moved this meanwhile. Look again, then move it.' : wordsOf(error);
+        const words =
+          error instanceof ApiProblem && error.code === 'http.changed_meanwhile'
+            ? 'Somebody else moved this meanwhile. Look again, then move it.'
+            : wordsOf(error);
         if (done?.onError) done.onError(words);
         else toast.error(words);
       },

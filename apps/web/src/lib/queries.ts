@@ -6,14 +6,7 @@ import { ApiProblem, call, wordsOf } from './api';
 
 export const sessionQuery = queryOptions({
   queryKey: ['session'],
-  queryFn: async (): Promise<SessionShape | null> => {
-    try {
-      return await call<SessionShape>('/session');
-    } catch (error) {
-      if (error instanceof ApiProblem && error.status === 401) return null;
-      throw error;
-    }
-  },
+  queryFn: () => call<SessionShape | null>('/session'),
   staleTime: 60_000,
 });
 

@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react';
 import { wordsOf } from './api';
 
-export type Answered<T> = { readonly state: 'waiting' } | { readonly state: 'failed'; readonly words: string } | { readonly state: 'here'; readonly value: T };
+export type Answered<T> =
+  { readonly state: 'waiting' } | { readonly state: 'failed'; readonly words: string } | { readonly state: 'here'; readonly value: T };
 
 /** Asks once and again on `again()`: for the small entries, which do without the query cache. */
 export function useAnswer<T>(ask: () => Promise<T>): { answer: Answered<T>; again: () => void } {

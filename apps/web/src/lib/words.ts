@@ -2,7 +2,9 @@ import { PROBLEMS, type ProblemCode } from '@zesting/contract/problems';
 import type { Danger, PartState, PieceStage, ReckoningList } from '@zesting/core';
 
 /** Plain words for what went wrong: what happened, what was kept, what to do. */
-const SPOKEN: Partial<Record<ProblemCode | 'http.offline' | 'http.unexpected' | 'http.too_many_tries' | 'http.too_large' | 'http.bad_request', string>> = {
+const SPOKEN: Partial<
+  Record<ProblemCode | 'http.offline' | 'http.unexpected' | 'http.too_many_tries' | 'http.too_large' | 'http.bad_request', string>
+> = {
   'http.offline': 'The connection failed. Nothing you typed is lost; try again when you are back online.',
   'http.unexpected': 'Something went wrong on our side. What you typed is still here; try again.',
   'http.too_many_tries': 'Too many tries. Wait a minute, then try again.',
@@ -43,7 +45,12 @@ export const STAGE_WORDS: Record<PieceStage, string> = {
   planned: 'Planned',
 };
 
-export const PART_WORDS: Record<PartState, string> = { signed: 'Signed', returned: 'Changes asked', voided: 'Changed after sign-off', open: 'Not signed' };
+export const PART_WORDS: Record<PartState, string> = {
+  signed: 'Signed',
+  returned: 'Changes asked',
+  voided: 'Changed after sign-off',
+  open: 'Not signed',
+};
 
 export const LIST_WORDS: Record<ReckoningList, string> = {
   trouble: 'Missed or failed',

@@ -20,7 +20,13 @@ export function Decide({ piece, contactId, onDecided }: { piece: RoomPieceShape;
     setBusy(true);
     setError(undefined);
     try {
-      const body: RoomDecisionBody = { packetId: piece.packetId, pieceId: piece.pieceId, versionId: piece.versionId, verdict, remark: remark.trim() };
+      const body: RoomDecisionBody = {
+        packetId: piece.packetId,
+        pieceId: piece.pieceId,
+        versionId: piece.versionId,
+        verdict,
+        remark: remark.trim(),
+      };
       await call<DecidedShape>(`/room/${contactId}/decisions`, { method: 'POST', body });
       onDecided();
     } catch (problem) {
@@ -45,11 +51,17 @@ export function Decide({ piece, contactId, onDecided }: { piece: RoomPieceShape;
       {step === 'approve' && (
         <>
           <p className="mb-2">
-            You approve exactly this version of <strong>{piece.title}</strong>, for {piece.channels.length === 1 ? 'its channel' : `all ${piece.channels.length} channels`}.
+            You approve exactly this version of <strong>{piece.title}</strong>, for{' '}
+            {piece.channels.length === 1 ? 'its channel' : `all ${piece.channels.length} channels`}.
           </p>
           {error && <Alert words={error} />}
           <div className="grid gap-2 sm:flex">
-            <button type="button" disabled={busy} className={`${BIG} bg-pine text-on-pine border-pine`} onClick={() => void send('approve')}>
+            <button
+              type="button"
+              disabled={busy}
+              className={`${BIG} bg-pine text-on-pine border-pine`}
+              onClick={() => void send('approve')}
+            >
               Yes, approve it
             </button>
             <button type="button" className={`${BIG} border-transparent text-pine`} onClick={() => setStep('choose')}>
@@ -61,10 +73,17 @@ export function Decide({ piece, contactId, onDecided }: { piece: RoomPieceShape;
       {step === 'changes' && (
         <>
           <Field label="What should change?" error={error} required>
-            {(control) => <textarea {...control} className="field" rows={4} value={remark} onChange={(event) => setRemark(event.target.value)} />}
+            {(control) => (
+              <textarea {...control} className="field" rows={4} value={remark} onChange={(event) => setRemark(event.target.value)} />
+            )}
           </Field>
           <div className="grid gap-2 sm:flex">
-            <button type="button" disabled={busy} className={`${BIG} bg-pine text-on-pine border-pine`} onClick={() => void send('changes')}>
+            <button
+              type="button"
+              disabled={busy}
+              className={`${BIG} bg-pine text-on-pine border-pine`}
+              onClick={() => void send('changes')}
+            >
               Send the changes
             </button>
             <button type="button" className={`${BIG} border-transparent text-pine`} onClick={() => setStep('choose')}>

@@ -54,7 +54,12 @@ function Appearance({ piece, channel, room }: { piece: RoomPieceShape; channel: 
       </p>
       <div className="grid gap-2">
         {piece.media.map((medium) => (
-          <Preview key={medium.assetId} medium={medium} ratio={channel.ratio} source={`/api/room/${room.contactId}/files/${medium.assetId}`} />
+          <Preview
+            key={medium.assetId}
+            medium={medium}
+            ratio={channel.ratio}
+            source={`/api/room/${room.contactId}/files/${medium.assetId}`}
+          />
         ))}
       </div>
       <p className="mt-3 whitespace-pre-wrap break-words">{channel.copy}</p>
@@ -72,7 +77,8 @@ function Said({ piece }: { piece: RoomPieceShape }) {
     <ul className="mt-3 grid gap-2">
       {piece.said.map((remark, index) => (
         <li key={index} className="text-[13px]">
-          <strong>{remark.contactName}</strong> <Tag tone={remark.verdict === 'approve' ? 'pine' : 'rind'}>{remark.verdict === 'approve' ? 'approved' : 'asked for changes'}</Tag>
+          <strong>{remark.contactName}</strong>{' '}
+          <Tag tone={remark.verdict === 'approve' ? 'pine' : 'rind'}>{remark.verdict === 'approve' ? 'approved' : 'asked for changes'}</Tag>
           {remark.remark && <span className="block break-words">{remark.remark}</span>}
         </li>
       ))}

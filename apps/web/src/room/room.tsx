@@ -13,7 +13,9 @@ export function Room({ room, onDecided }: { room: RoomShape; onDecided: () => vo
     <VisitorFrame code={room.clientCode} name={room.clientName} colour={room.clientColour} agency={room.agencyName}>
       <h1 className="text-2xl">Hello {room.contactName.split(' ')[0]}</h1>
       <p className="text-muted mb-5" role="status">
-        {waiting === 0 ? 'Nothing waits for you. Thank you.' : `${count(waiting, 'piece')} ${waiting === 1 ? 'waits' : 'wait'} for your word.`}
+        {waiting === 0
+          ? 'Nothing waits for you. Thank you.'
+          : `${count(waiting, 'piece')} ${waiting === 1 ? 'waits' : 'wait'} for your word.`}
       </p>
       {open.map((packet) => (
         <Packet key={packet.id} packet={packet} room={room} onDecided={onDecided} />
@@ -35,7 +37,11 @@ function Packet({ packet, room, onDecided }: { packet: RoomPacketShape; room: Ro
     <section aria-label={packet.title} className="mb-7">
       <header className="flex flex-wrap items-center gap-2 mb-2">
         <h2 className="text-lg">{packet.title}</h2>
-        {!packet.isClosed && <Tag tone={packet.isPastDue ? 'rhubarb' : 'lake'}>{packet.isPastDue ? `Was due ${dayWords(packet.dueOn)}` : `Answer by ${dayWords(packet.dueOn)}`}</Tag>}
+        {!packet.isClosed && (
+          <Tag tone={packet.isPastDue ? 'rhubarb' : 'lake'}>
+            {packet.isPastDue ? `Was due ${dayWords(packet.dueOn)}` : `Answer by ${dayWords(packet.dueOn)}`}
+          </Tag>
+        )}
       </header>
       {packet.message && <p className="mb-3 whitespace-pre-wrap break-words">{packet.message}</p>}
       <div className="grid gap-4">

@@ -3,7 +3,7 @@ import type { SessionShape, StationShape, StationsShape } from '@zesting/contrac
 import { ChevronDown, Link2, LogOut } from 'lucide-react';
 import { NavLink, useNavigate, useSearchParams } from 'react-router';
 import { call } from '../lib/api';
-import { useClients } from '../lib/queries';
+import { sessionQuery, useClients } from '../lib/queries';
 import { Menu, MenuItem } from '../ui/menu';
 import { ClientCode } from '../ui/tags';
 import { Mark } from './mark';
@@ -21,7 +21,12 @@ export function Band({ session }: { session: SessionShape }) {
   const { to } = useClients();
   return (
     <header className="band bg-band text-band-ink flex flex-wrap items-stretch gap-x-1 px-4">
-      <NavLink to={to('/')} end className="flex items-center gap-2 pr-3 py-2.5 no-underline font-display text-lg font-semibold" aria-label="Desk">
+      <NavLink
+        to={to('/')}
+        end
+        className="flex items-center gap-2 pr-3 py-2.5 no-underline font-display text-lg font-semibold"
+        aria-label="Desk"
+      >
         <Mark />
         <span aria-hidden>Zesting</span>
       </NavLink>
@@ -69,7 +74,11 @@ function ClientSwitch() {
 
 function Stations() {
   const { query, to } = useClients();
-  const { data } = useQuery({ queryKey: ['stations', query], queryFn: () => call<StationsShape>(`/stations?${query}`), refetchInterval: 30_000 });
+  const { data } = useQuery({
+    queryKey: ['stations', query],
+    queryFn: () => call<StationsShape>(`/stations?${query}`),
+    refetchInterval: 30_000,
+  });
   return (
     <nav aria-label="Stations" className="flex items-stretch overflow-x-auto">
       {STATIONS.map(({ key, path, name, waits }) => (
@@ -109,7 +118,10 @@ function Age({ station }: { station: StationShape | undefined }) {
     <span className="block h-[3px] mt-1 bg-white/15 rounded-sm" title={words}>
       <span
         className="block h-full rounded-sm"
-        style={{ width: `${Math.max(6, share * 100)}%`, background: over ? 'repeating-linear-gradient(90deg,#f096a8 0 5px,transparent 5px 7px)' : 'var(--zest)' }}
+        style={{
+          width: `${Math.max(6, share * 100)}%`,
+          background: over ? 'repeating-linear-gradient(90deg,#f096a8 0 5px,transparent 5px 7px)' : 'var(--zest)',
+        }}
       />
     </span>
   );
@@ -121,9 +133,9 @@ function PersonMenu({ session, manages }: { session: SessionShape; manages: bool
   const { to } = useClients();
   const signOut = async () => {
     await call('/session', { method: 'DELETE' });
-    queries.clear();
+    queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
     await navigate('/');
-    window.location.reload();
+    queries.setQueryData(sessionQuery.queryKey, null);
   };
   return (
     <Menu
@@ -147,4 +159,3 @@ function PersonMenu({ session, manages }: { session: SessionShape; manages: bool
     </Menu>
   );
 }
-

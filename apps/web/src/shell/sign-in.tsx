@@ -20,7 +20,7 @@ export function SignIn() {
     setError(undefined);
     try {
       const session = await call<SessionShape>('/session', { method: 'POST', body: { email: email.trim(), password } });
-      queries.clear();
+      queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
       queries.setQueryData(sessionQuery.queryKey, session);
     } catch (problem) {
       setError(wordsOf(problem));
@@ -38,11 +38,27 @@ export function SignIn() {
           <h1 className="text-2xl">Sign in to Zesting</h1>
         </div>
         <Field label="E-mail">
-          {(control) => <input {...control} className="field" type="email" autoComplete="username" value={email} onChange={(event) => setEmail(event.target.value)} />}
+          {(control) => (
+            <input
+              {...control}
+              className="field"
+              type="email"
+              autoComplete="username"
+              value={email}
+              onChange={(event) => setEmail(event.target.value)}
+            />
+          )}
         </Field>
         <Field label="Password" error={error}>
           {(control) => (
-            <input {...control} className="field" type="password" autoComplete="current-password" value={password} onChange={(event) => setPassword(event.target.value)} />
+            <input
+              {...control}
+              className="field"
+              type="password"
+              autoComplete="current-password"
+              value={password}
+              onChange={(event) => setPassword(event.target.value)}
+            />
           )}
         </Field>
         <Button look="main" type="submit" className="w-full mt-1" disabled={busy}>

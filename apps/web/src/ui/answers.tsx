@@ -51,9 +51,20 @@ export function FileList({ files }: { files: readonly UploadShape[] }) {
     <ul className="flex flex-wrap gap-2 mt-1">
       {files.map((file) => (
         <li key={file.assetId}>
-          <a href={`/api/files/${file.assetId}`} target="_blank" rel="noreferrer" className="block no-underline hover:underline" title={file.name}>
+          <a
+            href={`/api/files/${file.assetId}`}
+            target="_blank"
+            rel="noreferrer"
+            className="block no-underline hover:underline"
+            title={file.name}
+          >
             {file.mime.startsWith('image/') ? (
-              <img src={`/api/files/${file.assetId}`} alt={file.name} className="h-24 w-24 object-cover rounded-md border border-line" loading="lazy" />
+              <img
+                src={`/api/files/${file.assetId}`}
+                alt={file.name}
+                className="h-24 w-24 object-cover rounded-md border border-line"
+                loading="lazy"
+              />
             ) : (
               <span className="card flex items-center gap-2 px-3 min-h-8">
                 <FileText size={16} aria-hidden /> {file.name}

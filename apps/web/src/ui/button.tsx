@@ -13,6 +13,10 @@ export const buttonClass = (look: Look = 'plain', extra = ''): string =>
   `inline-flex items-center justify-center gap-1.5 rounded-md border px-3 min-h-8 font-medium no-underline whitespace-nowrap disabled:opacity-60 ${LOOKS[look]} ${extra}`;
 
 /** A button; `type="button"` unless it says otherwise, so that none submits a form by accident. */
-export function Button({ look = 'plain', className = '', ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look; ref?: Ref<HTMLButtonElement> }) {
+export function Button({
+  look = 'plain',
+  className = '',
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look; ref?: Ref<HTMLButtonElement> }) {
   return <button type="button" className={buttonClass(look, className)} {...rest} />;
 }

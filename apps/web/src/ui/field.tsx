@@ -6,7 +6,12 @@ interface FieldProps {
   readonly error?: string | undefined;
   readonly required?: boolean;
   /** gets what ties the control to its label, help and error */
-  readonly children: (control: { id: string; 'aria-describedby': string | undefined; 'aria-invalid': boolean; 'aria-required': boolean }) => ReactNode;
+  readonly children: (control: {
+    id: string;
+    'aria-describedby': string | undefined;
+    'aria-invalid': boolean;
+    'aria-required': boolean;
+  }) => ReactNode;
 }
 
 /** A labelled control with its help and its error. */

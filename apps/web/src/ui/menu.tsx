@@ -2,7 +2,17 @@ import { DropdownMenu } from 'radix-ui';
 import type { ReactNode } from 'react';
 
 /** A button that opens a short list of choices. */
-export function Menu({ label, trigger, className = '', children }: { label: string; trigger: ReactNode; className?: string; children: ReactNode }) {
+export function Menu({
+  label,
+  trigger,
+  className = '',
+  children,
+}: {
+  label: string;
+  trigger: ReactNode;
+  className?: string;
+  children: ReactNode;
+}) {
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger className={className} aria-label={label}>

@@ -27,12 +27,21 @@ export function PlacementDialog({ placement, title, earliestOn, onClose }: Place
     else move.go({ placement, on, at: at || null }, { onSuccess: onClose, onError: setError });
   };
   return (
-    <Dialog open onClose={onClose} title={title} description={`${placement.channelName}. Times are ${zoneWords(placement.zone)} time. Other channels stay where they are.`}>
+    <Dialog
+      open
+      onClose={onClose}
+      title={title}
+      description={`${placement.channelName}. Times are ${zoneWords(placement.zone)} time. Other channels stay where they are.`}
+    >
       <p className="mb-3">
         <PlacementTag state={placement.state} />
       </p>
       <div className="grid grid-cols-2 gap-3">
-        <Field label="Day" error={error} help={earliestOn && earliestOn > on ? `Its path can meet ${dayWords(earliestOn)} or later` : undefined}>
+        <Field
+          label="Day"
+          error={error}
+          help={earliestOn && earliestOn > on ? `Its path can meet ${dayWords(earliestOn)} or later` : undefined}
+        >
           {(control) => <input {...control} type="date" className="field" value={on} onChange={(event) => setOn(event.target.value)} />}
         </Field>
         <Field label="Time" help="Empty: the usual time">
@@ -62,9 +71,26 @@ function MarkOut({ placement, onClose }: { placement: PlacementShape; onClose: (
   return (
     <div className="mt-4 pt-3 border-t border-line">
       <Field label="It is out: where can it be seen?" error={error}>
-        {(control) => <input {...control} type="url" className="field" placeholder="https://…" value={address} onChange={(event) => setAddress(event.target.value)} />}
+        {(control) => (
+          <input
+            {...control}
+            type="url"
+            className="field"
+            placeholder="https://…"
+            value={address}
+            onChange={(event) => setAddress(event.target.value)}
+          />
+        )}
       </Field>
-      <Button disabled={mark.isPending} onClick={() => mark.mutate({ address }, { onSuccess: onClose, onError: (problem) => setError(`${wordsOf(problem)} An address begins with https://`) })}>
+      <Button
+        disabled={mark.isPending}
+        onClick={() =>
+          mark.mutate(
+            { address },
+            { onSuccess: onClose, onError: (problem) => setError(`${wordsOf(problem)} An address begins with https://`) },
+          )
+        }
+      >
         Mark as out
       </Button>
     </div>

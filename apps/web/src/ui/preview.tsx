@@ -7,7 +7,16 @@ export function Preview({ medium, ratio, source }: { medium: MediumShape; ratio:
   if (medium.mime.startsWith('image/'))
     return <img src={source} alt={medium.alt} style={style} loading="lazy" className="w-full object-cover rounded-md bg-sunk" />;
   if (medium.mime.startsWith('video/'))
-    return <video src={source} controls preload="metadata" aria-label={medium.alt || medium.name} style={style} className="w-full object-cover rounded-md bg-sunk" />;
+    return (
+      <video
+        src={source}
+        controls
+        preload="metadata"
+        aria-label={medium.alt || medium.name}
+        style={style}
+        className="w-full object-cover rounded-md bg-sunk"
+      />
+    );
   return (
     <a href={source} className="block card p-3 text-pine underline" download>
       {medium.name}

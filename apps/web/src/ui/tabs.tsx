@@ -8,7 +8,17 @@ export interface Tab {
 }
 
 /** Panels of which one is shown. */
-export function Tabs({ label, tabs, value, onChange }: { label: string; tabs: readonly Tab[]; value: string; onChange: (id: string) => void }) {
+export function Tabs({
+  label,
+  tabs,
+  value,
+  onChange,
+}: {
+  label: string;
+  tabs: readonly Tab[];
+  value: string;
+  onChange: (id: string) => void;
+}) {
   return (
     <Radix.Root value={value} onValueChange={onChange}>
       <Radix.List aria-label={label} className="flex flex-wrap gap-1 border-b border-line mb-3">

@@ -14,10 +14,20 @@ const TONES: Record<Tone, string> = {
 
 /** A word on a soft ground. */
 export function Tag({ tone = 'calm', children }: { tone?: Tone; children: ReactNode }) {
-  return <span className={`inline-flex items-center rounded-md px-1.5 text-[12px] leading-5 font-semibold whitespace-nowrap ${TONES[tone]}`}>{children}</span>;
+  return (
+    <span className={`inline-flex items-center rounded-md px-1.5 text-[12px] leading-5 font-semibold whitespace-nowrap ${TONES[tone]}`}>
+      {children}
+    </span>
+  );
 }
 
-const DANGER_TONES: Record<Danger, Tone> = { overdue: 'rhubarb', out_of_reach: 'rhubarb', will_be_late: 'rhubarb', tight: 'rind', fine: 'pine' };
+const DANGER_TONES: Record<Danger, Tone> = {
+  overdue: 'rhubarb',
+  out_of_reach: 'rhubarb',
+  will_be_late: 'rhubarb',
+  tight: 'rind',
+  fine: 'pine',
+};
 
 export const dangerTone = (danger: Danger | null): Tone => (danger === null ? 'calm' : DANGER_TONES[danger]);
 

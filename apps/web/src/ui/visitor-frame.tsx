@@ -2,7 +2,19 @@ import type { ReactNode } from 'react';
 import { clientColour } from './tags';
 
 /** The frame of pages for people without an account: the client's name and colour, then the page. */
-export function VisitorFrame({ code, name, colour, agency, children }: { code: string; name: string; colour: number; agency?: string; children: ReactNode }) {
+export function VisitorFrame({
+  code,
+  name,
+  colour,
+  agency,
+  children,
+}: {
+  code: string;
+  name: string;
+  colour: number;
+  agency?: string;
+  children: ReactNode;
+}) {
   return (
     <div className="phone-first min-h-screen">
       <header className="border-b border-line bg-card" style={{ borderTop: `5px solid ${clientColour(colour)}` }}>

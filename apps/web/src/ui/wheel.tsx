@@ -1,6 +1,7 @@
 import type { WheelSegment } from '@zesting/contract';
 
-const point = (angle: number, radius: number): string => `${(16 + radius * Math.sin(angle)).toFixed(2)} ${(16 - radius * Math.cos(angle)).toFixed(2)}`;
+const point = (angle: number, radius: number): string =>
+  `${(16 + radius * Math.sin(angle)).toFixed(2)} ${(16 - radius * Math.cos(angle)).toFixed(2)}`;
 
 /** One segment between two angles, like a slice of cut citrus, with a gap to its neighbours. */
 function slice(index: number, of: number): string {

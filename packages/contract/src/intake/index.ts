@@ -1,4 +1,17 @@
-import { ArrayMaxSize, ArrayNotEmpty, ArrayUnique, IsArray, IsEmail, IsNotEmpty, IsObject, IsOptional, IsString, IsUUID, Matches, MaxLength } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayNotEmpty,
+  ArrayUnique,
+  IsArray,
+  IsEmail,
+  IsNotEmpty,
+  IsObject,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Matches,
+  MaxLength,
+} from 'class-validator';
 import type { Answers, AnswerProblem, FormField } from '@zesting/core';
 
 export class SubmitRequestBody {

@@ -1,5 +1,17 @@
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsBoolean, IsNotEmpty, IsObject, IsOptional, IsString, IsUUID, Matches, MaxLength, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsNotEmpty,
+  IsObject,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Matches,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator';
 import type { Answers, Danger, FormField, HeldBy, PartState, PieceStage, ReckoningList } from '@zesting/core';
 import { UploadShape } from '../intake/index.js';
 import { PillarShape } from '../clients/index.js';

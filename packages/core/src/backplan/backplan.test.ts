@@ -15,7 +15,12 @@ const doer = (overrides: Partial<PlanDoer> & { off?: readonly Day[]; todayOn: Da
 });
 
 const chain = (...spans: [id: string, doer: string, spanDays: number][]): PlanStep[] =>
-  spans.map(([id, who, spanDays], index) => ({ id, doer: who, spanDays, predecessorIds: index === 0 ? [] : [spans[index - 1]?.[0] ?? ''] }));
+  spans.map(([id, who, spanDays], index) => ({
+    id,
+    doer: who,
+    spanDays,
+    predecessorIds: index === 0 ? [] : [spans[index - 1]?.[0] ?? ''],
+  }));
 
 const plan = (input: Partial<PlanInput> & Pick<PlanInput, 'steps' | 'doers'>): Plan =>
   getValue(planPiece({ publishZone: 'Europe/London', usualTime: at('09:00'), ...input }));
@@ -72,9 +77,10 @@ describe('the piece for Tuesday 16 March 2027, worked by hand in the design', ()
   });
 
   it('moves the finish earlier by the lead of the channel', () => {
-    expect(plan({ steps: chain(['enter', 'checker', 1]), doers: people(d('2027-03-01')), aim: { ...aim, leadDays: 2 } }).steps[0]?.latestFinishOn).toBe(
-      '2027-03-11',
-    );
+    expect(
+      plan({ steps: chain(['enter', 'checker', 1]), doers: people(d('2027-03-01')), aim: { ...aim, leadDays: 2 } }).steps[0]
+        ?.latestFinishOn,
+    ).toBe('2027-03-11');
   });
 });
 
@@ -143,7 +149,10 @@ describe('steps', () => {
       { id: 'x', doer: 'a', spanDays: 1, predecessorIds: ['y'] },
       { id: 'y', doer: 'a', spanDays: 1, predecessorIds: ['x'] },
     ];
-    expect(planPiece({ steps: ring, doers, publishZone: 'UTC', usualTime: at('09:00') })).toMatchObject({ ok: false, failure: { code: 'plan.circular' } });
+    expect(planPiece({ steps: ring, doers, publishZone: 'UTC', usualTime: at('09:00') })).toMatchObject({
+      ok: false,
+      failure: { code: 'plan.circular' },
+    });
     const never = { a: { ...doers.a, calendar: toCalendar({ weeklyMinutes: [] }) } };
     expect(planPiece({ steps: chain(['x', 'a', 1]), doers: never, publishZone: 'UTC', usualTime: at('09:00') })).toEqual({
       ok: false,
@@ -288,7 +297,8 @@ describe('laws on random graphs', () => {
     fc.assert(
       fc.property(scenario, fc.integer({ min: 0, max: 20 }), ({ steps, off, publishIn }, later) => {
         const doers = peopleOff(off);
-        const slack = (days: number) => plan({ steps, doers, aim: { publishAt: london(fromDayOffset(days)), leadDays: 0 } }).slackDays ?? NaN;
+        const slack = (days: number) =>
+          plan({ steps, doers, aim: { publishAt: london(fromDayOffset(days)), leadDays: 0 } }).slackDays ?? NaN;
         expect(slack(publishIn + later)).toBeGreaterThanOrEqual(slack(publishIn));
       }),
     );

@@ -210,7 +210,11 @@ function planForwards(order: readonly PlanStep[], doerOf: (step: PlanStep) => Pl
   return planned;
 }
 
-function planBackwards(order: readonly PlanStep[], doerOf: (step: PlanStep) => PlanDoer, aim: Aim | null): Map<string, Bounds & { natural: number }> {
+function planBackwards(
+  order: readonly PlanStep[],
+  doerOf: (step: PlanStep) => PlanDoer,
+  aim: Aim | null,
+): Map<string, Bounds & { natural: number }> {
   const planned = new Map<string, Bounds & { natural: number }>();
   if (!aim) return planned;
   const successors = successorsOf(order);
@@ -301,7 +305,10 @@ function earliestPublish(
   const successors = successorsOf(order);
   const last = order.filter((step) => !successors.has(step.id) && !step.finishedOn);
   const leadDays = input.leadDays ?? input.aim?.leadDays ?? 0;
-  let publish = Math.max(...order.map((step) => toDayNumber(doerOf(step).todayOn)), ...last.map((step) => bounds(earliest, step.id).finish));
+  let publish = Math.max(
+    ...order.map((step) => toDayNumber(doerOf(step).todayOn)),
+    ...last.map((step) => bounds(earliest, step.id).finish),
+  );
   for (const step of last) {
     const doer = doerOf(step);
     const finish = bounds(earliest, step.id).finish;

@@ -13,12 +13,21 @@ describe('canonical text (RFC 8785)', () => {
       '\u0080': 'Control',
       '\u00f6': 'Latin Small Letter O With Diaeresis',
     };
-    const names = ['Carriage Return', 'One', 'Control', 'Latin Small Letter O With Diaeresis', 'Euro Sign', 'Emoji: Grinning Face', 'Hebrew Letter Dalet With Dagesh'];
+    const names = [
+      'Carriage Return',
+      'One',
+      'Control',
+      'Latin Small Letter O With Diaeresis',
+      'Euro Sign',
+      'Emoji: Grinning Face',
+      'Hebrew Letter Dalet With Dagesh',
+    ];
     expect([...canonical(value).matchAll(/:"([^"]+)"/g)].map((match) => match[1])).toEqual(names);
   });
 
   it('prints numbers, literals and strings: the example of RFC 8785, 3.2.2 (from memory)', () => {
     const text = canonical({
+      // eslint-disable-next-line no-loss-of-precision -- the RFC's own number: that it is rounded is the point
       numbers: [333333333.33333329, 1e30, 4.5, 2e-3, 0.000000000000000000000000001],
       string: '\u20ac$\u000f\u000aA\'\u0042\u0022\u005c\\"\u002f',
       literals: [null, true, false],
@@ -56,7 +65,10 @@ describe('digests', () => {
 
   it('changes only the part that was edited, and comes back with the content', () => {
     const before = digestParts('client', 'piece', content);
-    const edited = digestParts('client', 'piece', { ...content, channels: { ...content.channels, c1: { ...EMPTY_CHANNEL_PART, tags: ['shade', 'fern'] } } });
+    const edited = digestParts('client', 'piece', {
+      ...content,
+      channels: { ...content.channels, c1: { ...EMPTY_CHANNEL_PART, tags: ['shade', 'fern'] } },
+    });
     expect(edited.shared).toBe(before.shared);
     expect(edited.channels['c2']).toBe(before.channels['c2']);
     expect(edited.channels['c1']).not.toBe(before.channels['c1']);
@@ -76,7 +88,8 @@ describe('digests', () => {
   });
 
   it('chains: a changed record changes every later head', () => {
-    const heads = (records: string[]) => records.reduce<string[]>((all, record) => [...all, chainHead(all.at(-1) ?? CHAIN_START, { record })], []);
+    const heads = (records: string[]) =>
+      records.reduce<string[]>((all, record) => [...all, chainHead(all.at(-1) ?? CHAIN_START, { record })], []);
     const [one, two] = [heads(['a', 'b', 'c']), heads(['a', 'x', 'c'])];
     expect(one.map((head, index) => head === two[index])).toEqual([true, false, false]);
   });

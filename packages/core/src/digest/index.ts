@@ -58,7 +58,8 @@ export interface PartDigests {
 
 /** Digests every part of a content over {scheme, client, piece, part, content}. */
 export function digestParts(clientId: string, pieceId: string, content: Content): PartDigests {
-  const digest = (part: string, json: Json) => sha256Hex(canonical({ scheme: PART_SCHEME, client: clientId, piece: pieceId, part, content: json }));
+  const digest = (part: string, json: Json) =>
+    sha256Hex(canonical({ scheme: PART_SCHEME, client: clientId, piece: pieceId, part, content: json }));
   return {
     shared: digest(SHARED_PART, sharedJson(content.shared)),
     channels: Object.fromEntries(Object.entries(content.channels).map(([id, part]) => [id, digest(`channel:${id}`, channelJson(part))])),

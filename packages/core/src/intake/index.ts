@@ -19,7 +19,8 @@ export interface FormField {
 export type Answer = string | readonly string[];
 export type Answers = Readonly<Record<string, Answer>>;
 
-export type AnswerProblem = 'required' | 'too_long' | 'not_an_option' | 'not_a_date' | 'in_the_past' | 'not_a_link' | 'unknown_field' | 'wrong_shape';
+export type AnswerProblem =
+  'required' | 'too_long' | 'not_an_option' | 'not_a_date' | 'in_the_past' | 'not_a_link' | 'unknown_field' | 'wrong_shape';
 
 export const SHORT_LIMIT = 200;
 export const LONG_LIMIT = 10_000;
@@ -75,7 +76,11 @@ function filesProblem(field: FormField, files: readonly string[]): AnswerProblem
 }
 
 /** The answer that serves a purpose, trimmed; undefined where the form has none or it was left empty. */
-export function answerServing(fields: readonly FormField[], answers: Answers, serves: NonNullable<FormField['serves']>): string | undefined {
+export function answerServing(
+  fields: readonly FormField[],
+  answers: Answers,
+  serves: NonNullable<FormField['serves']>,
+): string | undefined {
   const field = fields.find((candidate) => candidate.serves === serves);
   const answer = field && answers[field.key];
   return typeof answer === 'string' && answer.trim() !== '' ? answer.trim() : undefined;

@@ -20,7 +20,15 @@ describe('answers', () => {
   });
 
   it('names one problem per field', () => {
-    const bad = { title: ' ', aim: 'x'.repeat(10_001), kind: 'Song', wish: '2027-02-30', page: 'javascript:alert(1)', pictures: [], extra: 'x' };
+    const bad = {
+      title: ' ',
+      aim: 'x'.repeat(10_001),
+      kind: 'Song',
+      wish: '2027-02-30',
+      page: 'javascript:alert(1)',
+      pictures: [],
+      extra: 'x',
+    };
     expect(checkAnswers(fields, bad, today)).toEqual({
       title: 'required',
       aim: 'too_long',

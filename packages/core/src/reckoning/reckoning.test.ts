@@ -1,6 +1,16 @@
 import fc from 'fast-check';
 import { fromDayNumber, getDay } from '../time/index.js';
-import { compareDesk, isOpen, pieceStage, placementState, reckon, RECKONING_LISTS, type DeskKey, type PieceFacts, type PlacementState } from './index.js';
+import {
+  compareDesk,
+  isOpen,
+  pieceStage,
+  placementState,
+  reckon,
+  RECKONING_LISTS,
+  type DeskKey,
+  type PieceFacts,
+  type PlacementState,
+} from './index.js';
 
 const facts = (overrides: Partial<PieceFacts> = {}): PieceFacts => ({
   shelved: false,
@@ -108,8 +118,18 @@ describe('the order of the desk', () => {
   });
 
   it('puts the more dangerous list first, then what is late sooner', () => {
-    const line = (list: DeskKey['list'], lateFromOn: string | null): DeskKey => ({ list, lateFromOn: lateFromOn === null ? null : getDay(lateFromOn), slackDays: 0, createdAt: '' });
-    const sorted = [line('on_course', '2027-03-01'), line('overdue', null), line('overdue', '2027-03-05'), line('overdue', '2027-03-04')].sort(compareDesk);
+    const line = (list: DeskKey['list'], lateFromOn: string | null): DeskKey => ({
+      list,
+      lateFromOn: lateFromOn === null ? null : getDay(lateFromOn),
+      slackDays: 0,
+      createdAt: '',
+    });
+    const sorted = [
+      line('on_course', '2027-03-01'),
+      line('overdue', null),
+      line('overdue', '2027-03-05'),
+      line('overdue', '2027-03-04'),
+    ].sort(compareDesk);
     expect(sorted.map((entry) => [entry.list, entry.lateFromOn])).toEqual([
       ['overdue', '2027-03-04'],
       ['overdue', '2027-03-05'],

@@ -38,7 +38,12 @@ function needs(policy: SignOffPolicy, approverIds: readonly string[]): { from: r
  * stand against approval until that contact approves the digest.
  * @param decisions oldest first
  */
-export function digestState(policy: SignOffPolicy, approverIds: readonly string[], decisions: readonly DecisionFact[], digest: string): DigestState {
+export function digestState(
+  policy: SignOffPolicy,
+  approverIds: readonly string[],
+  decisions: readonly DecisionFact[],
+  digest: string,
+): DigestState {
   const latest = new Map<string, Verdict>();
   for (const decision of decisions) if (decision.digests.includes(digest)) latest.set(decision.contactId, decision.verdict);
   if ([...latest.values()].includes('changes')) return 'changes';

@@ -35,18 +35,27 @@ describe('the content as it stands', () => {
 
   it('is not signed again when a later decision on that digest asked for changes', () => {
     const later = { ...facts, decisions: [...facts.decisions, said('ana', 'changes', 'f1')] };
-    expect(contentSignOff(later, { shared: 's1', channels: { feed: 'f1', blog: 'b1' } }).channels).toEqual({ feed: 'returned', blog: 'signed' });
+    expect(contentSignOff(later, { shared: 's1', channels: { feed: 'f1', blog: 'b1' } }).channels).toEqual({
+      feed: 'returned',
+      blog: 'signed',
+    });
   });
 
   it('does not sign a channel that was added after sign-off', () => {
-    expect(contentSignOff(facts, { shared: 's1', channels: { feed: 'f1', video: 'v1' } }).channels).toEqual({ feed: 'signed', video: 'open' });
+    expect(contentSignOff(facts, { shared: 's1', channels: { feed: 'f1', video: 'v1' } }).channels).toEqual({
+      feed: 'signed',
+      video: 'open',
+    });
   });
 });
 
 /** State space: every order of up to five events by two contacts over two digests, checked against a model told in another way. */
 describe('every order of events', () => {
-  const events = ['ana', 'ben'].flatMap((id) => (['approve', 'changes'] as const).flatMap((verdict) => ['d1', 'd2'].map((digest) => said(id, verdict, digest))));
-  const orders = (length: number): DecisionFact[][] => (length === 0 ? [[]] : orders(length - 1).flatMap((order) => events.map((event) => [...order, event])));
+  const events = ['ana', 'ben'].flatMap((id) =>
+    (['approve', 'changes'] as const).flatMap((verdict) => ['d1', 'd2'].map((digest) => said(id, verdict, digest))),
+  );
+  const orders = (length: number): DecisionFact[][] =>
+    length === 0 ? [[]] : orders(length - 1).flatMap((order) => events.map((event) => [...order, event]));
 
   it('agrees with the model for any and all', () => {
     let seen = 0;

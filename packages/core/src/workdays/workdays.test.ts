@@ -70,7 +70,8 @@ describe('a working calendar', () => {
 
 describe('against @formulajs/formulajs, NETWORKDAYS and WORKDAY of OpenDocument 1.3 part 4', () => {
   const asDate = (day: Day) => new Date(`${day}T00:00:00`);
-  const asDay = (date: Date) => getDay(`${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`);
+  const asDay = (date: Date) =>
+    getDay(`${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`);
   const holidayLists = fc.uniqueArray(fc.integer({ min: 0, max: 120 }), { maxLength: 8 });
 
   it('counts as NETWORKDAYS does', () => {
@@ -118,9 +119,17 @@ describe('laws', () => {
 
   it('keeps order: a later start never gives an earlier end', () => {
     fc.assert(
-      fc.property(anyCalendar, someDay, fc.integer({ min: 0, max: 30 }), fc.integer({ min: -20, max: 20 }), (calendar, day, later, count) => {
-        expect(getValue(addWorkingDays(calendar, addDays(day, later), count)) >= getValue(addWorkingDays(calendar, day, count))).toBe(true);
-      }),
+      fc.property(
+        anyCalendar,
+        someDay,
+        fc.integer({ min: 0, max: 30 }),
+        fc.integer({ min: -20, max: 20 }),
+        (calendar, day, later, count) => {
+          expect(getValue(addWorkingDays(calendar, addDays(day, later), count)) >= getValue(addWorkingDays(calendar, day, count))).toBe(
+            true,
+          );
+        },
+      ),
     );
   });
 

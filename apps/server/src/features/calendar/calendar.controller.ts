@@ -1,6 +1,14 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
 import type { Response } from 'express';
-import { AddPlacementBody, MarkOutBody, MovePlacementBody, type CalendarShape, type MovedShape, type PlacementShape, type StationsShape } from '@zesting/contract';
+import {
+  AddPlacementBody,
+  MarkOutBody,
+  MovePlacementBody,
+  type CalendarShape,
+  type MovedShape,
+  type PlacementShape,
+  type StationsShape,
+} from '@zesting/contract';
 import { daysBetween, parseDay } from '@zesting/core';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
@@ -21,9 +29,15 @@ export class CalendarController {
   /** What stands on the calendar from `from` to `to`, of one client or all. */
   @Get('calendar')
   @Access('calendar.read')
-  calendar(@CurrentViewer() viewer: Viewer, @Query('from') from: string, @Query('to') to: string, @Query('clientId') clientId?: string): Promise<CalendarShape> {
+  calendar(
+    @CurrentViewer() viewer: Viewer,
+    @Query('from') from: string,
+    @Query('to') to: string,
+    @Query('clientId') clientId?: string,
+  ): Promise<CalendarShape> {
     const [first, last] = [parseDay(from ?? ''), parseDay(to ?? '')];
-    if (!first || !last || first > last || daysBetween(first, last) > SPAN_LIMIT_DAYS) throw Problem.of('http.invalid', { errors: { from: ['isDay'], to: ['isDay'] } });
+    if (!first || !last || first > last || daysBetween(first, last) > SPAN_LIMIT_DAYS)
+      throw Problem.of('http.invalid', { errors: { from: ['isDay'], to: ['isDay'] } });
     return calendarOf(this.app, clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId), first, last);
   }
 

@@ -1,9 +1,9 @@
-import { Body, Controller, Delete, Get, HttpCode, Post, Req, UseGuards } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res, UseGuards } from '@nestjs/common';
 import { Throttle, ThrottlerGuard } from '@nestjs/throttler';
-import type { Request } from 'express';
+import type { Request, Response } from 'express';
 import { SignInBody, type SessionShape } from '@zesting/contract';
 import { dayIn } from '@zesting/core';
-import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
+import { Access } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { Problem } from '../../platform/http/problem.js';
 import { passwordFits } from './passwords.js';
@@ -24,7 +24,7 @@ export class SessionController {
   @Access('open')
   @UseGuards(ThrottlerGuard)
   @Throttle({ default: { limit: 10, ttl: 60_000 } })
-  async signIn(@Body() body: SignInBody, @Req() request: Request): Promise<SessionShape> {
+  async signIn(@Body() body: SignInBody, @Req() request: Request): Promise<SessionShape | null> {
     const [person] = await this.app.read<{ id: string; password_hash: string }>(
       'select id, password_hash from people where lower(email) = lower($1) and active',
       [body.email],
@@ -35,11 +35,11 @@ export class SessionController {
     return this.shapeOf(person.id);
   }
 
-  /** The signed-in person. */
+  /** The signed-in person; JSON null when nobody is. */
   @Get()
-  @Access('own.session')
-  show(@CurrentViewer() viewer: Viewer): Promise<SessionShape> {
-    return this.shapeOf(viewer.personId);
+  @Access('open')
+  async show(@Req() request: Request, @Res() response: Response): Promise<void> {
+    response.json(request.session.personId ? await this.shapeOf(request.session.personId) : null);
   }
 
   @Delete()
@@ -49,13 +49,12 @@ export class SessionController {
     await new Promise<void>((resolve, reject) => request.session.destroy((error) => (error ? reject(error) : resolve())));
   }
 
-  private async shapeOf(personId: string): Promise<SessionShape> {
+  private async shapeOf(personId: string): Promise<SessionShape | null> {
     const [row] = await this.app.read<Omit<SessionShape, 'todayOn'>>(
       `select p.id as "personId", p.name, p.role, p.zone, jsonb_build_object('name', a.name, 'zone', a.zone) as agency
-       from people p cross join agencies a where p.id = $1`,
+       from people p cross join agencies a where p.id = $1 and p.active`,
       [personId],
     );
-    if (!row) throw Problem.of('access.signed_out');
-    return { ...row, todayOn: dayIn(this.app.clock.now(), row.zone) };
+    return row ? { ...row, todayOn: dayIn(this.app.clock.now(), row.zone) } : null;
   }
 }

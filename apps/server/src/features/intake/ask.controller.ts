@@ -51,10 +51,15 @@ export class AskController {
   /** Sends the filled-in form. Needs an Idempotency-Key: a repeat makes no second request. */
   @Post('requests')
   @Access('ask.fill_in')
-  async submit(@CurrentLink() formId: string, @Body() body: SubmitRequestBody, @Headers('idempotency-key') key?: string): Promise<SubmittedShape> {
+  async submit(
+    @CurrentLink() formId: string,
+    @Body() body: SubmitRequestBody,
+    @Headers('idempotency-key') key?: string,
+  ): Promise<SubmittedShape> {
     if (!key || key.length > 100) throw Problem.of('idempotency.key_missing');
     const result = await submitRequest(this.app, formId, body, key);
-    if (!result.ok && result.failure.code === 'request.answers_wrong') throw Problem.of('request.answers_wrong', { errors: result.failure.errors });
+    if (!result.ok && result.failure.code === 'request.answers_wrong')
+      throw Problem.of('request.answers_wrong', { errors: result.failure.errors });
     return valueOrProblem(result);
   }
 }

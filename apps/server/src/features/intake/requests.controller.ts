@@ -1,5 +1,12 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Query } from '@nestjs/common';
-import { AcceptRequestBody, DeclineRequestBody, type AcceptedShape, type FeasibilityShape, type RequestPage, type RequestShape } from '@zesting/contract';
+import {
+  AcceptRequestBody,
+  DeclineRequestBody,
+  type AcceptedShape,
+  type FeasibilityShape,
+  type RequestPage,
+  type RequestShape,
+} from '@zesting/contract';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { valueOrProblem } from '../../platform/http/problem.js';
@@ -18,7 +25,11 @@ export class RequestsController {
   /** Requests, those not decided first and unread first among them, newest first. */
   @Get()
   @Access('request.list')
-  async list(@CurrentViewer() viewer: Viewer, @Query('clientId') clientId?: string, @Query('cursor') cursor?: string): Promise<RequestPage> {
+  async list(
+    @CurrentViewer() viewer: Viewer,
+    @Query('clientId') clientId?: string,
+    @Query('cursor') cursor?: string,
+  ): Promise<RequestPage> {
     const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
     const rank = "(r.state = 'new' and r.read_at is null)::int * 2 + (r.state = 'new')::int";
     const items = await this.app.read<RequestPage['items'][number]>(
@@ -41,7 +52,10 @@ export class RequestsController {
       [requestId],
     );
     if (!row) throw new Error('the request went away');
-    const files = await this.app.read<RequestShape['files'][number]>(`select ${UPLOAD_COLUMNS} from assets where request_id = $1 order by created_at, id`, [requestId]);
+    const files = await this.app.read<RequestShape['files'][number]>(
+      `select ${UPLOAD_COLUMNS} from assets where request_id = $1 order by created_at, id`,
+      [requestId],
+    );
     return { ...row, files };
   }
 
@@ -69,7 +83,11 @@ export class RequestsController {
 
   @Post(':requestId/accept')
   @Access('request.decide', { request: 'requestId' })
-  async accept(@CurrentViewer() viewer: Viewer, @Param('requestId') requestId: string, @Body() body: AcceptRequestBody): Promise<AcceptedShape> {
+  async accept(
+    @CurrentViewer() viewer: Viewer,
+    @Param('requestId') requestId: string,
+    @Body() body: AcceptRequestBody,
+  ): Promise<AcceptedShape> {
     return { pieceId: valueOrProblem(await acceptRequest(this.app, viewer, requestId, body)) };
   }
 

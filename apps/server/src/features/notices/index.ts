@@ -55,7 +55,10 @@ export async function tellDoer(app: App, tx: Tx, personId: string, subject: stri
   );
   const lines = open
     .filter((step) => step.at_hand)
-    .map((step, index) => `${index + 1}. ${step.code} ${step.title}: ${step.step}${step.latest_finish_on ? `, by ${step.latest_finish_on}` : ''}`);
+    .map(
+      (step, index) =>
+        `${index + 1}. ${step.code} ${step.title}: ${step.step}${step.latest_finish_on ? `, by ${step.latest_finish_on}` : ''}`,
+    );
   await queueMail(tx, {
     to: person.email,
     subject,
@@ -68,6 +71,12 @@ export async function tellDoer(app: App, tx: Tx, personId: string, subject: stri
 }
 
 /** Tells a contact or requester something, with their personal link. */
-export async function tellOutside(tx: Tx, to: Addressee, subject: string, paragraphs: readonly string[], link: { text: string; address: string }): Promise<void> {
+export async function tellOutside(
+  tx: Tx,
+  to: Addressee,
+  subject: string,
+  paragraphs: readonly string[],
+  link: { text: string; address: string },
+): Promise<void> {
   await queueMail(tx, { to: to.email, subject, paragraphs: [hello(to.name), ...paragraphs], links: [link] });
 }

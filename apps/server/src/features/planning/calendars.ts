@@ -90,7 +90,10 @@ export async function loadCalendars(tx: Tx, now: InstantText): Promise<CalendarB
       ...clients.map((client) => [clientKey(client.id), doerOf(client)] as const),
     ]),
     clients: new Map(
-      clients.map((client) => [client.id, { zone: client.zone, usualTime: getTimeOfDay(client.usual_time), todayOn: dayIn(now, client.zone) }]),
+      clients.map((client) => [
+        client.id,
+        { zone: client.zone, usualTime: getTimeOfDay(client.usual_time), todayOn: dayIn(now, client.zone) },
+      ]),
     ),
   };
 }

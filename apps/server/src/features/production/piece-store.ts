@@ -20,7 +20,9 @@ export function setContent(piece: Piece, content: Content): void {
 
 /** Whether there is anything to look at. */
 export const hasContent = (content: Content): boolean =>
-  content.shared.copy.trim() !== '' || content.shared.media.length > 0 || Object.values(content.channels).some((part) => part.copy.trim() !== '');
+  content.shared.copy.trim() !== '' ||
+  content.shared.media.length > 0 ||
+  Object.values(content.channels).some((part) => part.copy.trim() !== '');
 
 /** Freezes the working copy as a version; the same content as the newest version is that version. */
 export async function freezeVersion(tx: Tx, piece: Piece, personId: string | null, now: InstantText): Promise<Version> {
@@ -91,7 +93,11 @@ export async function lockStep(tx: Tx, stepId: string): Promise<{ piece: Piece; 
 }
 
 /** The channels of a client; `channel.unknown` when one of the ids is not among them. */
-export async function checkChannels(tx: Tx, clientId: string, channelIds: readonly string[]): Promise<Result<null, { code: 'channel.unknown' }>> {
+export async function checkChannels(
+  tx: Tx,
+  clientId: string,
+  channelIds: readonly string[],
+): Promise<Result<null, { code: 'channel.unknown' }>> {
   const rows = await rowsOf(tx, 'select id from channels where client_id = $1 and id = any($2)', [clientId, channelIds]);
   return rows.length === new Set(channelIds).size ? ok(null) : fail({ code: 'channel.unknown' });
 }

@@ -85,4 +85,3 @@ export class PiecesController {
     return Problem.of('http.changed_meanwhile', { yours, theirs: await getPiece(this.app, viewer, pieceId) });
   }
 }
-

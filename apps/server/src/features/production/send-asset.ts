@@ -7,9 +7,10 @@ const SHOWN = /^(image\/(png|jpeg|webp|gif)|video\/(mp4|webm)|audio\/(mpeg|wav))
 
 /** Sends a file's bytes with headers under which no browser runs them. Access was decided before. */
 export async function sendAsset(app: App, assetId: string, response: Response): Promise<void> {
-  const [file] = await app.read<{ hash: string; name: string; mime: string; bytes: number }>('select hash, name, mime, bytes from assets where id = $1', [
-    assetId,
-  ]);
+  const [file] = await app.read<{ hash: string; name: string; mime: string; bytes: number }>(
+    'select hash, name, mime, bytes from assets where id = $1',
+    [assetId],
+  );
   if (!file) throw Problem.of('access.not_found');
   response.set({
     'Content-Type': file.mime,

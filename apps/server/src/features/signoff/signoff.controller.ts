@@ -1,6 +1,16 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Query, Res } from '@nestjs/common';
 import type { Response } from 'express';
-import { RecordDecisionBody, RoomDecisionBody, SendPacketBody, type DecidedShape, type PacketShape, type PacketsShape, type ReadyShape, type RoomShape, type SentPacketShape } from '@zesting/contract';
+import {
+  RecordDecisionBody,
+  RoomDecisionBody,
+  SendPacketBody,
+  type DecidedShape,
+  type PacketShape,
+  type PacketsShape,
+  type ReadyShape,
+  type RoomShape,
+  type SentPacketShape,
+} from '@zesting/contract';
 import { Access, CurrentLink, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
@@ -46,7 +56,11 @@ export class PacketsController {
   @Post('packets/:packetId/decisions')
   @HttpCode(200)
   @Access('decision.record', { packet: 'packetId' })
-  async record(@CurrentViewer() viewer: Viewer, @Param('packetId') packetId: string, @Body() body: RecordDecisionBody): Promise<DecidedShape> {
+  async record(
+    @CurrentViewer() viewer: Viewer,
+    @Param('packetId') packetId: string,
+    @Body() body: RecordDecisionBody,
+  ): Promise<DecidedShape> {
     const onBehalf = { personId: viewer.personId, name: viewer.name, how: body.how };
     return valueOrProblem(await decide(this.app, { ...body, packetId, versionId: null, onBehalf }));
   }

@@ -1,10 +1,4 @@
-import {
-  createParamDecorator,
-  Injectable,
-  SetMetadata,
-  type CanActivate,
-  type ExecutionContext,
-} from '@nestjs/common';
+import { createParamDecorator, Injectable, SetMetadata, type CanActivate, type ExecutionContext } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
 import { Database } from '../database/transaction.js';
@@ -35,7 +29,8 @@ export interface AccessRule {
 const RULE = Symbol('access rule');
 
 /** Names the policy of a route, and the resource in its path whose client the viewer must be allowed to see. */
-export const Access = (policy: PolicyName, resource: Resource = {}): MethodDecorator => SetMetadata(RULE, { policy, resource } satisfies AccessRule);
+export const Access = (policy: PolicyName, resource: Resource = {}): MethodDecorator =>
+  SetMetadata(RULE, { policy, resource } satisfies AccessRule);
 
 /** The rule of a handler; undefined when it has none. */
 export const ruleOf = (reflector: Reflector, handler: () => unknown): AccessRule | undefined => reflector.get(RULE, handler);

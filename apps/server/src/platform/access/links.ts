@@ -43,7 +43,10 @@ export class Links {
     if (bytes.length !== 34) return undefined;
     const body = bytes.subarray(0, 18);
     if (!timingSafeEqual(bytes.subarray(18), this.mac(purpose, body))) return undefined;
-    const id = body.subarray(0, 16).toString('hex').replace(/^(.{8})(.{4})(.{4})(.{4})/, '$1-$2-$3-$4-');
+    const id = body
+      .subarray(0, 16)
+      .toString('hex')
+      .replace(/^(.{8})(.{4})(.{4})(.{4})/, '$1-$2-$3-$4-');
     const [row] = await this.database.read<{ generation: number }>(GENERATIONS[purpose], [id]);
     return row?.generation === body.readUInt16BE(16) ? { purpose, id } : undefined;
   }

@@ -6,7 +6,8 @@ const isoText = {
 };
 
 /** An instant, as ISO 8601 text with Z. */
-export const InstantColumn = (options: ColumnOptions = {}): PropertyDecorator => Column({ type: 'timestamptz', transformer: isoText, ...options });
+export const InstantColumn = (options: ColumnOptions = {}): PropertyDecorator =>
+  Column({ type: 'timestamptz', transformer: isoText, ...options });
 
 /** A day, as `YYYY-MM-DD`. */
 export const DayColumn = (options: ColumnOptions = {}): PropertyDecorator => Column({ type: 'date', ...options });

@@ -37,6 +37,9 @@ export async function once<T, F extends { readonly code: string }>(
   }
   const result = await work();
   if (result.ok)
-    await tx.query('update idempotency_keys set answer = $4 where key = $1 and caller = $2 and operation = $3', [...where, JSON.stringify(result.value)]);
+    await tx.query('update idempotency_keys set answer = $4 where key = $1 and caller = $2 and operation = $3', [
+      ...where,
+      JSON.stringify(result.value),
+    ]);
   return result;
 }

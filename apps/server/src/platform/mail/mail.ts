@@ -54,7 +54,13 @@ export class MailSender implements OnModuleInit {
   onModuleInit(): void {
     this.jobs.register(TASK, async (payload) => {
       const mail = payload as QueuedMail; // written by queueMail alone
-      await this.transport.sendMail({ from: 'Zesting <desk@zesting.test>', to: mail.to, subject: mail.subject, messageId: mail.messageId, ...mailBodies(mail) });
+      await this.transport.sendMail({
+        from: 'Zesting <desk@zesting.test>',
+        to: mail.to,
+        subject: mail.subject,
+        messageId: mail.messageId,
+        ...mailBodies(mail),
+      });
     });
   }
 }

@@ -43,7 +43,9 @@ export function CalendarPage() {
   if (calendar.isError) return <Failed message={wordsOf(calendar.error)} onRetry={() => void calendar.refetch()} />;
   if (!calendar.data) return <Loading />;
   const open = [...calendar.data.entries, ...calendar.data.tray].find((entry) => entry.id === openId);
-  const note = client ? `${zoneWords(client.zone)} time` : clients.map((shown) => `${shown.code} in ${zoneWords(shown.zone)} time`).join(', ');
+  const note = client
+    ? `${zoneWords(client.zone)} time`
+    : clients.map((shown) => `${shown.code} in ${zoneWords(shown.zone)} time`).join(', ');
   return (
     <>
       <PageHead title={monthWords(month)} note={note}>

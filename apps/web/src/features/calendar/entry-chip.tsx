@@ -8,7 +8,7 @@ import { clientColour } from '../../ui/tags';
 const SIGNS: Record<string, LucideIcon> = { pencilled: Pencil, scheduled: Check, out: Send, missed: TriangleAlert };
 
 /** A placement on the calendar or in the tray: lifted by pointer or Space, opened by click or Enter. */
-export function EntryChip({ entry, onOpen, withChannel = false }: { entry: CalendarEntryShape; onOpen: (id: string) => void; withChannel?: boolean }) {
+export function EntryChip({ entry, onOpen }: { entry: CalendarEntryShape; onOpen: (id: string) => void }) {
   const { clientOf, client: chosen } = useClients();
   const { role } = useSession();
   const client = clientOf(entry.clientId);
@@ -32,17 +32,16 @@ export function EntryChip({ entry, onOpen, withChannel = false }: { entry: Calen
         if (event.key === 'Enter') open();
         else listeners?.['onKeyDown']?.(event);
       }}
-      className={`relative flex items-center gap-1 w-full min-h-6 pl-2 pr-1 rounded-md border border-line-strong bg-card text-left text-[12px] leading-5 touch-none ${line} ${tone} ${isDragging ? 'z-30 shadow-xl opacity-90' : ''}`}
+      className={`relative block w-full pl-2.5 pr-1 py-px rounded-md border border-line-strong bg-card text-left text-[12px] leading-[17px] touch-none ${line} ${tone} ${isDragging ? 'z-30 shadow-xl opacity-90' : ''}`}
       style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
     >
       <span aria-hidden className="absolute left-0 inset-y-0 w-1 rounded-l-md" style={{ background: clientColour(client?.colour ?? 0) }} />
-      {entry.at && <span className="tabular text-muted">{entry.at}</span>}
-      {!chosen && <span className="font-semibold">{client?.code}</span>}
-      <span className="truncate flex-1">
-        {entry.pieceTitle}
-        {withChannel && <span className="text-muted"> · {entry.channelName}</span>}
+      <span className="flex items-center gap-1.5">
+        {!chosen && <span className="font-semibold">{client?.code}</span>}
+        <span className="tabular text-muted truncate flex-1">{entry.at ?? entry.channelName}</span>
+        {Sign && <Sign size={12} aria-hidden className="shrink-0" />}
       </span>
-      {Sign && <Sign size={12} aria-hidden className="shrink-0" />}
+      <span className="block truncate">{entry.pieceTitle}</span>
     </button>
   );
 }

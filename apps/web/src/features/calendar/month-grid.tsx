@@ -8,7 +8,7 @@ import { EntryChip } from './entry-chip';
 
 const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 /** Entries shown in a day before the rest is counted; a click shows all. */
-const SHOWN = 4;
+const SHOWN = 2;
 
 interface MonthGridProps {
   readonly month: string;
@@ -71,7 +71,11 @@ function DayCell({ day, isWeekend, isOutside, isToday, entries, markers, onOpen 
   const ground = isOver ? 'bg-pine-soft' : isWeekend || isOutside ? 'bg-paper' : '';
   const hidden = entries.length - SHOWN;
   return (
-    <td ref={setNodeRef} className={`align-top h-[106px] p-1 border-b border-r border-line last:border-r-0 ${ground}`} aria-label={dayWords(day)}>
+    <td
+      ref={setNodeRef}
+      className={`align-top h-[106px] p-1 border-b border-r border-line last:border-r-0 ${ground}`}
+      aria-label={dayWords(day)}
+    >
       <p className={`px-1 tabular text-[12px] ${isOutside ? 'text-muted' : 'font-medium'}`}>
         <span className={isToday ? 'inline-grid place-items-center min-w-5 h-5 rounded-md bg-pine text-on-pine px-1' : ''}>
           {Number(day.slice(8))}
@@ -81,7 +85,7 @@ function DayCell({ day, isWeekend, isOutside, isToday, entries, markers, onOpen 
       {markers.map((marker) => (
         <MarkerLine key={`${marker.clientId}${marker.name}`} marker={marker} />
       ))}
-      <ul className="grid gap-0.5">
+      <ul className="grid grid-cols-[minmax(0,1fr)] gap-0.5">
         {(all ? entries : entries.slice(0, SHOWN)).map((entry) => (
           <li key={entry.id}>
             <EntryChip entry={entry} onOpen={onOpen} />

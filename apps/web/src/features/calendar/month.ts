@@ -6,7 +6,8 @@ export function weeksOf(month: string): Day[][] {
   const start = addDays(first, 1 - weekdayOf(first));
   const end = addDays(getDay(`${nextMonth(month, 1)}-01`), -1);
   const weeks: Day[][] = [];
-  for (let n = toDayNumber(start); n <= toDayNumber(end); n += 7) weeks.push(Array.from({ length: 7 }, (_, index) => fromDayNumber(n + index)));
+  for (let n = toDayNumber(start); n <= toDayNumber(end); n += 7)
+    weeks.push(Array.from({ length: 7 }, (_, index) => fromDayNumber(n + index)));
   return weeks;
 }
 

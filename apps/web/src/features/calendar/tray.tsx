@@ -6,24 +6,37 @@ export function Tray({ entries, onOpen }: { entries: readonly CalendarEntryShape
   const signed = entries.filter((entry) => entry.stage === 'approved' || entry.stage === 'scheduled');
   const others = entries.filter((entry) => !signed.includes(entry));
   return (
-    <aside aria-label="Without a date" className="card p-3 grid gap-3 no-print lg:max-h-[calc(100vh-9rem)] lg:overflow-auto">
+    <aside
+      aria-label="Without a date"
+      className="card p-3 grid grid-cols-[minmax(0,1fr)] content-start gap-3 no-print lg:max-h-[calc(100vh-9rem)] lg:overflow-auto"
+    >
       <TrayPart title="Approved, to be placed" entries={signed} empty="Every approved piece has its date." onOpen={onOpen} />
       <TrayPart title="Under way, to be pencilled" entries={others} empty="Nothing under way waits for a date." onOpen={onOpen} />
     </aside>
   );
 }
 
-function TrayPart({ title, entries, empty, onOpen }: { title: string; entries: readonly CalendarEntryShape[]; empty: string; onOpen: (id: string) => void }) {
+function TrayPart({
+  title,
+  entries,
+  empty,
+  onOpen,
+}: {
+  title: string;
+  entries: readonly CalendarEntryShape[];
+  empty: string;
+  onOpen: (id: string) => void;
+}) {
   return (
     <section aria-label={title}>
       <h2 className="text-[13px] font-sans font-semibold tracking-normal mb-1">
         {title} <span className="text-muted font-normal tabular">{entries.length || ''}</span>
       </h2>
       {entries.length === 0 && <p className="text-muted text-[13px]">{empty}</p>}
-      <ul className="grid gap-1">
+      <ul className="grid grid-cols-[minmax(0,1fr)] gap-1">
         {entries.map((entry) => (
           <li key={entry.id}>
-            <EntryChip entry={entry} onOpen={onOpen} withChannel />
+            <EntryChip entry={entry} onOpen={onOpen} />
           </li>
         ))}
       </ul>

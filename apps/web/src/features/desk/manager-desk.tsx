@@ -29,12 +29,21 @@ const TONES: Partial<Record<ReckoningList, Tone>> = {
 /** What needs the manager: every open piece on one list, most dangerous first, each with its reason and one click to the place. */
 export function ManagerDesk() {
   const { query, to } = useClients();
-  const { data: desk } = useSuspenseQuery({ queryKey: ['desk', query], queryFn: () => call<DeskShape>(`/desk?${query}`), refetchInterval: 30_000 });
-  const lists = RECKONING_LISTS.map((list) => ({ list, rows: desk.rows.filter((row) => row.list === list) })).filter(({ rows }) => rows.length > 0);
+  const { data: desk } = useSuspenseQuery({
+    queryKey: ['desk', query],
+    queryFn: () => call<DeskShape>(`/desk?${query}`),
+    refetchInterval: 30_000,
+  });
+  const lists = RECKONING_LISTS.map((list) => ({ list, rows: desk.rows.filter((row) => row.list === list) })).filter(
+    ({ rows }) => rows.length > 0,
+  );
   const urgent = desk.rows.filter((row) => row.list !== 'on_course' && row.list !== 'with_client').length;
   return (
     <>
-      <PageHead title="What needs you" note={`${dayWords(desk.todayOn)}. ${urgent} of ${count(desk.openPieces, 'open piece')} to act on.`} />
+      <PageHead
+        title="What needs you"
+        note={`${dayWords(desk.todayOn)}. ${urgent} of ${count(desk.openPieces, 'open piece')} to act on.`}
+      />
       {desk.newRequests > 0 && (
         <Link to={to('/requests')} className="card flex items-center gap-3 px-4 py-2.5 mb-4 no-underline hover:bg-sunk">
           <Tag tone="pine">{desk.newRequests}</Tag>
@@ -81,7 +90,7 @@ function DeskLine({ row }: { row: DeskRow }) {
   const client = clientOf(row.clientId);
   const action = actionOf(row, client?.code ?? '');
   return (
-    <li className="grid grid-cols-[26px_4.4rem_minmax(0,1fr)_auto] md:grid-cols-[26px_4.4rem_minmax(0,1.1fr)_minmax(0,1.4fr)_6.5rem_9.5rem] items-center gap-x-3 px-4 py-1 min-h-10 hover:bg-sunk">
+    <li className="grid grid-cols-[26px_4.4rem_minmax(0,1fr)_auto] md:grid-cols-[26px_4.4rem_minmax(0,0.75fr)_minmax(0,1.5fr)_6rem_8.5rem] items-center gap-x-3 px-4 py-1 min-h-10 hover:bg-sunk">
       <Wheel segments={row.wheel} size={24} />
       <ClientCode code={client?.code ?? ''} colour={client?.colour ?? 0} name={client?.name ?? ''} />
       <Link to={to(`/pieces/${row.id}`)} className="font-medium truncate no-underline hover:underline" title={row.title}>
@@ -90,7 +99,9 @@ function DeskLine({ row }: { row: DeskRow }) {
       <span className="text-muted hidden md:block truncate" title={reasonOf(row)}>
         {reasonOf(row)}
       </span>
-      <span className="tabular hidden md:block whitespace-nowrap">{row.aimOn ? dayWords(row.aimOn) : <span className="text-muted">no date</span>}</span>
+      <span className="tabular hidden md:block whitespace-nowrap">
+        {row.aimOn ? dayWords(row.aimOn) : <span className="text-muted">no date</span>}
+      </span>
       <Link to={to(action.path)} className={buttonClass('plain', 'justify-self-end text-[13px]')}>
         {action.words}
       </Link>

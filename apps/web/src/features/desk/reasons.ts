@@ -7,6 +7,7 @@ const late = (row: DeskRow): string => (row.slackDays !== null && row.slackDays 
 export function reasonOf(row: DeskRow): string {
   const step = row.currentStep ?? 'The next step';
   const who = row.currentDoer ?? 'nobody yet';
+  const stands = row.currentDoer === 'the client' ? 'Checked and ready, but not sent to the client yet' : `${step} is with ${who}`;
   switch (row.list) {
     case 'trouble':
       return `Its time passed${row.aimOn ? ` on ${dayWords(row.aimOn)}` : ''} and it is not marked as out`;
@@ -25,15 +26,15 @@ export function reasonOf(row: DeskRow): string {
     case 'with_client_past_due':
       return `An answer was due${row.packetDueOn ? ` on ${dayWords(row.packetDueOn)}` : ''}`;
     case 'dated_not_signed':
-      return `${step} is with ${who}; the client has not signed`;
+      return `${stands}; it is dated and not signed`;
     case 'signed_undated':
       return 'Signed and ready: it has no date yet';
     case 'with_client':
       return `An answer is due${row.packetDueOn ? ` on ${dayWords(row.packetDueOn)}` : ' soon'}`;
     case 'undated':
-      return `${step} is with ${who}; no date is set`;
+      return `${stands}; no date is set`;
     default:
-      return `${step} is with ${who}${row.slackDays === null ? '' : `; ${count(row.slackDays, 'day')} of slack`}`;
+      return `${stands}${row.slackDays === null ? '' : `; ${count(row.slackDays, 'day')} of slack`}`;
   }
 }
 
@@ -58,6 +59,8 @@ export function actionOf(row: DeskRow, code: string): { words: string; path: str
     case 'overdue':
       return { words: 'See what gives', path: `${piece}#path` };
     default:
-      return row.currentDoer === 'the client' ? { words: 'Send to client', path: `/sign-off?piece=${row.id}&client=${code}` } : { words: 'Open', path: piece };
+      return row.currentDoer === 'the client'
+        ? { words: 'Send to client', path: `/sign-off?piece=${row.id}&client=${code}` }
+        : { words: 'Open', path: piece };
   }
 }

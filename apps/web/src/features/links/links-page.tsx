@@ -24,7 +24,10 @@ export function LinksPage() {
 }
 
 function ClientLinks({ client }: { client: ClientShape }) {
-  const { data: links } = useSuspenseQuery({ queryKey: ['links', client.id], queryFn: () => call<ClientLinksShape>(`/clients/${client.id}/links`) });
+  const { data: links } = useSuspenseQuery({
+    queryKey: ['links', client.id],
+    queryFn: () => call<ClientLinksShape>(`/clients/${client.id}/links`),
+  });
   return (
     <section className="card p-4" aria-label={client.name}>
       <h2 className="flex items-center gap-3 text-lg mb-3">

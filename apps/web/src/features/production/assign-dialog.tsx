@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import type { CandidateShape, StepShape } from '@zesting/contract';
 import { call, wordsOf } from '../../lib/api';
-import { count, dayWords, minutesWords, zoneWords } from '../../lib/format';
+import { count, dayWords, minutesWords, signed, zoneWords } from '../../lib/format';
 import { useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
@@ -12,7 +12,11 @@ const SKILL_WORDS = ['Not a skill of theirs', 'Can do it', 'Does it well', 'Does
 
 /** Who takes a step: skill, what is open, days off, and what the path would be. */
 export function AssignDialog({ step, onClose }: { step: StepShape; onClose: () => void }) {
-  const candidates = useQuery({ queryKey: ['candidates', step.id], queryFn: () => call<CandidateShape[]>(`/steps/${step.id}/candidates`), staleTime: 0 });
+  const candidates = useQuery({
+    queryKey: ['candidates', step.id],
+    queryFn: () => call<CandidateShape[]>(`/steps/${step.id}/candidates`),
+    staleTime: 0,
+  });
   const assign = useWrite((personId: string | null) => call(`/steps/${step.id}/doer`, { method: 'PUT', body: { personId } }));
   const give = (personId: string | null) => assign.mutate(personId, { onSuccess: onClose });
   return (
@@ -27,21 +31,36 @@ export function AssignDialog({ step, onClose }: { step: StepShape; onClose: () =
       {candidates.isPending && <Loading />}
       <ul>
         {candidates.data?.map((person) => (
-          <li key={person.personId} className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 py-2.5 border-t border-line first:border-t-0 items-center">
+          <li
+            key={person.personId}
+            className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-3 py-2.5 border-t border-line first:border-t-0 items-center"
+          >
             <div>
               <p className="flex flex-wrap items-center gap-x-2">
                 <span className="font-semibold">{person.name}</span>
-                <span className="text-muted">{person.role === 'freelance' ? `freelance, ${zoneWords(person.zone)}` : zoneWords(person.zone)}</span>
+                <span className="text-muted">
+                  {person.role === 'freelance' ? `freelance, ${zoneWords(person.zone)}` : zoneWords(person.zone)}
+                </span>
                 <Tag tone={person.skillLevel === 0 ? 'calm' : 'pine'}>{SKILL_WORDS[person.skillLevel] ?? ''}</Tag>
               </p>
               <p className="text-muted text-[13px]">
                 {person.openSteps === 0 ? 'Nothing open' : `${count(person.openSteps, 'step')} open, ${minutesWords(person.openMinutes)}`}
-                {person.timeOffOn.length > 0 && ` · off ${person.timeOffOn.slice(0, 4).map((day) => dayWords(day)).join(', ')}${person.timeOffOn.length > 4 ? ` and ${person.timeOffOn.length - 4} more` : ''}`}
+                {person.timeOffOn.length > 0 &&
+                  ` · off ${person.timeOffOn
+                    .slice(0, 4)
+                    .map((day) => dayWords(day))
+                    .join(', ')}${person.timeOffOn.length > 4 ? ` and ${person.timeOffOn.length - 4} more` : ''}`}
                 {person.earliestFinishOn && ` · could end ${dayWords(person.earliestFinishOn)}`}
-                {person.slackDays !== null && <span className={person.slackDays < 0 ? 'text-rhubarb font-medium' : ''}>{`, slack ${person.slackDays}`}</span>}
+                {person.slackDays !== null && (
+                  <span className={person.slackDays < 0 ? 'text-rhubarb font-medium' : ''}>{`, slack ${signed(person.slackDays)}`}</span>
+                )}
               </p>
             </div>
-            <Button look={person.personId === step.doerId ? 'quiet' : 'plain'} disabled={assign.isPending || person.personId === step.doerId} onClick={() => give(person.personId)}>
+            <Button
+              look={person.personId === step.doerId ? 'quiet' : 'plain'}
+              disabled={assign.isPending || person.personId === step.doerId}
+              onClick={() => give(person.personId)}
+            >
               {person.personId === step.doerId ? 'Has it' : `Give to ${person.name.split(' ')[0] ?? ''}`}
             </Button>
           </li>

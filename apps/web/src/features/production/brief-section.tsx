@@ -41,7 +41,13 @@ function Notes({ piece }: { piece: PieceShape }) {
         </>
       ) : (
         <>
-          <textarea aria-label="Notes for the makers" className="field mb-2" rows={5} value={draft} onChange={(event) => setDraft(event.target.value)} />
+          <textarea
+            aria-label="Notes for the makers"
+            className="field mb-2"
+            rows={5}
+            value={draft}
+            onChange={(event) => setDraft(event.target.value)}
+          />
           <div className="flex gap-2">
             <Button look="main" disabled={save.isPending} onClick={() => save.mutate(draft, { onSuccess: () => setDraft(null) })}>
               Save notes

@@ -40,12 +40,25 @@ export function ChannelEditor({ part, shared, readOnly, onChange }: ChannelEdito
         <TagsField part={part} readOnly={readOnly} onChange={onChange} />
         <Field label="First comment">
           {(control) => (
-            <input {...control} className="field" readOnly={readOnly} value={part.firstComment} onChange={(event) => onChange({ ...part, firstComment: event.target.value })} />
+            <input
+              {...control}
+              className="field"
+              readOnly={readOnly}
+              value={part.firstComment}
+              onChange={(event) => onChange({ ...part, firstComment: event.target.value })}
+            />
           )}
         </Field>
         <Field label="Link">
           {(control) => (
-            <input {...control} className="field" type="url" readOnly={readOnly} value={part.link} onChange={(event) => onChange({ ...part, link: event.target.value })} />
+            <input
+              {...control}
+              className="field"
+              type="url"
+              readOnly={readOnly}
+              value={part.link}
+              onChange={(event) => onChange({ ...part, link: event.target.value })}
+            />
           )}
         </Field>
       </div>

@@ -13,7 +13,13 @@ interface ConflictDialogProps {
 /** Two people changed the same content: both states side by side, and nothing is overwritten unasked. */
 export function ConflictDialog({ mine, theirs, onMine, onTheirs, onClose }: ConflictDialogProps) {
   return (
-    <Dialog open wide onClose={onClose} title="Somebody else saved this meanwhile" description="Nothing was overwritten. Compare, then say which text stays; you can copy from both.">
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title="Somebody else saved this meanwhile"
+      description="Nothing was overwritten. Compare, then say which text stays; you can copy from both."
+    >
       <div className="grid gap-4 md:grid-cols-2">
         <Side title="Yours, not saved" draft={mine} other={theirs} />
         <Side title="Theirs, saved" draft={theirs} other={mine} />

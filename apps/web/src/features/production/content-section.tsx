@@ -80,13 +80,21 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
               part={part}
               shared={draft.shared}
               readOnly={readOnly}
-              onChange={(next) => change({ ...draft, channels: draft.channels.map((other) => (other.channelId === next.channelId ? next : other)) })}
+              onChange={(next) =>
+                change({ ...draft, channels: draft.channels.map((other) => (other.channelId === next.channelId ? next : other)) })
+              }
             />
           ),
         }))}
       />
       {work.theirs && (
-        <ConflictDialog mine={draft} theirs={work.theirs.content} onTheirs={work.takeTheirs} onMine={() => void work.keepMine()} onClose={work.closeConflict} />
+        <ConflictDialog
+          mine={draft}
+          theirs={work.theirs.content}
+          onTheirs={work.takeTheirs}
+          onMine={() => void work.keepMine()}
+          onClose={work.closeConflict}
+        />
       )}
     </section>
   );

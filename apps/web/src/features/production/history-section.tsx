@@ -33,7 +33,9 @@ export function HistorySection({ piece }: { piece: PieceShape }) {
           <li key={index} className="border-l-4 border-lake pl-3">
             <p className="flex flex-wrap items-center gap-2">
               <strong>{decision.contactName}</strong>
-              <Tag tone={decision.verdict === 'approve' ? 'pine' : 'rind'}>{decision.verdict === 'approve' ? 'Approved' : 'Changes asked'}</Tag>
+              <Tag tone={decision.verdict === 'approve' ? 'pine' : 'rind'}>
+                {decision.verdict === 'approve' ? 'Approved' : 'Changes asked'}
+              </Tag>
               <span className="text-muted text-[13px]">
                 round {decision.round}, version {decision.versionNumber}
               </span>
@@ -65,7 +67,11 @@ export function HistorySection({ piece }: { piece: PieceShape }) {
 
 function detailWords({ detail }: ActivityShape): string {
   const [step, to, channel] = [detail['step'], detail['to'], detail['channel']];
-  const parts = [typeof step === 'string' ? step : '', typeof channel === 'string' ? channel : '', typeof to === 'string' ? `to ${to}` : ''];
+  const parts = [
+    typeof step === 'string' ? step : '',
+    typeof channel === 'string' ? channel : '',
+    typeof to === 'string' ? `to ${to}` : '',
+  ];
   const moved = typeof to === 'object' && to !== null && 'on' in to ? `to ${String(to.on ?? 'no date')}` : '';
   const words = [...parts, moved].filter(Boolean).join(', ');
   return words ? `: ${words}` : '';

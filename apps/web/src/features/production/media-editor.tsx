@@ -32,7 +32,9 @@ export function MediaEditor({ media, readOnly, busy, onAdd, onChange }: MediaEdi
             {medium.mime.startsWith('image/') ? (
               <img src={`/api/files/${medium.assetId}`} alt="" className="size-16 object-cover rounded-md border border-line" />
             ) : (
-              <span className="size-16 grid place-items-center bg-sunk rounded-md text-[12px] break-all p-1">{medium.mime.split('/')[1]}</span>
+              <span className="size-16 grid place-items-center bg-sunk rounded-md text-[12px] break-all p-1">
+                {medium.mime.split('/')[1]}
+              </span>
             )}
             <label className="flex-1 min-w-0 text-[13px]">
               <span className="text-muted block truncate">Alternative text of {medium.name}</span>
@@ -49,7 +51,11 @@ export function MediaEditor({ media, readOnly, busy, onAdd, onChange }: MediaEdi
                 <IconButton label={`Move ${medium.name} earlier`} disabled={index === 0} onClick={() => swap(index, index - 1)}>
                   <ArrowLeft size={16} aria-hidden />
                 </IconButton>
-                <IconButton label={`Move ${medium.name} later`} disabled={index === media.length - 1} onClick={() => swap(index, index + 1)}>
+                <IconButton
+                  label={`Move ${medium.name} later`}
+                  disabled={index === media.length - 1}
+                  onClick={() => swap(index, index + 1)}
+                >
                   <ArrowRight size={16} aria-hidden />
                 </IconButton>
                 <IconButton label={`Take out ${medium.name}`} onClick={() => onChange(media.filter((other) => other !== medium))}>
@@ -86,7 +92,13 @@ export function MediaEditor({ media, readOnly, busy, onAdd, onChange }: MediaEdi
 
 function IconButton({ label, children, ...rest }: { label: string; disabled?: boolean; onClick: () => void; children: React.ReactNode }) {
   return (
-    <button type="button" aria-label={label} title={label} className="grid place-items-center size-8 rounded-md hover:bg-sunk disabled:opacity-40" {...rest}>
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      className="grid place-items-center size-8 rounded-md hover:bg-sunk disabled:opacity-40"
+      {...rest}
+    >
       {children}
     </button>
   );

@@ -10,13 +10,20 @@ import { Wheel } from '../../ui/wheel';
 
 /** A creator's own steps, in the order to do them: what can be done now, then what waits for others. */
 export function MyStepsPage() {
-  const { data } = useSuspenseQuery({ queryKey: ['steps', 'mine'], queryFn: () => call<MyStepsShape>('/steps/mine'), refetchInterval: 30_000 });
+  const { data } = useSuspenseQuery({
+    queryKey: ['steps', 'mine'],
+    queryFn: () => call<MyStepsShape>('/steps/mine'),
+    refetchInterval: 30_000,
+  });
   const now = data.rows.filter((row) => row.atHand);
   const later = data.rows.filter((row) => !row.atHand);
   const minutes = now.reduce((sum, row) => sum + row.effortMinutes, 0);
   return (
     <div className="max-w-4xl mx-auto">
-      <PageHead title="Your steps" note={`${dayWords(data.todayOn)}. ${now.length > 0 ? `${count(now.length, 'step')} to do, ${minutesWords(minutes)} of work.` : ''}`} />
+      <PageHead
+        title="Your steps"
+        note={`${dayWords(data.todayOn)}. ${now.length > 0 ? `${count(now.length, 'step')} to do, ${minutesWords(minutes)} of work.` : ''}`}
+      />
       {data.rows.length === 0 ? (
         <Empty title="Nothing is yours to do">When somebody gives you a step, it stands here and you hear by mail.</Empty>
       ) : (
@@ -61,7 +68,7 @@ function StepLine({ row }: { row: MyStepRow }) {
         {row.remark && <p className="text-rind mt-1 break-words">Handed back: {row.remark}</p>}
         {row.waitsFor && <p className="text-muted">Waits for: {row.waitsFor}</p>}
       </div>
-      <div className="text-right tabular">
+      <div className="tabular sm:text-right flex sm:block items-center gap-2">
         {row.latestFinishOn ? (
           <>
             <p className="font-medium whitespace-nowrap">by {dayWords(row.latestFinishOn)}</p>
@@ -71,7 +78,7 @@ function StepLine({ row }: { row: MyStepRow }) {
           <Tag>no date</Tag>
         )}
       </div>
-      <Link to={`/pieces/${row.pieceId}`} className={buttonClass(row.atHand ? 'main' : 'plain')}>
+      <Link to={`/pieces/${row.pieceId}`} className={buttonClass(row.atHand ? 'main' : 'plain', 'ml-auto sm:ml-0')}>
         {row.atHand ? (row.startedOn ? 'Go on' : 'Open') : 'Look'}
       </Link>
     </li>

@@ -2,7 +2,7 @@ import type { PieceShape, StepShape } from '@zesting/contract';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { call } from '../../lib/api';
-import { count, dayWords } from '../../lib/format';
+import { count, dayWords, signed } from '../../lib/format';
 import { useClients, useWrite } from '../../lib/queries';
 import { Button, buttonClass } from '../../ui/button';
 import { DangerTag, Tag } from '../../ui/tags';
@@ -28,7 +28,9 @@ export function PathSection({ piece }: { piece: PieceShape }) {
 
 /** The aim, whether it can be met, and the earliest date that can. */
 function AimLine({ piece }: { piece: PieceShape }) {
-  const edit = useWrite((wishOn: string | null) => call(`/pieces/${piece.id}`, { method: 'PATCH', body: { wishOn }, version: piece.version }));
+  const edit = useWrite((wishOn: string | null) =>
+    call(`/pieces/${piece.id}`, { method: 'PATCH', body: { wishOn }, version: piece.version }),
+  );
   const dated = piece.placements.some((placement) => placement.on !== null && placement.state !== 'cancelled' && placement.state !== 'out');
   const cannot = piece.danger === 'out_of_reach' || piece.danger === 'overdue';
   const earliest = piece.earliestPublishOn;
@@ -56,7 +58,9 @@ function AimLine({ piece }: { piece: PieceShape }) {
         </p>
       )}
       {!cannot && piece.slackDays !== null && (
-        <p className="text-muted mt-1">{piece.slackDays === 0 ? 'No slack: every day counts.' : `${count(piece.slackDays, 'working day')} of slack.`}</p>
+        <p className="text-muted mt-1">
+          {piece.slackDays === 0 ? 'No slack: every day counts.' : `${count(piece.slackDays, 'working day')} of slack.`}
+        </p>
       )}
       {!piece.aimOn && earliest && <p className="text-muted mt-1">The earliest date that can be met is {dayWords(earliest)}.</p>}
       {piece.canManage && !dated && earliest && (cannot || !piece.aimOn) && (
@@ -92,7 +96,7 @@ function StepLine({ step, piece }: { step: StepShape; piece: PieceShape }) {
         )}
         <span className="ml-auto">{done ? <Tag tone="pine">Done</Tag> : <DangerTag danger={step.danger} />}</span>
       </div>
-      <StepDates step={step} />
+      <StepDates step={step} steps={piece.steps} />
       {step.kind === 'sign_off' && step.atHand && piece.canManage && piece.stage !== 'with_client' && <SendLink piece={piece} />}
       {assigning && <AssignDialog step={step} onClose={() => setAssigning(false)} />}
     </li>
@@ -105,7 +109,7 @@ function StepSign({ step }: { step: StepShape }) {
   return <span aria-hidden className={`absolute left-0 top-[0.95rem] size-3.5 rounded-full border-2 ${look}`} />;
 }
 
-function StepDates({ step }: { step: StepShape }) {
+function StepDates({ step, steps }: { step: StepShape; steps: readonly StepShape[] }) {
   if (step.finishedOn !== null) return <p className="text-[13px]">Finished {dayWords(step.finishedOn)}</p>;
   return (
     <>
@@ -114,13 +118,13 @@ function StepDates({ step }: { step: StepShape }) {
           <>
             {step.startedOn ? `begun ${dayWords(step.startedOn)}, ` : `start by ${dayWords(step.latestStartOn)}, `}
             <strong>finish by {dayWords(step.latestFinishOn)}</strong>
-            {step.slackDays !== null && <span className="text-muted"> · slack {step.slackDays}</span>}
+            {step.slackDays !== null && <span className="text-muted"> · slack {signed(step.slackDays)}</span>}
           </>
         ) : (
           <>could end {dayWords(step.earliestFinishOn)}</>
         )}
       </p>
-      <p className="text-muted text-[12.5px]">{whyWords(step)}</p>
+      <p className="text-muted text-[12.5px]">{whyWords(step, steps)}</p>
     </>
   );
 }

@@ -57,7 +57,15 @@ function PieceHead({ piece }: { piece: PieceShape }) {
         <h1 className="text-2xl leading-tight break-words">{piece.title}</h1>
       </div>
       <div className="flex flex-wrap items-center gap-2">
-        <Tag tone={piece.stage === 'with_client' ? 'lake' : piece.stage === 'approved' || piece.stage === 'scheduled' || piece.stage === 'published' ? 'pine' : 'calm'}>
+        <Tag
+          tone={
+            piece.stage === 'with_client'
+              ? 'lake'
+              : piece.stage === 'approved' || piece.stage === 'scheduled' || piece.stage === 'published'
+                ? 'pine'
+                : 'calm'
+          }
+        >
           {STAGE_WORDS[piece.stage]}
         </Tag>
         {piece.round > 1 && (
@@ -66,7 +74,9 @@ function PieceHead({ piece }: { piece: PieceShape }) {
           </Tag>
         )}
         <DangerTag danger={piece.danger} />
-        <span className="tabular font-medium">{piece.aimOn ? `${dayWords(piece.aimOn)}${client ? `, ${zoneWords(client.zone)}` : ''}` : 'No date yet'}</span>
+        <span className="tabular font-medium">
+          {piece.aimOn ? `${dayWords(piece.aimOn)}${client ? `, ${zoneWords(client.zone)}` : ''}` : 'No date yet'}
+        </span>
       </div>
     </header>
   );

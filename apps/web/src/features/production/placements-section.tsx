@@ -22,7 +22,9 @@ export function PlacementsSection({ piece }: { piece: PieceShape }) {
           <li key={placement.id} className="flex flex-wrap items-center gap-2 py-1.5 border-t border-line first:border-t-0">
             <span className="font-medium">{placement.channelName}</span>
             <PlacementTag state={placement.state} />
-            <span className="tabular text-[13px]">{placement.on ? `${dayWords(placement.on)}, ${placement.at} ${zoneWords(placement.zone)}` : ''}</span>
+            <span className="tabular text-[13px]">
+              {placement.on ? `${dayWords(placement.on)}, ${placement.at} ${zoneWords(placement.zone)}` : ''}
+            </span>
             {placement.outAddress && (
               <a href={placement.outAddress} className="text-pine underline text-[13px] truncate max-w-48" target="_blank" rel="noreferrer">
                 {placement.outAddress}
@@ -51,7 +53,12 @@ function AddChannel({ piece }: { piece: PieceShape }) {
   return (
     <label className="flex items-center gap-2 mt-2 text-[13px]">
       <span className="text-muted whitespace-nowrap">Also on</span>
-      <select className="field max-w-48" value="" disabled={add.isPending} onChange={(event) => event.target.value && add.mutate(event.target.value)}>
+      <select
+        className="field max-w-48"
+        value=""
+        disabled={add.isPending}
+        onChange={(event) => event.target.value && add.mutate(event.target.value)}
+      >
         <option value="">choose a channel…</option>
         {free.map((channel) => (
           <option key={channel.id} value={channel.id}>

@@ -2,7 +2,7 @@ import { useInfiniteQuery } from '@tanstack/react-query';
 import type { PiecePage as Page, PieceRow } from '@zesting/contract';
 import { Link } from 'react-router';
 import { call, wordsOf } from '../../lib/api';
-import { dayWords } from '../../lib/format';
+import { dayWords, signed } from '../../lib/format';
 import { useClients } from '../../lib/queries';
 import { STAGE_WORDS } from '../../lib/words';
 import { Button } from '../../ui/button';
@@ -40,7 +40,7 @@ export function ProductionPage() {
             <thead>
               <tr className="text-left text-muted">
                 {HEADS.map((head, index) => (
-                  <th key={index} scope="col" className="font-medium px-3 py-2 whitespace-nowrap">
+                  <th key={index} scope="col" className={`font-medium px-3 py-2 whitespace-nowrap ${head === 'Slack' ? 'text-right' : ''}`}>
                     {head || <span className="sr-only">{index === 0 ? 'Progress' : 'Danger'}</span>}
                   </th>
                 ))}
@@ -85,9 +85,13 @@ function Row({ row }: { row: PieceRow }) {
         {row.currentStep ?? <span className="text-muted">–</span>}
         {row.round > 1 && <span className="text-muted"> · round {row.round}</span>}
       </td>
-      <td className="px-3 whitespace-nowrap">{row.currentStep ? (row.currentDoer ?? <span className="text-rind font-medium">nobody</span>) : ''}</td>
-      <td className="px-3 whitespace-nowrap tabular">{row.aimOn ? dayWords(row.aimOn) : <span className="text-muted">no date</span>}</td>
-      <td className="px-3 text-right tabular">{row.slackDays ?? ''}</td>
+      <td className="px-3 whitespace-nowrap">
+        {row.currentStep ? (row.currentDoer ?? <span className="text-rind font-medium">nobody</span>) : ''}
+      </td>
+      <td className="px-3 whitespace-nowrap tabular">
+        {row.aimOn ? dayWords(row.aimOn) : <span className="text-muted">{row.stage === 'published' ? 'out' : 'no date'}</span>}
+      </td>
+      <td className="px-3 text-right tabular">{row.slackDays === null ? '' : signed(row.slackDays)}</td>
       <td className="px-3 text-right">
         <DangerTag danger={row.danger === 'fine' ? null : row.danger} />
       </td>

@@ -18,7 +18,9 @@ interface StepActionsProps {
 /** What the viewer can do about the steps at hand: begin, hand in, pass or hand back. */
 export function StepActions({ piece, save, busy }: StepActionsProps) {
   const { personId } = useSession();
-  const steps = piece.steps.filter((step) => step.mine && (step.doerId === personId || (step.doerId === null && piece.canManage) || step.kind === 'check'));
+  const steps = piece.steps.filter(
+    (step) => step.mine && (step.doerId === personId || (step.doerId === null && piece.canManage) || step.kind === 'check'),
+  );
   return (
     <>
       {steps.map((step) => (
@@ -32,7 +34,8 @@ function StepBar({ step, save, busy }: { step: StepShape } & Omit<StepActionsPro
   const [handingBack, setHandingBack] = useState(false);
   const act = useWrite((path: string) => call(`/steps/${step.id}/${path}`, { method: 'POST' }));
   const handIn = async () => {
-    if (await save()) act.mutate('hand-in', { onSuccess: () => toast(step.kind === 'check' ? `${step.title}: passed` : `${step.title}: handed in`) });
+    if (await save())
+      act.mutate('hand-in', { onSuccess: () => toast(step.kind === 'check' ? `${step.title}: passed` : `${step.title}: handed in`) });
   };
   return (
     <div className="flex flex-wrap items-center gap-2 rounded-md bg-pine-soft px-3 py-2 mb-3">
@@ -63,11 +66,14 @@ function HandBackDialog({ step, onClose }: { step: StepShape; onClose: () => voi
   const [remark, setRemark] = useState('');
   const [error, setError] = useState<string>();
   const handBack = useWrite((body: { remark: string }) => call(`/steps/${step.id}/hand-back`, { method: 'POST', body }));
-  const send = () => (remark.trim() === '' ? setError('Say what should be different.') : handBack.mutate({ remark: remark.trim() }, { onSuccess: onClose }));
+  const send = () =>
+    remark.trim() === '' ? setError('Say what should be different.') : handBack.mutate({ remark: remark.trim() }, { onSuccess: onClose });
   return (
     <Dialog open onClose={onClose} title="Hand back to the maker" description="The maker hears it at once; the path is planned anew.">
       <Field label="What should be different?" error={error} required>
-        {(control) => <textarea {...control} className="field" rows={4} value={remark} onChange={(event) => setRemark(event.target.value)} />}
+        {(control) => (
+          <textarea {...control} className="field" rows={4} value={remark} onChange={(event) => setRemark(event.target.value)} />
+        )}
       </Field>
       <div className="flex justify-end gap-2">
         <Button onClick={onClose}>Not yet</Button>

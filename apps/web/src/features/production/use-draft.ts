@@ -8,7 +8,11 @@ import { ApiProblem, call, upload, wordsOf } from '../../lib/api';
 export type Draft = Pick<ContentShape, 'shared' | 'channels'>;
 
 const bodyOf = (draft: Draft) => ({
-  shared: { copy: draft.shared.copy, disclosure: draft.shared.disclosure, media: draft.shared.media.map(({ assetId, alt }) => ({ assetId, alt })) },
+  shared: {
+    copy: draft.shared.copy,
+    disclosure: draft.shared.disclosure,
+    media: draft.shared.media.map(({ assetId, alt }) => ({ assetId, alt })),
+  },
   channels: draft.channels.map(({ channelId, copy, tags, firstComment, link }) => ({ channelId, copy, tags, firstComment, link })),
 });
 
@@ -40,7 +44,8 @@ export function useDraft(piece: PieceShape) {
       setTheirs(null);
       return true;
     } catch (error) {
-      if (error instanceof ApiProblem && error.code === 'http.changed_meanwhile') setTheirs(error.body['theirs'] as PieceShape); // what this problem carries
+      if (error instanceof ApiProblem && error.code === 'http.changed_meanwhile')
+        setTheirs(error.body['theirs'] as PieceShape); // what this problem carries
       else toast.error(wordsOf(error));
       return false;
     } finally {
@@ -70,5 +75,16 @@ export function useDraft(piece: PieceShape) {
     if (added.length > 0) change({ ...draft, shared: { ...draft.shared, media: [...draft.shared.media, ...added] } });
   };
 
-  return { draft, isDirty, busy, theirs, change, save, addFiles, takeTheirs, keepMine: () => save(theirs?.content.version), closeConflict: () => setTheirs(null) };
+  return {
+    draft,
+    isDirty,
+    busy,
+    theirs,
+    change,
+    save,
+    addFiles,
+    takeTheirs,
+    keepMine: () => save(theirs?.content.version),
+    closeConflict: () => setTheirs(null),
+  };
 }

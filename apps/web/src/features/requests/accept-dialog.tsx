@@ -29,7 +29,10 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
     queryKey: ['feasibility', request.id, body.routeId],
     queryFn: () => call<FeasibilityShape>(`/requests/${request.id}/feasibility/${body.routeId}`),
   });
-  const accept = useWrite((accepted: AcceptRequestBody) => call<AcceptedShape>(`/requests/${request.id}/accept`, { method: 'POST', body: accepted }), { quiet: true });
+  const accept = useWrite(
+    (accepted: AcceptRequestBody) => call<AcceptedShape>(`/requests/${request.id}/accept`, { method: 'POST', body: accepted }),
+    { quiet: true },
+  );
   const send = () => {
     if (body.title.trim() === '') setError('Give it a working title.');
     else if (body.channelIds.length === 0) setError('Choose at least one channel.');
@@ -39,13 +42,16 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
         { onSuccess: ({ pieceId }) => void navigate(to(`/pieces/${pieceId}`)), onError: (problem) => setError(wordsOf(problem)) },
       );
   };
-  const toggle = (id: string) => change({ channelIds: body.channelIds.includes(id) ? body.channelIds.filter((other) => other !== id) : [...body.channelIds, id] });
+  const toggle = (id: string) =>
+    change({ channelIds: body.channelIds.includes(id) ? body.channelIds.filter((other) => other !== id) : [...body.channelIds, id] });
   const earliest = feasibility.data?.earliestOn;
   const tooSoon = earliest !== undefined && typeof body.wishOn === 'string' && body.wishOn !== '' && body.wishOn < earliest;
   return (
     <Dialog open onClose={onClose} title="Accept as a piece" description={`${request.requesterName} hears by mail that it is accepted.`}>
       <Field label="Working title" required>
-        {(control) => <input {...control} className="field" value={body.title} onChange={(event) => change({ title: event.target.value })} />}
+        {(control) => (
+          <input {...control} className="field" value={body.title} onChange={(event) => change({ title: event.target.value })} />
+        )}
       </Field>
       <Field label="Route" help={routes?.find((route) => route.id === body.routeId)?.steps.join(' → ')}>
         {(control) => (
@@ -60,7 +66,12 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
       </Field>
       <Field label="Pillar">
         {(control) => (
-          <select {...control} className="field" value={body.pillarId ?? ''} onChange={(event) => change({ pillarId: event.target.value || null })}>
+          <select
+            {...control}
+            className="field"
+            value={body.pillarId ?? ''}
+            onChange={(event) => change({ pillarId: event.target.value || null })}
+          >
             <option value="">None yet</option>
             {client?.pillars.map((pillar) => (
               <option key={pillar.id} value={pillar.id}>
@@ -75,7 +86,12 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
         <div className="flex flex-wrap gap-x-5 gap-y-1">
           {client?.channels.map((channel) => (
             <label key={channel.id} className="inline-flex items-center gap-2 min-h-8">
-              <input type="checkbox" className="size-4 accent-pine" checked={body.channelIds.includes(channel.id)} onChange={() => toggle(channel.id)} />
+              <input
+                type="checkbox"
+                className="size-4 accent-pine"
+                checked={body.channelIds.includes(channel.id)}
+                onChange={() => toggle(channel.id)}
+              />
               {channel.name}
             </label>
           ))}
@@ -86,7 +102,8 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
         help={
           earliest && (
             <span className={tooSoon ? 'text-rind font-medium' : ''}>
-              {tooSoon ? 'This cannot be met. ' : ''}The earliest date this route allows is {dayWords(earliest)}; it adds {minutesWords(feasibility.data?.effortMinutes ?? 0)} of work.{' '}
+              {tooSoon ? 'This cannot be met. ' : ''}The earliest date this route allows is {dayWords(earliest)}; it adds{' '}
+              {minutesWords(feasibility.data?.effortMinutes ?? 0)} of work.{' '}
               {tooSoon && (
                 <button type="button" className="underline min-h-6" onClick={() => change({ wishOn: earliest })}>
                   Take {dayWords(earliest)}
@@ -96,10 +113,26 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
           )
         }
       >
-        {(control) => <input {...control} className="field" type="date" value={body.wishOn ?? ''} onChange={(event) => change({ wishOn: event.target.value || null })} />}
+        {(control) => (
+          <input
+            {...control}
+            className="field"
+            type="date"
+            value={body.wishOn ?? ''}
+            onChange={(event) => change({ wishOn: event.target.value || null })}
+          />
+        )}
       </Field>
       <Field label="Notes for the makers" help="They read it beside the answers.">
-        {(control) => <textarea {...control} className="field" rows={2} value={body.notes} onChange={(event) => change({ notes: event.target.value })} />}
+        {(control) => (
+          <textarea
+            {...control}
+            className="field"
+            rows={2}
+            value={body.notes}
+            onChange={(event) => change({ notes: event.target.value })}
+          />
+        )}
       </Field>
       {error && (
         <p role="alert" className="text-rhubarb font-medium mb-2">

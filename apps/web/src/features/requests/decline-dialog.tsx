@@ -10,7 +10,9 @@ import { Field } from '../../ui/field';
 export function DeclineDialog({ request, onClose }: { request: RequestShape; onClose: () => void }) {
   const [reason, setReason] = useState('');
   const [error, setError] = useState<string>();
-  const decline = useWrite((body: { reason: string }) => call(`/requests/${request.id}/decline`, { method: 'POST', body }), { quiet: true });
+  const decline = useWrite((body: { reason: string }) => call(`/requests/${request.id}/decline`, { method: 'POST', body }), {
+    quiet: true,
+  });
   const send = () => {
     if (reason.trim() === '') setError('Say why: the requester reads it.');
     else decline.mutate({ reason: reason.trim() }, { onSuccess: onClose, onError: (problem) => setError(wordsOf(problem)) });
@@ -18,7 +20,9 @@ export function DeclineDialog({ request, onClose }: { request: RequestShape; onC
   return (
     <Dialog open onClose={onClose} title={`Decline “${request.title}”`} description={`${request.requesterName} gets this by mail.`}>
       <Field label="Reason" error={error} required>
-        {(control) => <textarea {...control} className="field" rows={4} value={reason} onChange={(event) => setReason(event.target.value)} />}
+        {(control) => (
+          <textarea {...control} className="field" rows={4} value={reason} onChange={(event) => setReason(event.target.value)} />
+        )}
       </Field>
       <div className="flex justify-end gap-2">
         <Button onClick={onClose}>Keep it open</Button>

@@ -12,13 +12,13 @@ import { Tag } from '../../ui/tags';
 import { AcceptDialog } from './accept-dialog';
 import { DeclineDialog } from './decline-dialog';
 
-/** One request: what was answered, its files, and the decision. Opening it marks it as read. */
-export function RequestPane({ requestId }: { requestId: string }) {
+/** One request: what was answered, its files, and the decision. Opening it by choice marks it as read. */
+export function RequestPane({ requestId, marksRead }: { requestId: string; marksRead: boolean }) {
   const { clientOf, to } = useClients();
   const [dialog, setDialog] = useState<'accept' | 'decline' | null>(null);
   const request = useQuery({ queryKey: ['request', requestId], queryFn: () => call<RequestShape>(`/requests/${requestId}`) });
   const { mutate: markRead } = useWrite((id: string) => call(`/requests/${id}/read`, { method: 'POST' }), { quiet: true });
-  const isUnread = request.data?.isRead === false;
+  const isUnread = marksRead && request.data?.isRead === false;
   useEffect(() => {
     if (isUnread) markRead(requestId);
   }, [isUnread, markRead, requestId]);

@@ -47,7 +47,7 @@ export function RequestsPage() {
               </Button>
             )}
           </nav>
-          {chosen && <RequestPane key={chosen} requestId={chosen} />}
+          {chosen && <RequestPane key={chosen} requestId={chosen} marksRead={requestId !== undefined} />}
         </div>
       )}
     </>
@@ -73,7 +73,9 @@ function RequestLine({ row, isChosen }: { row: RequestRow; isChosen: boolean }) 
               <Tag tone="pine">New</Tag>
             </span>
           )}
-          {row.state !== 'new' && <span className="ml-auto text-muted text-[12px]">{row.state === 'accepted' ? 'Accepted' : 'Declined'}</span>}
+          {row.state !== 'new' && (
+            <span className="ml-auto text-muted text-[12px]">{row.state === 'accepted' ? 'Accepted' : 'Declined'}</span>
+          )}
         </span>
         <span className="flex justify-between gap-3 text-muted text-[13px]">
           <span className="truncate">
@@ -85,4 +87,3 @@ function RequestLine({ row, isChosen }: { row: RequestRow; isChosen: boolean }) 
     </li>
   );
 }
-

@@ -27,17 +27,22 @@ function policyWords(policy: SignOffPolicy, approvers: number): string {
 /** What of one client is ready, and the packet made of it. */
 export function ComposePacket({ client }: { client: ClientShape }) {
   const [search] = useSearchParams();
-  const { data: ready } = useSuspenseQuery({ queryKey: ['ready', client.id], queryFn: () => call<ReadyShape>(`/clients/${client.id}/ready`) });
+  const { data: ready } = useSuspenseQuery({
+    queryKey: ['ready', client.id],
+    queryFn: () => call<ReadyShape>(`/clients/${client.id}/ready`),
+  });
   const asked = search.get('piece');
-  const [chosen, setChosen] = useState<readonly string[]>(ready.pieces.filter((piece) => piece.pieceId === asked).map((piece) => piece.pieceId));
+  const [chosen, setChosen] = useState<readonly string[]>(
+    ready.pieces.filter((piece) => piece.pieceId === asked).map((piece) => piece.pieceId),
+  );
   const picked = ready.pieces.filter((piece) => chosen.includes(piece.pieceId));
   const toggle = (id: string) => setChosen(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
   return (
     <section className="card p-4" aria-label={`Ready for ${client.name}`}>
-      <h2 className="flex flex-wrap items-center gap-2 text-lg mb-1">
+      <h3 className="flex flex-wrap items-center gap-2 text-base mb-1">
         <ClientCode code={client.code} colour={client.colour} />
         {client.name}
-      </h2>
+      </h3>
       {ready.pieces.length === 0 ? (
         <p className="text-muted">Nothing is ready to be sent. A piece stands here once its check is passed.</p>
       ) : (
@@ -46,16 +51,32 @@ export function ComposePacket({ client }: { client: ClientShape }) {
             {ready.pieces.map((piece) => (
               <li key={piece.pieceId} className="border-t border-line first:border-t-0">
                 <label className="flex flex-wrap items-center gap-x-3 min-h-9">
-                  <input type="checkbox" className="size-4 accent-pine" checked={chosen.includes(piece.pieceId)} onChange={() => toggle(piece.pieceId)} />
+                  <input
+                    type="checkbox"
+                    className="size-4 accent-pine"
+                    checked={chosen.includes(piece.pieceId)}
+                    onChange={() => toggle(piece.pieceId)}
+                  />
                   <span className="font-medium">{piece.title}</span>
                   {piece.round > 1 && <span className="text-muted text-[13px]">round {piece.round}</span>}
                   {piece.isVoided && <Tag tone="rhubarb">Changed after sign-off</Tag>}
-                  <span className="ml-auto text-muted text-[13px] tabular">{piece.latestFinishOn ? `answer by ${dayWords(piece.latestFinishOn)}` : 'no date'}</span>
+                  <span className="ml-auto text-muted text-[13px] tabular">
+                    {piece.latestFinishOn ? `answer by ${dayWords(piece.latestFinishOn)}` : 'no date'}
+                  </span>
                 </label>
               </li>
             ))}
           </ul>
-          {picked.length > 0 && <PacketForm key={chosen.join()} client={client} ready={ready} pieceIds={picked.map((piece) => piece.pieceId)} title={picked[0]?.title ?? ''} onSent={() => setChosen([])} />}
+          {picked.length > 0 && (
+            <PacketForm
+              key={chosen.join()}
+              client={client}
+              ready={ready}
+              pieceIds={picked.map((piece) => piece.pieceId)}
+              title={picked[0]?.title ?? ''}
+              onSent={() => setChosen([])}
+            />
+          )}
         </>
       )}
     </section>
@@ -78,7 +99,9 @@ function PacketForm({ client, ready, pieceIds, title, onSent }: PacketFormProps)
     dueOn: ready.suggestedDueOn,
   });
   const [error, setError] = useState<string>();
-  const send = useWrite((sent: SendPacketBody) => call<SentPacketShape>(`/clients/${client.id}/packets`, { method: 'POST', body: sent }), { quiet: true });
+  const send = useWrite((sent: SendPacketBody) => call<SentPacketShape>(`/clients/${client.id}/packets`, { method: 'POST', body: sent }), {
+    quiet: true,
+  });
   const names = ready.approvers.map((contact) => contact.name).join(', ');
   const submit = () =>
     send.mutate(body, {
@@ -95,14 +118,37 @@ function PacketForm({ client, ready, pieceIds, title, onSent }: PacketFormProps)
       </p>
       <div className="grid gap-x-3 sm:grid-cols-[minmax(0,1fr)_11rem]">
         <Field label="Name of the packet" required>
-          {(control) => <input {...control} className="field" value={body.title} onChange={(event) => setBody({ ...body, title: event.target.value })} />}
+          {(control) => (
+            <input
+              {...control}
+              className="field"
+              value={body.title}
+              onChange={(event) => setBody({ ...body, title: event.target.value })}
+            />
+          )}
         </Field>
         <Field label="Answer by" required error={error}>
-          {(control) => <input {...control} type="date" className="field" value={body.dueOn} onChange={(event) => setBody({ ...body, dueOn: event.target.value })} />}
+          {(control) => (
+            <input
+              {...control}
+              type="date"
+              className="field"
+              value={body.dueOn}
+              onChange={(event) => setBody({ ...body, dueOn: event.target.value })}
+            />
+          )}
         </Field>
       </div>
       <Field label="A word to the client">
-        {(control) => <textarea {...control} className="field" rows={2} value={body.message} onChange={(event) => setBody({ ...body, message: event.target.value })} />}
+        {(control) => (
+          <textarea
+            {...control}
+            className="field"
+            rows={2}
+            value={body.message}
+            onChange={(event) => setBody({ ...body, message: event.target.value })}
+          />
+        )}
       </Field>
       <Button look="main" disabled={send.isPending} onClick={submit}>
         Send {count(pieceIds.length, 'piece')} for sign-off

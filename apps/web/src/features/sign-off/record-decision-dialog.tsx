@@ -18,7 +18,9 @@ export function RecordDecisionDialog({ packet, onClose }: { packet: PacketShape;
   });
   const [error, setError] = useState<string>();
   const change = (part: Partial<RecordDecisionBody>) => setBody({ ...body, ...part });
-  const record = useWrite((sent: RecordDecisionBody) => call(`/packets/${packet.id}/decisions`, { method: 'POST', body: sent }), { quiet: true });
+  const record = useWrite((sent: RecordDecisionBody) => call(`/packets/${packet.id}/decisions`, { method: 'POST', body: sent }), {
+    quiet: true,
+  });
   return (
     <Dialog open onClose={onClose} title="Record an answer" description="It stands under the contact’s name, with yours beside it.">
       <Field label="Who answered">
@@ -47,20 +49,38 @@ export function RecordDecisionDialog({ packet, onClose }: { packet: PacketShape;
         <legend className="font-medium mb-1">The answer</legend>
         {(['approve', 'changes'] as const).map((verdict) => (
           <label key={verdict} className="inline-flex items-center gap-2 min-h-8 mr-5">
-            <input type="radio" name="verdict" className="size-4 accent-pine" checked={body.verdict === verdict} onChange={() => change({ verdict })} />
+            <input
+              type="radio"
+              name="verdict"
+              className="size-4 accent-pine"
+              checked={body.verdict === verdict}
+              onChange={() => change({ verdict })}
+            />
             {verdict === 'approve' ? 'Approved' : 'Changes asked'}
           </label>
         ))}
       </fieldset>
       <Field label="What was said" required={body.verdict === 'changes'}>
-        {(control) => <textarea {...control} className="field" rows={3} value={body.remark} onChange={(event) => change({ remark: event.target.value })} />}
+        {(control) => (
+          <textarea
+            {...control}
+            className="field"
+            rows={3}
+            value={body.remark}
+            onChange={(event) => change({ remark: event.target.value })}
+          />
+        )}
       </Field>
       <Field label="How it was given" required error={error}>
         {(control) => <input {...control} className="field" value={body.how} onChange={(event) => change({ how: event.target.value })} />}
       </Field>
       <div className="flex justify-end gap-2">
         <Button onClick={onClose}>Not yet</Button>
-        <Button look="main" disabled={record.isPending} onClick={() => record.mutate(body, { onSuccess: onClose, onError: (problem) => setError(wordsOf(problem)) })}>
+        <Button
+          look="main"
+          disabled={record.isPending}
+          onClick={() => record.mutate(body, { onSuccess: onClose, onError: (problem) => setError(wordsOf(problem)) })}
+        >
           Record it
         </Button>
       </div>

@@ -14,12 +14,17 @@ import { RecordDecisionDialog } from './record-decision-dialog';
 /** Packets out with whose turn it is and how long; what can be sent now. */
 export function SignOffPage() {
   const { query, clients, client } = useClients();
-  const { data } = useSuspenseQuery({ queryKey: ['packets', query], queryFn: () => call<PacketsShape>(`/packets?${query}`), refetchInterval: 30_000 });
+  const { data } = useSuspenseQuery({
+    queryKey: ['packets', query],
+    queryFn: () => call<PacketsShape>(`/packets?${query}`),
+    refetchInterval: 30_000,
+  });
   return (
     <>
       <PageHead title="Sign-off" note={`${count(data.open.length, 'packet')} with ${client ? client.name : 'clients'}`} />
       <div className="grid gap-4 lg:grid-cols-2 items-start">
-        <div className="grid gap-4">
+        <div className="grid gap-3">
+          <h2 className="text-lg">Ready to be sent</h2>
           {(client ? [client] : clients).map((shown) => (
             <ComposePacket key={shown.id} client={shown} />
           ))}
@@ -57,7 +62,13 @@ function PacketCard({ packet }: { packet: PacketShape }) {
         <ClientCode code={client?.code ?? ''} colour={client?.colour ?? 0} />
         <h3 className="text-base font-sans font-semibold tracking-normal">{packet.title}</h3>
         <span className="ml-auto">
-          {packet.closedAt ? <Tag>Closed</Tag> : packet.isPastDue ? <Tag tone="rhubarb">Past due</Tag> : <Tag tone="lake">Due {dayWords(packet.dueOn)}</Tag>}
+          {packet.closedAt ? (
+            <Tag>Closed</Tag>
+          ) : packet.isPastDue ? (
+            <Tag tone="rhubarb">Past due</Tag>
+          ) : (
+            <Tag tone="lake">Due {dayWords(packet.dueOn)}</Tag>
+          )}
         </span>
       </header>
       <p className="text-muted text-[13px] mb-2">
@@ -72,7 +83,11 @@ function PacketCard({ packet }: { packet: PacketShape }) {
             </Link>
             {item.round > 1 && <span className="text-muted text-[13px]">round {item.round}</span>}
             <span className="ml-auto">
-              {item.outcome === null ? <Tag tone="lake">Waiting</Tag> : <Tag tone={item.outcome === 'approved' ? 'pine' : 'rind'}>{item.outcome === 'approved' ? 'Approved' : 'Changes asked'}</Tag>}
+              {item.outcome === null ? (
+                <Tag tone="lake">Waiting</Tag>
+              ) : (
+                <Tag tone={item.outcome === 'approved' ? 'pine' : 'rind'}>{item.outcome === 'approved' ? 'Approved' : 'Changes asked'}</Tag>
+              )}
             </span>
           </li>
         ))}

@@ -21,7 +21,10 @@ const ENTRY_MINUTES = 30;
  * @see RFC 5545
  */
 export async function feedOf(app: App, clientId: string): Promise<string> {
-  const [client] = await app.read<{ name: string; code: string; feed_pencilled: boolean }>('select name, code, feed_pencilled from clients where id = $1', [clientId]);
+  const [client] = await app.read<{ name: string; code: string; feed_pencilled: boolean }>(
+    'select name, code, feed_pencilled from clients where id = $1',
+    [clientId],
+  );
   if (!client) throw new Error('the client went away');
   const rows = await app.read<FeedRow>(
     `select l.id, p.title, h.name as channel, l.state, l.publish_at, l.updated_at, l.version, l.out_address

@@ -38,7 +38,13 @@ const fixed = (placement: Placement): Fixed | null =>
   placement.cancelled ? { code: 'placement.cancelled' } : placement.outAt !== null ? { code: 'placement.out' } : null;
 
 /** Gives a placement a date, another one, or none. Its siblings stay; the piece's path is planned anew. */
-export function movePlacement(app: App, viewer: Viewer, placementId: string, body: MovePlacementBody, version: number): Promise<Result<Moved, MoveFailure>> {
+export function movePlacement(
+  app: App,
+  viewer: Viewer,
+  placementId: string,
+  body: MovePlacementBody,
+  version: number,
+): Promise<Result<Moved, MoveFailure>> {
   return app.write<Moved, MoveFailure>(async (tx, now) => {
     const placement = await lockPlacement(tx, placementId);
     const refused = fixed(placement);
@@ -53,7 +59,9 @@ export function movePlacement(app: App, viewer: Viewer, placementId: string, bod
       if (compareInstants(instant.value, now) <= 0) return fail({ code: 'placement.in_past' });
       Object.assign(placement, { onDay: body.on, atTime: at, publishAt: instant.value });
     }
-    return ok(await saveAndReplan(tx, viewer, placement, 'placement.moved', { from, to: { on: placement.onDay, at: placement.atTime } }, now));
+    return ok(
+      await saveAndReplan(tx, viewer, placement, 'placement.moved', { from, to: { on: placement.onDay, at: placement.atTime } }, now),
+    );
   });
 }
 
@@ -95,7 +103,12 @@ async function saveAndReplan(
 }
 
 /** Marks a placement as out by hand, with the address where it can be seen. What is out keeps its version for good. */
-export function markOut(app: App, viewer: Viewer, placementId: string, address: string): Promise<Result<Moved, Fixed | { code: 'placement.undated' | 'placement.not_signed_off' }>> {
+export function markOut(
+  app: App,
+  viewer: Viewer,
+  placementId: string,
+  address: string,
+): Promise<Result<Moved, Fixed | { code: 'placement.undated' | 'placement.not_signed_off' }>> {
   return app.write<Moved, Fixed | { code: 'placement.undated' | 'placement.not_signed_off' }>(async (tx, now) => {
     const placement = await lockPlacement(tx, placementId);
     const refused = fixed(placement);
@@ -121,7 +134,12 @@ export function cancelPlacement(app: App, viewer: Viewer, placementId: string): 
 }
 
 /** Puts a piece on one more channel of its client, undated. The new channel part is empty: the shared copy goes out there. */
-export function addPlacement(app: App, viewer: Viewer, pieceId: string, channelId: string): Promise<Result<string, { code: 'channel.unknown' | 'placement.exists' }>> {
+export function addPlacement(
+  app: App,
+  viewer: Viewer,
+  pieceId: string,
+  channelId: string,
+): Promise<Result<string, { code: 'channel.unknown' | 'placement.exists' }>> {
   return app.write<string, { code: 'channel.unknown' | 'placement.exists' }>(async (tx, now) => {
     const piece = await lockPiece(tx, pieceId);
     const [channel] = await rowsOf<{ zone: string; name: string }>(
@@ -130,7 +148,10 @@ export function addPlacement(app: App, viewer: Viewer, pieceId: string, channelI
       [channelId, piece.clientId],
     );
     if (!channel) return fail({ code: 'channel.unknown' });
-    const live = await rowsOf(tx, 'select 1 from placements where piece_id = $1 and channel_id = $2 and not cancelled', [pieceId, channelId]);
+    const live = await rowsOf(tx, 'select 1 from placements where piece_id = $1 and channel_id = $2 and not cancelled', [
+      pieceId,
+      channelId,
+    ]);
     if (live.length > 0) return fail({ code: 'placement.exists' });
     if (!(channelId in piece.content.channels)) {
       setContent(piece, { ...piece.content, channels: { ...piece.content.channels, [channelId]: EMPTY_CHANNEL_PART } });
@@ -153,7 +174,15 @@ export function addPlacement(app: App, viewer: Viewer, pieceId: string, channelI
         updatedAt: now,
       }),
     );
-    await record(tx, { clientId: piece.clientId, thing: 'piece', thingId: pieceId, verb: 'placement.added', actor: viewer.name, detail: { channel: channel.name }, at: now });
+    await record(tx, {
+      clientId: piece.clientId,
+      thing: 'piece',
+      thingId: pieceId,
+      verb: 'placement.added',
+      actor: viewer.name,
+      detail: { channel: channel.name },
+      at: now,
+    });
     await replan(tx, [pieceId], now);
     return ok(placement.id);
   });

@@ -11,7 +11,8 @@ import { Request } from '../entities/request.entity.js';
 type Decided = { code: 'request.already_decided' };
 type AcceptFailure = Decided | { code: 'route.unknown' } | { code: 'channel.unknown' } | { code: 'pillar.unknown' };
 
-const lockRequest = (tx: Tx, id: string): Promise<Request> => tx.findOneOrFail(Request, { where: { id }, lock: { mode: 'pessimistic_write' } });
+const lockRequest = (tx: Tx, id: string): Promise<Request> =>
+  tx.findOneOrFail(Request, { where: { id }, lock: { mode: 'pessimistic_write' } });
 
 async function decide(tx: Tx, request: Request, state: 'accepted' | 'declined', now: InstantText): Promise<void> {
   request.state = state;
@@ -30,7 +31,12 @@ export function markRead(app: App, requestId: string): Promise<Result<null>> {
 }
 
 /** Accepts a request: it becomes a piece with a planned path. The requester hears by mail. */
-export function acceptRequest(app: App, viewer: Viewer, requestId: string, body: AcceptRequestBody): Promise<Result<string, AcceptFailure>> {
+export function acceptRequest(
+  app: App,
+  viewer: Viewer,
+  requestId: string,
+  body: AcceptRequestBody,
+): Promise<Result<string, AcceptFailure>> {
   return app.write<string, AcceptFailure>(async (tx, now) => {
     const request = await lockRequest(tx, requestId);
     if (request.state !== 'new') return fail({ code: 'request.already_decided' });
@@ -51,7 +57,15 @@ export function acceptRequest(app: App, viewer: Viewer, requestId: string, body:
     );
     if (!piece.ok) return piece;
     await decide(tx, request, 'accepted', now);
-    await record(tx, { clientId: request.clientId, thing: 'request', thingId: requestId, verb: 'request.accepted', actor: viewer.name, detail: { pieceId: piece.value }, at: now });
+    await record(tx, {
+      clientId: request.clientId,
+      thing: 'request',
+      thingId: requestId,
+      verb: 'request.accepted',
+      actor: viewer.name,
+      detail: { pieceId: piece.value },
+      at: now,
+    });
     await tellRequester(app, tx, request, `Accepted: ${request.title}`, [`“${request.title}” is accepted and planned.`]);
     return piece;
   });
@@ -64,7 +78,15 @@ export function declineRequest(app: App, viewer: Viewer, requestId: string, reas
     if (request.state !== 'new') return fail({ code: 'request.already_decided' });
     request.declineReason = reason;
     await decide(tx, request, 'declined', now);
-    await record(tx, { clientId: request.clientId, thing: 'request', thingId: requestId, verb: 'request.declined', actor: viewer.name, detail: { reason }, at: now });
+    await record(tx, {
+      clientId: request.clientId,
+      thing: 'request',
+      thingId: requestId,
+      verb: 'request.declined',
+      actor: viewer.name,
+      detail: { reason },
+      at: now,
+    });
     await tellRequester(app, tx, request, `Not taken on: ${request.title}`, [`We cannot take on “${request.title}”.`, reason]);
     return ok(null);
   });

@@ -17,12 +17,15 @@ interface FormRow {
 }
 
 export type SubmitFailure =
-  | { code: 'request.answers_wrong'; errors: Record<string, string> }
-  | { code: 'file.unknown' }
-  | { code: 'idempotency.other_body' };
+  { code: 'request.answers_wrong'; errors: Record<string, string> } | { code: 'file.unknown' } | { code: 'idempotency.other_body' };
 
 /** Takes in a filled-in form. The same key makes no second request: it gets the first one's answer. */
-export function submitRequest(app: App, formId: string, body: SubmitRequestBody, key: string): Promise<Result<SubmittedShape, SubmitFailure>> {
+export function submitRequest(
+  app: App,
+  formId: string,
+  body: SubmitRequestBody,
+  key: string,
+): Promise<Result<SubmittedShape, SubmitFailure>> {
   return app.write<SubmittedShape, SubmitFailure>((tx, now) =>
     once<SubmittedShape, SubmitFailure>(tx, { key, caller: formId, operation: 'request.submit', body }, async () => {
       const [form] = await rowsOf<FormRow>(
@@ -69,7 +72,14 @@ export function submitRequest(app: App, formId: string, body: SubmitRequestBody,
         `${body.name} of ${form.client_name} asks for “${request.title}”.`,
         `/requests/${request.id}`,
       );
-      await record(tx, { clientId: form.client_id, thing: 'request', thingId: request.id, verb: 'request.received', actor: body.name, at: now });
+      await record(tx, {
+        clientId: form.client_id,
+        thing: 'request',
+        thingId: request.id,
+        verb: 'request.received',
+        actor: body.name,
+        at: now,
+      });
       return ok({ requestId: request.id, number: row?.number ?? 0, receiptAddress });
     }),
   );

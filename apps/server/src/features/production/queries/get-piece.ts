@@ -1,8 +1,26 @@
 import { addDays, contentSignOff, daysBetween, isWorkingDay, weekdayOf, type Content, type PlannedStep } from '@zesting/core';
-import type { ActivityShape, BriefShape, ContentShape, DecisionShape, PieceShape, PlacementShape, StepShape, UploadShape } from '@zesting/contract';
+import type {
+  ActivityShape,
+  BriefShape,
+  ContentShape,
+  DecisionShape,
+  PieceShape,
+  PlacementShape,
+  StepShape,
+  UploadShape,
+} from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
-import { doerKey, getDoer, loadCalendars, loadSources, pieceState, type CalendarBook, type PieceSource, type PieceState } from '../../planning/index.js';
+import {
+  doerKey,
+  getDoer,
+  loadCalendars,
+  loadSources,
+  pieceState,
+  type CalendarBook,
+  type PieceSource,
+  type PieceState,
+} from '../../planning/index.js';
 import { UPLOAD_COLUMNS } from './uploads.js';
 
 interface PieceColumns {
@@ -151,7 +169,10 @@ async function briefOf(app: App, viewer: Viewer, row: PieceColumns): Promise<Bri
   const keys = new Set(fields.map((field) => field.key));
   const answers = Object.fromEntries(Object.entries(row.answers ?? {}).filter(([key]) => keys.has(key)));
   const shown = fields.filter((field) => field.kind === 'files').flatMap((field) => answers[field.key] ?? []);
-  const files = await app.read<UploadShape>(`select ${UPLOAD_COLUMNS} from assets where request_id = $1 and id::text = any($2) order by created_at, id`, [row.request_id, shown]);
+  const files = await app.read<UploadShape>(
+    `select ${UPLOAD_COLUMNS} from assets where request_id = $1 and id::text = any($2) order by created_at, id`,
+    [row.request_id, shown],
+  );
   return {
     requestId: row.request_id,
     requestNumber: row.request_number,
@@ -229,4 +250,7 @@ const decisionsOf = (app: App, pieceId: string): Promise<DecisionShape[]> =>
   );
 
 const activityOf = (app: App, pieceId: string): Promise<ActivityShape[]> =>
-  app.read<ActivityShape>("select verb, actor, at, detail from activities where thing = 'piece' and thing_id = $1 order by id desc limit 100", [pieceId]);
+  app.read<ActivityShape>(
+    "select verb, actor, at, detail from activities where thing = 'piece' and thing_id = $1 order by id desc limit 100",
+    [pieceId],
+  );

@@ -45,5 +45,7 @@ export async function deskOf(app: App, viewer: Viewer, clientId: string | undefi
   return { todayOn: dayIn(app.clock.now(), viewer.zone), rows: sorted, newRequests: counts?.requests ?? 0, openPieces: counts?.open ?? 0 };
 }
 
-const compareDeskRows = (a: DeskRow & { createdAt: string; list: ReckoningList }, b: DeskRow & { createdAt: string; list: ReckoningList }): number =>
-  compareDesk(a as Parameters<typeof compareDesk>[0], b as Parameters<typeof compareDesk>[1]); // days come as text from the database
+const compareDeskRows = (
+  a: DeskRow & { createdAt: string; list: ReckoningList },
+  b: DeskRow & { createdAt: string; list: ReckoningList },
+): number => compareDesk(a as Parameters<typeof compareDesk>[0], b as Parameters<typeof compareDesk>[1]); // days come as text from the database

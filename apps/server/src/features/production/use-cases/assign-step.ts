@@ -16,7 +16,8 @@ export function assignStep(app: App, viewer: Viewer, stepId: string, personId: s
     if (step.kind === 'sign_off') return fail({ code: 'step.client_decides' });
     if (step.finishedOn !== null) return fail({ code: 'step.already_finished' });
     if (step.doerId === personId) return ok(null);
-    const [person] = personId === null ? [null] : await rowsOf<{ name: string }>(tx, 'select name from people where id = $1 and active', [personId]);
+    const [person] =
+      personId === null ? [null] : await rowsOf<{ name: string }>(tx, 'select name from people where id = $1 and active', [personId]);
     if (person === undefined) return fail({ code: 'person.unknown' });
     step.doerId = personId;
     await tx.save(step);
@@ -31,7 +32,14 @@ export function assignStep(app: App, viewer: Viewer, stepId: string, personId: s
     });
     await replan(tx, [piece.id], now);
     if (personId !== null && personId !== viewer.personId && isAvailable(step, steps))
-      await tellDoer(app, tx, personId, `${step.title}: ${piece.title}`, `“${step.title}” of “${piece.title}” is yours and can start.`, `/pieces/${piece.id}`);
+      await tellDoer(
+        app,
+        tx,
+        personId,
+        `${step.title}: ${piece.title}`,
+        `“${step.title}” of “${piece.title}” is yours and can start.`,
+        `/pieces/${piece.id}`,
+      );
     return ok(null);
   });
 }

@@ -32,7 +32,10 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
     if (pillars.length === 0) return fail({ code: 'pillar.unknown' });
   }
   const id = randomUUID();
-  const content = { shared: EMPTY_SHARED_PART, channels: Object.fromEntries(wanted.channelIds.map((channelId) => [channelId, EMPTY_CHANNEL_PART])) };
+  const content = {
+    shared: EMPTY_SHARED_PART,
+    channels: Object.fromEntries(wanted.channelIds.map((channelId) => [channelId, EMPTY_CHANNEL_PART])),
+  };
   await tx.insert(Piece, {
     id,
     clientId: wanted.clientId,
@@ -57,7 +60,15 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
      select $1, $2, h.id, c.zone, $4, $4 from channels h join clients c on c.id = h.client_id where h.id = any($3)`,
     [id, wanted.clientId, wanted.channelIds, now],
   );
-  await record(tx, { clientId: wanted.clientId, thing: 'piece', thingId: id, verb: 'piece.created', actor: wanted.actor, detail: { title: wanted.title }, at: now });
+  await record(tx, {
+    clientId: wanted.clientId,
+    thing: 'piece',
+    thingId: id,
+    verb: 'piece.created',
+    actor: wanted.actor,
+    detail: { title: wanted.title },
+    at: now,
+  });
   await replan(tx, [id], now);
   return ok(id);
 }

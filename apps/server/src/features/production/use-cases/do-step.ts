@@ -22,7 +22,15 @@ function mayDo(viewer: Viewer, step: Step, steps: readonly Step[]): Refused | nu
 }
 
 const note = (tx: Tx, piece: Piece, viewer: Viewer, verb: string, step: Step, now: InstantText, more: Record<string, string> = {}) =>
-  record(tx, { clientId: piece.clientId, thing: 'piece', thingId: piece.id, verb, actor: viewer.name, detail: { step: step.title, ...more }, at: now });
+  record(tx, {
+    clientId: piece.clientId,
+    thing: 'piece',
+    thingId: piece.id,
+    verb,
+    actor: viewer.name,
+    detail: { step: step.title, ...more },
+    at: now,
+  });
 
 /** Marks a step as begun today. */
 export function beginStep(app: App, viewer: Viewer, stepId: string): Promise<Result<null, Refused>> {
@@ -63,7 +71,14 @@ async function tellNext(app: App, tx: Tx, viewer: Viewer, piece: Piece, done: St
   if (next.kind === 'sign_off')
     await tellManagers(app, tx, piece.clientId, `Ready for the client: ${piece.title}`, `${text} It can go to the client.`, '/sign-off');
   else if (next.doerId === null)
-    await tellManagers(app, tx, piece.clientId, `Nobody has “${next.title}”: ${piece.title}`, `${text} “${next.title}” comes next and nobody has it.`, path);
+    await tellManagers(
+      app,
+      tx,
+      piece.clientId,
+      `Nobody has “${next.title}”: ${piece.title}`,
+      `${text} “${next.title}” comes next and nobody has it.`,
+      path,
+    );
   else if (next.doerId !== viewer.personId)
     await tellDoer(app, tx, next.doerId, `${next.title}: ${piece.title}`, `${text} “${next.title}” is yours and can start.`, path);
 }
@@ -88,7 +103,14 @@ export function handBack(app: App, viewer: Viewer, stepId: string, remark: strin
     await note(tx, piece, viewer, 'step.handed_back', step, now, { remark });
     await replan(tx, [piece.id], now);
     if (made.doerId !== null && made.doerId !== viewer.personId)
-      await tellDoer(app, tx, made.doerId, `Handed back: ${piece.title}`, `“${piece.title}” came back from “${step.title}”: ${remark}`, `/pieces/${piece.id}`);
+      await tellDoer(
+        app,
+        tx,
+        made.doerId,
+        `Handed back: ${piece.title}`,
+        `“${piece.title}” came back from “${step.title}”: ${remark}`,
+        `/pieces/${piece.id}`,
+      );
     return ok(null);
   });
 }

@@ -11,7 +11,13 @@ import { lockPiece, setContent } from '../piece-store.js';
 type Failure = { code: 'http.changed_meanwhile' } | { code: 'file.unknown' } | { code: 'channel.unknown' };
 
 /** Writes the working copy. An edit made against an older state is refused: the answer to it carries both states. */
-export function editContent(app: App, viewer: Viewer, pieceId: string, body: ContentBody, version: number): Promise<Result<number, Failure>> {
+export function editContent(
+  app: App,
+  viewer: Viewer,
+  pieceId: string,
+  body: ContentBody,
+  version: number,
+): Promise<Result<number, Failure>> {
   return app.write<number, Failure>(async (tx, now) => {
     const piece = await lockPiece(tx, pieceId);
     if (piece.contentVersion !== version) return fail({ code: 'http.changed_meanwhile' });
@@ -25,14 +31,26 @@ export function editContent(app: App, viewer: Viewer, pieceId: string, body: Con
       ...Object.keys(piece.digests.channels).filter((id) => before.channels[id] !== piece.digests.channels[id]),
     ];
     if (changed.length > 0)
-      await record(tx, { clientId: piece.clientId, thing: 'piece', thingId: pieceId, verb: 'piece.content_edited', actor: viewer.name, detail: { parts: changed }, at: now });
+      await record(tx, {
+        clientId: piece.clientId,
+        thing: 'piece',
+        thingId: pieceId,
+        verb: 'piece.content_edited',
+        actor: viewer.name,
+        detail: { parts: changed },
+        at: now,
+      });
     await replan(tx, [pieceId], now);
     return ok(piece.contentVersion);
   });
 }
 
 /** The content that a body describes: known files of this piece or its request, and just the channels that the piece has. */
-async function contentOf(tx: Tx, piece: Piece, body: ContentBody): Promise<Result<Content, { code: 'file.unknown' } | { code: 'channel.unknown' }>> {
+async function contentOf(
+  tx: Tx,
+  piece: Piece,
+  body: ContentBody,
+): Promise<Result<Content, { code: 'file.unknown' } | { code: 'channel.unknown' }>> {
   const files = await rowsOf<{ id: string; hash: string; name: string }>(
     tx,
     'select id, hash, name from assets where id = any($1) and client_id = $2 and (piece_id = $3 or request_id = $4)',
@@ -51,7 +69,12 @@ async function contentOf(tx: Tx, piece: Piece, body: ContentBody): Promise<Resul
     channels: Object.fromEntries(
       Object.keys(piece.content.channels).map((id) => {
         const part = given.get(id);
-        return [id, part ? { copy: part.copy, tags: part.tags, firstComment: part.firstComment, link: part.link } : (piece.content.channels[id] ?? EMPTY_CHANNEL_PART)];
+        return [
+          id,
+          part
+            ? { copy: part.copy, tags: part.tags, firstComment: part.firstComment, link: part.link }
+            : (piece.content.channels[id] ?? EMPTY_CHANNEL_PART),
+        ];
       }),
     ),
   });

@@ -12,7 +12,13 @@ type Failure = { code: 'http.changed_meanwhile' } | { code: 'pillar.unknown' };
 const EDITABLE = ['title', 'pillarId', 'notes', 'wishOn', 'shelved'] as const satisfies readonly (keyof Piece & keyof EditPieceBody)[];
 
 /** Changes what stands around the content: title, pillar, notes, wish date, shelf. All dates follow. */
-export function editPiece(app: App, viewer: Viewer, pieceId: string, body: EditPieceBody, version: number): Promise<Result<number, Failure>> {
+export function editPiece(
+  app: App,
+  viewer: Viewer,
+  pieceId: string,
+  body: EditPieceBody,
+  version: number,
+): Promise<Result<number, Failure>> {
   return app.write<number, Failure>(async (tx, now) => {
     const piece = await lockPiece(tx, pieceId);
     if (piece.version !== version) return fail({ code: 'http.changed_meanwhile' });
@@ -21,11 +27,21 @@ export function editPiece(app: App, viewer: Viewer, pieceId: string, body: EditP
       if (known.length === 0) return fail({ code: 'pillar.unknown' });
     }
     const given = EDITABLE.filter((key) => body[key] !== undefined);
-    const detail = Object.fromEntries(given.filter((key) => piece[key] !== body[key]).map((key) => [key, { from: piece[key], to: body[key] }]));
+    const detail = Object.fromEntries(
+      given.filter((key) => piece[key] !== body[key]).map((key) => [key, { from: piece[key], to: body[key] }]),
+    );
     Object.assign(piece, Object.fromEntries(given.map((key) => [key, body[key]])));
     piece.version += 1;
     await tx.save(piece);
-    await record(tx, { clientId: piece.clientId, thing: 'piece', thingId: pieceId, verb: 'piece.edited', actor: viewer.name, detail, at: now });
+    await record(tx, {
+      clientId: piece.clientId,
+      thing: 'piece',
+      thingId: pieceId,
+      verb: 'piece.edited',
+      actor: viewer.name,
+      detail,
+      at: now,
+    });
     await replan(tx, [pieceId], now);
     return ok(piece.version);
   });

@@ -25,11 +25,7 @@ export async function openRound(tx: Tx, piece: Piece): Promise<Step[]> {
 /** Adds a sign-off step at the end: what was signed has changed and goes to the client again, without rework. */
 export async function appendSignOff(tx: Tx, piece: Piece): Promise<void> {
   const route = getValue(await findRoute(tx, piece.routeId));
-  await appendSteps(
-    tx,
-    piece,
-    route.steps.filter((step) => step.kind === 'sign_off').slice(-1),
-  );
+  await appendSteps(tx, piece, route.steps.filter((step) => step.kind === 'sign_off').slice(-1));
 }
 
 async function appendSteps(tx: Tx, piece: Piece, added: readonly RouteStep[]): Promise<Step[]> {

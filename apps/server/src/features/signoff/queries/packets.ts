@@ -1,4 +1,17 @@
-import { contentSignOff, countWorkingDays, dayIn, getDay, isAllSigned, isVoided, type Day, type SignOffPolicy, getValue, addWorkingDays, laterOf, workingDayOnOrAfter } from '@zesting/core';
+import {
+  contentSignOff,
+  countWorkingDays,
+  dayIn,
+  getDay,
+  isAllSigned,
+  isVoided,
+  type Day,
+  type SignOffPolicy,
+  getValue,
+  addWorkingDays,
+  laterOf,
+  workingDayOnOrAfter,
+} from '@zesting/core';
 import type { ContactShape, PacketShape, PacketsShape, ReadyPieceShape, ReadyShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { clientKey, getDoer, loadCalendars, loadSources, pieceState, type CalendarBook } from '../../planning/index.js';
@@ -28,7 +41,10 @@ export async function packetsOf(app: App, clientIds: readonly string[], packetId
 function withClock(row: Omit<PacketShape, 'isPastDue' | 'waitedDays'>, book: CalendarBook): PacketShape {
   const client = getDoer(book, clientKey(row.clientId));
   const sentOn = dayIn(row.sentAt, client.zone);
-  const waitedDays = Math.max(0, countWorkingDays(client.calendar, sentOn, client.todayOn) - countWorkingDays(client.calendar, sentOn, sentOn));
+  const waitedDays = Math.max(
+    0,
+    countWorkingDays(client.calendar, sentOn, client.todayOn) - countWorkingDays(client.calendar, sentOn, sentOn),
+  );
   return { ...row, waitedDays, isPastDue: row.closedAt === null && getDay(row.dueOn) < client.todayOn };
 }
 
@@ -49,11 +65,23 @@ export async function readyFor(app: App, clientId: string): Promise<ReadyShape> 
   const pieces = candidates.flatMap<ReadyPieceShape>((piece) => {
     const source = byId.get(piece.id);
     if (!source) return [];
-    const signOff = contentSignOff({ policy: source.policy, approverIds: source.approver_ids, decisions: source.decisions, sent: source.sent }, source.digests);
+    const signOff = contentSignOff(
+      { policy: source.policy, approverIds: source.approver_ids, decisions: source.decisions, sent: source.sent },
+      source.digests,
+    );
     if (isAllSigned(signOff)) return [];
     const open = source.steps.find((step) => step.finished_on === null);
     const planned = pieceState(source, book).plan?.steps.find((step) => step.id === open?.id);
-    return [{ pieceId: piece.id, number: piece.number, title: piece.title, round: piece.round, latestFinishOn: planned?.latestFinishOn ?? null, isVoided: isVoided(signOff) }];
+    return [
+      {
+        pieceId: piece.id,
+        number: piece.number,
+        title: piece.title,
+        round: piece.round,
+        latestFinishOn: planned?.latestFinishOn ?? null,
+        isVoided: isVoided(signOff),
+      },
+    ];
   });
   const [client] = await app.read<{ policy: SignOffPolicy }>('select policy from clients where id = $1', [clientId]);
   const approvers = await app.read<ContactShape>(

@@ -32,7 +32,11 @@ export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
      where client_id = $1 and $2 = any(approver_ids) order by (closed_at is not null), case when closed_at is null then due_on end, sent_at desc limit 20`,
     [clientId, contactId],
   );
-  const items = await itemsOf(app, contactId, packets.map((packet) => packet.id));
+  const items = await itemsOf(
+    app,
+    contactId,
+    packets.map((packet) => packet.id),
+  );
   const today = dayIn(app.clock.now(), head.zone);
   return {
     ...rest,
@@ -83,7 +87,13 @@ function pieceShape(item: ItemRow, roundsAgreed: number): RoomPieceShape {
     disclosure: item.content.shared.disclosure,
     channels: item.channels.map(({ id, ...channel }) => {
       const part = item.content.channels[id];
-      return { ...channel, copy: copyOnChannel(item.content, id), tags: [...(part?.tags ?? [])], firstComment: part?.firstComment ?? '', link: part?.link ?? '' };
+      return {
+        ...channel,
+        copy: copyOnChannel(item.content, id),
+        tags: [...(part?.tags ?? [])],
+        firstComment: part?.firstComment ?? '',
+        link: part?.link ?? '',
+      };
     }),
     said: item.said,
   };

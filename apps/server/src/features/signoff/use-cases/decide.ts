@@ -20,7 +20,9 @@ export interface DecisionInput {
   readonly onBehalf: { readonly personId: string; readonly name: string; readonly how: string } | null;
 }
 
-type Failure = { code: 'decision.not_an_approver' | 'decision.not_in_packet' | 'decision.other_version' | 'decision.closed' | 'decision.remark_missing' };
+type Failure = {
+  code: 'decision.not_an_approver' | 'decision.not_in_packet' | 'decision.other_version' | 'decision.closed' | 'decision.remark_missing';
+};
 
 /**
  * Takes one contact's decision on the version in a packet. It covers every part's digest. Approval by the packet's policy
@@ -50,7 +52,14 @@ export function decide(app: App, input: DecisionInput): Promise<Result<DecidedSh
 }
 
 /** Writes the decision as the next link of the client's chain, and the activity line. Returns the contact's name. */
-async function append(tx: Tx, packet: Packet, item: PacketItem, digests: readonly string[], input: DecisionInput, now: InstantText): Promise<string> {
+async function append(
+  tx: Tx,
+  packet: Packet,
+  item: PacketItem,
+  digests: readonly string[],
+  input: DecisionInput,
+  now: InstantText,
+): Promise<string> {
   const [client] = await rowsOf<{ chain_head: string; next: number }>(
     tx,
     `select chain_head, (select coalesce(max(sequence), 0) + 1 from decisions where client_id = $1) as next from clients where id = $1 for update`,
@@ -59,16 +68,53 @@ async function append(tx: Tx, packet: Packet, item: PacketItem, digests: readonl
   const [contact] = await rowsOf<{ name: string }>(tx, 'select name from contacts where id = $1', [input.contactId]);
   if (!client || !contact) throw new Error('client or contact went away');
   const remark = input.remark.trim();
-  const head = chainHead(client.chain_head, decisionRecord({ sequence: client.next, packetId: packet.id, pieceId: item.pieceId, versionId: item.versionId, contactId: input.contactId, verdict: input.verdict, digests, remark, decidedAt: now, recordedBy: input.onBehalf?.personId ?? null, how: input.onBehalf?.how ?? '' }));
+  const head = chainHead(
+    client.chain_head,
+    decisionRecord({
+      sequence: client.next,
+      packetId: packet.id,
+      pieceId: item.pieceId,
+      versionId: item.versionId,
+      contactId: input.contactId,
+      verdict: input.verdict,
+      digests,
+      remark,
+      decidedAt: now,
+      recordedBy: input.onBehalf?.personId ?? null,
+      how: input.onBehalf?.how ?? '',
+    }),
+  );
   await tx.query(
     `insert into decisions (client_id, sequence, packet_id, piece_id, version_id, contact_id, verdict, digests, remark, decided_at, recorded_by, how, head)
      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
-    [packet.clientId, client.next, packet.id, item.pieceId, item.versionId, input.contactId, input.verdict, digests, remark, now, input.onBehalf?.personId ?? null, input.onBehalf?.how ?? '', head],
+    [
+      packet.clientId,
+      client.next,
+      packet.id,
+      item.pieceId,
+      item.versionId,
+      input.contactId,
+      input.verdict,
+      digests,
+      remark,
+      now,
+      input.onBehalf?.personId ?? null,
+      input.onBehalf?.how ?? '',
+      head,
+    ],
   );
   await tx.query('update clients set chain_head = $2 where id = $1', [packet.clientId, head]);
   const actor = input.onBehalf ? `${contact.name} (recorded by ${input.onBehalf.name})` : contact.name;
   const verb = input.verdict === 'approve' ? 'piece.approved' : 'piece.changes_asked';
-  await record(tx, { clientId: packet.clientId, thing: 'piece', thingId: item.pieceId, verb, actor, detail: { remark, round: item.round }, at: now });
+  await record(tx, {
+    clientId: packet.clientId,
+    thing: 'piece',
+    thingId: item.pieceId,
+    verb,
+    actor,
+    detail: { remark, round: item.round },
+    at: now,
+  });
   return contact.name;
 }
 
@@ -90,14 +136,27 @@ export interface DecisionRecord {
 export const decisionRecord = (decision: DecisionRecord) => ({ ...decision });
 
 async function outcomeOf(tx: Tx, packet: Packet, item: PacketItem, digests: readonly string[]): Promise<PacketItem['outcome']> {
-  const decisions = await rowsOf<DecisionFact>(tx, 'select contact_id as "contactId", verdict, digests from decisions where piece_id = $1 order by sequence', [item.pieceId]);
+  const decisions = await rowsOf<DecisionFact>(
+    tx,
+    'select contact_id as "contactId", verdict, digests from decisions where piece_id = $1 order by sequence',
+    [item.pieceId],
+  );
   const states = digests.map((digest) => digestState(packet.policy, packet.approverIds, decisions, digest));
   if (states.includes('changes')) return 'changes';
   return states.every((state) => state === 'approved') ? 'approved' : null;
 }
 
 /** What follows when a piece's item in a packet is decided. */
-async function settle(app: App, tx: Tx, packet: Packet, piece: Piece, item: PacketItem, input: DecisionInput, actor: string, now: InstantText): Promise<void> {
+async function settle(
+  app: App,
+  tx: Tx,
+  packet: Packet,
+  piece: Piece,
+  item: PacketItem,
+  input: DecisionInput,
+  actor: string,
+  now: InstantText,
+): Promise<void> {
   const step = openSignOffStep(await stepsOf(tx, piece.id));
   if (step) await finishStep(tx, step, now);
   const path = `/pieces/${piece.id}`;
@@ -105,9 +164,25 @@ async function settle(app: App, tx: Tx, packet: Packet, piece: Piece, item: Pack
     const [first] = await openRound(tx, piece);
     const [client] = await rowsOf<{ rounds_agreed: number }>(tx, 'select rounds_agreed from clients where id = $1', [piece.clientId]);
     const round = `Round ${piece.round} of ${client?.rounds_agreed ?? 2} agreed begins.`;
-    await tellManagers(app, tx, piece.clientId, `Changes asked: ${piece.title}`, `${actor} asks for changes: ${input.remark} ${round}`, path);
-    if (first?.doerId) await tellDoer(app, tx, first.doerId, `Changes asked: ${piece.title}`, `${actor} asks for changes: ${input.remark}`, path);
-  } else await tellManagers(app, tx, piece.clientId, `Approved: ${piece.title}`, `${actor} approved “${piece.title}”. It can be placed on the calendar.`, path);
+    await tellManagers(
+      app,
+      tx,
+      piece.clientId,
+      `Changes asked: ${piece.title}`,
+      `${actor} asks for changes: ${input.remark} ${round}`,
+      path,
+    );
+    if (first?.doerId)
+      await tellDoer(app, tx, first.doerId, `Changes asked: ${piece.title}`, `${actor} asks for changes: ${input.remark}`, path);
+  } else
+    await tellManagers(
+      app,
+      tx,
+      piece.clientId,
+      `Approved: ${piece.title}`,
+      `${actor} approved “${piece.title}”. It can be placed on the calendar.`,
+      path,
+    );
   const [open] = await rowsOf(tx, 'select 1 from packet_items where packet_id = $1 and outcome is null limit 1', [packet.id]);
   if (!open) {
     packet.closedAt = now;

@@ -1,4 +1,16 @@
-import { contentSignOff, countWorkingDays, dayIn, fail, getDay, isAllSigned, isWorkingDay, ok, type InstantText, type Result, type SignOffPolicy } from '@zesting/core';
+import {
+  contentSignOff,
+  countWorkingDays,
+  dayIn,
+  fail,
+  getDay,
+  isAllSigned,
+  isWorkingDay,
+  ok,
+  type InstantText,
+  type Result,
+  type SignOffPolicy,
+} from '@zesting/core';
 import type { SendPacketBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { record } from '../../../platform/activity.js';
@@ -60,9 +72,18 @@ export function sendPacket(app: App, viewer: Viewer, clientId: string, body: Sen
 }
 
 const approversOf = (tx: Tx, clientId: string): Promise<ApproverRow[]> =>
-  rowsOf<ApproverRow>(tx, 'select id, name, email, link_generation from contacts where client_id = $1 and can_sign_off order by id', [clientId]);
+  rowsOf<ApproverRow>(tx, 'select id, name, email, link_generation from contacts where client_id = $1 and can_sign_off order by id', [
+    clientId,
+  ]);
 
-async function makePacket(tx: Tx, viewer: Viewer, clientId: string, body: SendPacketBody, approvers: readonly ApproverRow[], now: InstantText): Promise<Packet> {
+async function makePacket(
+  tx: Tx,
+  viewer: Viewer,
+  clientId: string,
+  body: SendPacketBody,
+  approvers: readonly ApproverRow[],
+  now: InstantText,
+): Promise<Packet> {
   const [client] = await rowsOf<{ policy: SignOffPolicy }>(tx, 'select policy from clients where id = $1', [clientId]);
   if (!client) throw new Error('the client went away');
   return tx.create(Packet, {
@@ -92,7 +113,15 @@ async function addToPacket(tx: Tx, viewer: Viewer, packet: Packet, pieceId: stri
   const [client] = await rowsOf<{ zone: string }>(tx, 'select zone from clients where id = $1', [piece.clientId]);
   step.startedOn ??= dayIn(now, client?.zone ?? 'UTC');
   await tx.save(step);
-  await record(tx, { clientId: piece.clientId, thing: 'piece', thingId: pieceId, verb: 'piece.sent', actor: viewer.name, detail: { packet: packet.title, version: version.number, round: piece.round }, at: now });
+  await record(tx, {
+    clientId: piece.clientId,
+    thing: 'piece',
+    thingId: pieceId,
+    verb: 'piece.sent',
+    actor: viewer.name,
+    detail: { packet: packet.title, version: version.number, round: piece.round },
+    at: now,
+  });
   return null;
 }
 
@@ -102,6 +131,9 @@ async function notReady(tx: Tx, piece: Piece): Promise<Failure | null> {
   if (!source) throw new Error('the piece went away');
   if (source.in_packet) return { code: 'piece.with_client_already' };
   if (source.steps.some((step) => step.kind !== 'sign_off' && step.finished_on === null)) return { code: 'piece.not_ready_for_client' };
-  const signOff = contentSignOff({ policy: source.policy, approverIds: source.approver_ids, decisions: source.decisions, sent: source.sent }, piece.digests);
+  const signOff = contentSignOff(
+    { policy: source.policy, approverIds: source.approver_ids, decisions: source.decisions, sent: source.sent },
+    piece.digests,
+  );
   return isAllSigned(signOff) ? { code: 'piece.signed_already' } : null;
 }
