@@ -47,7 +47,7 @@ module.exports = {
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '/dist/' },
+    exclude: { path: '^(packages/[^/]+|apps/[^/]+|demo)/dist/' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.tests.json' },
   },

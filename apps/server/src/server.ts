@@ -13,6 +13,7 @@ import pg from 'pg';
 import type { Logger } from 'pino';
 import { ApplicationModule } from './application.module.js';
 import { AccessGuard } from './platform/access/access.js';
+import { requirePolicies } from './platform/access/check-routes.js';
 import type { Config } from './platform/config/config.js';
 import { Problem } from './platform/http/problem.js';
 import { ProblemFilter } from './platform/http/problem-filter.js';
@@ -38,6 +39,7 @@ export async function createServer(config: Config): Promise<NestExpressApplicati
   app.useGlobalPipes(contractPipe());
   app.useGlobalFilters(new ProblemFilter(logger));
   app.useGlobalGuards(app.get(AccessGuard));
+  requirePolicies(app);
   await describe(app);
   if (config.webFolder) serveWeb(app, config.webFolder);
   return app;
@@ -67,6 +69,7 @@ function sameOriginOnly(request: Request, _response: Response, next: NextFunctio
 async function sessions(app: INestApplication, config: Config): Promise<express.RequestHandler> {
   const Store = connectPgSimple(session);
   const pool = new pg.Pool({ connectionString: config.databaseUrl, max: 4 });
+  pool.on('error', (error) => app.get<Logger>(LOGGER).warn({ err: error }, 'a session connection was lost')); // the pool opens another
   const store = new Store({ pool, tableName: 'sessions', pruneSessionInterval: 3600 });
   const close = app.close.bind(app);
   app.close = async () => {

@@ -25,7 +25,7 @@ export function Band({ session }: { session: SessionShape }) {
         to={to('/')}
         end
         className="flex items-center gap-2 pr-3 py-2.5 no-underline font-display text-lg font-semibold"
-        aria-label="Desk"
+        aria-label="Zesting: your desk"
       >
         <Mark />
         <span aria-hidden>Zesting</span>

@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { ThrottlerModule } from '@nestjs/throttler';
+import { CONFIG, type Config } from '../../platform/config/config.js';
 import { HealthController } from './health.controller.js';
 import { LinkController } from './link.controller.js';
 import { SessionController } from './session.controller.js';
@@ -8,7 +9,10 @@ export { ClockController } from './health.controller.js';
 export { hashPassword } from './passwords.js';
 
 @Module({
-  imports: [ThrottlerModule.forRoot({ throttlers: [{ limit: 10, ttl: 60_000 }], skipIf: () => process.env['ZESTING_TESTING'] === '1' })],
+  imports: [ThrottlerModule.forRootAsync({
+      inject: [CONFIG],
+      useFactory: (config: Config) => ({ throttlers: [{ limit: 10, ttl: 60_000 }], skipIf: () => config.testing }),
+    })],
   controllers: [SessionController, LinkController, HealthController],
 })
 export class IdentityModule {}

@@ -1,4 +1,14 @@
-import { DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import {
+  DndContext,
+  KeyboardSensor,
+  pointerWithin,
+  PointerSensor,
+  rectIntersection,
+  useSensor,
+  useSensors,
+  type CollisionDetection,
+  type DragEndEvent,
+} from '@dnd-kit/core';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { CalendarEntryShape, CalendarShape } from '@zesting/contract';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
@@ -57,7 +67,7 @@ export function CalendarPage() {
           <ChevronRight size={16} aria-hidden />
         </Button>
       </PageHead>
-      <DndContext sensors={sensors} onDragEnd={drop} accessibility={{ screenReaderInstructions: { draggable: INSTRUCTIONS } }}>
+      <DndContext sensors={sensors} collisionDetection={dayUnder} onDragEnd={drop} accessibility={{ screenReaderInstructions: { draggable: INSTRUCTIONS } }}>
         <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_230px] items-start">
           <MonthGrid month={month} weeks={weeks} todayOn={todayOn} calendar={calendar.data} onOpen={setOpenId} />
           <Tray entries={calendar.data.tray} onOpen={setOpenId} />
@@ -67,6 +77,12 @@ export function CalendarPage() {
     </>
   );
 }
+
+/** The day under the pointer; by keyboard, the day that the entry covers most. */
+const dayUnder: CollisionDetection = (args) => {
+  const under = pointerWithin(args);
+  return under.length > 0 ? under : rectIntersection(args);
+};
 
 const INSTRUCTIONS = 'Press Space to lift, arrow keys to move, Space to drop. Enter opens a dialog with day and time instead.';
 

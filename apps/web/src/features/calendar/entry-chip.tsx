@@ -15,7 +15,8 @@ export function EntryChip({ entry, onOpen }: { entry: CalendarEntryShape; onOpen
   const isFixed = entry.state === 'out' || role === 'staff' || role === 'freelance';
   const { setNodeRef, listeners, attributes, transform, isDragging } = useDraggable({ id: entry.id, disabled: isFixed });
   const Sign = SIGNS[entry.state];
-  const words = `${client?.code ?? ''} ${entry.pieceTitle}, ${entry.channelName}, ${entry.on ? `${entry.at ?? ''} ` : ''}${PLACEMENT_WORDS[entry.state] ?? ''}`;
+  const lead = [chosen ? '' : (client?.code ?? ''), entry.at ?? entry.channelName].filter(Boolean).join(' ');
+  const words = `${lead} ${entry.pieceTitle}${entry.at ? `, ${entry.channelName}` : ''}, ${PLACEMENT_WORDS[entry.state] ?? ''}`;
   const line = entry.state === 'pencilled' || entry.state === 'undated' ? 'border-dashed' : 'border-solid';
   const tone = entry.state === 'missed' ? 'text-rhubarb' : '';
   const open = () => onOpen(entry.id);
@@ -29,16 +30,16 @@ export function EntryChip({ entry, onOpen }: { entry: CalendarEntryShape; onOpen
       title={words}
       onClick={open}
       onKeyDown={(event) => {
-        if (event.key === 'Enter') open();
-        else listeners?.['onKeyDown']?.(event);
+        // Enter is a click and opens the dialog; only the other keys lift and move
+        if (event.key !== 'Enter') listeners?.['onKeyDown']?.(event);
       }}
       className={`relative block w-full pl-2.5 pr-1 py-px rounded-md border border-line-strong bg-card text-left text-[12px] leading-[17px] touch-none ${line} ${tone} ${isDragging ? 'z-30 shadow-xl opacity-90' : ''}`}
       style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
     >
       <span aria-hidden className="absolute left-0 inset-y-0 w-1 rounded-l-md" style={{ background: clientColour(client?.colour ?? 0) }} />
       <span className="flex items-center gap-1.5">
-        {!chosen && <span className="font-semibold">{client?.code}</span>}
-        <span className="tabular text-muted truncate flex-1">{entry.at ?? entry.channelName}</span>
+        {!chosen && <span className="font-semibold">{client?.code} </span>}
+        <span className="tabular text-muted truncate flex-1">{entry.at ?? entry.channelName} </span>
         {Sign && <Sign size={12} aria-hidden className="shrink-0" />}
       </span>
       <span className="block truncate">{entry.pieceTitle}</span>

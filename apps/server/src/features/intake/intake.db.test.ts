@@ -1,0 +1,121 @@
+import { randomUUID } from 'node:crypto';
+import { getValue } from '@zesting/core';
+import { Caller, callerAs, callerByLink, makeScene, type Scene } from '../../../test-support/scene.js';
+import { acceptRequest, declineRequest, submitRequest } from './index.js';
+
+describe('intake', () => {
+  let scene: Scene;
+  beforeAll(async () => {
+    scene = await makeScene();
+  }, 60_000);
+  afterAll(() => scene.close());
+
+  const submit = (title: string) => submitRequest(scene.app, scene.a.formId, { name: 'Ann', email: 'ann@aaa.test', answers: { about: title } }, randomUUID());
+  const accept = (requestId: string, channelIds: readonly string[] = scene.a.channelIds) =>
+    acceptRequest(scene.app, scene.people.manager, requestId, { title: 'T', routeId: scene.routeId, pillarId: null, channelIds: [...channelIds], wishOn: '2027-03-30' });
+
+  it('takes fifty submissions at once with repeats: each request exactly once', async () => {
+    const caller = await callerByLink(scene, 'ask', scene.a.formId);
+    const keys = Array.from({ length: 50 }, () => randomUUID());
+    const send = (key: string) =>
+      caller.call('POST', `/api/ask/${scene.a.formId}/requests`, {
+        body: { name: 'Ann', email: 'ann@aaa.test', answers: { about: `Many ${key}` } },
+        headers: { 'Idempotency-Key': key },
+      });
+    const answers = await Promise.all([...keys, ...keys, ...keys.slice(0, 20)].map(send));
+    expect(answers.map((answer) => answer.status)).toEqual(answers.map(() => 201));
+    const rows = await scene.app.read<{ id: string; title: string }>("select id, title from requests where title like 'Many %'");
+    expect(new Set(rows.map((row) => row.title)).size).toBe(50);
+    expect(rows).toHaveLength(50);
+    for (const [index, key] of keys.entries()) expect(answers[index]?.body).toEqual(answers[index + 50]?.body ?? key);
+    const mails = await scene.app.read<{ count: number }>("select count(*) from graphile_worker.jobs where task_identifier = 'mail_send' and last_error is not null or task_identifier = 'mail_send'");
+    expect(mails[0]?.count).toBeGreaterThanOrEqual(100); // a receipt and a note to the manager for each; none is sent, since nobody listens
+  }, 60_000);
+
+  it('refuses the same key for another request', async () => {
+    const caller = await callerByLink(scene, 'ask', scene.a.formId);
+    const send = (about: string) =>
+      caller.call('POST', `/api/ask/${scene.a.formId}/requests`, { body: { name: 'Ann', email: 'ann@aaa.test', answers: { about } }, headers: { 'Idempotency-Key': 'same' } });
+    expect((await send('One')).status).toBe(201);
+    expect((await send('Two')).body['code']).toBe('idempotency.other_body');
+  });
+
+  it('names every wrong field, and stores nothing', async () => {
+    const caller = await callerByLink(scene, 'ask', scene.a.formId);
+    const answer = await caller.call('POST', `/api/ask/${scene.a.formId}/requests`, {
+      body: { name: 'Ann', email: 'ann@aaa.test', answers: { about: ' ', wish: '2027-02-30', files: [randomUUID()], nonsense: 'x' } },
+      headers: { 'Idempotency-Key': randomUUID() },
+    });
+    expect([answer.status, answer.body['errors']]).toEqual([422, { about: 'required', wish: 'not_a_date', nonsense: 'unknown_field' }]);
+    expect((await caller.call('POST', `/api/ask/${scene.a.formId}/requests`, { body: { name: '', email: 'no' }, headers: { 'Idempotency-Key': 'k' } })).body['errors']).toMatchObject({
+      name: ['isNotEmpty'],
+      email: ['isEmail'],
+      answers: ['isObject'],
+    });
+  });
+
+  it('refuses files of another client, and files that are already part of a request', async () => {
+    const other = await callerByLink(scene, 'ask', scene.b.formId);
+    const form = new FormData();
+    form.append('file', new Blob(['plain text of client B']), 'notes.txt');
+    const upload = await other.call('POST', `/api/ask/${scene.b.formId}/files`, { body: form });
+    expect(upload.body).toMatchObject({ mime: 'text/plain', name: 'notes.txt' });
+    const steal = await submitRequest(scene.app, scene.a.formId, { name: 'Ann', email: 'ann@aaa.test', answers: { about: 'X', files: [String(upload.body['assetId'])] } }, randomUUID());
+    expect(steal).toMatchObject({ ok: false, failure: { code: 'file.unknown' } });
+  });
+
+  it('tells types by content: a page or a script in a picture’s clothes is refused', async () => {
+    const caller = await callerByLink(scene, 'ask', scene.a.formId);
+    for (const text of ['<!doctype html><script>alert(1)</script>', '<svg xmlns="http://www.w3.org/2000/svg"><script/></svg>', '\u0000\u0001binary']) {
+      const form = new FormData();
+      form.append('file', new Blob([text], { type: 'image/png' }), 'picture.png');
+      expect((await caller.call('POST', `/api/ask/${scene.a.formId}/files`, { body: form })).body['code']).toBe('file.type_refused');
+    }
+  });
+
+  it('accepts once: of two at the same time one is told that it was decided', async () => {
+    const { requestId } = getValue(await submit('Race'));
+    const results = await Promise.all([accept(requestId), accept(requestId)]);
+    expect(results.map((result) => (result.ok ? 'accepted' : result.failure.code)).sort()).toEqual(['accepted', 'request.already_decided']);
+    const pieces = await scene.app.read<{ stage: string; aim_on: string }>('select stage, aim_on from pieces where request_id = $1', [requestId]);
+    expect(pieces).toEqual([{ stage: 'planned', aim_on: '2027-03-30' }]);
+  });
+
+  it('refuses channels of another client, and leaves the request open', async () => {
+    const { requestId } = getValue(await submit('Wrong channel'));
+    expect(await accept(requestId, scene.b.channelIds)).toEqual({ ok: false, failure: { code: 'channel.unknown' } });
+    const [row] = await scene.app.read<{ state: string }>('select state from requests where id = $1', [requestId]);
+    expect(row?.state).toBe('new');
+  });
+
+  it('declines with a reason that the requester’s page shows; the page names nobody of the agency', async () => {
+    const { requestId } = getValue(await submit('Not for us'));
+    getValue(await declineRequest(scene.app, scene.people.manager, requestId, 'We have no room in March.'));
+    const caller = await callerByLink(scene, 'receipt', requestId);
+    const { body } = await caller.call('GET', `/api/receipts/${requestId}`);
+    expect(body).toMatchObject({ state: 'declined', declineReason: 'We have no room in March.', progress: null });
+    expect(JSON.stringify(body)).not.toMatch(/Max|Lea|Sia|Fay/);
+  });
+
+  it('does not mark as read by reading, only when told to', async () => {
+    const { requestId } = getValue(await submit('Unread'));
+    const manager = await callerAs(scene, 'manager');
+    await manager.call('GET', `/api/requests/${requestId}`);
+    expect((await manager.call('GET', `/api/requests/${requestId}`)).body['isRead']).toBe(false);
+    await manager.call('POST', `/api/requests/${requestId}/read`);
+    expect((await manager.call('GET', `/api/requests/${requestId}`)).body['isRead']).toBe(true);
+  });
+
+  it('pages through all requests without a gap or a repeat, unread first', async () => {
+    const manager: Caller = await callerAs(scene, 'manager');
+    const seen: string[] = [];
+    let cursor: string | null = '';
+    while (cursor !== null) {
+      const { body } = await manager.call('GET', `/api/requests${cursor ? `?cursor=${cursor}` : ''}`);
+      seen.push(...(body['items'] as { id: string }[]).map((item) => item.id)); // RequestPage
+      cursor = body['nextCursor'] as string | null;
+    }
+    const [all] = await scene.app.read<{ count: number }>('select count(*) from requests where client_id = $1', [scene.a.id]);
+    expect([seen.length, new Set(seen).size]).toEqual([all?.count, all?.count]);
+  });
+});

@@ -1,0 +1,205 @@
+import { randomUUID } from 'node:crypto';
+import { Controller, Get, Module } from '@nestjs/common';
+import { NestFactory } from '@nestjs/core';
+import { getValue } from '@zesting/core';
+import sharp from 'sharp';
+import { Caller, callerAs, callerByLink, makePiece, makeScene, stepOf, type Scene, type SceneClient } from '../../../test-support/scene.js';
+import { addPieceFile, assignStep, editContent, handIn } from '../../features/production/index.js';
+import { sendPacket } from '../../features/signoff/index.js';
+import { submitRequest } from '../../features/intake/index.js';
+import { requirePolicies } from './check-routes.js';
+
+type Who = 'lead' | 'manager' | 'staff' | 'freelance' | 'contact' | 'form' | 'receipt' | 'stranger';
+const EVERYONE: Who[] = ['lead', 'manager', 'staff', 'freelance', 'contact', 'form', 'receipt', 'stranger'];
+const managers = 'lead manager';
+const makers = 'lead manager staff freelance';
+const all = EVERYONE.join(' ');
+
+/** The whole table: who may call what, for things of their own client. Written out here, not read from the policies. */
+const TABLE: Record<string, string> = {
+  'POST /api/session': all,
+  'GET /api/session': all,
+  'DELETE /api/session': makers,
+  'POST /api/ask/open': all,
+  'POST /api/receipts/open': all,
+  'POST /api/room/open': all,
+  'GET /api/health': all,
+  'PUT /api/clock': all,
+  'GET /api/clients': makers,
+  'GET /api/clients/{clientId}/links': managers,
+  'GET /api/clients/{clientId}/ready': managers,
+  'POST /api/clients/{clientId}/packets': managers,
+  'GET /api/routes': managers,
+  'GET /api/requests': managers,
+  'GET /api/requests/{requestId}': managers,
+  'POST /api/requests/{requestId}/read': managers,
+  'GET /api/requests/{requestId}/feasibility/{routeId}': managers,
+  'POST /api/requests/{requestId}/accept': managers,
+  'POST /api/requests/{requestId}/decline': managers,
+  'GET /api/ask/{linkId}': 'form',
+  'POST /api/ask/{linkId}/files': 'form',
+  'POST /api/ask/{linkId}/requests': 'form',
+  'GET /api/receipts/{linkId}': 'receipt',
+  'GET /api/desk': managers,
+  'GET /api/stations': managers,
+  'GET /api/pieces': 'lead manager staff',
+  'GET /api/pieces/{pieceId}': makers,
+  'PATCH /api/pieces/{pieceId}': managers,
+  'PUT /api/pieces/{pieceId}/content': makers,
+  'POST /api/pieces/{pieceId}/files': makers,
+  'POST /api/pieces/{pieceId}/placements': managers,
+  'GET /api/files/{assetId}': makers,
+  'GET /api/steps/mine': makers,
+  'GET /api/steps/{stepId}/candidates': managers,
+  'PUT /api/steps/{stepId}/doer': managers,
+  'POST /api/steps/{stepId}/begin': makers,
+  'POST /api/steps/{stepId}/hand-in': makers,
+  'POST /api/steps/{stepId}/hand-back': makers,
+  'GET /api/packets': managers,
+  'GET /api/packets/{packetId}': managers,
+  'POST /api/packets/{packetId}/decisions': managers,
+  'GET /api/room/{linkId}': 'contact',
+  'GET /api/room/{linkId}/files/{assetId}': 'contact',
+  'POST /api/room/{linkId}/decisions': 'contact',
+  'GET /api/calendar': 'lead manager staff',
+  'PUT /api/placements/{placementId}/date': managers,
+  'POST /api/placements/{placementId}/out': managers,
+  'POST /api/placements/{placementId}/cancel': managers,
+  'GET /feeds/{secret}': all,
+};
+
+interface Things {
+  readonly [param: string]: string;
+}
+
+/** A piece of a client that has gone all the way to the client, and what hangs on it. */
+async function things(scene: Scene, client: SceneClient, isOwn: boolean): Promise<Things> {
+  const { app, people } = scene;
+  const pieceId = await makePiece(scene, client);
+  const bytes = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#fff' } }).png().toBuffer();
+  const file = getValue(await addPieceFile(app, pieceId, { name: 'a.png', bytes }));
+  const body = { shared: { copy: 'Copy', disclosure: '', media: [{ assetId: file.assetId, alt: '' }] }, channels: [] };
+  getValue(await editContent(app, people.lead, pieceId, body, 1));
+  const stepId = await stepOf(scene, pieceId, 'check');
+  if (isOwn) {
+    getValue(await assignStep(app, people.lead, await stepOf(scene, pieceId, 'write'), people.freelance.personId));
+    getValue(await assignStep(app, people.lead, await stepOf(scene, pieceId, 'design'), people.staff.personId));
+  }
+  for (const key of ['write', 'design', 'check']) getValue(await handIn(app, people.lead, await stepOf(scene, pieceId, key)));
+  const packetId = getValue(await sendPacket(app, people.lead, client.id, { title: 'P', pieceIds: [pieceId], dueOn: '2027-03-10' }));
+  const submitted = getValue(await submitRequest(app, client.formId, { name: 'N', email: 'n@x.test', answers: { about: 'X' } }, randomUUID()));
+  const [placement] = await app.read<{ id: string }>('select id from placements where piece_id = $1 limit 1', [pieceId]);
+  return {
+    pieceId,
+    stepId,
+    packetId,
+    assetId: file.assetId,
+    clientId: client.id,
+    requestId: submitted.requestId,
+    placementId: placement?.id ?? '',
+    routeId: scene.routeId,
+    secret: `${app.links.token('feed', client.id, 1)}.ics`,
+    form: client.formId,
+    contact: client.contactId,
+    receipt: submitted.requestId,
+  };
+}
+
+const LINK_OF: Record<string, string> = { ask: 'form', receipts: 'receipt', room: 'contact' };
+
+function pathFor(path: string, found: Things): string {
+  return path.replace(/\{(\w+)\}/g, (_, param: string) => found[param === 'linkId' ? (LINK_OF[path.split('/')[2] ?? ''] ?? '') : param] ?? '');
+}
+
+describe('who may do what', () => {
+  let scene: Scene;
+  let own: Things;
+  let other: Things;
+  let routes: string[];
+  const callers = new Map<Who, Caller>();
+
+  beforeAll(async () => {
+    scene = await makeScene();
+    own = await things(scene, scene.a, true);
+    other = await things(scene, scene.b, false);
+    const { body } = await new Caller(scene.address).call('GET', '/api/openapi.json');
+    const paths = body['paths'] as Record<string, Record<string, unknown>>; // OpenAPI's own shape
+    routes = Object.entries(paths).flatMap(([path, methods]) => Object.keys(methods).map((method) => `${method.toUpperCase()} ${path}`));
+    for (const role of ['lead', 'manager', 'staff', 'freelance'] as const) callers.set(role, await callerAs(scene, role));
+    callers.set('contact', await callerByLink(scene, 'room', scene.a.contactId));
+    callers.set('form', await callerByLink(scene, 'ask', scene.a.formId));
+    callers.set('receipt', await callerByLink(scene, 'receipt', own['receipt'] ?? ''));
+    callers.set('stranger', new Caller(scene.address));
+  }, 60_000);
+  afterAll(() => scene.close());
+
+  /** Refused means: an access code. What else is wrong with the call shows that it got past the door. */
+  async function isLetIn(who: Who, route: string, found: Things): Promise<boolean> {
+    const [method = '', path = ''] = route.split(' ');
+    const caller = route === 'DELETE /api/session' && makers.includes(who) ? await callerAs(scene, who as 'lead') : callers.get(who);
+    const needsBody = method !== 'GET' && method !== 'DELETE';
+    const answer = await caller?.call(method, pathFor(path, found), needsBody ? { body: {} } : {});
+    if (!answer || answer.status >= 500) throw new Error(`${who} ${route}: ${answer?.status} ${JSON.stringify(answer?.body)}`);
+    return !(String(answer.body['code'] ?? '').startsWith('access.') && answer.body['code'] !== 'access.sign_in_failed');
+  }
+
+  it('names every route of the API in the table, and no other', () => {
+    expect([...routes].sort()).toEqual(Object.keys(TABLE).sort());
+  });
+
+  it.each(Object.entries(TABLE))('%s: own client', async (route, allowed) => {
+    const open = route.startsWith('POST /api/') && route.endsWith('/open');
+    const seen = [];
+    for (const who of EVERYONE) if (await isLetIn(who, route, own)) seen.push(who);
+    expect(seen.join(' ')).toBe(open ? all : allowed);
+  });
+
+  it.each(Object.keys(TABLE).filter((route) => /\{(?!secret)/.test(route)))('%s: another client’s is open to the lead alone', async (route) => {
+    const leads = TABLE[route]?.includes('lead') ? 'lead' : '';
+    const seen = [];
+    for (const who of EVERYONE) if (await isLetIn(who, route, other)) seen.push(who);
+    expect(seen.join(' ')).toBe(leads);
+  });
+
+  it('hides another client from every list', async () => {
+    for (const who of ['manager', 'staff'] as const)
+      for (const path of ['/api/clients', '/api/pieces', '/api/requests', '/api/packets', '/api/desk', '/api/calendar?from=2027-03-01&to=2027-04-30']) {
+        const answer = await callers.get(who)?.call('GET', path);
+        const text = JSON.stringify(answer?.body);
+        expect(text).not.toContain(other['pieceId']);
+        expect(text).not.toContain(scene.b.id);
+      }
+  });
+
+  it('refuses a revoked link, a forged one, and one for another purpose', async () => {
+    const stranger = new Caller(scene.address);
+    const token = scene.app.links.token('room', scene.b.contactId, 1);
+    const forged = `${token.slice(0, -2)}${token.endsWith('AA') ? 'BB' : 'AA'}`;
+    expect((await stranger.call('POST', '/api/room/open', { body: { token: forged } })).body['code']).toBe('access.link_not_open');
+    expect((await stranger.call('POST', '/api/ask/open', { body: { token } })).body['code']).toBe('access.link_not_open');
+    await scene.app.read('update contacts set link_generation = 2 where id = $1', [scene.b.contactId]);
+    expect((await stranger.call('POST', '/api/room/open', { body: { token } })).body['code']).toBe('access.link_not_open');
+  });
+
+  it('refuses writes from another site, and keeps freelancers from agency-only answers', async () => {
+    const refused = await callers.get('lead')?.call('POST', `/api/requests/${own['requestId']}/read`, { headers: { Origin: 'https://elsewhere.test' } });
+    expect(refused?.body['code']).toBe('access.wrong_origin');
+  });
+});
+
+describe('a route without a policy', () => {
+  it('stops the start', async () => {
+    @Controller('forgotten')
+    class Forgotten {
+      @Get()
+      show(): string {
+        return 'open to all by accident';
+      }
+    }
+    @Module({ controllers: [Forgotten] })
+    class Careless {}
+    const app = await NestFactory.create(Careless, { logger: false });
+    expect(() => requirePolicies(app)).toThrow('Forgotten.show names no policy');
+    await app.close();
+  });
+});

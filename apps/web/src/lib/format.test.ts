@@ -1,0 +1,28 @@
+import { characters, count, dayWords, minutesWords, monthWords, signed, zoneWords } from './format';
+
+describe('dates in words', () => {
+  it('name the weekday, and the year only when it is another one', () => {
+    expect(dayWords('2027-03-16', '2027')).toBe('Tue 16 Mar');
+    expect(dayWords('2027-03-16', '2026')).toBe('Tue 16 Mar 2027');
+    expect(monthWords('2027-03')).toBe('March 2027');
+  });
+});
+
+describe('figures in words', () => {
+  it('agree in number, show hours, and use a real minus sign', () => {
+    expect([count(1, 'day'), count(3, 'day'), minutesWords(90), minutesWords(60), minutesWords(0), signed(-3), signed(2)]).toEqual([
+      '1 day',
+      '3 days',
+      '1 h 30 min',
+      '1 h',
+      '0 min',
+      '−3',
+      '2',
+    ]);
+    expect(zoneWords('America/Los_Angeles')).toBe('Los Angeles');
+  });
+
+  it('count characters as people see them', () => {
+    expect(characters('fern 👩🏽‍🌾 é')).toBe(8);
+  });
+});

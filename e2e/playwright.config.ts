@@ -1,0 +1,25 @@
+import { defineConfig } from '@playwright/test';
+
+/** Browser tests in Debian's Chromium, against a server of their own on the throwaway cluster. */
+export default defineConfig({
+  testDir: '.',
+  testMatch: '**/*.spec.ts',
+  outputDir: '../test-results',
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  workers: 1,
+  retries: 0,
+  forbidOnly: true,
+  reporter: [['list'], ['json']],
+  use: {
+    actionTimeout: 15_000,
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+});
