@@ -1,4 +1,5 @@
 import ical, { ICalEventStatus } from 'ical-generator';
+import { addDays, dayIn } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
 
 interface FeedRow {
@@ -11,6 +12,9 @@ interface FeedRow {
   version: number;
   out_address: string | null;
 }
+
+/** How long what is past stays in the feed. */
+const KEPT_DAYS = 400;
 
 /** How long an entry lasts in the feed: long enough to be seen in a day view. */
 const ENTRY_MINUTES = 30;
@@ -30,9 +34,9 @@ export async function feedOf(app: App, clientId: string): Promise<string> {
     `select l.id, p.title, h.name as channel, l.state, l.publish_at, l.updated_at, l.version, l.out_address
      from placements l join pieces p on p.id = l.piece_id join channels h on h.id = l.channel_id
      where l.client_id = $1 and l.on_day is not null and not l.cancelled and not p.shelved and (l.state <> 'pencilled' or $2)
-       and l.on_day > (now() - interval '400 days')::date
+       and l.on_day > $3
      order by l.publish_at, l.id`,
-    [clientId, client.feed_pencilled],
+    [clientId, client.feed_pencilled, addDays(dayIn(app.clock.now(), 'UTC'), -KEPT_DAYS)],
   );
   const calendar = ical({ name: `${client.code} content`, prodId: { company: 'Zesting', product: 'Calendar', language: 'EN' } });
   for (const row of rows) {
