@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { Stop } from './database.mjs';
 import { root, tell } from './prepare.mjs';
 
-const SOURCES = ['packages', 'apps', 'demo', 'tsconfig.base.json', 'tsconfig.json', 'package-lock.json', 'tools/build.mjs'];
+const SOURCES = ['packages', 'apps', 'demo', 'tsconfig.base.json', 'tsconfig.json', 'package-lock.json', 'tools/build.mjs', 'tools/openapi.mjs'];
 
 /** One hash over names, sizes and times of all sources. */
 function fingerprint() {
@@ -34,7 +34,8 @@ export function build() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   console.log('Building …');
   node('node_modules/typescript/bin/tsc', '-b');
-  if (existsSync(join(root, 'apps/web/vite.config.ts'))) node('node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn', 'apps/web');
+  node('tools/openapi.mjs');
+  node('node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn', 'apps/web');
   writeFileSync(stamp, now);
 }
 

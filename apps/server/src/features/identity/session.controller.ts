@@ -1,7 +1,8 @@
 import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res, UseGuards } from '@nestjs/common';
+import { ApiOkResponse } from '@nestjs/swagger';
 import { Throttle, ThrottlerGuard } from '@nestjs/throttler';
 import type { Request, Response } from 'express';
-import { SignInBody, type SessionShape } from '@zesting/contract';
+import { SessionShape, SignInBody } from '@zesting/contract';
 import { dayIn } from '@zesting/core';
 import { Access } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
@@ -24,7 +25,7 @@ export class SessionController {
   @Access('open')
   @UseGuards(ThrottlerGuard)
   @Throttle({ default: { limit: 10, ttl: 60_000 } })
-  async signIn(@Body() body: SignInBody, @Req() request: Request): Promise<SessionShape | null> {
+  async signIn(@Body() body: SignInBody, @Req() request: Request): Promise<SessionShape> {
     const [person] = await this.app.read<{ id: string; password_hash: string }>(
       'select id, password_hash from people where lower(email) = lower($1) and active',
       [body.email],
@@ -32,11 +33,14 @@ export class SessionController {
     if (!(await passwordFits(person?.password_hash, body.password)) || !person) throw Problem.of('access.sign_in_failed');
     await new Promise<void>((resolve, reject) => request.session.regenerate((error) => (error ? reject(error) : resolve())));
     request.session.personId = person.id;
-    return this.shapeOf(person.id);
+    const shape = await this.shapeOf(person.id);
+    if (!shape) throw Problem.of('access.sign_in_failed');
+    return shape;
   }
 
   /** The signed-in person; JSON null when nobody is. */
   @Get()
+  @ApiOkResponse({ type: SessionShape })
   @Access('open')
   async show(@Req() request: Request, @Res() response: Response): Promise<void> {
     response.json(request.session.personId ? await this.shapeOf(request.session.personId) : null);
