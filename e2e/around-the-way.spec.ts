@@ -1,0 +1,127 @@
+import { expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
+
+test('two people edit one piece: the second sees both states and neither text is lost', async ({ browser, zesting }) => {
+  const [dana, marta] = [await signIn(browser, zesting, 'dana@quillhaven.test'), await signIn(browser, zesting, 'marta@quillhaven.test')];
+  await dana.goto('/production');
+  await dana.getByRole('link', { name: 'Watering by weight' }).click();
+  await expect(dana.getByRole('heading', { name: 'Watering by weight', level: 1 })).toBeVisible();
+  await marta.goto(new URL(dana.url()).pathname);
+  const copy = (page: typeof dana) => page.getByLabel('Copy', { exact: true });
+  await copy(dana).fill('Dana’s words');
+  await copy(marta).fill('Marta’s words');
+  await dana.getByRole('button', { name: 'Save' }).click();
+  await expect(dana.getByText('Not saved yet')).toBeHidden();
+  await marta.getByRole('button', { name: 'Save' }).click();
+  const dialog = marta.getByRole('dialog', { name: 'Somebody else saved this meanwhile' });
+  await expect(dialog.getByRole('region', { name: 'Yours, not saved' })).toContainText('Marta’s words');
+  await expect(dialog.getByRole('region', { name: 'Theirs, saved' })).toContainText('Dana’s words');
+  await expectAccessible(marta);
+  await dialog.getByRole('button', { name: 'Go on editing mine' }).click();
+  await expect(copy(marta)).toHaveValue('Marta’s words');
+  await copy(marta).fill('Dana’s words, and Marta’s words');
+  await marta.getByRole('button', { name: 'Save' }).click();
+  await marta.getByRole('button', { name: 'Save mine over theirs' }).click();
+  await expect(dialog).toBeHidden();
+  await dana.reload();
+  await expect(copy(dana)).toHaveValue('Dana’s words, and Marta’s words');
+});
+
+test('a decision given by telephone is recorded under the contact’s name', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/sign-off?client=MOSS');
+  const packet = dana.getByRole('article', { name: 'Orchids that forgive' });
+  await packet.getByRole('button', { name: 'Record an answer' }).click();
+  await expectAccessible(dana);
+  await dana.getByLabel('How it was given').fill('By telephone at nine');
+  await dana.getByRole('button', { name: 'Record it' }).click();
+  await expect(packet).toBeHidden();
+  await dana.goto('/production?client=MOSS');
+  await dana.getByRole('link', { name: 'Orchids that forgive' }).click();
+  await expect(dana.getByText('recorded by Dana Okafor: By telephone at nine')).toBeVisible();
+  await expect(dana.getByText('Approved', { exact: true }).first()).toBeVisible();
+});
+
+test('a request is declined with a reason, which its sender reads', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/requests?client=MOSS');
+  await dana.getByRole('link', { name: /Native seedlings for schools/ }).click();
+  await dana.getByRole('button', { name: 'Decline…' }).click();
+  await dana.getByRole('button', { name: 'Decline and send' }).click();
+  await expect(dana.getByText('Say why: the requester reads it.')).toBeVisible();
+  await dana.getByLabel('Reason').fill('We are full until the new year.');
+  await dana.getByRole('button', { name: 'Decline and send' }).click();
+  await expect(dana.getByText('Declined: We are full until the new year.')).toBeVisible();
+  const mail = await mailTo(zesting, 'ollie@mossgrove.test', 'Not taken on: Native seedlings');
+  const sender = await visitor(browser, zesting, linkIn(mail.text, '/ask/receipt/'), { viewport: { width: 390, height: 844 } });
+  await expect(sender.getByText('We are full until the new year.')).toBeVisible();
+  await expectAccessible(sender);
+});
+
+test('every screen passes axe, keeps its address over a reload, and goes back where it came from', async ({ browser, zesting }) => {
+  const stranger = await visitor(browser, zesting, '/production');
+  await expect(stranger.getByRole('heading', { name: 'Sign in to Zesting' })).toBeVisible();
+  await expectAccessible(stranger);
+  await stranger.getByLabel('E-mail').fill('dana@quillhaven.test');
+  await stranger.getByLabel('Password').fill('wrong');
+  await stranger.getByRole('button', { name: 'Sign in' }).click();
+  await expect(stranger.getByText('E-mail or password is wrong.')).toBeVisible();
+
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  for (const [address, heading] of [
+    ['/?client=KILN', 'What needs you'],
+    ['/production?client=KILN', 'Production'],
+    ['/requests?client=KILN', 'Requests'],
+    ['/sign-off?client=KILN', 'Sign-off'],
+    ['/links?client=KILN', 'Links to hand out'],
+  ] as const) {
+    await dana.goto(address);
+    await expect(dana.getByRole('heading', { name: heading, level: 1 })).toBeVisible();
+    await expect(dana.getByRole('button', { name: 'Client: Kiln Lane Bakehouse' })).toBeVisible();
+    await expect(dana.getByText('Loading…')).toHaveCount(0);
+    await expect(dana.locator('main').getByText('MOSS')).toHaveCount(0);
+    await expectAccessible(dana);
+  }
+  await dana.getByRole('link', { name: /Production/ }).click();
+  await dana.getByRole('link', { name: 'Seeded rye is back' }).click();
+  await expect(dana.getByRole('heading', { name: 'Seeded rye is back' })).toBeVisible();
+  await dana.goBack();
+  await expect(dana.getByRole('heading', { name: 'Production', level: 1 })).toBeVisible();
+  await dana.goto('/no-such-page');
+  await expect(dana.getByText('There is no page at this address')).toBeVisible();
+  await dana.goto('/pieces/00000000-0000-4000-8000-000000000000');
+  await expect(dana.getByText('There is nothing here, or it is not yours to see.')).toBeVisible();
+  await dana.getByRole('button', { name: 'Dana Okafor, your menu' }).click();
+  await dana.getByRole('menuitem', { name: 'Sign out' }).click();
+  await expect(dana.getByRole('heading', { name: 'Sign in to Zesting' })).toBeVisible();
+});
+
+test('the calendar’s dialog opens and closes by keyboard, and a broken link says so', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/calendar?client=KILN');
+  const tray = dana.getByRole('complementary', { name: 'Without a date' });
+  const chip = tray.getByRole('button', { name: /The four o’clock loaf/ }).first();
+  await chip.focus();
+  await dana.keyboard.press('Enter');
+  await expect(dana.getByRole('dialog')).toBeVisible();
+  await dana.keyboard.press('Escape');
+  await expect(dana.getByRole('dialog')).toBeHidden();
+  await expect(chip).toBeFocused();
+
+  const guest = await visitor(browser, zesting, '/room/nothing-of-the-kind');
+  await expect(guest.getByText('This link is no longer valid')).toBeVisible();
+  await expectAccessible(guest);
+});
+
+test('the API describes itself: every answer and every body has a filled schema', async ({ zesting }) => {
+  const document = (await (await fetch(`${zesting.address}/api/openapi.json`)).json()) as {
+    components: { schemas: Record<string, { properties?: object }> };
+    paths: Record<string, Record<string, { requestBody?: unknown; responses: Record<string, { content?: unknown }> }>>;
+  }; // OpenAPI's own shape
+  expect(Object.entries(document.components.schemas).filter(([, schema]) => Object.keys(schema.properties ?? {}).length === 0)).toEqual([]);
+  const bare = Object.entries(document.paths).flatMap(([path, methods]) =>
+    Object.entries(methods).flatMap(([method, { responses }]) => (responses['204'] || Object.values(responses).some((answer) => answer.content) ? [] : [`${method} ${path}`])),
+  );
+  expect(bare.sort()).toEqual(['get /api/files/{assetId}', 'get /api/room/{linkId}/files/{assetId}', 'get /feeds/{secret}']); // bytes, not JSON
+  const health = (await (await fetch(`${zesting.address}/api/health`)).json()) as Record<string, unknown>; // HealthShape
+  expect(health).toMatchObject({ status: 'ok', database: true, jobs: true });
+});
