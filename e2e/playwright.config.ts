@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test';
 /** Browser tests in Debian's Chromium, against a server of their own on the throwaway cluster. */
 export default defineConfig({
   testDir: '.',
-  testMatch: '**/*.spec.ts',
+  testMatch: process.env['ZESTING_SHOTS'] ? '**/screenshots.ts' : '**/*.spec.ts',
   outputDir: '../test-results',
   timeout: 90_000,
   expect: { timeout: 10_000 },

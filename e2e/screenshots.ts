@@ -1,0 +1,39 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { linkIn, mailTo, signIn, test, visitor } from './zesting';
+
+const folder = join(__dirname, '..', 'docs', 'screenshots');
+const PHONE = { viewport: { width: 390, height: 844 } };
+
+/** Makes the pictures of docs/screenshots from the demo: `npm run shots`. */
+test('pictures of the main views', async ({ browser, zesting }) => {
+  mkdirSync(folder, { recursive: true });
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  const shoot = async (page: typeof dana, name: string) => {
+    await page.waitForLoadState('networkidle');
+    await page.getByText('Loading…').waitFor({ state: 'hidden' });
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+  };
+  for (const [address, name] of [
+    ['/', 'desk'],
+    ['/requests', 'requests'],
+    ['/production', 'production'],
+    ['/sign-off', 'sign-off'],
+    ['/calendar', 'calendar'],
+  ] as const) {
+    await dana.goto(address);
+    await shoot(dana, name);
+  }
+  await dana.goto('/production');
+  await dana.getByRole('link', { name: 'Moss lawns, honestly' }).click();
+  await dana.getByRole('heading', { name: 'Path' }).waitFor();
+  await shoot(dana, 'piece');
+  await dana.goto('/links?client=MOSS');
+  const form = new URL(await dana.getByRole('link', { name: /\/ask\// }).innerText()).pathname;
+  await shoot(await visitor(browser, zesting, form, PHONE), 'ask-phone');
+  const mail = await mailTo(zesting, 'hana@mossgrove.test', 'For your sign-off: Orchids');
+  await shoot(await visitor(browser, zesting, linkIn(mail.text, '/room/'), PHONE), 'room-phone');
+  await shoot(await signIn(browser, zesting, 'noor@pencraft.test', PHONE), 'my-steps-phone');
+  const dark = await signIn(browser, zesting, 'dana@quillhaven.test', { colorScheme: 'dark' });
+  await shoot(dark, 'desk-dark');
+});

@@ -1,0 +1,58 @@
+// npm run bench: core figures as ratios against a baseline in the same run, so that they compare across machines.
+import { build } from './build.mjs';
+import { tell } from './prepare.mjs';
+
+/** Milliseconds of the quickest of several runs. */
+function quickest(work, runs = 7) {
+  let best = Infinity;
+  for (let run = 0; run < runs; run++) {
+    const start = performance.now();
+    work();
+    best = Math.min(best, performance.now() - start);
+  }
+  return best;
+}
+
+/** The baseline: parse and print 20,000 small JSON objects. */
+function baseline() {
+  let length = 0;
+  for (let index = 0; index < 20_000; index++) length += JSON.stringify(JSON.parse(`{"id":${index},"on":"2027-03-16","tags":["a","b"]}`)).length;
+  return length;
+}
+
+await tell(async () => {
+  build();
+  const core = await import('../packages/core/dist/index.js');
+  const day = core.getDay;
+  const week = core.MONDAY_TO_FRIDAY;
+  const doer = (zone, off) => ({ calendar: core.toCalendar({ weeklyMinutes: week, holidays: off.map(day) }), zone, todayOn: day('2027-03-01'), todayCounts: true });
+  const doers = {
+    maker: doer('Europe/London', ['2027-03-26', '2027-03-29']),
+    writer: doer('America/Los_Angeles', []),
+    client: doer('Pacific/Auckland', ['2027-03-12']),
+  };
+  const steps = [
+    ['write', 'writer', 2],
+    ['design', 'maker', 3],
+    ['check', 'maker', 1],
+    ['adapt', 'writer', 1],
+    ['proof', 'maker', 1],
+    ['sign-off', 'client', 2],
+  ].map(([id, who, spanDays], index, all) => ({ id, doer: who, spanDays, predecessorIds: index ? [all[index - 1][0]] : [] }));
+  const aims = Array.from({ length: 1000 }, (_, index) =>
+    core.toInstantAfterGap(core.addDays(day('2027-03-20'), index % 200), core.getTimeOfDay('08:00'), 'Pacific/Auckland'),
+  );
+  const plan = (publishAt) => core.planPiece({ steps, doers, aim: { publishAt, leadDays: 0 }, publishZone: 'Pacific/Auckland', usualTime: core.getTimeOfDay('08:00') });
+  const content = { shared: { copy: 'Copy '.repeat(200), media: [], disclosure: '' }, channels: { a: { copy: '', tags: ['x', 'y'], firstComment: '', link: '' } } };
+  const rows = [
+    ['backplan of one piece, 6 steps', () => plan(aims[0])],
+    ['backplan of 1,000 pieces × 6 steps', () => aims.forEach(plan)],
+    ['digests of 1,000 contents of 1,000 characters', () => aims.forEach((_, index) => core.digestParts('client', String(index), content))],
+  ];
+  const base = quickest(baseline);
+  console.log(`baseline (parse and print 20,000 JSON objects): ${base.toFixed(1)} ms = 1.00`);
+  for (const [name, work] of rows) {
+    const time = quickest(work);
+    console.log(`${name}: ${(time / base).toFixed(time / base < 0.1 ? 4 : 2)} × baseline (${time.toFixed(time < 1 ? 3 : 1)} ms here)`);
+  }
+});
