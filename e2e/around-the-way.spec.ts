@@ -119,7 +119,9 @@ test('the API describes itself: every answer and every body has a filled schema'
   }; // OpenAPI's own shape
   expect(Object.entries(document.components.schemas).filter(([, schema]) => Object.keys(schema.properties ?? {}).length === 0)).toEqual([]);
   const bare = Object.entries(document.paths).flatMap(([path, methods]) =>
-    Object.entries(methods).flatMap(([method, { responses }]) => (responses['204'] || Object.values(responses).some((answer) => answer.content) ? [] : [`${method} ${path}`])),
+    Object.entries(methods).flatMap(([method, { responses }]) =>
+      responses['204'] || Object.values(responses).some((answer) => answer.content) ? [] : [`${method} ${path}`],
+    ),
   );
   expect(bare.sort()).toEqual(['get /api/files/{assetId}', 'get /api/room/{linkId}/files/{assetId}', 'get /feeds/{secret}']); // bytes, not JSON
   const health = (await (await fetch(`${zesting.address}/api/health`)).json()) as Record<string, unknown>; // HealthShape

@@ -45,7 +45,9 @@ test('one piece goes the whole way, from the form to the feed', async ({ browser
     await expect(contact.getByText('sooner than we can usually do')).toBeVisible();
     await contact.getByLabel('When would you like it out?').fill(wish);
     await contact.getByLabel('A page that people should reach').fill('https://mossgrove.test/figs');
-    await contact.getByLabel('Pictures or papers').setInputFiles({ name: 'fake.png', mimeType: 'image/png', buffer: Buffer.from('<script>alert(1)</script>') });
+    await contact
+      .getByLabel('Pictures or papers')
+      .setInputFiles({ name: 'fake.png', mimeType: 'image/png', buffer: Buffer.from('<script>alert(1)</script>') });
     await expect(contact.getByText('This kind of file is not taken')).toBeVisible();
     await contact.getByLabel('Pictures or papers').setInputFiles({ name: 'figs.png', mimeType: 'image/png', buffer: await picture() });
     await expect(contact.getByRole('button', { name: 'Take out figs.png' })).toBeVisible();
@@ -80,7 +82,10 @@ test('one piece goes the whole way, from the form to the feed', async ({ browser
     await manager.goto('/');
     await expect(manager.getByRole('heading', { name: 'What needs you' })).toBeVisible();
     await expectAccessible(manager);
-    await manager.getByRole('link', { name: /Requests/ }).first().click();
+    await manager
+      .getByRole('link', { name: /Requests/ })
+      .first()
+      .click();
     await expect(manager.getByRole('link', { name: new RegExp(TITLE) })).toHaveCount(1);
     await manager.getByRole('link', { name: new RegExp(TITLE) }).click();
     await expect(manager.getByText('They should dare to grow figs')).toBeVisible();
@@ -141,7 +146,9 @@ test('one piece goes the whole way, from the form to the feed', async ({ browser
     await mailTo(zesting, 'piet@quillhaven.test', `Design: ${TITLE}`);
     const designer = await signIn(browser, zesting, 'piet@quillhaven.test');
     await designer.goto(pieceAddress);
-    await designer.getByLabel('Add pictures or clips').setInputFiles({ name: 'balcony.png', mimeType: 'image/png', buffer: await picture() });
+    await designer
+      .getByLabel('Add pictures or clips')
+      .setInputFiles({ name: 'balcony.png', mimeType: 'image/png', buffer: await picture() });
     await designer.getByLabel('Alternative text of balcony.png').fill('A fig tree in a pot on a balcony');
     await designer.getByRole('button', { name: 'Hand in' }).click();
     await expect(designer.getByRole('button', { name: 'Hand in' })).toBeHidden();
@@ -204,7 +211,11 @@ test('one piece goes the whole way, from the form to the feed', async ({ browser
   });
 
   await test.step('the contact approves exactly that version', async () => {
-    await expect.poll(async () => (await zesting.mails('hana@mossgrove.test')).filter((mail) => mail.subject === `For your sign-off: ${TITLE}`).length).toBe(2);
+    await expect
+      .poll(
+        async () => (await zesting.mails('hana@mossgrove.test')).filter((mail) => mail.subject === `For your sign-off: ${TITLE}`).length,
+      )
+      .toBe(2);
     const mail = await mailTo(zesting, 'hana@mossgrove.test', `For your sign-off: ${TITLE}`);
     const contact = await visitor(browser, zesting, linkIn(mail.text, '/room/'), PHONE);
     const piece = contact.getByRole('article', { name: TITLE }).first();
@@ -250,7 +261,9 @@ test('one piece goes the whole way, from the form to the feed', async ({ browser
     const mine = events.filter((event) => event.summary.startsWith(TITLE));
     expect(mine).toHaveLength(2);
     for (const event of mine) {
-      const inAuckland = new Intl.DateTimeFormat('sv-SE', { timeZone: 'Pacific/Auckland', dateStyle: 'short', timeStyle: 'short' }).format(event.startDate.toJSDate());
+      const inAuckland = new Intl.DateTimeFormat('sv-SE', { timeZone: 'Pacific/Auckland', dateStyle: 'short', timeStyle: 'short' }).format(
+        event.startDate.toJSDate(),
+      );
       expect(inAuckland).toBe(`${wish} 08:00`);
       expect(event.component.getFirstPropertyValue('status')).toBe('CONFIRMED');
     }

@@ -22,7 +22,11 @@ const freePort = (): Promise<number> =>
 /** Runs a compiled program until it says that it is ready (or, for the demo loader, done). */
 function run(script: string, env: Record<string, string>): Promise<ChildProcess> {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [join(root, script)], { cwd: root, env: { ...process.env, ...env }, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+    const child = spawn(process.execPath, [join(root, script)], {
+      cwd: root,
+      env: { ...process.env, ...env },
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    });
     child.once('message', () => resolve(child));
     child.once('exit', (code) => reject(new Error(`${script} ended with ${code}`)));
   });
@@ -65,7 +69,10 @@ export const test = base.extend<object, { zesting: Zesting }>({
       await ended(await run('demo/dist/main.js', env));
       const server = await run('apps/server/dist/main.js', env);
       const mails = async (to: string) =>
-        (await (await fetch(`http://127.0.0.1:${mailPort}/mails.json?to=${encodeURIComponent(to)}`)).json()) as { subject: string; text: string }[]; // what the catcher serves
+        (await (await fetch(`http://127.0.0.1:${mailPort}/mails.json?to=${encodeURIComponent(to)}`)).json()) as {
+          subject: string;
+          text: string;
+        }[]; // what the catcher serves
       await use({ address, mails });
       for (const child of [server, catcher]) child.kill('SIGTERM');
       await Promise.all([ended(server), ended(catcher)]);
@@ -79,7 +86,12 @@ export const test = base.extend<object, { zesting: Zesting }>({
 export { expect };
 
 /** A window of one person of the demo, signed in. */
-export async function signIn(browser: Browser, zesting: Zesting, email: string, options: Parameters<Browser['newContext']>[0] = {}): Promise<Page> {
+export async function signIn(
+  browser: Browser,
+  zesting: Zesting,
+  email: string,
+  options: Parameters<Browser['newContext']>[0] = {},
+): Promise<Page> {
   const page = await visitor(browser, zesting, '/', options);
   await page.getByLabel('E-mail').fill(email);
   await page.getByLabel('Password').fill(PASSWORD);
@@ -89,8 +101,18 @@ export async function signIn(browser: Browser, zesting: Zesting, email: string, 
 }
 
 /** A window of somebody without an account. Anything on the console that is an error fails the test. */
-export async function visitor(browser: Browser, zesting: Zesting, address: string, options: Parameters<Browser['newContext']>[0] = {}): Promise<Page> {
-  const context: BrowserContext = await browser.newContext({ baseURL: zesting.address, viewport: { width: 1280, height: 800 }, locale: 'en-GB', ...options });
+export async function visitor(
+  browser: Browser,
+  zesting: Zesting,
+  address: string,
+  options: Parameters<Browser['newContext']>[0] = {},
+): Promise<Page> {
+  const context: BrowserContext = await browser.newContext({
+    baseURL: zesting.address,
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    ...options,
+  });
   const page = await context.newPage();
   page.on('pageerror', (error) => {
     throw error;
@@ -126,7 +148,9 @@ export function linkIn(text: string, start: string): string {
 export async function expectAccessible(page: Page): Promise<void> {
   await page.evaluate(axe.source);
   const found = await page.evaluate(async () => {
-    const results = await (window as unknown as { axe: typeof axe }).axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] });
+    const results = await (window as unknown as { axe: typeof axe }).axe.run(document, {
+      runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
+    });
     return results.violations.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.target.join(' ')).join(' | ')}`);
   });
   expect(found).toEqual([]);

@@ -16,7 +16,8 @@ function quickest(work, runs = 7) {
 /** The baseline: parse and print 20,000 small JSON objects. */
 function baseline() {
   let length = 0;
-  for (let index = 0; index < 20_000; index++) length += JSON.stringify(JSON.parse(`{"id":${index},"on":"2027-03-16","tags":["a","b"]}`)).length;
+  for (let index = 0; index < 20_000; index++)
+    length += JSON.stringify(JSON.parse(`{"id":${index},"on":"2027-03-16","tags":["a","b"]}`)).length;
   return length;
 }
 
@@ -25,7 +26,12 @@ await tell(async () => {
   const core = await import('../packages/core/dist/index.js');
   const day = core.getDay;
   const week = core.MONDAY_TO_FRIDAY;
-  const doer = (zone, off) => ({ calendar: core.toCalendar({ weeklyMinutes: week, holidays: off.map(day) }), zone, todayOn: day('2027-03-01'), todayCounts: true });
+  const doer = (zone, off) => ({
+    calendar: core.toCalendar({ weeklyMinutes: week, holidays: off.map(day) }),
+    zone,
+    todayOn: day('2027-03-01'),
+    todayCounts: true,
+  });
   const doers = {
     maker: doer('Europe/London', ['2027-03-26', '2027-03-29']),
     writer: doer('America/Los_Angeles', []),
@@ -42,8 +48,18 @@ await tell(async () => {
   const aims = Array.from({ length: 1000 }, (_, index) =>
     core.toInstantAfterGap(core.addDays(day('2027-03-20'), index % 200), core.getTimeOfDay('08:00'), 'Pacific/Auckland'),
   );
-  const plan = (publishAt) => core.planPiece({ steps, doers, aim: { publishAt, leadDays: 0 }, publishZone: 'Pacific/Auckland', usualTime: core.getTimeOfDay('08:00') });
-  const content = { shared: { copy: 'Copy '.repeat(200), media: [], disclosure: '' }, channels: { a: { copy: '', tags: ['x', 'y'], firstComment: '', link: '' } } };
+  const plan = (publishAt) =>
+    core.planPiece({
+      steps,
+      doers,
+      aim: { publishAt, leadDays: 0 },
+      publishZone: 'Pacific/Auckland',
+      usualTime: core.getTimeOfDay('08:00'),
+    });
+  const content = {
+    shared: { copy: 'Copy '.repeat(200), media: [], disclosure: '' },
+    channels: { a: { copy: '', tags: ['x', 'y'], firstComment: '', link: '' } },
+  };
   const rows = [
     ['backplan of one piece, 6 steps', () => plan(aims[0])],
     ['backplan of 1,000 pieces × 6 steps', () => aims.forEach(plan)],

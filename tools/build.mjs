@@ -6,7 +6,16 @@ import { join } from 'node:path';
 import { Stop } from './database.mjs';
 import { root, tell } from './prepare.mjs';
 
-const SOURCES = ['packages', 'apps', 'demo', 'tsconfig.base.json', 'tsconfig.json', 'package-lock.json', 'tools/build.mjs', 'tools/openapi.mjs'];
+const SOURCES = [
+  'packages',
+  'apps',
+  'demo',
+  'tsconfig.base.json',
+  'tsconfig.json',
+  'package-lock.json',
+  'tools/build.mjs',
+  'tools/openapi.mjs',
+];
 
 /** One hash over names, sizes and times of all sources. */
 function fingerprint() {

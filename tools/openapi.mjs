@@ -16,12 +16,14 @@ const visitor = new ReadonlyVisitor({
 });
 const program = ReadonlyVisitor.createTsProgram(join(root, 'apps/server/tsconfig.json'));
 for (const file of program.getSourceFiles())
-  if (!file.isDeclarationFile && (file.fileName.includes('/packages/contract/src/') || file.fileName.endsWith('.controller.ts'))) visitor.visit(program, file);
+  if (!file.isDeclarationFile && (file.fileName.includes('/packages/contract/src/') || file.fileName.endsWith('.controller.ts')))
+    visitor.visit(program, file);
 
 const printer = ts.createPrinter();
 const blank = ts.createSourceFile('metadata.ts', '', ts.ScriptTarget.ES2022);
 /** Paths of sources become paths of what was compiled, seen from apps/server/dist. */
-const compiled = (text) => text.replace(/"\.\/packages\/contract\/(?:src|dist)\//g, '"../../../packages/contract/dist/').replace(/"\.\/apps\/server\/src\//g, '"./');
+const compiled = (text) =>
+  text.replace(/"\.\/packages\/contract\/(?:src|dist)\//g, '"../../../packages/contract/dist/').replace(/"\.\/apps\/server\/src\//g, '"./');
 const print = (value) => {
   if (value && typeof value === 'object' && 'kind' in value) return printer.printNode(ts.EmitHint.Unspecified, value, blank);
   return `{ ${Object.entries(value)

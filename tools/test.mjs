@@ -1,7 +1,7 @@
 // npm test: lint, types, unit, database and browser tests on a throwaway cluster; closes with one line "N passed, N failed".
 // `node tools/test.mjs unit|database|browser|lint|types [arguments for the runner]` runs one part.
 import { spawn } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { build } from './build.mjs';
@@ -11,6 +11,7 @@ import { needModules, needPackages, root, tell } from './prepare.mjs';
 const [part, ...rest] = process.argv.slice(2);
 const wants = (name) => part === undefined || part === name;
 const work = mkdtempSync(join(tmpdir(), 'zesting-test-'));
+chmodSync(work, 0o755); // the user that runs PostgreSQL must get in
 let passed = 0;
 let failed = 0;
 

@@ -14,7 +14,16 @@ const STEPS = [
   { key: 'write', title: 'Write', kind: 'make', skill: 'write', spanDays: 1, effortMinutes: 60, after: [] },
   { key: 'design', title: 'Design', kind: 'make', skill: 'design', spanDays: 2, effortMinutes: 120, after: ['write'], reworkSpanDays: 1 },
   { key: 'check', title: 'Check', kind: 'check', skill: 'check', spanDays: 1, effortMinutes: 15, after: ['design'], reworkSpanDays: 1 },
-  { key: 'sign_off', title: 'Client sign-off', kind: 'sign_off', skill: 'sign_off', spanDays: 2, effortMinutes: 0, after: ['check'], reworkSpanDays: 1 },
+  {
+    key: 'sign_off',
+    title: 'Client sign-off',
+    kind: 'sign_off',
+    skill: 'sign_off',
+    spanDays: 2,
+    effortMinutes: 0,
+    after: ['check'],
+    reworkSpanDays: 1,
+  },
 ];
 const FIELDS = [
   { key: 'about', kind: 'short', label: 'About', required: true, serves: 'title' },
@@ -63,9 +72,25 @@ export async function makeScene(): Promise<Scene> {
   const formatId = await insert('formats', { name: 'Still' });
   const routeId = await insert('routes', { name: 'Still', format_id: formatId, steps: JSON.stringify(STEPS) });
   const client = async (code: string, zone: string, region: string): Promise<SceneClient> => {
-    const id = await insert('clients', { code, name: `Client ${code}`, colour: 0, zone, region, weekly_minutes: WEEK, policy: '{"kind":"any"}' });
-    const channelIds = [await insert('channels', { client_id: id, kind: 'photo_feed', name: 'Photo feed' }), await insert('channels', { client_id: id, kind: 'blog', name: 'Blog', position: 1 })];
-    const contactId = await insert('contacts', { client_id: id, name: `Contact ${code}`, email: `contact@${code.toLowerCase()}.test`, can_sign_off: true });
+    const id = await insert('clients', {
+      code,
+      name: `Client ${code}`,
+      colour: 0,
+      zone,
+      region,
+      weekly_minutes: WEEK,
+      policy: '{"kind":"any"}',
+    });
+    const channelIds = [
+      await insert('channels', { client_id: id, kind: 'photo_feed', name: 'Photo feed' }),
+      await insert('channels', { client_id: id, kind: 'blog', name: 'Blog', position: 1 }),
+    ];
+    const contactId = await insert('contacts', {
+      client_id: id,
+      name: `Contact ${code}`,
+      email: `contact@${code.toLowerCase()}.test`,
+      can_sign_off: true,
+    });
     const formId = await insert('intake_forms', { client_id: id, title: 'Ask', fields: JSON.stringify(FIELDS), route_id: routeId });
     return { id, formId, channelIds, contactId };
   };
@@ -73,11 +98,25 @@ export async function makeScene(): Promise<Scene> {
   const b = await client('BBB', 'Pacific/Auckland', 'NZ-AUK');
   const hash = await hashPassword(PASSWORD);
   const person = async (role: Role, name: string): Promise<Viewer> => {
-    const personId = await insert('people', { name, email: `${role}@agency.test`, password_hash: hash, role, zone: 'Europe/London', region: 'GB-ENG', weekly_minutes: WEEK, skills: '{"write":2}' });
+    const personId = await insert('people', {
+      name,
+      email: `${role}@agency.test`,
+      password_hash: hash,
+      role,
+      zone: 'Europe/London',
+      region: 'GB-ENG',
+      weekly_minutes: WEEK,
+      skills: '{"write":2}',
+    });
     if (role !== 'lead' && role !== 'freelance') await insert('client_people', { client_id: a.id, person_id: personId });
     return { personId, name, role, zone: 'Europe/London', clientIds: role === 'lead' ? [a.id, b.id] : [a.id] };
   };
-  const people = { lead: await person('lead', 'Lea'), manager: await person('manager', 'Max'), staff: await person('staff', 'Sia'), freelance: await person('freelance', 'Fay') };
+  const people = {
+    lead: await person('lead', 'Lea'),
+    manager: await person('manager', 'Max'),
+    staff: await person('staff', 'Sia'),
+    freelance: await person('freelance', 'Fay'),
+  };
   const close = async () => {
     await server.close();
     await database.drop();
@@ -88,13 +127,26 @@ export async function makeScene(): Promise<Scene> {
 /** Makes a piece of a client on both channels, straight through the use case. */
 export async function makePiece(scene: Scene, client: SceneClient, wishOn: string | null = '2027-03-30'): Promise<string> {
   const { createPiece } = await import('../src/features/production/index.js');
-  const wanted = { clientId: client.id, requestId: null, routeId: scene.routeId, pillarId: null, title: 'A piece', notes: '', wishOn, channelIds: client.channelIds, actor: 'test' };
+  const wanted = {
+    clientId: client.id,
+    requestId: null,
+    routeId: scene.routeId,
+    pillarId: null,
+    title: 'A piece',
+    notes: '',
+    wishOn,
+    channelIds: client.channelIds,
+    actor: 'test',
+  };
   return getValue(await scene.app.write((tx, now) => createPiece(tx, wanted, now)));
 }
 
 /** The id of a piece's open step of that key. */
 export async function stepOf(scene: Scene, pieceId: string, key: string): Promise<string> {
-  const [row] = await scene.app.read<{ id: string }>('select id from steps where piece_id = $1 and key = $2 and finished_on is null order by position limit 1', [pieceId, key]);
+  const [row] = await scene.app.read<{ id: string }>(
+    'select id from steps where piece_id = $1 and key = $2 and finished_on is null order by position limit 1',
+    [pieceId, key],
+  );
   if (!row) throw new Error(`no open step ${key}`);
   return row.id;
 }
@@ -104,7 +156,11 @@ export class Caller {
   private readonly cookies = new Map<string, string>();
   constructor(private readonly address: string) {}
 
-  async call(method: string, path: string, options: { body?: unknown; headers?: Record<string, string> } = {}): Promise<{ status: number; body: Record<string, unknown> }> {
+  async call(
+    method: string,
+    path: string,
+    options: { body?: unknown; headers?: Record<string, string> } = {},
+  ): Promise<{ status: number; body: Record<string, unknown> }> {
     const isForm = options.body instanceof FormData;
     const response = await fetch(`${this.address}${path}`, {
       method,
@@ -123,7 +179,10 @@ export class Caller {
     }
     const text = await response.text();
     const isJson = response.headers.get('content-type')?.includes('json') ?? false;
-    return { status: response.status, body: isJson && text !== '' ? ((JSON.parse(text) as Record<string, unknown> | null) ?? {}) : { text } };
+    return {
+      status: response.status,
+      body: isJson && text !== '' ? ((JSON.parse(text) as Record<string, unknown> | null) ?? {}) : { text },
+    };
   }
 }
 

@@ -30,7 +30,9 @@ function oklch(lightness: number, chroma: number, hue: number): Rgb {
 }
 
 const TEXT: [ink: string, ground: string][] = [
-  ...['ink', 'muted', 'pine', 'rind', 'rhubarb', 'lake'].flatMap((ink) => ['paper', 'card', 'sunk'].map((ground): [string, string] => [ink, ground])),
+  ...['ink', 'muted', 'pine', 'rind', 'rhubarb', 'lake'].flatMap((ink) =>
+    ['paper', 'card', 'sunk'].map((ground): [string, string] => [ink, ground]),
+  ),
   ...['pine', 'rind', 'rhubarb', 'lake'].flatMap((ink): [string, string][] => [
     [ink, `${ink}-soft`],
     ['ink', `${ink}-soft`],

@@ -33,7 +33,17 @@ describe('the calendar', () => {
     getValue(await editContent(app, people.lead, pieceId, { shared: { copy: 'Copy', disclosure: '', media: [] }, channels: [] }, 1));
     for (const key of ['write', 'design', 'check']) getValue(await handIn(app, people.lead, await stepOf(scene, pieceId, key)));
     const packetId = getValue(await sendPacket(app, people.lead, client.id, { title: 'P', pieceIds: [pieceId], dueOn: '2027-03-10' }));
-    getValue(await decide(app, { packetId, pieceId, contactId: client.contactId, verdict: 'approve', remark: '', versionId: null, onBehalf: null }));
+    getValue(
+      await decide(app, {
+        packetId,
+        pieceId,
+        contactId: client.contactId,
+        verdict: 'approve',
+        remark: '',
+        versionId: null,
+        onBehalf: null,
+      }),
+    );
     return pieceId;
   };
 
@@ -41,7 +51,10 @@ describe('the calendar', () => {
     const pieceId = await makePiece(scene, scene.b);
     getValue(await place(pieceId, '2027-03-16', '08:00'));
     expect(await first(pieceId)).toMatchObject({ on_day: '2027-03-16', publish_at: '2027-03-15T19:00:00Z', state: 'pencilled' });
-    const [piece] = await scene.app.read("select aim_on, (select latest_finish_on from steps s where s.piece_id = p.id and kind = 'sign_off') as sign_off from pieces p where id = $1", [pieceId]);
+    const [piece] = await scene.app.read(
+      "select aim_on, (select latest_finish_on from steps s where s.piece_id = p.id and kind = 'sign_off') as sign_off from pieces p where id = $1",
+      [pieceId],
+    );
     expect(piece).toEqual({ aim_on: '2027-03-16', sign_off: '2027-03-15' }); // the client in Auckland may still answer on Monday
   });
 
@@ -73,10 +86,17 @@ describe('the calendar', () => {
     expect((await first(pieceId)).state).toBe('scheduled');
     const unsigned = await makePiece(scene, scene.a);
     getValue(await place(unsigned, '2027-04-08', '10:00'));
-    expect(await markOut(scene.app, scene.people.lead, (await first(unsigned)).id, 'https://aaa.test/1')).toEqual({ ok: false, failure: { code: 'placement.not_signed_off' } });
+    expect(await markOut(scene.app, scene.people.lead, (await first(unsigned)).id, 'https://aaa.test/1')).toEqual({
+      ok: false,
+      failure: { code: 'placement.not_signed_off' },
+    });
     scene.app.clock.set('2027-03-08T10:30:00Z');
     const lead = await callerAs(scene, 'lead');
-    getValue(await addPlacement(scene.app, scene.people.lead, unsigned, scene.a.channelIds[1] ?? '').then((result) => (result.ok ? result : { ok: true as const, value: '' })));
+    getValue(
+      await addPlacement(scene.app, scene.people.lead, unsigned, scene.a.channelIds[1] ?? '').then((result) =>
+        result.ok ? result : { ok: true as const, value: '' },
+      ),
+    );
     const piece = await lead.call('GET', `/api/pieces/${pieceId}`);
     expect(piece.body).toMatchObject({ list: 'trouble', placements: [{ state: 'missed' }, { state: 'undated' }] });
     getValue(await markOut(scene.app, scene.people.lead, (await first(pieceId)).id, 'https://aaa.test/1'));
@@ -87,8 +107,14 @@ describe('the calendar', () => {
   it('adds a channel once, cancels a placement, and frees its channel again', async () => {
     const pieceId = await makePiece(scene, scene.a);
     const channel = scene.a.channelIds[0] ?? '';
-    expect(await addPlacement(scene.app, scene.people.lead, pieceId, channel)).toEqual({ ok: false, failure: { code: 'placement.exists' } });
-    expect(await addPlacement(scene.app, scene.people.lead, pieceId, scene.b.channelIds[0] ?? '')).toEqual({ ok: false, failure: { code: 'channel.unknown' } });
+    expect(await addPlacement(scene.app, scene.people.lead, pieceId, channel)).toEqual({
+      ok: false,
+      failure: { code: 'placement.exists' },
+    });
+    expect(await addPlacement(scene.app, scene.people.lead, pieceId, scene.b.channelIds[0] ?? '')).toEqual({
+      ok: false,
+      failure: { code: 'channel.unknown' },
+    });
     getValue(await cancelPlacement(scene.app, scene.people.lead, (await first(pieceId)).id));
     expect(await place(pieceId, '2027-04-08')).toEqual({ ok: false, failure: { code: 'placement.cancelled' } });
     getValue(await addPlacement(scene.app, scene.people.lead, pieceId, channel));
@@ -133,7 +159,10 @@ describe('the calendar', () => {
     expect([signedEvent?.component.getFirstPropertyValue('status'), signedEvent?.summary]).toEqual(['CONFIRMED', 'A piece · Photo feed']);
     getValue(await place(confirmed, '2027-05-05', '12:00'));
     const moved = (await feed(scene.a)).find((candidate) => candidate.uid === uid);
-    expect([moved?.startDate.toJSDate().toISOString(), moved?.sequence]).toEqual(['2027-05-05T11:00:00.000Z', (signedEvent?.sequence ?? 0) + 1]);
+    expect([moved?.startDate.toJSDate().toISOString(), moved?.sequence]).toEqual([
+      '2027-05-05T11:00:00.000Z',
+      (signedEvent?.sequence ?? 0) + 1,
+    ]);
     await scene.app.read('update clients set feed_pencilled = false where id = $1', [scene.a.id]);
     expect((await feed(scene.a)).every((event) => event.component.getFirstPropertyValue('status') === 'CONFIRMED')).toBe(true);
   });

@@ -9,10 +9,12 @@ export { ClockController } from './health.controller.js';
 export { hashPassword } from './passwords.js';
 
 @Module({
-  imports: [ThrottlerModule.forRootAsync({
+  imports: [
+    ThrottlerModule.forRootAsync({
       inject: [CONFIG],
       useFactory: (config: Config) => ({ throttlers: [{ limit: 10, ttl: 60_000 }], skipIf: () => config.testing }),
-    })],
+    }),
+  ],
   controllers: [SessionController, LinkController, HealthController],
 })
 export class IdentityModule {}

@@ -10,9 +10,16 @@ describe('intake', () => {
   }, 60_000);
   afterAll(() => scene.close());
 
-  const submit = (title: string) => submitRequest(scene.app, scene.a.formId, { name: 'Ann', email: 'ann@aaa.test', answers: { about: title } }, randomUUID());
+  const submit = (title: string) =>
+    submitRequest(scene.app, scene.a.formId, { name: 'Ann', email: 'ann@aaa.test', answers: { about: title } }, randomUUID());
   const accept = (requestId: string, channelIds: readonly string[] = scene.a.channelIds) =>
-    acceptRequest(scene.app, scene.people.manager, requestId, { title: 'T', routeId: scene.routeId, pillarId: null, channelIds: [...channelIds], wishOn: '2027-03-30' });
+    acceptRequest(scene.app, scene.people.manager, requestId, {
+      title: 'T',
+      routeId: scene.routeId,
+      pillarId: null,
+      channelIds: [...channelIds],
+      wishOn: '2027-03-30',
+    });
 
   it('takes fifty submissions at once with repeats: each request exactly once', async () => {
     const caller = await callerByLink(scene, 'ask', scene.a.formId);
@@ -28,14 +35,19 @@ describe('intake', () => {
     expect(new Set(rows.map((row) => row.title)).size).toBe(50);
     expect(rows).toHaveLength(50);
     for (const [index, key] of keys.entries()) expect(answers[index]?.body).toEqual(answers[index + 50]?.body ?? key);
-    const mails = await scene.app.read<{ count: number }>("select count(*) from graphile_worker.jobs where task_identifier = 'mail_send' and last_error is not null or task_identifier = 'mail_send'");
+    const mails = await scene.app.read<{ count: number }>(
+      "select count(*) from graphile_worker.jobs where task_identifier = 'mail_send' and last_error is not null or task_identifier = 'mail_send'",
+    );
     expect(mails[0]?.count).toBeGreaterThanOrEqual(100); // a receipt and a note to the manager for each; none is sent, since nobody listens
   }, 60_000);
 
   it('refuses the same key for another request', async () => {
     const caller = await callerByLink(scene, 'ask', scene.a.formId);
     const send = (about: string) =>
-      caller.call('POST', `/api/ask/${scene.a.formId}/requests`, { body: { name: 'Ann', email: 'ann@aaa.test', answers: { about } }, headers: { 'Idempotency-Key': 'same' } });
+      caller.call('POST', `/api/ask/${scene.a.formId}/requests`, {
+        body: { name: 'Ann', email: 'ann@aaa.test', answers: { about } },
+        headers: { 'Idempotency-Key': 'same' },
+      });
     expect((await send('One')).status).toBe(201);
     expect((await send('Two')).body['code']).toBe('idempotency.other_body');
   });
@@ -47,7 +59,14 @@ describe('intake', () => {
       headers: { 'Idempotency-Key': randomUUID() },
     });
     expect([answer.status, answer.body['errors']]).toEqual([422, { about: 'required', wish: 'not_a_date', nonsense: 'unknown_field' }]);
-    expect((await caller.call('POST', `/api/ask/${scene.a.formId}/requests`, { body: { name: '', email: 'no' }, headers: { 'Idempotency-Key': 'k' } })).body['errors']).toMatchObject({
+    expect(
+      (
+        await caller.call('POST', `/api/ask/${scene.a.formId}/requests`, {
+          body: { name: '', email: 'no' },
+          headers: { 'Idempotency-Key': 'k' },
+        })
+      ).body['errors'],
+    ).toMatchObject({
       name: ['isNotEmpty'],
       email: ['isEmail'],
       answers: ['isObject'],
@@ -60,13 +79,22 @@ describe('intake', () => {
     form.append('file', new Blob(['plain text of client B']), 'notes.txt');
     const upload = await other.call('POST', `/api/ask/${scene.b.formId}/files`, { body: form });
     expect(upload.body).toMatchObject({ mime: 'text/plain', name: 'notes.txt' });
-    const steal = await submitRequest(scene.app, scene.a.formId, { name: 'Ann', email: 'ann@aaa.test', answers: { about: 'X', files: [String(upload.body['assetId'])] } }, randomUUID());
+    const steal = await submitRequest(
+      scene.app,
+      scene.a.formId,
+      { name: 'Ann', email: 'ann@aaa.test', answers: { about: 'X', files: [String(upload.body['assetId'])] } },
+      randomUUID(),
+    );
     expect(steal).toMatchObject({ ok: false, failure: { code: 'file.unknown' } });
   });
 
   it('tells types by content: a page or a script in a picture’s clothes is refused', async () => {
     const caller = await callerByLink(scene, 'ask', scene.a.formId);
-    for (const text of ['<!doctype html><script>alert(1)</script>', '<svg xmlns="http://www.w3.org/2000/svg"><script/></svg>', '\u0000\u0001binary']) {
+    for (const text of [
+      '<!doctype html><script>alert(1)</script>',
+      '<svg xmlns="http://www.w3.org/2000/svg"><script/></svg>',
+      '\u0000\u0001binary',
+    ]) {
       const form = new FormData();
       form.append('file', new Blob([text], { type: 'image/png' }), 'picture.png');
       expect((await caller.call('POST', `/api/ask/${scene.a.formId}/files`, { body: form })).body['code']).toBe('file.type_refused');
@@ -77,7 +105,9 @@ describe('intake', () => {
     const { requestId } = getValue(await submit('Race'));
     const results = await Promise.all([accept(requestId), accept(requestId)]);
     expect(results.map((result) => (result.ok ? 'accepted' : result.failure.code)).sort()).toEqual(['accepted', 'request.already_decided']);
-    const pieces = await scene.app.read<{ stage: string; aim_on: string }>('select stage, aim_on from pieces where request_id = $1', [requestId]);
+    const pieces = await scene.app.read<{ stage: string; aim_on: string }>('select stage, aim_on from pieces where request_id = $1', [
+      requestId,
+    ]);
     expect(pieces).toEqual([{ stage: 'planned', aim_on: '2027-03-30' }]);
   });
 

@@ -32,10 +32,25 @@ describe('the stored plan', () => {
   async function operate(): Promise<boolean> {
     const { app, people } = scene;
     const viewer = people.lead;
-    const piece = pick(await rows<{ id: string; client_id: string; version: number; content_version: number }>('select id, client_id, version, content_version from pieces order by id'));
-    if (!piece || random() < 0.04) return Boolean(await makePiece(scene, random() < 0.5 ? scene.a : scene.b, random() < 0.2 ? null : addDays(getDay('2027-03-10'), Math.floor(random() * 40))));
-    const step = pick(await rows<{ id: string }>('select id from steps where piece_id = $1 and finished_on is null order by position limit 2', [piece.id]));
-    const placement = pick(await rows<{ id: string; version: number }>('select id, version from placements where piece_id = $1 order by id', [piece.id]));
+    const piece = pick(
+      await rows<{ id: string; client_id: string; version: number; content_version: number }>(
+        'select id, client_id, version, content_version from pieces order by id',
+      ),
+    );
+    if (!piece || random() < 0.04)
+      return Boolean(
+        await makePiece(
+          scene,
+          random() < 0.5 ? scene.a : scene.b,
+          random() < 0.2 ? null : addDays(getDay('2027-03-10'), Math.floor(random() * 40)),
+        ),
+      );
+    const step = pick(
+      await rows<{ id: string }>('select id from steps where piece_id = $1 and finished_on is null order by position limit 2', [piece.id]),
+    );
+    const placement = pick(
+      await rows<{ id: string; version: number }>('select id, version from placements where piece_id = $1 order by id', [piece.id]),
+    );
     const packet = pick(
       await rows<{ id: string; piece_id: string; approver: string }>(
         'select k.id, i.piece_id, k.approver_ids[1] as approver from packets k join packet_items i on i.packet_id = k.id where i.outcome is null order by k.id',
@@ -49,18 +64,39 @@ describe('the stored plan', () => {
       async () => step && handIn(app, viewer, step.id),
       async () => step && handIn(app, viewer, step.id),
       async () => step && handBack(app, viewer, step.id, 'Again'),
-      async () => editContent(app, viewer, piece.id, { shared: { copy: pick(['One', 'Two', 'Three']) ?? '', disclosure: '', media: [] }, channels: [] }, piece.content_version),
+      async () =>
+        editContent(
+          app,
+          viewer,
+          piece.id,
+          { shared: { copy: pick(['One', 'Two', 'Three']) ?? '', disclosure: '', media: [] }, channels: [] },
+          piece.content_version,
+        ),
       async () => editPiece(app, viewer, piece.id, { wishOn: random() < 0.3 ? null : on }, piece.version),
       async () => editPiece(app, viewer, piece.id, { shelved: random() < 0.2 }, piece.version),
       async () => placement && movePlacement(app, viewer, placement.id, { on: random() < 0.2 ? null : on }, placement.version),
-      async () => placement && (random() < 0.2 ? cancelPlacement(app, viewer, placement.id) : markOut(app, viewer, placement.id, 'https://x.test/1')),
+      async () =>
+        placement && (random() < 0.2 ? cancelPlacement(app, viewer, placement.id) : markOut(app, viewer, placement.id, 'https://x.test/1')),
       async () => addPlacement(app, viewer, piece.id, pick(piece.client_id === scene.a.id ? scene.a.channelIds : scene.b.channelIds) ?? ''),
       async () => sendPacket(app, viewer, piece.client_id, { title: 'P', pieceIds: [piece.id], dueOn: on }),
       async () => sendPacket(app, viewer, piece.client_id, { title: 'P', pieceIds: [piece.id], dueOn: on }),
       async () =>
-        packet && decide(app, { packetId: packet.id, pieceId: packet.piece_id, contactId: packet.approver, verdict: random() < 0.6 ? 'approve' : 'changes', remark: 'R', versionId: null, onBehalf: null }),
+        packet &&
+        decide(app, {
+          packetId: packet.id,
+          pieceId: packet.piece_id,
+          contactId: packet.approver,
+          verdict: random() < 0.6 ? 'approve' : 'changes',
+          remark: 'R',
+          versionId: null,
+          onBehalf: null,
+        }),
       async () => {
-        app.clock.set(Temporal.Instant.from(app.clock.now()).add({ hours: Math.floor(random() * 10) }).toString());
+        app.clock.set(
+          Temporal.Instant.from(app.clock.now())
+            .add({ hours: Math.floor(random() * 10) })
+            .toString(),
+        );
         return { ok: true };
       },
     ];
@@ -86,13 +122,17 @@ describe('the stored plan', () => {
       now,
     );
     const milliseconds = (value: unknown) => (typeof value === 'string' ? Temporal.Instant.from(value).epochMilliseconds : null);
-    expect(pieces.map((row) => ({ ...row, aim_at: milliseconds(row['aim_at']) }))).toEqual(states.map((state) => ({ ...storedPiece(state), aim_at: milliseconds(state.aimAt) })));
+    expect(pieces.map((row) => ({ ...row, aim_at: milliseconds(row['aim_at']) }))).toEqual(
+      states.map((state) => ({ ...storedPiece(state), aim_at: milliseconds(state.aimAt) })),
+    );
     const steps = await rows<{ id: string }>(
       'select id, latest_start_on, latest_finish_on, earliest_start_on, earliest_finish_on, slack_days, danger from steps where piece_id = any($1) order by id',
       [pieces.map((piece) => piece.id)],
     );
     expect(steps).toEqual(states.flatMap(storedSteps).sort((a, b) => a.id.localeCompare(b.id)));
-    const placements = await rows<{ id: string; state: string }>('select id, state from placements where piece_id = any($1)', [pieces.map((piece) => piece.id)]);
+    const placements = await rows<{ id: string; state: string }>('select id, state from placements where piece_id = any($1)', [
+      pieces.map((piece) => piece.id),
+    ]);
     const states2 = Object.assign({}, ...states.map((state) => state.placements)) as Record<string, string>; // placement id to state
     expect(Object.fromEntries(placements.map((placement) => [placement.id, placement.state]))).toEqual(states2);
     const closed = await rows<{ id: string }>("select id from pieces where list is null and stage not in ('published', 'shelved')");
@@ -102,7 +142,8 @@ describe('the stored plan', () => {
   it('is brought up to date by the clock: what was on course is overdue when nothing happens', async () => {
     scene.app.clock.set('2027-06-01T09:00:00Z');
     const pieceId = await makePiece(scene, scene.a, '2027-06-22');
-    const listOf = async () => (await rows<{ list: string; danger: string }>('select list, danger from pieces where id = $1', [pieceId]))[0];
+    const listOf = async () =>
+      (await rows<{ list: string; danger: string }>('select list, danger from pieces where id = $1', [pieceId]))[0];
     expect(await listOf()).toEqual({ list: 'no_doer', danger: 'fine' });
     scene.app.clock.set('2027-06-18T23:30:00Z');
     getValue(await scene.app.write(async (tx, now) => ok(await replanOpen(tx, now))));

@@ -13,7 +13,10 @@ describe('production', () => {
 
   it('plans a new piece over real working days: Easter is no day of work in England', async () => {
     const pieceId = await makePiece(scene, scene.a, '2027-03-30'); // Tuesday after Easter Monday
-    const steps = await scene.app.read('select key, latest_start_on, latest_finish_on, slack_days from steps where piece_id = $1 order by position', [pieceId]);
+    const steps = await scene.app.read(
+      'select key, latest_start_on, latest_finish_on, slack_days from steps where piece_id = $1 order by position',
+      [pieceId],
+    );
     // Good Friday 26 and Easter Monday 29 March 2027 are public holidays (date-holidays, GB-ENG)
     expect(steps).toEqual([
       { key: 'write', latest_start_on: '2027-03-18', latest_finish_on: '2027-03-18', slack_days: 13 },
@@ -33,7 +36,11 @@ describe('production', () => {
     const refused = answers.find((answer) => answer.status === 412);
     const mine = answers[0]?.status === 412 ? 'from one' : 'from two';
     const theirs = mine === 'from one' ? 'from two' : 'from one';
-    expect(refused?.body).toMatchObject({ code: 'http.changed_meanwhile', yours: { shared: { copy: mine } }, theirs: { content: { version: 2, shared: { copy: theirs } } } });
+    expect(refused?.body).toMatchObject({
+      code: 'http.changed_meanwhile',
+      yours: { shared: { copy: mine } },
+      theirs: { content: { version: 2, shared: { copy: theirs } } },
+    });
     expect((await put(one, 'third', 2)).status).toBe(200);
     expect((await one.call('PUT', `/api/pieces/${pieceId}/content`, { body: body('x') })).body['code']).toBe('http.version_missing');
   });
@@ -51,7 +58,10 @@ describe('production', () => {
     getValue(await editContent(app, people.freelance, pieceId, body('Words'), 1));
     getValue(await handIn(app, people.freelance, write));
     expect(await handIn(app, people.freelance, write)).toEqual({ ok: false, failure: { code: 'step.already_finished' } });
-    expect(await assignStep(app, people.manager, write, people.staff.personId)).toEqual({ ok: false, failure: { code: 'step.already_finished' } });
+    expect(await assignStep(app, people.manager, write, people.staff.personId)).toEqual({
+      ok: false,
+      failure: { code: 'step.already_finished' },
+    });
     const versions = await app.read('select number from versions where piece_id = $1', [pieceId]);
     expect(versions).toEqual([{ number: 1 }]);
   });
@@ -72,13 +82,29 @@ describe('production', () => {
   it('shows a freelancer the brief without what is for the agency only', async () => {
     const { app, people } = scene;
     const { requestId } = getValue(
-      await (await import('../intake/index.js')).submitRequest(app, scene.a.formId, { name: 'Ann', email: 'ann@aaa.test', answers: { about: 'Secret sum', budget: '900' } }, 'budget-key'),
+      await (
+        await import('../intake/index.js')
+      ).submitRequest(
+        app,
+        scene.a.formId,
+        { name: 'Ann', email: 'ann@aaa.test', answers: { about: 'Secret sum', budget: '900' } },
+        'budget-key',
+      ),
     );
     const pieceId = getValue(
-      await (await import('../intake/index.js')).acceptRequest(app, people.manager, requestId, { title: 'T', routeId: scene.routeId, pillarId: null, channelIds: [...scene.a.channelIds], wishOn: null }),
+      await (
+        await import('../intake/index.js')
+      ).acceptRequest(app, people.manager, requestId, {
+        title: 'T',
+        routeId: scene.routeId,
+        pillarId: null,
+        channelIds: [...scene.a.channelIds],
+        wishOn: null,
+      }),
     );
     getValue(await assignStep(app, people.manager, await stepOf(scene, pieceId, 'write'), people.freelance.personId));
-    const brief = async (role: 'freelance' | 'staff') => JSON.stringify((await (await callerAs(scene, role)).call('GET', `/api/pieces/${pieceId}`)).body['brief']);
+    const brief = async (role: 'freelance' | 'staff') =>
+      JSON.stringify((await (await callerAs(scene, role)).call('GET', `/api/pieces/${pieceId}`)).body['brief']);
     expect(await brief('staff')).toContain('900');
     expect(await brief('freelance')).not.toMatch(/900|Budget/);
     expect(await brief('freelance')).toContain('Secret sum');

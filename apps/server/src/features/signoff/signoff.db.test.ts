@@ -13,15 +13,27 @@ describe('sign-off', () => {
 
   /** Writes the piece's copy: the shared one and the first channel's. */
   const write = async (pieceId: string, copy: string, onFeed = '') => {
-    const [row] = await scene.app.read<{ content_version: number; client_id: string }>('select content_version, client_id from pieces where id = $1', [pieceId]);
+    const [row] = await scene.app.read<{ content_version: number; client_id: string }>(
+      'select content_version, client_id from pieces where id = $1',
+      [pieceId],
+    );
     const client = row?.client_id === scene.a.id ? scene.a : scene.b;
     const channels = [{ channelId: client.channelIds[0] ?? '', copy: onFeed, tags: [], firstComment: '', link: '' }];
-    getValue(await editContent(scene.app, scene.people.lead, pieceId, { shared: { copy, disclosure: '', media: [] }, channels }, row?.content_version ?? 0));
+    getValue(
+      await editContent(
+        scene.app,
+        scene.people.lead,
+        pieceId,
+        { shared: { copy, disclosure: '', media: [] }, channels },
+        row?.content_version ?? 0,
+      ),
+    );
   };
   const make = async (pieceId: string, keys = ['write', 'design', 'check']) => {
     for (const key of keys) getValue(await handIn(scene.app, scene.people.lead, await stepOf(scene, pieceId, key)));
   };
-  const send = (client: SceneClient, pieceIds: string[], dueOn = '2027-03-10') => sendPacket(scene.app, scene.people.lead, client.id, { title: 'Packet', pieceIds, dueOn });
+  const send = (client: SceneClient, pieceIds: string[], dueOn = '2027-03-10') =>
+    sendPacket(scene.app, scene.people.lead, client.id, { title: 'Packet', pieceIds, dueOn });
   const ready = async (client: SceneClient): Promise<string> => {
     const pieceId = await makePiece(scene, client);
     await write(pieceId, 'Copy', 'Feed');
@@ -29,13 +41,25 @@ describe('sign-off', () => {
     return pieceId;
   };
   const say = (packetId: string, pieceId: string, verdict: 'approve' | 'changes', more: Partial<DecisionInput> = {}) =>
-    decide(scene.app, { packetId, pieceId, contactId: scene.a.contactId, verdict, remark: verdict === 'changes' ? 'Warmer' : '', versionId: null, onBehalf: null, ...more });
+    decide(scene.app, {
+      packetId,
+      pieceId,
+      contactId: scene.a.contactId,
+      verdict,
+      remark: verdict === 'changes' ? 'Warmer' : '',
+      versionId: null,
+      onBehalf: null,
+      ...more,
+    });
   const placements = (pieceId: string) =>
     scene.app.read<{ id: string; state: string; version: number; name: string }>(
       'select l.id, l.state, l.version, h.name from placements l join channels h on h.id = l.channel_id where piece_id = $1 order by h.position',
       [pieceId],
     );
-  const stateOf = async (pieceId: string) => (await scene.app.read<{ stage: string; list: string; round: number }>('select stage, list, round from pieces where id = $1', [pieceId]))[0];
+  const stateOf = async (pieceId: string) =>
+    (
+      await scene.app.read<{ stage: string; list: string; round: number }>('select stage, list, round from pieces where id = $1', [pieceId])
+    )[0];
 
   it('approves exactly the version sent; an edit of one channel voids that part alone; edited back it is signed again', async () => {
     const pieceId = await ready(scene.a);
@@ -62,7 +86,10 @@ describe('sign-off', () => {
     const packetId = getValue(await send(scene.a, [pieceId]));
     expect(await say(packetId, pieceId, 'changes', { remark: ' ' })).toEqual({ ok: false, failure: { code: 'decision.remark_missing' } });
     getValue(await say(packetId, pieceId, 'changes'));
-    const steps = await scene.app.read('select key, round, span_days, latest_finish_on is not null as planned from steps where piece_id = $1 and finished_on is null order by position', [pieceId]);
+    const steps = await scene.app.read(
+      'select key, round, span_days, latest_finish_on is not null as planned from steps where piece_id = $1 and finished_on is null order by position',
+      [pieceId],
+    );
     expect(steps).toEqual(['design', 'check', 'sign_off'].map((key) => ({ key, round: 2, span_days: 1, planned: true })));
     expect(await stateOf(pieceId)).toEqual({ stage: 'in_production', list: 'returned', round: 2 });
     expect(await say(packetId, pieceId, 'approve')).toEqual({ ok: false, failure: { code: 'decision.closed' } });
@@ -77,17 +104,30 @@ describe('sign-off', () => {
     const pieces = [await ready(scene.a), await ready(scene.a)];
     const packetId = getValue(await send(scene.a, pieces));
     const results = await Promise.all([...pieces, ...pieces].map((pieceId) => say(packetId, pieceId, 'approve')));
-    expect(results.map((result) => (result.ok ? 'taken' : result.failure.code)).sort()).toEqual(['decision.closed', 'decision.closed', 'taken', 'taken']);
-    const [packet] = await scene.app.read<{ closed: boolean }>('select closed_at is not null as closed from packets where id = $1', [packetId]);
+    expect(results.map((result) => (result.ok ? 'taken' : result.failure.code)).sort()).toEqual([
+      'decision.closed',
+      'decision.closed',
+      'taken',
+      'taken',
+    ]);
+    const [packet] = await scene.app.read<{ closed: boolean }>('select closed_at is not null as closed from packets where id = $1', [
+      packetId,
+    ]);
     expect(packet?.closed).toBe(true);
   });
 
   it('refuses a stale version, a stranger to the packet, and a contact of another client', async () => {
     const [mine, other] = [await ready(scene.a), await ready(scene.a)];
     const packetId = getValue(await send(scene.a, [mine]));
-    expect(await say(packetId, mine, 'approve', { versionId: '00000000-0000-4000-8000-000000000000' })).toEqual({ ok: false, failure: { code: 'decision.other_version' } });
+    expect(await say(packetId, mine, 'approve', { versionId: '00000000-0000-4000-8000-000000000000' })).toEqual({
+      ok: false,
+      failure: { code: 'decision.other_version' },
+    });
     expect(await say(packetId, other, 'approve')).toEqual({ ok: false, failure: { code: 'decision.not_in_packet' } });
-    expect(await say(packetId, mine, 'approve', { contactId: scene.b.contactId })).toEqual({ ok: false, failure: { code: 'decision.not_an_approver' } });
+    expect(await say(packetId, mine, 'approve', { contactId: scene.b.contactId })).toEqual({
+      ok: false,
+      failure: { code: 'decision.not_an_approver' },
+    });
     expect(await send(scene.a, [mine])).toEqual({ ok: false, failure: { code: 'piece.with_client_already' } });
   });
 
@@ -110,10 +150,20 @@ describe('sign-off', () => {
   });
 
   it('chains the decisions of a client: the head follows from every record', async () => {
-    const rows = await scene.app.read<{ sequence: number; packet_id: string; piece_id: string; version_id: string; contact_id: string; verdict: 'approve' | 'changes'; digests: string[]; remark: string; decided_at: string; recorded_by: string | null; how: string; head: string }>(
-      'select * from decisions where client_id = $1 order by sequence',
-      [scene.a.id],
-    );
+    const rows = await scene.app.read<{
+      sequence: number;
+      packet_id: string;
+      piece_id: string;
+      version_id: string;
+      contact_id: string;
+      verdict: 'approve' | 'changes';
+      digests: string[];
+      remark: string;
+      decided_at: string;
+      recorded_by: string | null;
+      how: string;
+      head: string;
+    }>('select * from decisions where client_id = $1 order by sequence', [scene.a.id]);
     expect(rows.length).toBeGreaterThan(4);
     let head = CHAIN_START;
     for (const [index, row] of rows.entries()) {

@@ -76,7 +76,9 @@ interface Things {
 async function things(scene: Scene, client: SceneClient, isOwn: boolean): Promise<Things> {
   const { app, people } = scene;
   const pieceId = await makePiece(scene, client);
-  const bytes = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#fff' } }).png().toBuffer();
+  const bytes = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#fff' } })
+    .png()
+    .toBuffer();
   const file = getValue(await addPieceFile(app, pieceId, { name: 'a.png', bytes }));
   const body = { shared: { copy: 'Copy', disclosure: '', media: [{ assetId: file.assetId, alt: '' }] }, channels: [] };
   getValue(await editContent(app, people.lead, pieceId, body, 1));
@@ -87,7 +89,9 @@ async function things(scene: Scene, client: SceneClient, isOwn: boolean): Promis
   }
   for (const key of ['write', 'design', 'check']) getValue(await handIn(app, people.lead, await stepOf(scene, pieceId, key)));
   const packetId = getValue(await sendPacket(app, people.lead, client.id, { title: 'P', pieceIds: [pieceId], dueOn: '2027-03-10' }));
-  const submitted = getValue(await submitRequest(app, client.formId, { name: 'N', email: 'n@x.test', answers: { about: 'X' } }, randomUUID()));
+  const submitted = getValue(
+    await submitRequest(app, client.formId, { name: 'N', email: 'n@x.test', answers: { about: 'X' } }, randomUUID()),
+  );
   const [placement] = await app.read<{ id: string }>('select id from placements where piece_id = $1 limit 1', [pieceId]);
   return {
     pieceId,
@@ -108,7 +112,10 @@ async function things(scene: Scene, client: SceneClient, isOwn: boolean): Promis
 const LINK_OF: Record<string, string> = { ask: 'form', receipts: 'receipt', room: 'contact' };
 
 function pathFor(path: string, found: Things): string {
-  return path.replace(/\{(\w+)\}/g, (_, param: string) => found[param === 'linkId' ? (LINK_OF[path.split('/')[2] ?? ''] ?? '') : param] ?? '');
+  return path.replace(
+    /\{(\w+)\}/g,
+    (_, param: string) => found[param === 'linkId' ? (LINK_OF[path.split('/')[2] ?? ''] ?? '') : param] ?? '',
+  );
 }
 
 describe('who may do what', () => {
@@ -154,16 +161,26 @@ describe('who may do what', () => {
     expect(seen.join(' ')).toBe(open ? all : allowed);
   });
 
-  it.each(Object.keys(TABLE).filter((route) => /\{(?!secret)/.test(route)))('%s: another client’s is open to the lead alone', async (route) => {
-    const leads = TABLE[route]?.includes('lead') ? 'lead' : '';
-    const seen = [];
-    for (const who of EVERYONE) if (await isLetIn(who, route, other)) seen.push(who);
-    expect(seen.join(' ')).toBe(leads);
-  });
+  it.each(Object.keys(TABLE).filter((route) => /\{(?!secret)/.test(route)))(
+    '%s: another client’s is open to the lead alone',
+    async (route) => {
+      const leads = TABLE[route]?.includes('lead') ? 'lead' : '';
+      const seen = [];
+      for (const who of EVERYONE) if (await isLetIn(who, route, other)) seen.push(who);
+      expect(seen.join(' ')).toBe(leads);
+    },
+  );
 
   it('hides another client from every list', async () => {
     for (const who of ['manager', 'staff'] as const)
-      for (const path of ['/api/clients', '/api/pieces', '/api/requests', '/api/packets', '/api/desk', '/api/calendar?from=2027-03-01&to=2027-04-30']) {
+      for (const path of [
+        '/api/clients',
+        '/api/pieces',
+        '/api/requests',
+        '/api/packets',
+        '/api/desk',
+        '/api/calendar?from=2027-03-01&to=2027-04-30',
+      ]) {
         const answer = await callers.get(who)?.call('GET', path);
         const text = JSON.stringify(answer?.body);
         expect(text).not.toContain(other['pieceId']);
@@ -182,7 +199,9 @@ describe('who may do what', () => {
   });
 
   it('refuses writes from another site, and keeps freelancers from agency-only answers', async () => {
-    const refused = await callers.get('lead')?.call('POST', `/api/requests/${own['requestId']}/read`, { headers: { Origin: 'https://elsewhere.test' } });
+    const refused = await callers
+      .get('lead')
+      ?.call('POST', `/api/requests/${own['requestId']}/read`, { headers: { Origin: 'https://elsewhere.test' } });
     expect(refused?.body['code']).toBe('access.wrong_origin');
   });
 });

@@ -67,7 +67,12 @@ export function CalendarPage() {
           <ChevronRight size={16} aria-hidden />
         </Button>
       </PageHead>
-      <DndContext sensors={sensors} collisionDetection={dayUnder} onDragEnd={drop} accessibility={{ screenReaderInstructions: { draggable: INSTRUCTIONS } }}>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={dayUnder}
+        onDragEnd={drop}
+        accessibility={{ screenReaderInstructions: { draggable: INSTRUCTIONS } }}
+      >
         <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_230px] items-start">
           <MonthGrid month={month} weeks={weeks} todayOn={todayOn} calendar={calendar.data} onOpen={setOpenId} />
           <Tray entries={calendar.data.tray} onOpen={setOpenId} />
