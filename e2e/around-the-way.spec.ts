@@ -26,6 +26,28 @@ test('two people edit one piece: the second sees both states and neither text is
   await expect(copy(dana)).toHaveValue('Dana’s words, and Marta’s words');
 });
 
+test('a piece is renamed, put on the shelf and taken off again', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/production?client=MOSS');
+  await dana.getByRole('link', { name: 'Gift plants for small flats' }).click();
+  const edit = () => dana.getByRole('button', { name: 'Edit title and pillar' }).click();
+  await edit();
+  await dana.getByLabel('Title').fill(' ');
+  await dana.getByRole('button', { name: 'Save', exact: true }).last().click();
+  await expect(dana.getByText('A piece needs a title.')).toBeVisible();
+  await expectAccessible(dana);
+  await dana.getByLabel('Title').fill('Gift plants for very small flats');
+  await dana.getByLabel('Pillar').selectOption('Behind the glass');
+  await dana.getByRole('button', { name: 'Save', exact: true }).last().click();
+  await expect(dana.getByRole('heading', { name: 'Gift plants for very small flats' })).toBeVisible();
+  await edit();
+  await dana.getByRole('button', { name: 'Put on the shelf' }).click();
+  await expect(dana.getByText('Shelved', { exact: true })).toBeVisible();
+  await edit();
+  await dana.getByRole('button', { name: 'Take off the shelf' }).click();
+  await expect(dana.getByText('Planned', { exact: true })).toBeVisible();
+});
+
 test('a decision given by telephone is recorded under the contact’s name', async ({ browser, zesting }) => {
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   await dana.goto('/sign-off?client=MOSS');

@@ -9,7 +9,6 @@ import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { pinoHttp } from 'pino-http';
-import pg from 'pg';
 import type { Logger } from 'pino';
 import { ApplicationModule } from './application.module.js';
 import { AccessGuard } from './platform/access/access.js';
@@ -18,6 +17,7 @@ import type { Config } from './platform/config/config.js';
 import { Problem } from './platform/http/problem.js';
 import { ProblemFilter } from './platform/http/problem-filter.js';
 import { contractPipe } from './platform/http/validation.js';
+import { SessionPool } from './platform/database/session-pool.js';
 import { FrameworkLogger, LOGGER } from './platform/logging.js';
 import { schemaMetadata } from './platform/http/schema-metadata.js';
 
@@ -34,7 +34,7 @@ export async function createServer(config: Config): Promise<NestExpressApplicati
   app.use(helmet(helmetOptions(config)));
   app.use(sameOriginOnly);
   app.use('/api', express.json({ limit: '1mb' }));
-  app.use('/api', await sessions(app, config));
+  app.use('/api', sessions(app, config));
   app.setGlobalPrefix('api', { exclude: ['feeds/:secret'] });
   app.useGlobalPipes(contractPipe());
   app.useGlobalFilters(new ProblemFilter(logger));
@@ -66,17 +66,10 @@ function sameOriginOnly(request: Request, _response: Response, next: NextFunctio
   next(UNSAFE.has(request.method) && (foreign || crossSite) ? Problem.of('access.wrong_origin') : undefined);
 }
 
-async function sessions(app: INestApplication, config: Config): Promise<express.RequestHandler> {
+/** Sessions in the database: servers keep no state. */
+function sessions(app: INestApplication, config: Config): express.RequestHandler {
   const Store = connectPgSimple(session);
-  const pool = new pg.Pool({ connectionString: config.databaseUrl, max: 4 });
-  pool.on('error', (error) => app.get<Logger>(LOGGER).warn({ err: error }, 'a session connection was lost')); // the pool opens another
-  const store = new Store({ pool, tableName: 'sessions', pruneSessionInterval: 3600 });
-  const close = app.close.bind(app);
-  app.close = async () => {
-    await store.close();
-    await close();
-    await pool.end();
-  };
+  const store = new Store({ pool: app.get(SessionPool).pool, tableName: 'sessions', pruneSessionInterval: false });
   return session({
     store,
     name: 'zesting_session',

@@ -8,12 +8,23 @@ import { migrateJobs } from '../src/platform/jobs/jobs.js';
 
 const port = process.env['ZESTING_TEST_PG'];
 
-async function admin(sql: string): Promise<void> {
+async function admin(sql: string): Promise<pg.QueryResult> {
   if (!port) throw new Error('database tests need the throwaway cluster: run them with npm test, or node tools/test.mjs database');
   const client = new pg.Client(`postgres://postgres@127.0.0.1:${port}/postgres`);
   await client.connect();
-  await client.query(sql);
+  const result = await client.query(sql);
   await client.end();
+  return result;
+}
+
+/** Drops a database once its last connection is gone: those of a server that was closed a moment ago are still saying goodbye. */
+async function drop(name: string): Promise<void> {
+  for (let tries = 0; tries < 20; tries++) {
+    const { rows } = await admin(`select 1 from pg_stat_activity where datname = '${name}'`);
+    if (rows.length === 0) break;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  await admin(`drop database ${name} with (force)`);
 }
 
 export interface TestDatabase {
@@ -35,5 +46,5 @@ export async function makeTestDatabase(): Promise<TestDatabase> {
   });
   await migrate(config.databaseUrl);
   await migrateJobs(config.databaseUrl);
-  return { config, drop: () => admin(`drop database ${name} with (force)`) };
+  return { config, drop: () => drop(name) };
 }

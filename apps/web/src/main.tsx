@@ -23,7 +23,7 @@ createRoot(root).render(
     <QueryClientProvider client={queries}>
       <WheelPatterns />
       <RouterProvider router={createBrowserRouter(routes)} />
-      <Toaster position="bottom-right" richColors={false} closeButton toastOptions={{ className: 'zesting-toast' }} />
+      <Toaster position="bottom-right" theme="system" closeButton />
     </QueryClientProvider>
   </StrictMode>,
 );

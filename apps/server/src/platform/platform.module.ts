@@ -5,6 +5,7 @@ import { Links } from './access/links.js';
 import { App } from './app.js';
 import { CONFIG, type Config } from './config/config.js';
 import { dataSourceOptions } from './database/data-source.js';
+import { SessionPool } from './database/session-pool.js';
 import { Database } from './database/transaction.js';
 import { Files } from './files/files.js';
 import { Jobs } from './jobs/jobs.js';
@@ -12,7 +13,7 @@ import { LOGGER, makeLogger } from './logging.js';
 import { MailSender } from './mail/mail.js';
 import { Clock } from './time/clock.js';
 
-const shared = [App, AccessGuard, Clock, Database, Files, Jobs, Links];
+const shared = [App, AccessGuard, Clock, Database, Files, Jobs, Links, SessionPool];
 
 /** What all features stand on. */
 @Global()

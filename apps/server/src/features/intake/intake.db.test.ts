@@ -101,6 +101,19 @@ describe('intake', () => {
     }
   });
 
+  it('refuses what is larger than the limit, and damaged pictures', async () => {
+    const caller = await callerByLink(scene, 'ask', scene.a.formId);
+    const send = (bytes: Uint8Array<ArrayBuffer>) => {
+      const form = new FormData();
+      form.append('file', new Blob([bytes]), 'big.png');
+      return caller.call('POST', `/api/ask/${scene.a.formId}/files`, { body: form });
+    };
+    expect((await send(new Uint8Array(26 * 1024 * 1024))).body).toMatchObject({ status: 413, code: 'http.too_large' });
+    const cut = new Uint8Array(64);
+    cut.set([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 0, 0, 0, 13, 0x49, 0x48, 0x44, 0x52, 0, 0, 0, 8, 0, 0, 0, 8, 8, 2]);
+    expect((await send(cut)).body['code']).toBe('file.broken');
+  });
+
   it('accepts once: of two at the same time one is told that it was decided', async () => {
     const { requestId } = getValue(await submit('Race'));
     const results = await Promise.all([accept(requestId), accept(requestId)]);

@@ -28,11 +28,18 @@ export class Jobs implements OnApplicationBootstrap, OnApplicationShutdown {
     if (cron) this.crontab += `${cron} ${name}\n`;
   }
 
+  /** Clears what has served its time: sessions past their end, idempotency keys after seven days. */
+  private readonly clearOld: Task = async (_payload, { query }) => {
+    await query('delete from sessions where expire < now()');
+    await query("delete from idempotency_keys where created_at < now() - interval '7 days'");
+  };
+
   isRunning(): boolean {
     return this.runner !== undefined;
   }
 
   async onApplicationBootstrap(): Promise<void> {
+    this.register('clear_old', this.clearOld, '7 3 * * *');
     this.runner = await run({
       connectionString: this.config.databaseUrl,
       concurrency: 4,

@@ -1,14 +1,18 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import type { PieceShape } from '@zesting/contract';
+import { Pencil } from 'lucide-react';
+import { useState } from 'react';
 import { useParams } from 'react-router';
 import { call } from '../../lib/api';
 import { dayWords, zoneWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
 import { STAGE_WORDS } from '../../lib/words';
+import { Button } from '../../ui/button';
 import { ClientCode, DangerTag, Tag } from '../../ui/tags';
 import { Wheel } from '../../ui/wheel';
 import { BriefSection } from './brief-section';
 import { ContentSection } from './content-section';
+import { EditPieceDialog } from './edit-piece-dialog';
 import { HistorySection } from './history-section';
 import { PathSection } from './path-section';
 import { PlacementsSection } from './placements-section';
@@ -44,6 +48,8 @@ export function PiecePage() {
 function PieceHead({ piece }: { piece: PieceShape }) {
   const { clientOf } = useClients();
   const client = clientOf(piece.clientId);
+  const [editing, setEditing] = useState(false);
+  const pillar = piece.pillars.find((candidate) => candidate.id === piece.pillarId);
   return (
     <header className="flex flex-wrap items-center gap-x-4 gap-y-2 mb-4">
       <Wheel segments={piece.wheel} size={48} />
@@ -51,10 +57,24 @@ function PieceHead({ piece }: { piece: PieceShape }) {
         <p className="flex items-center gap-2 text-muted">
           {client && <ClientCode code={client.code} colour={client.colour} />}
           <span>
-            {client?.name} · {piece.formatName} · no. {piece.number}
+            {client?.name} · {piece.formatName}
+            {pillar && ` · ${pillar.name}`} · no. {piece.number}
           </span>
         </p>
-        <h1 className="text-2xl leading-tight break-words">{piece.title}</h1>
+        <div className="flex items-center gap-1">
+          <h1 className="text-2xl leading-tight break-words">{piece.title}</h1>
+          {piece.canManage && (
+            <Button
+              look="quiet"
+              className="px-2"
+              aria-label="Edit title and pillar"
+              title="Edit title and pillar"
+              onClick={() => setEditing(true)}
+            >
+              <Pencil size={15} aria-hidden />
+            </Button>
+          )}
+        </div>
       </div>
       <div className="flex flex-wrap items-center gap-2">
         <Tag
@@ -78,6 +98,7 @@ function PieceHead({ piece }: { piece: PieceShape }) {
           {piece.aimOn ? `${dayWords(piece.aimOn)}${client ? `, ${zoneWords(client.zone)}` : ''}` : 'No date yet'}
         </span>
       </div>
+      {editing && <EditPieceDialog piece={piece} onClose={() => setEditing(false)} />}
     </header>
   );
 }
