@@ -1,0 +1,100 @@
+import { createServer as createTcp } from 'node:net';
+import { fail, ok } from '@zesting/core';
+import { makeTestDatabase, type TestDatabase } from '../../../test-support/database.js';
+import { createServer } from '../../server.js';
+import { App } from '../app.js';
+import { queueMail } from '../mail/mail.js';
+
+/** A listener that speaks just enough SMTP to take mail, and can refuse the first tries. */
+function smtp(refuseFirst: number): Promise<{ port: number; received: string[]; close: () => void }> {
+  const received: string[] = [];
+  let refused = 0;
+  const server = createTcp((socket) => {
+    let data: string | null = null;
+    socket.write('220 ready\r\n');
+    socket.on('error', () => socket.destroy());
+    socket.on('data', (chunk) => {
+      for (const line of chunk.toString().split('\r\n')) {
+        if (data !== null) {
+          if (line === '.') {
+            received.push(data);
+            data = null;
+            socket.write('250 taken\r\n');
+          } else data += `${line}\n`;
+        } else if (line.startsWith('MAIL') && refused < refuseFirst) {
+          refused += 1;
+          socket.write('451 try again later\r\n');
+        } else if (line.startsWith('DATA')) {
+          data = '';
+          socket.write('354 go on\r\n');
+        } else if (line.startsWith('QUIT')) socket.end('221 bye\r\n');
+        else if (line !== '') socket.write('250 ok\r\n');
+      }
+    });
+  });
+  return new Promise((resolve) => {
+    server.listen(0, '127.0.0.1', () => {
+      const address = server.address();
+      resolve({ port: typeof address === 'object' && address ? address.port : 0, received, close: () => server.close() });
+    });
+  });
+}
+
+const eventually = async (holds: () => boolean): Promise<void> => {
+  for (let tries = 0; tries < 200 && !holds(); tries++) await new Promise((resolve) => setTimeout(resolve, 50));
+  expect(holds()).toBe(true);
+};
+
+describe('the outbox', () => {
+  let database: TestDatabase;
+  beforeEach(async () => {
+    database = await makeTestDatabase();
+  });
+  afterEach(() => database.drop());
+
+  it('sends what was committed, once, and never what was rolled back', async () => {
+    const post = await smtp(0);
+    const server = await createServer({ ...database.config, smtpPort: post.port });
+    await server.init();
+    const app = server.get(App);
+    await app.write(async (tx) => {
+      await queueMail(tx, { to: 'lost@x.test', subject: 'Lost', paragraphs: ['x'] });
+      return fail({ code: 'piece.signed_already' });
+    });
+    await app.write(async (tx) => {
+      await queueMail(tx, { to: 'kept@x.test', subject: 'Kept', paragraphs: ['x'] });
+      return ok(null);
+    });
+    await eventually(() => post.received.length > 0);
+    expect(post.received.map((mail) => /^Subject: (.*)$/m.exec(mail)?.[1])).toEqual(['Kept']);
+    await server.close();
+    post.close();
+  }, 30_000);
+
+  it('keeps a mail that could not be sent for another try, under the same Message-ID', async () => {
+    const post = await smtp(1);
+    const server = await createServer({ ...database.config, smtpPort: post.port });
+    await server.init();
+    const app = server.get(App);
+    await app.write(async (tx) => {
+      await queueMail(tx, { to: 'kept@x.test', subject: 'Kept', paragraphs: ['x'] });
+      return ok(null);
+    });
+    const jobs = () =>
+      app.read<{ attempts: number; last_error: string | null }>(
+        "select attempts, last_error from graphile_worker.jobs where task_identifier = 'mail_send'",
+      );
+    let seen = await jobs();
+    for (let tries = 0; tries < 200 && !seen[0]?.last_error; tries++) {
+      await new Promise((resolve) => setTimeout(resolve, 50));
+      seen = await jobs();
+    }
+    expect(seen[0]).toMatchObject({ attempts: 1, last_error: expect.stringContaining('451') });
+    const [before] = await app.read<{ id: string }>("select payload ->> 'messageId' as id from graphile_worker._private_jobs");
+    await app.read('update graphile_worker._private_jobs set run_at = now()');
+    await eventually(() => post.received.length > 0);
+    expect(post.received[0]).toContain(`Message-ID: ${before?.id}`);
+    await server.close();
+    post.close();
+  }, 30_000);
+});

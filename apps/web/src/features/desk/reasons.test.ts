@@ -1,0 +1,63 @@
+import type { DeskRow } from '@zesting/contract';
+import { RECKONING_LISTS } from '@zesting/core';
+import { actionOf, reasonOf } from './reasons';
+
+const row = (overrides: Partial<DeskRow>): DeskRow => ({
+  id: 'p1',
+  number: 1,
+  clientId: 'c1',
+  title: 'Piece',
+  formatName: 'Still',
+  pillarName: null,
+  stage: 'in_production',
+  list: 'on_course',
+  aimOn: '2027-03-16',
+  danger: 'fine',
+  slackDays: 2,
+  lateFromOn: '2027-03-08',
+  round: 1,
+  wheel: [],
+  currentStep: 'Design',
+  currentDoer: 'Piet',
+  earliestPublishOn: '2027-03-18',
+  packetDueOn: '2027-03-11',
+  placementId: 'l1',
+  ...overrides,
+});
+
+describe('the desk', () => {
+  it('says why with its figures: what is short, and what can be met', () => {
+    expect(reasonOf(row({ list: 'out_of_reach', slackDays: -2 }))).toMatch(
+      /^Design \(Piet\) cannot end in time: 2 working days short; Thu 18 Mar.* can be met$/,
+    );
+    expect(reasonOf(row({ list: 'overdue', slackDays: -1, earliestPublishOn: null }))).toBe(
+      'Design (Piet) should be done: 1 working day short',
+    );
+    expect(reasonOf(row({ list: 'no_doer', currentDoer: null }))).toMatch(/^Design could start and must by Mon 8 Mar.*; nobody has it$/);
+    expect(reasonOf(row({ list: 'returned', round: 2 }))).toBe('Round 2: Design is with Piet');
+    expect(reasonOf(row({ slackDays: 1 }))).toBe('Design is with Piet; 1 day of slack');
+  });
+
+  it('does not blame the client for what was never sent', () => {
+    for (const list of ['on_course', 'undated', 'dated_not_signed'] as const)
+      expect(reasonOf(row({ list, currentDoer: 'the client' }))).toMatch(/^Checked and ready, but not sent to the client yet/);
+    expect(actionOf(row({ currentDoer: 'the client' }), 'MOSS')).toEqual({
+      words: 'Send to client',
+      path: '/sign-off?piece=p1&client=MOSS',
+    });
+  });
+
+  it('gives every list a sentence and one click to a place', () => {
+    for (const list of RECKONING_LISTS) {
+      expect(reasonOf(row({ list })).length).toBeGreaterThan(10);
+      expect(actionOf(row({ list }), 'MOSS').path).toMatch(/^\/(pieces\/p1|calendar\?placement=l1|sign-off\?)/);
+    }
+  });
+
+  it('opens the calendar on the month of the missed placement', () => {
+    expect(actionOf(row({ list: 'trouble' }), 'KILN')).toEqual({
+      words: 'Mark or move',
+      path: '/calendar?placement=l1&month=2027-03&client=KILN',
+    });
+  });
+});
