@@ -14,7 +14,7 @@ module.exports = {
     {
       name: 'platform-knows-no-feature',
       severity: 'error',
-      from: { path: '^apps/server/src/platform' },
+      from: { path: '^apps/server/src/platform', pathNot: '[.]test[.]ts$' },
       to: { path: '^apps/server/src/features' },
     },
     {
