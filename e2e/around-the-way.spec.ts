@@ -32,12 +32,12 @@ test('a piece is renamed, put on the shelf and taken off again', async ({ browse
   await dana.getByRole('link', { name: 'Gift plants for small flats' }).click();
   const edit = () => dana.getByRole('button', { name: 'Edit title and pillar' }).click();
   await edit();
-  await dana.getByLabel('Title').fill(' ');
+  await dana.getByRole('textbox', { name: 'Title' }).fill(' ');
   await dana.getByRole('button', { name: 'Save', exact: true }).last().click();
   await expect(dana.getByText('A piece needs a title.')).toBeVisible();
   await expectAccessible(dana);
-  await dana.getByLabel('Title').fill('Gift plants for very small flats');
-  await dana.getByLabel('Pillar').selectOption('Behind the glass');
+  await dana.getByRole('textbox', { name: 'Title' }).fill('Gift plants for very small flats');
+  await dana.getByRole('combobox', { name: 'Pillar' }).selectOption('Behind the glass');
   await dana.getByRole('button', { name: 'Save', exact: true }).last().click();
   await expect(dana.getByRole('heading', { name: 'Gift plants for very small flats' })).toBeVisible();
   await edit();
@@ -112,6 +112,7 @@ test('every screen passes axe, keeps its address over a reload, and goes back wh
   await expect(dana.getByText('There is no page at this address')).toBeVisible();
   await dana.goto('/pieces/00000000-0000-4000-8000-000000000000');
   await expect(dana.getByText('There is nothing here, or it is not yours to see.')).toBeVisible();
+  await expect(dana.getByRole('link', { name: 'Go to your desk' })).toBeVisible();
   await dana.getByRole('button', { name: 'Dana Okafor, your menu' }).click();
   await dana.getByRole('menuitem', { name: 'Sign out' }).click();
   await expect(dana.getByRole('heading', { name: 'Sign in to Zesting' })).toBeVisible();
@@ -132,6 +133,50 @@ test('the calendar’s dialog opens and closes by keyboard, and a broken link sa
   const guest = await visitor(browser, zesting, '/room/nothing-of-the-kind');
   await expect(guest.getByText('This link is no longer valid')).toBeVisible();
   await expectAccessible(guest);
+});
+
+test('a staff creator reads production and calendar of the clients, and cannot move or decide', async ({ browser, zesting }) => {
+  const piet = await signIn(browser, zesting, 'piet@quillhaven.test');
+  await expect(piet.getByRole('heading', { name: 'Your steps' })).toBeVisible();
+  await expectAccessible(piet);
+  await piet.getByRole('link', { name: 'Calendar' }).click();
+  await expect(piet.getByRole('table')).toBeVisible();
+  const outOn = new Date(Date.now() - 4 * 86_400_000).toISOString().slice(0, 7);
+  await piet.goto(`/calendar?month=${outOn}`);
+  await expect(piet.getByRole('table')).toBeVisible();
+  await expectAccessible(piet);
+  await piet
+    .getByRole('cell')
+    .getByRole('button', { name: /Seeded rye is back/ })
+    .first()
+    .click();
+  await expect(piet.getByRole('heading', { name: 'Seeded rye is back' })).toBeVisible();
+  await expect(piet.getByRole('button', { name: 'Edit notes' })).toHaveCount(0);
+  await expect(piet.getByLabel('Wish date')).toHaveCount(0);
+  await expect(piet.getByRole('button', { name: 'Save' })).toBeDisabled();
+  await piet.goto('/requests');
+  await expect(piet.getByText('You are not allowed to do this.')).toBeVisible();
+});
+
+test('two windows move one placement: the second is told, and an unsigned piece is only pencilled', async ({ browser, zesting }) => {
+  const [dana, marta] = [await signIn(browser, zesting, 'dana@quillhaven.test'), await signIn(browser, zesting, 'marta@quillhaven.test')];
+  const later = new Date(Date.now() + 40 * 86_400_000).toISOString().slice(0, 10);
+  for (const page of [dana, marta]) {
+    await page.goto('/calendar?client=KILN');
+    await page
+      .getByRole('complementary', { name: 'Without a date' })
+      .getByRole('button', { name: /Short-clip feed Inside the deck oven/ })
+      .click();
+    await page.getByRole('textbox', { name: 'Day' }).fill(later);
+  }
+  await dana.getByRole('button', { name: 'Place it there' }).click();
+  await expect(dana.getByText('Pencilled until it is signed.')).toBeVisible();
+  await marta.getByRole('button', { name: 'Place it there' }).click();
+  await expect(marta.getByText('Somebody else moved this meanwhile')).toBeVisible();
+  await dana.getByRole('button', { name: 'Undo' }).click();
+  await expect(
+    dana.getByRole('complementary', { name: 'Without a date' }).getByRole('button', { name: /Inside the deck oven/ }),
+  ).toBeVisible();
 });
 
 test('the API describes itself: every answer and every body has a filled schema', async ({ zesting }) => {

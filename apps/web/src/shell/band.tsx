@@ -30,8 +30,9 @@ export function Band({ session }: { session: SessionShape }) {
         <Mark />
         <span aria-hidden>Zesting</span>
       </NavLink>
-      {manages && <ClientSwitch />}
+      {session.role !== 'freelance' && <ClientSwitch />}
       {manages && <Stations />}
+      {session.role === 'staff' && <ReadingRooms />}
       <div className="ml-auto flex items-center">
         <PersonMenu session={session} manages={manages} />
       </div>
@@ -87,11 +88,29 @@ function Stations() {
           to={to(path)}
           className={({ isActive }) => `flex flex-col justify-center px-3.5 no-underline ${isActive ? 'bg-white/10' : 'hover:bg-white/5'}`}
         >
-          <span className="flex items-center gap-2 font-medium">
+          <span className="flex items-center gap-2 font-medium whitespace-nowrap">
             {name}
             <Waiting station={data?.[key]} waits={waits} />
           </span>
           <Age station={data?.[key]} />
+        </NavLink>
+      ))}
+    </nav>
+  );
+}
+
+/** Where a staff creator may look beyond the own steps. */
+function ReadingRooms() {
+  const { to } = useClients();
+  return (
+    <nav aria-label="Stations" className="flex items-stretch">
+      {STATIONS.filter(({ key }) => key === 'production' || key === 'calendar').map(({ key, path, name }) => (
+        <NavLink
+          key={key}
+          to={to(path)}
+          className={({ isActive }) => `flex items-center px-3.5 no-underline font-medium ${isActive ? 'bg-white/10' : 'hover:bg-white/5'}`}
+        >
+          {name}
         </NavLink>
       ))}
     </nav>

@@ -23,7 +23,16 @@ class Boundary extends Component<BoundaryProps, { error: unknown }> {
       this.props.onReset();
       this.setState({ error: null });
     };
-    return <Failed message={wordsOf(this.state.error)} onRetry={retry} />;
+    return (
+      <>
+        <Failed message={wordsOf(this.state.error)} onRetry={retry} />
+        <p className="text-center mt-3">
+          <Link to="/" className="text-pine underline">
+            Go to your desk
+          </Link>
+        </p>
+      </>
+    );
   }
 }
 

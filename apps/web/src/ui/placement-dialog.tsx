@@ -17,7 +17,8 @@ interface PlacementDialogProps {
 }
 
 /** Date and time of a placement; taking the date away; marking it as out; cancelling it. Reached by keyboard as by pointer. */
-export function PlacementDialog({ placement, title, earliestOn, onClose }: PlacementDialogProps) {
+export function PlacementDialog({ placement: shown, title, earliestOn, onClose }: PlacementDialogProps) {
+  const [placement] = useState(shown); // as it was opened: what others do meanwhile must be noticed, not overwritten
   const [on, setOn] = useState(placement.on ?? '');
   const [at, setAt] = useState(placement.at ?? '');
   const [error, setError] = useState<string>();

@@ -140,6 +140,21 @@ describe('sign-off', () => {
     expect(packets?.count).toBe(0);
   });
 
+  it('waits for everybody where all must approve, and keeps the policy that the packet was sent under', async () => {
+    const [second] = await scene.app.read<{ id: string }>(
+      "insert into contacts (client_id, name, email, can_sign_off) values ($1, 'Second', 'second@aaa.test', true) returning id",
+      [scene.a.id],
+    );
+    await scene.app.read(`update clients set policy = '{"kind":"all"}' where id = $1`, [scene.a.id]);
+    const pieceId = await ready(scene.a);
+    const packetId = getValue(await send(scene.a, [pieceId]));
+    await scene.app.read(`update clients set policy = '{"kind":"any"}' where id = $1`, [scene.a.id]); // too late for this packet
+    expect(getValue(await say(packetId, pieceId, 'approve')).outcome).toBeNull();
+    expect(await stateOf(pieceId)).toMatchObject({ stage: 'with_client' });
+    expect(getValue(await say(packetId, pieceId, 'approve', { contactId: second?.id ?? '' })).outcome).toBe('approved');
+    await scene.app.read('update contacts set can_sign_off = false where id = $1', [second?.id]);
+  });
+
   it('records what was said by telephone under the contact’s name, with who and how', async () => {
     const pieceId = await ready(scene.a);
     const packetId = getValue(await send(scene.a, [pieceId]));

@@ -52,7 +52,6 @@ export function CalendarPage() {
   };
   if (calendar.isError) return <Failed message={wordsOf(calendar.error)} onRetry={() => void calendar.refetch()} />;
   if (!calendar.data) return <Loading />;
-  const open = [...calendar.data.entries, ...calendar.data.tray].find((entry) => entry.id === openId);
   const note = client
     ? `${zoneWords(client.zone)} time`
     : clients.map((shown) => `${shown.code} in ${zoneWords(shown.zone)} time`).join(', ');
@@ -78,9 +77,15 @@ export function CalendarPage() {
           <Tray entries={calendar.data.tray} onOpen={setOpenId} />
         </div>
       </DndContext>
-      {open && <PlacementDialog key={open.id} placement={open} title={open.pieceTitle} onClose={() => setOpenId(null)} />}
+      {openId && <OpenedEntry key={openId} id={openId} calendar={calendar.data} onClose={() => setOpenId(null)} />}
     </>
   );
+}
+
+/** The dialog of an entry, which stays open as it was opened, even when somebody else moves the entry out of this month. */
+function OpenedEntry({ id, calendar, onClose }: { id: string; calendar: CalendarShape; onClose: () => void }) {
+  const [entry] = useState([...calendar.entries, ...calendar.tray].find((candidate) => candidate.id === id));
+  return entry && <PlacementDialog placement={entry} title={entry.pieceTitle} onClose={onClose} />;
 }
 
 /** The day under the pointer; by keyboard, the day that the entry covers most. */

@@ -1,6 +1,7 @@
 import { useDraggable } from '@dnd-kit/core';
 import type { CalendarEntryShape } from '@zesting/contract';
 import { Check, Pencil, Send, TriangleAlert, type LucideIcon } from 'lucide-react';
+import { useNavigate } from 'react-router';
 import { useClients, useSession } from '../../lib/queries';
 import { PLACEMENT_WORDS } from '../../lib/words';
 import { clientColour } from '../../ui/tags';
@@ -9,7 +10,7 @@ const SIGNS: Record<string, LucideIcon> = { pencilled: Pencil, scheduled: Check,
 
 /** A placement on the calendar or in the tray: lifted by pointer or Space, opened by click or Enter. */
 export function EntryChip({ entry, onOpen }: { entry: CalendarEntryShape; onOpen: (id: string) => void }) {
-  const { clientOf, client: chosen } = useClients();
+  const { clientOf, client: chosen, to } = useClients();
   const { role } = useSession();
   const client = clientOf(entry.clientId);
   const isFixed = entry.state === 'out' || role === 'staff' || role === 'freelance';
@@ -19,13 +20,15 @@ export function EntryChip({ entry, onOpen }: { entry: CalendarEntryShape; onOpen
   const words = `${lead} ${entry.pieceTitle}${entry.at ? `, ${entry.channelName}` : ''}, ${PLACEMENT_WORDS[entry.state] ?? ''}`;
   const line = entry.state === 'pencilled' || entry.state === 'undated' ? 'border-dashed' : 'border-solid';
   const tone = entry.state === 'missed' ? 'text-rhubarb' : '';
-  const open = () => onOpen(entry.id);
+  const navigate = useNavigate();
+  // what cannot be moved here opens its piece instead of the dialog
+  const open = () => (isFixed ? void navigate(to(`/pieces/${entry.pieceId}`)) : onOpen(entry.id));
   return (
     <button
       ref={setNodeRef}
       type="button"
-      {...attributes}
-      {...listeners}
+      {...(isFixed ? {} : attributes)}
+      {...(isFixed ? {} : listeners)}
       aria-label={words}
       title={words}
       onClick={open}

@@ -10,31 +10,37 @@ export function BriefSection({ piece }: { piece: PieceShape }) {
   const { brief } = piece;
   return (
     <section aria-labelledby="brief" className="card p-4">
-      <h2 id="brief" className="text-lg mb-2">
-        Brief
-      </h2>
-      {brief.requesterName && (
-        <p className="text-muted mb-3">
-          Asked by {brief.requesterName}, request {brief.requestNumber}
-        </p>
-      )}
-      <Answers fields={brief.fields} answers={brief.answers} files={brief.files} />
-      <Notes piece={piece} />
+      <details open>
+        <summary className="mb-2 min-h-6">
+          <h2 id="brief" className="text-lg inline">
+            Brief
+          </h2>
+        </summary>
+        {brief.requesterName && (
+          <p className="text-muted mb-3">
+            Asked by {brief.requesterName}, request {brief.requestNumber}
+          </p>
+        )}
+        <Answers fields={brief.fields} answers={brief.answers} files={brief.files} />
+        <Notes piece={piece} />
+      </details>
     </section>
   );
 }
 
 function Notes({ piece }: { piece: PieceShape }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const save = useWrite((notes: string) => call(`/pieces/${piece.id}`, { method: 'PATCH', body: { notes }, version: piece.version }));
+  const [edited, setEdited] = useState<{ notes: string; base: number } | null>(null);
+  const save = useWrite(({ notes, base }: { notes: string; base: number }) =>
+    call(`/pieces/${piece.id}`, { method: 'PATCH', body: { notes }, version: base }),
+  );
   return (
     <div className="mt-4 pt-3 border-t border-line">
       <h3 className="text-muted text-[13px] font-sans font-normal tracking-normal">Notes for the makers</h3>
-      {draft === null ? (
+      {edited === null ? (
         <>
           <p className="whitespace-pre-wrap break-words">{piece.brief.notes || <span className="text-muted">None.</span>}</p>
           {piece.canManage && (
-            <Button look="quiet" className="-ml-3 mt-1" onClick={() => setDraft(piece.brief.notes)}>
+            <Button look="quiet" className="-ml-3 mt-1" onClick={() => setEdited({ notes: piece.brief.notes, base: piece.version })}>
               Edit notes
             </Button>
           )}
@@ -45,14 +51,14 @@ function Notes({ piece }: { piece: PieceShape }) {
             aria-label="Notes for the makers"
             className="field mb-2"
             rows={5}
-            value={draft}
-            onChange={(event) => setDraft(event.target.value)}
+            value={edited.notes}
+            onChange={(event) => setEdited({ ...edited, notes: event.target.value })}
           />
           <div className="flex gap-2">
-            <Button look="main" disabled={save.isPending} onClick={() => save.mutate(draft, { onSuccess: () => setDraft(null) })}>
+            <Button look="main" disabled={save.isPending} onClick={() => save.mutate(edited, { onSuccess: () => setEdited(null) })}>
               Save notes
             </Button>
-            <Button onClick={() => setDraft(null)}>Leave as it was</Button>
+            <Button onClick={() => setEdited(null)}>Leave as it was</Button>
           </div>
         </>
       )}

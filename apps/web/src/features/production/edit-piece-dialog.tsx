@@ -7,7 +7,8 @@ import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
 
 /** Title and pillar of a piece, and the shelf: a shelved piece leaves the desk and the calendar and can come back. */
-export function EditPieceDialog({ piece, onClose }: { piece: PieceShape; onClose: () => void }) {
+export function EditPieceDialog({ piece: shown, onClose }: { piece: PieceShape; onClose: () => void }) {
+  const [piece] = useState(shown); // as it was opened: what others do meanwhile must be noticed, not overwritten
   const [title, setTitle] = useState(piece.title);
   const [pillarId, setPillarId] = useState(piece.pillarId);
   const [error, setError] = useState<string>();

@@ -29,10 +29,10 @@ export function PiecePage() {
     <>
       <PieceHead piece={piece} />
       <div className="grid gap-4 items-start lg:grid-cols-[minmax(0,1fr)_minmax(340px,400px)] xl:grid-cols-[minmax(230px,280px)_minmax(0,1fr)_minmax(360px,420px)]">
-        <div className="order-2 xl:order-1 lg:col-span-1">
+        <div className="order-1 lg:order-2 xl:order-1 lg:col-span-1">
           <BriefSection piece={piece} />
         </div>
-        <div className="order-1 xl:order-2 grid gap-4 min-w-0">
+        <div className="order-2 lg:order-1 xl:order-2 grid gap-4 min-w-0">
           <ContentSection key={piece.id} piece={piece} />
         </div>
         <div className="order-3 grid gap-4 lg:row-span-2 xl:row-span-1">
