@@ -1,0 +1,142 @@
+import { getValue } from '@zesting/core';
+import sharp from 'sharp';
+import { callerByLink, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { movePlacement } from '../calendar/index.js';
+import { addPieceFile, editContent, handIn } from '../production/index.js';
+import { sendPacket } from './index.js';
+
+describe('the client’s room', () => {
+  let scene: Scene;
+  let room: Caller;
+  let pieceId: string;
+  let assetId: string;
+  const address = () => `/api/room/${scene.a.contactId}`;
+  const file = async (id: string, color: string) =>
+    getValue(
+      await addPieceFile(scene.app, id, {
+        name: 'picture.png',
+        bytes: await sharp({ create: { width: 8, height: 8, channels: 3, background: color } })
+          .png()
+          .toBuffer(),
+      }),
+    ).assetId;
+
+  beforeAll(async () => {
+    scene = await makeScene();
+    const { app, people } = scene;
+    pieceId = await makePiece(scene, scene.a);
+    assetId = await file(pieceId, '#fff');
+    const feed = {
+      channelId: scene.a.channelIds[0] ?? '',
+      copy: 'On the feed',
+      tags: ['one', 'two'],
+      firstComment: 'First',
+      link: 'https://a.test',
+    };
+    getValue(
+      await editContent(
+        app,
+        people.manager,
+        pieceId,
+        { shared: { copy: 'For all', disclosure: 'Paid', media: [{ assetId, alt: 'White' }] }, channels: [feed] },
+        1,
+      ),
+    );
+    const [placement] = await app.read<{ id: string; version: number }>(
+      'select l.id, l.version from placements l join channels h on h.id = l.channel_id where piece_id = $1 order by h.position',
+      [pieceId],
+    );
+    getValue(await movePlacement(app, people.manager, placement?.id ?? '', { on: '2027-03-30', at: '09:15' }, placement?.version ?? 0));
+    for (const key of ['write', 'design', 'check']) getValue(await handIn(app, people.manager, await stepOf(scene, pieceId, key)));
+    getValue(
+      await sendPacket(app, people.manager, scene.a.id, {
+        title: 'March',
+        message: 'Have a look',
+        pieceIds: [pieceId],
+        dueOn: '2027-03-10',
+      }),
+    );
+    room = await callerByLink(scene, 'room', scene.a.contactId);
+  }, 60_000);
+  afterAll(() => scene.close());
+
+  it('shows each piece as it will appear on each channel, with its date there', async () => {
+    const { body } = await room.call('GET', address());
+    expect(body).toMatchObject({
+      contactName: 'Contact AAA',
+      canDecide: true,
+      packets: [
+        {
+          title: 'March',
+          message: 'Have a look',
+          dueOn: '2027-03-10',
+          isPastDue: false,
+          pieces: [
+            {
+              round: 1,
+              roundsAgreed: 2,
+              outcome: null,
+              mine: null,
+              disclosure: 'Paid',
+              media: [{ assetId, alt: 'White', width: 8 }],
+              channels: [
+                {
+                  name: 'Photo feed',
+                  copy: 'On the feed',
+                  tags: ['one', 'two'],
+                  firstComment: 'First',
+                  link: 'https://a.test',
+                  on: '2027-03-30',
+                  at: '09:15',
+                },
+                { name: 'Blog', copy: 'For all', tags: [], on: null, at: null },
+              ],
+            },
+          ],
+        },
+      ],
+    });
+  });
+
+  it('shows what was sent, not what is being worked on, and names nobody of the agency', async () => {
+    const [row] = await scene.app.read<{ content_version: number }>('select content_version from pieces where id = $1', [pieceId]);
+    getValue(
+      await editContent(
+        scene.app,
+        scene.people.manager,
+        pieceId,
+        { shared: { copy: 'Secret next words', disclosure: '', media: [] }, channels: [] },
+        row?.content_version ?? 0,
+      ),
+    );
+    const text = JSON.stringify((await room.call('GET', address())).body);
+    expect(text).toContain('For all');
+    expect(text).not.toMatch(/Secret next words|Max|Lea|Sia|Fay|BBB|slack|danger/);
+  });
+
+  it('gives out the files that were sent to this contact and no others', async () => {
+    const unsent = await file(pieceId, '#000');
+    expect((await room.call('GET', `${address()}/files/${assetId}`)).status).toBe(200);
+    expect((await room.call('GET', `${address()}/files/${unsent}`)).status).toBe(404);
+    const other = await callerByLink(scene, 'room', scene.b.contactId);
+    expect((await other.call('GET', `/api/room/${scene.b.contactId}/files/${assetId}`)).status).toBe(404);
+    expect((await other.call('GET', `${address()}/files/${assetId}`)).status).toBe(401);
+  });
+
+  it('takes a decision once, by a POST alone, and tells it the next time the room is opened', async () => {
+    const look = async () =>
+      (
+        (await room.call('GET', address())).body['packets'] as {
+          id: string;
+          isClosed: boolean;
+          pieces: { versionId: string; mine: string | null }[];
+        }[]
+      )[0]; // RoomShape
+    const packet = await look();
+    const body = { packetId: packet?.id, pieceId, versionId: packet?.pieces[0]?.versionId, verdict: 'approve', remark: '' };
+    expect((await look())?.pieces[0]?.mine).toBeNull();
+    expect((await room.call('POST', `${address()}/decisions`, { body })).body).toEqual({ outcome: 'approved', round: 1 });
+    expect((await room.call('POST', `${address()}/decisions`, { body })).body['code']).toBe('decision.closed');
+    expect(await look()).toMatchObject({ isClosed: true, pieces: [{ mine: 'approve' }] });
+  });
+});
