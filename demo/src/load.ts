@@ -311,7 +311,7 @@ class PieceStory {
     const on = this.wishOn;
     if (on === null) return;
     const placements = await this.app.read<{ id: string; version: number }>(
-      'select id, version from placements where piece_id = $1 order by created_at, id',
+      'select l.id, l.version from placements l join channels h on h.id = l.channel_id where l.piece_id = $1 order by h.position',
       [this.thread.pieceId],
     );
     for (const [index, placement] of placements.entries())

@@ -91,7 +91,12 @@ function sessions(app: INestApplication, config: Config): express.RequestHandler
 async function describe(app: INestApplication): Promise<void> {
   await SwaggerModule.loadPluginMetadata(schemaMetadata);
   const options = new DocumentBuilder().setTitle('Zesting').setVersion('0.1.0').addCookieAuth('zesting_session').build();
-  SwaggerModule.setup('api/docs', app, () => SwaggerModule.createDocument(app, options), { jsonDocumentUrl: 'api/openapi.json' });
+  SwaggerModule.setup('api/docs', app, () => SwaggerModule.createDocument(app, options), {
+    jsonDocumentUrl: 'api/openapi.json',
+    customSiteTitle: 'Zesting API',
+    customfavIcon: '/mark.svg',
+    customCss: '.swagger-ui .topbar { display: none }',
+  });
 }
 
 /** Serves the built pages: three entries, each for its own addresses. */

@@ -16,7 +16,7 @@ function policyWords(policy: SignOffPolicy, approvers: number): string {
     case 'any':
       return 'One approval is enough.';
     case 'all':
-      return approvers === 1 ? 'One contact approves.' : `All ${approvers} must approve.`;
+      return approvers === 1 ? 'One contact approves.' : approvers === 2 ? 'Both must approve.' : `All ${approvers} must approve.`;
     case 'named':
       return 'The named contacts must approve.';
     case 'n_of':
