@@ -35,9 +35,7 @@ describe('intake', () => {
     expect(new Set(rows.map((row) => row.title)).size).toBe(50);
     expect(rows).toHaveLength(50);
     for (const [index, key] of keys.entries()) expect(answers[index]?.body).toEqual(answers[index + 50]?.body ?? key);
-    const mails = await scene.app.read<{ count: number }>(
-      "select count(*) from graphile_worker.jobs where task_identifier = 'mail_send' and last_error is not null or task_identifier = 'mail_send'",
-    );
+    const mails = await scene.app.read<{ count: number }>("select count(*) from graphile_worker.jobs where task_identifier = 'mail_send'");
     expect(mails[0]?.count).toBeGreaterThanOrEqual(100); // a receipt and a note to the manager for each; none is sent, since nobody listens
   }, 60_000);
 

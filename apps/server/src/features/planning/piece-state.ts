@@ -139,6 +139,13 @@ function aimOf(source: PieceSource, book: CalendarBook): (Aim & { readonly on: s
   return { publishAt: toInstantAfterGap(getDay(source.wish_on), client.usualTime, client.zone), leadDays: 0, on: source.wish_on };
 }
 
+/** How the content as it stands is signed. */
+export const signOffOf = (source: PieceSource): ContentSignOff =>
+  contentSignOff(
+    { policy: source.policy, approverIds: source.approver_ids, decisions: source.decisions, sent: source.sent },
+    source.digests,
+  );
+
 /** Works out everything that follows from a piece's source: plan, stage, the desk's list, the wheel. No I/O. */
 export function pieceState(source: PieceSource, book: CalendarBook): PieceState {
   const client = getPlanClient(book, source.client_id);
@@ -153,10 +160,7 @@ export function pieceState(source: PieceSource, book: CalendarBook): PieceState 
   });
   const plan = planned.ok ? planned.value : null;
   const steps = new Map(plan?.steps.map((step) => [step.id, step]));
-  const signOff = contentSignOff(
-    { policy: source.policy, approverIds: source.approver_ids, decisions: source.decisions, sent: source.sent },
-    source.digests,
-  );
+  const signOff = signOffOf(source);
   const atHand = stepsAtHand(source.steps);
   const danger = plan ? plan.danger : 'out_of_reach';
   const placements = Object.fromEntries(

@@ -77,8 +77,19 @@ export class PiecesController {
 
   @Get('files/:assetId')
   @Access('asset.read', { asset: 'assetId' })
-  file(@Param('assetId') assetId: string, @Res() response: Response): Promise<void> {
+  async file(@CurrentViewer() viewer: Viewer, @Param('assetId') assetId: string, @Res() response: Response): Promise<void> {
+    if (viewer.role === 'freelance' && (await this.isAgencyOnly(assetId))) throw Problem.of('access.not_found');
     return sendAsset(this.app, assetId, response);
+  }
+
+  /** Whether a file answers a question that is for the agency only. */
+  private async isAgencyOnly(assetId: string): Promise<boolean> {
+    const rows = await this.app.read(
+      `select 1 from assets a join requests r on r.id = a.request_id, jsonb_array_elements(r.fields) f
+       where a.id = $1 and (f ->> 'agencyOnly')::boolean and r.answers -> (f ->> 'key') @> to_jsonb(a.id::text) limit 1`,
+      [assetId],
+    );
+    return rows.length > 0;
   }
 
   private async conflict(viewer: Viewer, pieceId: string, yours: unknown): Promise<Problem> {

@@ -108,6 +108,16 @@ describe('production', () => {
     expect(await brief('staff')).toContain('900');
     expect(await brief('freelance')).not.toMatch(/900|Budget/);
     expect(await brief('freelance')).toContain('Secret sum');
+    const [asset] = await app.read<{ id: string }>(
+      "insert into assets (client_id, request_id, hash, name, mime, bytes, created_at) values ($1, $2, 'none', 'sum.txt', 'text/plain', 0, now()) returning id",
+      [scene.a.id, requestId],
+    );
+    const codeFor = async (role: 'freelance') => (await (await callerAs(scene, role)).call('GET', `/api/files/${asset?.id}`)).body['code'];
+    await app.read(`update requests set answers = answers || jsonb_build_object('budget', jsonb_build_array($2::text)) where id = $1`, [
+      requestId,
+      asset?.id,
+    ]);
+    expect(await codeFor('freelance')).toBe('access.not_found');
   });
 
   it('lists candidates by skill, then by what is open, with their days off', async () => {

@@ -1,4 +1,4 @@
-import { addDays, contentSignOff, daysBetween, isWorkingDay, weekdayOf, type Content, type PlannedStep } from '@zesting/core';
+import { addDays, daysBetween, isWorkingDay, weekdayOf, type Content, type PlannedStep } from '@zesting/core';
 import type {
   ActivityShape,
   BriefShape,
@@ -16,6 +16,7 @@ import {
   getDoer,
   loadCalendars,
   loadSources,
+  signOffOf,
   pieceState,
   type CalendarBook,
   type PieceSource,
@@ -185,10 +186,7 @@ async function briefOf(app: App, viewer: Viewer, row: PieceColumns): Promise<Bri
 }
 
 async function contentShape(app: App, row: PieceColumns, source: PieceSource): Promise<ContentShape> {
-  const signOff = contentSignOff(
-    { policy: source.policy, approverIds: source.approver_ids, decisions: source.decisions, sent: source.sent },
-    source.digests,
-  );
+  const signOff = signOffOf(source);
   const media = await app.read<{ assetId: string; mime: string; width: number | null; height: number | null }>(
     'select id as "assetId", mime, width, height from assets where id = any($1)',
     [row.content.shared.media.map((medium) => medium.assetId)],

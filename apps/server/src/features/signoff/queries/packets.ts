@@ -1,5 +1,4 @@
 import {
-  contentSignOff,
   countWorkingDays,
   dayIn,
   getDay,
@@ -14,7 +13,7 @@ import {
 } from '@zesting/core';
 import type { ContactShape, PacketShape, PacketsShape, ReadyPieceShape, ReadyShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
-import { clientKey, getDoer, loadCalendars, loadSources, pieceState, type CalendarBook } from '../../planning/index.js';
+import { clientKey, getDoer, loadCalendars, loadSources, signOffOf, pieceState, type CalendarBook } from '../../planning/index.js';
 
 const CLOSED_SHOWN = 30;
 
@@ -65,10 +64,7 @@ export async function readyFor(app: App, clientId: string): Promise<ReadyShape> 
   const pieces = candidates.flatMap<ReadyPieceShape>((piece) => {
     const source = byId.get(piece.id);
     if (!source) return [];
-    const signOff = contentSignOff(
-      { policy: source.policy, approverIds: source.approver_ids, decisions: source.decisions, sent: source.sent },
-      source.digests,
-    );
+    const signOff = signOffOf(source);
     if (isAllSigned(signOff)) return [];
     const open = source.steps.find((step) => step.finished_on === null);
     const planned = pieceState(source, book).plan?.steps.find((step) => step.id === open?.id);

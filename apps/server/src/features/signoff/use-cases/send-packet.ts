@@ -1,5 +1,4 @@
 import {
-  contentSignOff,
   countWorkingDays,
   dayIn,
   fail,
@@ -17,7 +16,7 @@ import { record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { tellOutside } from '../../notices/index.js';
-import { clientKey, getDoer, loadCalendars, loadSources, replan } from '../../planning/index.js';
+import { clientKey, getDoer, loadCalendars, loadSources, signOffOf, replan } from '../../planning/index.js';
 import { appendSignOff, freezeVersion, lockPiece, openSignOffStep, stepsOf, type Piece } from '../../production/index.js';
 import { Packet, PacketItem } from '../entities/packet.entity.js';
 
@@ -131,9 +130,6 @@ async function notReady(tx: Tx, piece: Piece): Promise<Failure | null> {
   if (!source) throw new Error('the piece went away');
   if (source.in_packet) return { code: 'piece.with_client_already' };
   if (source.steps.some((step) => step.kind !== 'sign_off' && step.finished_on === null)) return { code: 'piece.not_ready_for_client' };
-  const signOff = contentSignOff(
-    { policy: source.policy, approverIds: source.approver_ids, decisions: source.decisions, sent: source.sent },
-    piece.digests,
-  );
+  const signOff = signOffOf(source);
   return isAllSigned(signOff) ? { code: 'piece.signed_already' } : null;
 }
