@@ -1,5 +1,4 @@
-import type { FormField } from '@zesting/core';
-import type { RouteStep } from '@zesting/server';
+import type { FormField, RouteStep } from '@zesting/core';
 import type { Motif, Palette } from './pictures.js';
 
 /** The made-up scenario: an agency, a plant nursery in Auckland and a bakehouse in London. Nothing here is real. */

@@ -4,12 +4,13 @@ import { Client, ClientsModule } from './features/clients/index.js';
 import { ClockController, IdentityModule } from './features/identity/index.js';
 import { IntakeModule, Request } from './features/intake/index.js';
 import { PlanningModule } from './features/planning/index.js';
+import { PeopleModule, Person } from './features/people/index.js';
 import { Piece, ProductionModule, Step, Version } from './features/production/index.js';
 import { Packet, PacketItem, SignOffModule } from './features/signoff/index.js';
 import type { Config } from './platform/config/config.js';
 import { PlatformModule } from './platform/platform.module.js';
 
-export const ENTITIES = [Client, Request, Piece, Step, Version, Packet, PacketItem, Placement];
+export const ENTITIES = [Client, Person, Request, Piece, Step, Version, Packet, PacketItem, Placement];
 
 /** The whole application: the platform and every feature. */
 @Module({})
@@ -21,6 +22,7 @@ export class ApplicationModule {
         PlatformModule.with(config, ENTITIES),
         IdentityModule,
         ClientsModule,
+        PeopleModule,
         IntakeModule,
         PlanningModule,
         ProductionModule,

@@ -59,7 +59,7 @@ describe('the contract', () => {
 
   it('gives every problem a stable code and a refusal’s status', () => {
     for (const [code, { status, title }] of Object.entries(PROBLEMS)) {
-      expect(code).toMatch(/^[a-z]+\.[a-z_]+$/);
+      expect(code).toMatch(/^[a-z]+(_[a-z]+)*\.[a-z_]+$/);
       expect(status).toBeGreaterThanOrEqual(400);
       expect(status).toBeLessThan(500);
       expect(title).not.toMatch(/[.!]$/);

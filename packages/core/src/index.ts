@@ -7,3 +7,6 @@ export * from './digest/index.js';
 export * from './signoff/index.js';
 export * from './reckoning/index.js';
 export * from './intake/index.js';
+export * from './colour/index.js';
+export * from './route/index.js';
+export * from './reminders/index.js';

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { luminance, luminanceRatio as ratio, parseHex } from '@zesting/core';
 
-/** Contrast by WCAG 2.2 (relative luminance of sRGB). */
+/** Contrast by WCAG 2.2, as core reckons it. */
 type Rgb = readonly [number, number, number];
 
 const css = readFileSync(join(__dirname, 'tokens.css'), 'utf8');
@@ -9,11 +10,7 @@ const [light = '', dark = ''] = css.split('@media (prefers-color-scheme: dark)')
 const tokensOf = (part: string) => new Map([...part.matchAll(/--([\w-]+):\s*([^;]+);/g)].map((match) => [match[1] ?? '', match[2] ?? '']));
 const modes = { light: tokensOf(light), dark: tokensOf(dark) };
 
-const hex = (text: string): Rgb => [1, 3, 5].map((at) => parseInt(text.slice(at, at + 2), 16) / 255) as unknown as Rgb; // three channels
-const linear = (value: number): number => (value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4);
 const luminanceOfLinear = ([r, g, b]: Rgb): number => 0.2126 * r + 0.7152 * g + 0.0722 * b;
-const luminance = (rgb: Rgb): number => luminanceOfLinear(rgb.map(linear) as unknown as Rgb); // three channels
-const ratio = (a: number, b: number): number => (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);
 
 /** OKLCH to linear sRGB, clipped. @see CSS Color 4, sample code for conversions (values from memory) */
 function oklch(lightness: number, chroma: number, hue: number): Rgb {
@@ -51,7 +48,11 @@ const SHAPES: [string, string][] = [
 ];
 
 describe.each(Object.entries(modes))('the colours in %s', (_mode, tokens) => {
-  const of = (name: string): number => luminance(hex(tokens.get(name) ?? ''));
+  const of = (name: string): number => {
+    const colour = parseHex(tokens.get(name) ?? '');
+    if (!colour) throw new Error(`no colour ${name}`);
+    return luminance(colour);
+  };
 
   it.each(TEXT)('%s can be read on %s (4.5)', (ink, ground) => {
     expect(ratio(of(ink), of(ground))).toBeGreaterThanOrEqual(4.5);

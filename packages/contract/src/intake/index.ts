@@ -142,6 +142,13 @@ export class AcceptRequestBody {
   @IsString()
   @MaxLength(5000)
   notes?: string;
+
+  /** keys of the route's optional steps that this piece does without */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(30)
+  @IsString({ each: true })
+  leaveOut?: string[];
 }
 
 export class AcceptedShape {

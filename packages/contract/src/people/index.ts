@@ -1,4 +1,21 @@
-import { IsOptional, IsUUID } from 'class-validator';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsEmail,
+  IsIn,
+  IsNotEmpty,
+  IsObject,
+  IsOptional,
+  IsString,
+  IsTimeZone,
+  IsUUID,
+  Matches,
+  MaxLength,
+  MinLength,
+  ValidateNested,
+} from 'class-validator';
+import { IsWeek } from '../clients/index.js';
 
 /** One who could do a step. Load and time off are hours and dates; no titles of other clients' pieces. */
 export class CandidateShape {
@@ -15,10 +32,250 @@ export class CandidateShape {
   /** the earliest finish if given to this person */
   earliestFinishOn: string | null;
   slackDays: number | null;
+  /** works for this client, or has finished steps for it */
+  knowsClient: boolean;
+  /** must not work for this client */
+  isBarred: boolean;
 }
 
 export class AssignBody {
   @IsOptional()
   @IsUUID()
   personId: string | null;
+}
+
+export const ROLES = ['lead', 'manager', 'staff', 'freelance'] as const;
+export type PersonRole = (typeof ROLES)[number];
+
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
+
+export class NewPersonBody {
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(100)
+  name: string;
+
+  @IsEmail()
+  @MaxLength(200)
+  email: string;
+
+  @IsIn(ROLES)
+  role: PersonRole;
+
+  @IsTimeZone()
+  zone: string;
+
+  @Matches(/^[A-Z]{2}(-[A-Z0-9]{1,4})?$/)
+  region: string;
+
+  @IsWeek()
+  weeklyMinutes: number[];
+
+  /** by skill: 1 can do it, 2 does it well, 3 does it best */
+  @IsObject()
+  skills: Record<string, number>;
+}
+
+export class PersonClientBody {
+  @IsUUID()
+  clientId: string;
+
+  /** `own`: manages it, or works for it; `barred`: must not work for it */
+  @IsIn(['own', 'barred'])
+  relation: 'own' | 'barred';
+}
+
+export class EditPersonBody {
+  @IsOptional()
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(100)
+  name?: string;
+
+  @IsOptional()
+  @IsEmail()
+  @MaxLength(200)
+  email?: string;
+
+  @IsOptional()
+  @IsIn(ROLES)
+  role?: PersonRole;
+
+  @IsOptional()
+  @IsTimeZone()
+  zone?: string;
+
+  @IsOptional()
+  @Matches(/^[A-Z]{2}(-[A-Z0-9]{1,4})?$/)
+  region?: string;
+
+  @IsOptional()
+  @IsWeek()
+  weeklyMinutes?: number[];
+
+  @IsOptional()
+  @IsObject()
+  skills?: Record<string, number>;
+
+  /** the whole list of clients known or barred */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => PersonClientBody)
+  clients?: PersonClientBody[];
+}
+
+export class TimeOffBody {
+  @Matches(DAY)
+  startOn: string;
+
+  @Matches(DAY)
+  endOn: string;
+
+  /** the share of each day that is lost: 1 or 0.5 */
+  @IsIn([1, 0.5])
+  part: number;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(100)
+  note?: string;
+}
+
+/** Absences found in an iCalendar file, to be taken over. */
+export class ImportTimeOffBody {
+  @IsArray()
+  @ArrayMaxSize(500)
+  @ValidateNested({ each: true })
+  @Type(() => FoundTimeOff)
+  absences: FoundTimeOff[];
+}
+
+export class FoundTimeOff extends TimeOffBody {
+  /** the event's own id: reading the file again replaces what it brought */
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(300)
+  uid: string;
+}
+
+export class FoundTimeOffShape {
+  absences: FoundTimeOff[];
+  /** events that take no working day, or are marked as free or cancelled */
+  leftOut: number;
+}
+
+export class CoverBody {
+  @IsUUID()
+  coverId: string;
+
+  @Matches(DAY)
+  startOn: string;
+
+  @Matches(DAY)
+  endOn: string;
+}
+
+export class GiveStepsBody {
+  @IsArray()
+  @ArrayMaxSize(500)
+  @IsUUID('all', { each: true })
+  stepIds: string[];
+
+  @IsUUID()
+  personId: string;
+}
+
+export class SetPasswordBody {
+  @IsString()
+  @MinLength(10)
+  @MaxLength(200)
+  password: string;
+}
+
+export class InviteShape {
+  name: string;
+  email: string;
+  agencyName: string;
+}
+
+/** A line of the list of people. */
+export class PersonRow {
+  id: string;
+  name: string;
+  email: string;
+  role: PersonRole;
+  zone: string;
+  region: string;
+  weeklyMinutes: number[];
+  skills: Record<string, number>;
+  active: boolean;
+  /** no password set yet */
+  isInvited: boolean;
+  openSteps: number;
+  openMinutes: number;
+  /** the last day of the absence that covers today; null when here */
+  awayUntil: string | null;
+}
+
+export class TimeOffShape {
+  id: string;
+  startOn: string;
+  endOn: string;
+  part: number;
+  note: string;
+  /** came from a calendar file */
+  isImported: boolean;
+}
+
+export class CoverShape {
+  id: string;
+  managerId: string;
+  managerName: string;
+  coverId: string;
+  coverName: string;
+  startOn: string;
+  endOn: string;
+}
+
+export class PersonClientShape {
+  clientId: string;
+  code: string;
+  name: string;
+  colour: number;
+  relation: 'own' | 'barred';
+}
+
+export class PersonStepShape {
+  stepId: string;
+  title: string;
+  skill: string;
+  pieceId: string;
+  pieceTitle: string;
+  clientId: string;
+  latestFinishOn: string | null;
+  effortMinutes: number;
+}
+
+/** The whole of a person's page. Clients are those in the viewer's reach; so are the steps. */
+export class PersonPageShape extends PersonRow {
+  todayOn: string;
+  timeOff: TimeOffShape[];
+  clients: PersonClientShape[];
+  covers: CoverShape[];
+  steps: PersonStepShape[];
+  /** open steps for clients that are not the viewer's */
+  hiddenSteps: number;
+  /** the region's public holidays over the next twelve months */
+  holidays: { on: string; name: string }[];
+  leftAt: string | null;
+  version: number;
+  /** all fields may be changed; otherwise only the own time off and cover */
+  canEdit: boolean;
+  isSelf: boolean;
+}
+
+export class PersonMadeShape {
+  personId: string;
 }

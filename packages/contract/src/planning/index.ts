@@ -1,4 +1,22 @@
-import type { Danger, PieceStage, ReckoningList } from '@zesting/core';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayUnique,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNotEmpty,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
+import type { Danger, PieceStage, ReckoningList, RouteStep } from '@zesting/core';
 
 export class RouteShape {
   id: string;
@@ -6,8 +24,102 @@ export class RouteShape {
   formatId: string;
   formatName: string;
   steps: string[];
+  /** keys and titles of the steps that may be left out */
+  optional: { key: string; title: string }[];
 }
 
+export class RouteStepBody implements RouteStep {
+  @Matches(/^[a-z0-9_-]{1,40}$/)
+  key: string;
+
+  @IsString()
+  @MaxLength(60)
+  title: string;
+
+  @IsIn(['make', 'check', 'sign_off'])
+  kind: RouteStep['kind'];
+
+  @IsString()
+  @MaxLength(40)
+  skill: string;
+
+  @IsInt()
+  spanDays: number;
+
+  @IsInt()
+  effortMinutes: number;
+
+  @IsArray()
+  @ArrayMaxSize(30)
+  @ArrayUnique()
+  @IsString({ each: true })
+  after: string[];
+
+  @IsOptional()
+  @IsBoolean()
+  sameDay?: boolean;
+
+  @IsOptional()
+  @IsBoolean()
+  optional?: boolean;
+
+  @IsOptional()
+  @IsInt()
+  reworkSpanDays?: number;
+
+  @IsOptional()
+  @IsInt()
+  reworkEffortMinutes?: number;
+}
+
+export class EditRouteBody {
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(80)
+  name: string;
+
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(60)
+  formatName: string;
+
+  /** null: as many as the client's agreement says */
+  @ValidateIf((_, value) => value !== null)
+  @IsInt()
+  @Min(1)
+  @Max(9)
+  roundsAllowed: number | null;
+
+  @IsArray()
+  @ArrayMaxSize(30)
+  @ValidateNested({ each: true })
+  @Type(() => RouteStepBody)
+  steps: RouteStepBody[];
+}
+
+/** A route as its editor shows it. */
+export class RoutePageShape {
+  id: string;
+  name: string;
+  formatName: string;
+  roundsAllowed: number | null;
+  steps: RouteStep[];
+  archivedAt: string | null;
+  openPieces: number;
+  version: number;
+}
+
+export class RoutesPageShape {
+  routes: RoutePageShape[];
+  formats: string[];
+  /** every skill that a route asks for or a person has */
+  skills: string[];
+  canEdit: boolean;
+}
+
+export class RouteMadeShape {
+  routeId: string;
+}
 /** One step as the wheel draws it. */
 export class WheelSegment {
   title: string;

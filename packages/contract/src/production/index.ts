@@ -207,10 +207,19 @@ export class DecisionShape {
 }
 
 export class ActivityShape {
+  /** what it was done to: a client, piece, request, packet… */
+  thing: string;
+  thingId: string;
   verb: string;
   actor: string;
   at: string;
   detail: Record<string, unknown>;
+}
+
+export class ActivityPage {
+  items: ActivityShape[];
+  /** to be sent as `before` for the page that follows */
+  nextBefore: string | null;
 }
 
 export class PieceShape {

@@ -1,37 +1,21 @@
 import type { PartDigests } from '../digest/index.js';
 
-/** Who must approve. The policy is frozen when a packet is sent. */
-export type SignOffPolicy =
-  | { readonly kind: 'any' }
-  | { readonly kind: 'all' }
-  | { readonly kind: 'named'; readonly contactIds: readonly string[] }
-  | { readonly kind: 'n_of'; readonly count: number };
+import { needs, type SignOffPolicy } from './policy.js';
+
+export * from './policy.js';
 
 export type Verdict = 'approve' | 'changes';
 
 /** What one contact said about named digests. */
 export interface DecisionFact {
-  readonly contactId: string;
+  /** null: the agency approved, on the client's standing authority or because no answer came in the agreed time */
+  readonly contactId: string | null;
   readonly verdict: Verdict;
   readonly digests: readonly string[];
 }
 
 /** How one digest stands: approved, changes asked, or not decided yet. */
 export type DigestState = 'approved' | 'changes' | 'open';
-
-/** The approvers whose approval the policy waits for, and how many of them. */
-function needs(policy: SignOffPolicy, approverIds: readonly string[]): { from: readonly string[]; count: number } {
-  switch (policy.kind) {
-    case 'any':
-      return { from: approverIds, count: 1 };
-    case 'all':
-      return { from: approverIds, count: approverIds.length };
-    case 'named':
-      return { from: policy.contactIds, count: policy.contactIds.length };
-    case 'n_of':
-      return { from: approverIds, count: policy.count };
-  }
-}
 
 /**
  * Reckons one digest under a policy. A contact's latest decision on a digest counts; changes asked by an approver
@@ -44,12 +28,35 @@ export function digestState(
   decisions: readonly DecisionFact[],
   digest: string,
 ): DigestState {
-  const latest = new Map<string, Verdict>();
-  for (const decision of decisions) if (decision.digests.includes(digest)) latest.set(decision.contactId, decision.verdict);
+  const latest = latestOn(decisions, digest);
   if ([...latest.values()].includes('changes')) return 'changes';
+  if (latest.get(null) === 'approve') return 'approved';
   const { from, count } = needs(policy, approverIds);
   const approved = from.filter((id) => latest.get(id) === 'approve').length;
   return count > 0 && approved >= count ? 'approved' : 'open';
+}
+
+/** Everybody's latest word on a digest. */
+function latestOn(decisions: readonly DecisionFact[], digest: string): Map<string | null, Verdict> {
+  const latest = new Map<string | null, Verdict>();
+  for (const decision of decisions) if (decision.digests.includes(digest)) latest.set(decision.contactId, decision.verdict);
+  return latest;
+}
+
+/**
+ * The contacts whose word on these digests is awaited now: all who have not approved them, or the next of them where they are asked in turn.
+ * @returns ids in the order of asking; empty once nothing more is needed, or changes are asked
+ */
+export function awaited(
+  policy: SignOffPolicy,
+  approverIds: readonly string[],
+  decisions: readonly DecisionFact[],
+  digests: readonly string[],
+): string[] {
+  const states = digests.map((digest) => digestState(policy, approverIds, decisions, digest));
+  if (states.includes('changes') || states.every((state) => state === 'approved')) return [];
+  const open = needs(policy, approverIds).from.filter((id) => digests.some((digest) => latestOn(decisions, digest).get(id) !== 'approve'));
+  return 'inTurn' in policy && policy.inTurn ? open.slice(0, 1) : [...open];
 }
 
 /** How a part of the content as it stands now is signed. *voided*: an earlier state of it was approved, this one is not. */

@@ -1,7 +1,22 @@
 import fc from 'fast-check';
-import { contentSignOff, digestState, isAllSigned, isSigned, isVoided, type DecisionFact, type SignOffPolicy } from './index.js';
+import {
+  asksClient,
+  awaited,
+  contentSignOff,
+  digestState,
+  isAllSigned,
+  isSigned,
+  isVoided,
+  policyProblem,
+  type DecisionFact,
+  type SignOffPolicy,
+} from './index.js';
 
-const said = (contactId: string, verdict: 'approve' | 'changes', ...digests: string[]): DecisionFact => ({ contactId, verdict, digests });
+const said = (contactId: string | null, verdict: 'approve' | 'changes', ...digests: string[]): DecisionFact => ({
+  contactId,
+  verdict,
+  digests,
+});
 const approvers = ['ana', 'ben', 'cho'];
 
 describe('a digest under a policy', () => {
@@ -15,10 +30,65 @@ describe('a digest under a policy', () => {
     ['changes asked stand against one approval', { kind: 'any' }, [said('ana', 'approve', 'd'), said('ben', 'changes', 'd')], 'changes'],
     ['the latest word of a contact counts', { kind: 'any' }, [said('ana', 'changes', 'd'), said('ana', 'approve', 'd')], 'approved'],
     ['an approval of another digest says nothing', { kind: 'any' }, [said('ana', 'approve', 'other')], 'open'],
+    ['no answer in the agreed time stands for approval', { kind: 'all', silenceDays: 5 }, [said(null, 'approve', 'd')], 'approved'],
+    [
+      'a contact’s changes stand against the agency’s word',
+      { kind: 'any' },
+      [said(null, 'approve', 'd'), said('ana', 'changes', 'd')],
+      'changes',
+    ],
+    ['agency: the named person’s word is enough', { kind: 'agency', personId: 'p' }, [said(null, 'approve', 'd')], 'approved'],
+    ['agency: without it nothing is approved', { kind: 'agency', personId: 'p' }, [], 'open'],
     ['nobody to approve is never approved', { kind: 'named', contactIds: [] }, [said('ana', 'approve', 'd')], 'open'],
   ];
   it.each(cases)('%s', (_title, policy, decisions, expected) => {
     expect(digestState(policy, approvers, decisions, 'd')).toBe(expected);
+  });
+});
+
+describe('whose word is awaited', () => {
+  const waits = (policy: SignOffPolicy, ...decisions: DecisionFact[]) => awaited(policy, approvers, decisions, ['d', 'e']);
+
+  it('is everybody’s at once, until enough have approved', () => {
+    expect(waits({ kind: 'all' })).toEqual(['ana', 'ben', 'cho']);
+    expect(waits({ kind: 'all' }, said('ana', 'approve', 'd', 'e'))).toEqual(['ben', 'cho']);
+    expect(waits({ kind: 'n_of', count: 2 }, said('ana', 'approve', 'd', 'e'), said('cho', 'approve', 'd', 'e'))).toEqual([]);
+  });
+
+  it('is one after the other where they are asked in turn, in the order of the list', () => {
+    const inTurn: SignOffPolicy = { kind: 'named', contactIds: ['cho', 'ana'], inTurn: true };
+    expect(waits(inTurn)).toEqual(['cho']);
+    expect(waits(inTurn, said('cho', 'approve', 'd', 'e'))).toEqual(['ana']);
+    expect(waits(inTurn, said('cho', 'approve', 'd'))).toEqual(['cho']);
+    expect(waits(inTurn, said('cho', 'approve', 'd', 'e'), said('ana', 'approve', 'd', 'e'))).toEqual([]);
+  });
+
+  it('is nobody’s once changes are asked, nor where the agency decides', () => {
+    expect(waits({ kind: 'all' }, said('ben', 'changes', 'e'))).toEqual([]);
+    expect(waits({ kind: 'agency', personId: 'p' })).toEqual([]);
+    expect([asksClient({ kind: 'agency', personId: 'p' }), asksClient({ kind: 'any' })]).toEqual([false, true]);
+  });
+
+  it('is somebody’s exactly as long as the content is open and somebody could still answer', () => {
+    const events = [...approvers, null].flatMap((id) => (['approve', 'changes'] as const).map((verdict) => said(id, verdict, 'd', 'e')));
+    const policies: SignOffPolicy[] = [{ kind: 'any' }, { kind: 'all', inTurn: true }, { kind: 'n_of', count: 2 }];
+    fc.assert(
+      fc.property(fc.constantFrom(...policies), fc.array(fc.constantFrom(...events), { maxLength: 6 }), (policy, order) => {
+        const isOpen = digestState(policy, approvers, order, 'd') === 'open';
+        expect(waits(policy, ...order).length > 0).toBe(isOpen);
+      }),
+    );
+  });
+});
+
+describe('a policy', () => {
+  it('is refused when it can never be met', () => {
+    expect(policyProblem({ kind: 'n_of', count: 4 }, approvers, [])).toBe('policy.count_too_high');
+    expect(policyProblem({ kind: 'named', contactIds: [] }, approvers, [])).toBe('policy.nobody_signs_off');
+    expect(policyProblem({ kind: 'named', contactIds: ['dan'] }, approvers, [])).toBe('policy.contact_cannot_sign_off');
+    expect(policyProblem({ kind: 'agency', personId: 'p' }, approvers, ['q'])).toBe('policy.person_unknown');
+    expect(policyProblem({ kind: 'agency', personId: 'q' }, [], ['q'])).toBeNull();
+    expect(policyProblem({ kind: 'all' }, [], [])).toBeNull();
   });
 });
 

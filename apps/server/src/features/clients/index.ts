@@ -2,6 +2,8 @@ import { Module } from '@nestjs/common';
 import { ClientsController } from './clients.controller.js';
 
 export { Client } from './entities/client.entity.js';
+export { editClient } from './use-cases/edit-client.js';
+export { archiveClient, makeClient } from './use-cases/make-client.js';
 
 @Module({ controllers: [ClientsController] })
 export class ClientsModule {}

@@ -10,7 +10,12 @@ import { Problem } from '../../platform/http/problem.js';
 const DAYS_30_MS = 30 * 24 * 60 * 60 * 1000;
 
 /** Where a link's cookie is sent: to the routes of its purpose and no others. */
-const PATHS: Record<Exclude<LinkPurpose, 'feed'>, string> = { ask: '/api/ask', receipt: '/api/receipts', room: '/api/room' };
+const PATHS: Record<Exclude<LinkPurpose, 'feed'>, string> = {
+  ask: '/api/ask',
+  receipt: '/api/receipts',
+  room: '/api/room',
+  invite: '/api/invites',
+};
 
 /** Opening a personal link swaps it for a cookie limited to its purpose and path, apart from the staff session. */
 @Controller()
@@ -36,6 +41,13 @@ export class LinkController {
   @Access('open')
   room(@Body() body: LinkBody, @Res({ passthrough: true }) response: Response): Promise<OpenedLinkShape> {
     return this.open('room', body.token, response);
+  }
+
+  @Post('invites/open')
+  @HttpCode(200)
+  @Access('open')
+  invite(@Body() body: LinkBody, @Res({ passthrough: true }) response: Response): Promise<OpenedLinkShape> {
+    return this.open('invite', body.token, response);
   }
 
   private async open(purpose: Exclude<LinkPurpose, 'feed'>, token: string, response: Response): Promise<OpenedLinkShape> {

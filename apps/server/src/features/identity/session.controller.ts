@@ -26,11 +26,11 @@ export class SessionController {
   @UseGuards(ThrottlerGuard)
   @Throttle({ default: { limit: 10, ttl: 60_000 } })
   async signIn(@Body() body: SignInBody, @Req() request: Request): Promise<SessionShape> {
-    const [person] = await this.app.read<{ id: string; password_hash: string }>(
+    const [person] = await this.app.read<{ id: string; password_hash: string | null }>(
       'select id, password_hash from people where lower(email) = lower($1) and active',
       [body.email],
     );
-    if (!(await passwordFits(person?.password_hash, body.password)) || !person) throw Problem.of('access.sign_in_failed');
+    if (!(await passwordFits(person?.password_hash ?? undefined, body.password)) || !person) throw Problem.of('access.sign_in_failed');
     await new Promise<void>((resolve, reject) => request.session.regenerate((error) => (error ? reject(error) : resolve())));
     request.session.personId = person.id;
     const shape = await this.shapeOf(person.id);

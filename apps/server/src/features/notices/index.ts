@@ -1,3 +1,4 @@
+import type { InstantText } from '@zesting/core';
 import type { Tx } from '../../platform/database/transaction.js';
 import { rowsOf } from '../../platform/database/transaction.js';
 import type { App } from '../../platform/app.js';
@@ -10,20 +11,25 @@ interface Addressee {
 
 const hello = (name: string): string => `Hello ${name.split(' ')[0] ?? name},`;
 
-/** Those who manage a client: its managers, else the leads. */
-export const managersOf = (tx: Tx, clientId: string): Promise<Addressee[]> =>
+/**
+ * Those who manage a client: its managers, where one is covered for today whoever covers, else the leads.
+ * @param now whose date the cover goes by is the absent manager's
+ */
+export const managersOf = (tx: Tx, clientId: string, now: InstantText): Promise<Addressee[]> =>
   rowsOf<Addressee>(
     tx,
-    `with own as (select p.email, p.name from people p join client_people c on c.person_id = p.id
-       where c.client_id = $1 and p.role = 'manager' and p.active)
-     select * from own union all
-     select email, name from people where role = 'lead' and active and not exists (select 1 from own)`,
-    [clientId],
+    `with own as (
+       select distinct coalesce(u.id, p.id) as id from people p join client_people c on c.person_id = p.id
+       left join covers v on v.manager_id = p.id and ($2::timestamptz at time zone p.zone)::date between v.start_on and v.end_on
+       left join people u on u.id = v.cover_id and u.active
+       where c.client_id = $1 and c.relation = 'own' and p.role = 'manager' and p.active)
+     select id, email, name from people where id in (select id from own) or (role = 'lead' and active and not exists (select 1 from own)) order by name`,
+    [clientId, now],
   );
 
 /** Tells the managers of a client something, with a link to the place. */
 export async function tellManagers(app: App, tx: Tx, clientId: string, subject: string, text: string, path: string): Promise<void> {
-  for (const manager of await managersOf(tx, clientId))
+  for (const manager of await managersOf(tx, clientId, app.clock.now()))
     await queueMail(tx, {
       to: manager.email,
       subject,

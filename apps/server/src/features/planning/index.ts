@@ -3,3 +3,4 @@ export * from './calendars.js';
 export * from './piece-state.js';
 export * from './replan.js';
 export * from './routes.js';
+export { archiveRoute, editRoute, makeRoute } from './use-cases/edit-route.js';

@@ -92,14 +92,14 @@ export function loadSources(tx: Tx, pieceIds: readonly string[]): Promise<PieceS
     tx,
     `select p.id, p.client_id, p.wish_on, p.shelved, p.digests,
        coalesce(k.policy, c.policy) as policy,
-       to_jsonb(coalesce(k.approver_ids, array(select x.id from contacts x where x.client_id = c.id and x.can_sign_off order by x.id))) as approver_ids,
+       to_jsonb(coalesce(k.approver_ids, array(select x.id from contacts x where x.client_id = c.id and x.can_sign_off and x.archived_at is null order by x.position, x.id))) as approver_ids,
        exists (select 1 from packet_items i where i.piece_id = p.id and i.outcome is null) as in_packet,
        (select o.due_on from packet_items i join packets o on o.id = i.packet_id where i.piece_id = p.id and i.outcome is null) as packet_due_on,
        k.outcome as last_outcome,
        coalesce((select jsonb_agg(v.digests order by v.number) from packet_items i join versions v on v.id = i.version_id where i.piece_id = p.id), '[]') as sent,
        coalesce((select jsonb_agg(jsonb_build_object('contactId', d.contact_id, 'verdict', d.verdict, 'digests', d.digests) order by d.sequence)
          from decisions d where d.piece_id = p.id), '[]') as decisions,
-       coalesce((select jsonb_agg(jsonb_build_object('id', s.id, 'title', s.title, 'kind', s.kind, 'doer_id', s.doer_id, 'span_days', s.span_days,
+       coalesce((select jsonb_agg(jsonb_build_object('id', s.id, 'title', s.title, 'kind', s.kind, 'doer_id', (select d.id from people d where d.id = s.doer_id and d.active), 'span_days', s.span_days,
            'same_day', s.same_day, 'predecessor_ids', s.predecessor_ids, 'started_on', s.started_on, 'finished_on', s.finished_on) order by s.position)
          from steps s where s.piece_id = p.id), '[]') as steps,
        coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'channel_id', l.channel_id, 'publish_at', to_char(l.publish_at, 'YYYY-MM-DD"T"HH24:MI:SS"Z"'),

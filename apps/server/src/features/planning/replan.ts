@@ -82,3 +82,28 @@ export async function replanOpen(tx: Tx, now: InstantText): Promise<number> {
   }
   return open.length;
 }
+
+/** Plans the open pieces that a changed calendar touches: those of a client, or those with an open step of a person. */
+export async function replanWhere(
+  tx: Tx,
+  of: { readonly clientId: string } | { readonly personId: string },
+  now: InstantText,
+): Promise<void> {
+  const open =
+    'clientId' in of
+      ? await rowsOf<{ id: string }>(tx, 'select id from pieces where client_id = $1 and list is not null order by id for update', [
+          of.clientId,
+        ])
+      : await rowsOf<{ id: string }>(
+          tx,
+          `select id from pieces where list is not null and exists (select 1 from steps s where s.piece_id = pieces.id and s.doer_id = $1 and s.finished_on is null)
+           order by id for update`,
+          [of.personId],
+        );
+  for (let from = 0; from < open.length; from += BATCH)
+    await replan(
+      tx,
+      open.slice(from, from + BATCH).map((row) => row.id),
+      now,
+    );
+}

@@ -1,32 +1,18 @@
-import { fail, ok, planPiece, type Day, type PlanStep, type Result } from '@zesting/core';
+import { fail, ok, planPiece, type Day, type PlanStep, type Result, type RouteStep } from '@zesting/core';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { AGENCY_KEY, clientKey, getPlanClient, type CalendarBook } from './calendars.js';
-
-/** One step of a route. `after` names the keys of its predecessors. */
-export interface RouteStep {
-  readonly key: string;
-  readonly title: string;
-  readonly kind: 'make' | 'check' | 'sign_off';
-  readonly skill: string;
-  readonly spanDays: number;
-  readonly effortMinutes: number;
-  readonly after: readonly string[];
-  readonly sameDay?: boolean;
-  /** set where the step is done again when changes are asked, with its span then */
-  readonly reworkSpanDays?: number;
-  readonly reworkEffortMinutes?: number;
-}
 
 export interface Route {
   readonly id: string;
   readonly name: string;
   readonly format_id: string;
   readonly steps: readonly RouteStep[];
+  readonly rounds_allowed: number | null;
 }
 
 /** A route by its id; `route.unknown` where there is none. */
 export async function findRoute(tx: Tx, routeId: string): Promise<Result<Route, { code: 'route.unknown' }>> {
-  const [route] = await rowsOf<Route>(tx, 'select id, name, format_id, steps from routes where id = $1', [routeId]);
+  const [route] = await rowsOf<Route>(tx, 'select id, name, format_id, steps, rounds_allowed from routes where id = $1', [routeId]);
   return route ? ok(route) : fail({ code: 'route.unknown' });
 }
 

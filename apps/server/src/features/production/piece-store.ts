@@ -98,6 +98,9 @@ export async function checkChannels(
   clientId: string,
   channelIds: readonly string[],
 ): Promise<Result<null, { code: 'channel.unknown' }>> {
-  const rows = await rowsOf(tx, 'select id from channels where client_id = $1 and id = any($2)', [clientId, channelIds]);
+  const rows = await rowsOf(tx, 'select id from channels where client_id = $1 and id = any($2) and archived_at is null', [
+    clientId,
+    channelIds,
+  ]);
   return rows.length === new Set(channelIds).size ? ok(null) : fail({ code: 'channel.unknown' });
 }

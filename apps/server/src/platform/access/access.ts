@@ -2,6 +2,7 @@ import { createParamDecorator, Injectable, SetMetadata, type CanActivate, type E
 import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
 import { Database } from '../database/transaction.js';
+import { Clock } from '../time/clock.js';
 import { Problem } from '../http/problem.js';
 import { linkCookie, Links, type OpenedLink } from './links.js';
 import { POLICIES, type Policy, type PolicyName, type Reach, type Role } from './policies.js';
@@ -16,7 +17,7 @@ export interface Viewer {
   readonly clientIds: readonly string[];
 }
 
-export type ResourceKind = 'client' | 'request' | 'piece' | 'step' | 'packet' | 'placement' | 'asset' | 'person';
+export type ResourceKind = 'client' | 'request' | 'piece' | 'step' | 'packet' | 'placement' | 'asset' | 'person' | 'route';
 
 /** The parameter of the path that names the resource, e.g. `{ piece: 'pieceId' }`. */
 export type Resource = Partial<Record<ResourceKind, string>>;
@@ -44,6 +45,7 @@ const OWNERS: Record<ResourceKind, string> = {
   packet: 'select client_id, null::uuid as piece_id, null::uuid as request_id from packets where id = $1',
   placement: 'select client_id, piece_id, null::uuid as request_id from placements where id = $1',
   asset: 'select client_id, piece_id, request_id from assets where id = $1',
+  route: 'select null::uuid as client_id, null::uuid as piece_id, null::uuid as request_id from routes where id = $1',
   person: 'select null::uuid as client_id, null::uuid as piece_id, null::uuid as request_id from people where id = $1',
 };
 
@@ -68,6 +70,7 @@ export class AccessGuard implements CanActivate {
     private readonly reflector: Reflector,
     private readonly database: Database,
     private readonly links: Links,
+    private readonly clock: Clock,
   ) {}
 
   async canActivate(context: ExecutionContext): Promise<boolean> {
@@ -105,17 +108,22 @@ export class AccessGuard implements CanActivate {
     if (!personId) return undefined;
     const [row] = await this.database.read<{ name: string; role: Role; zone: string; client_ids: string[] }>(
       `select p.name, p.role, p.zone, array(
-         select c.id from clients c where p.role = 'lead'
-         union select cp.client_id from client_people cp where cp.person_id = p.id
-         union select pi.client_id from steps s join pieces pi on pi.id = s.piece_id where s.doer_id = p.id and p.role <> 'manager'
+         select c.id from clients c where c.archived_at is null and (
+           p.role = 'lead'
+           or (p.role in ('manager', 'staff') and exists (select 1 from client_people o where o.client_id = c.id and o.person_id = p.id and o.relation = 'own'))
+           or (p.role = 'manager' and exists (select 1 from covers v join people m on m.id = v.manager_id
+             join client_people o on o.person_id = m.id and o.relation = 'own'
+             where v.cover_id = p.id and o.client_id = c.id and ($2::timestamptz at time zone m.zone)::date between v.start_on and v.end_on))
+           or (p.role in ('staff', 'freelance') and exists (select 1 from steps s join pieces i on i.id = s.piece_id where s.doer_id = p.id and i.client_id = c.id)))
        ) as client_ids from people p where p.id = $1 and p.active`,
-      [personId],
+      [personId, this.clock.now()],
     );
     return row && { personId, name: row.name, role: row.role, zone: row.zone, clientIds: row.client_ids };
   }
 
   private async inReach(viewer: Viewer, reach: Reach, kind: ResourceKind, id: string): Promise<boolean> {
     if (!UUID.test(id)) return false;
+    if (reach === 'self') return id === viewer.personId;
     const [owner] = await this.database.read<Owner>(OWNERS[kind], [id]);
     if (!owner) return false;
     if (reach === 'all' || owner.client_id === null) return true;

@@ -11,10 +11,12 @@ export interface OpenedLink {
 
 /** Where the generation of each kind of link is kept. Raising it revokes every link given out before. */
 const GENERATIONS: Record<LinkPurpose, string> = {
-  ask: 'select link_generation as generation from intake_forms where id = $1',
-  room: 'select link_generation as generation from contacts where id = $1',
-  feed: 'select feed_generation as generation from clients where id = $1',
+  ask: 'select f.link_generation as generation from intake_forms f join clients c on c.id = f.client_id where f.id = $1 and c.archived_at is null',
+  room: `select x.link_generation as generation from contacts x join clients c on c.id = x.client_id
+    where x.id = $1 and x.archived_at is null and c.archived_at is null`,
+  feed: 'select feed_generation as generation from clients where id = $1 and archived_at is null',
   receipt: 'select 1 as generation from requests where id = $1',
+  invite: 'select link_generation as generation from people where id = $1 and active',
 };
 
 /** Personal links: token = id, generation, HMAC(server key, purpose, id, generation). */
@@ -33,7 +35,7 @@ export class Links {
 
   /** The full address of a link. */
   address(purpose: Exclude<LinkPurpose, 'feed'>, id: string, generation: number): string {
-    const path = { ask: '/ask/', receipt: '/ask/receipt/', room: '/room/' }[purpose];
+    const path = { ask: '/ask/', receipt: '/ask/receipt/', room: '/room/', invite: '/invite/' }[purpose];
     return `${this.config.publicAddress}${path}${this.token(purpose, id, generation)}`;
   }
 

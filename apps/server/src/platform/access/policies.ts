@@ -6,7 +6,7 @@ export type Role = 'lead' | 'manager' | 'staff' | 'freelance';
 export type Reach = 'all' | 'own' | 'assigned' | 'self';
 
 /** What a personal link opens. */
-export type LinkPurpose = 'ask' | 'receipt' | 'room' | 'feed';
+export type LinkPurpose = 'ask' | 'receipt' | 'room' | 'feed' | 'invite';
 
 export interface Policy {
   readonly roles?: Partial<Record<Role, Reach>>;
@@ -17,6 +17,7 @@ export interface Policy {
 
 const managers = { lead: 'all', manager: 'own' } as const;
 const makers = { ...managers, staff: 'own', freelance: 'assigned' } as const;
+const leads = { lead: 'all' } as const;
 const selves = { lead: 'self', manager: 'self', staff: 'self', freelance: 'self' } as const;
 
 export const POLICIES = {
@@ -27,7 +28,17 @@ export const POLICIES = {
   'client.list': { roles: makers },
   'client.read': { roles: managers },
   'client.links': { roles: managers },
+  'client.make': { roles: leads },
+  'client.edit': { roles: managers },
+  'client.archive': { roles: leads },
+  'brand.read': { roles: { ...managers, staff: 'own', freelance: 'own' } },
   'person.list': { roles: managers },
+  'person.read': { roles: { ...managers, staff: 'self', freelance: 'self' } },
+  'person.edit': { roles: leads },
+  'time_off.edit': { roles: { lead: 'all', manager: 'self', staff: 'self', freelance: 'self' } },
+  'cover.edit': { roles: { lead: 'all', manager: 'self' } },
+  'route.read': { roles: managers },
+  'route.edit': { roles: leads },
   'request.list': { roles: managers },
   'request.read': { roles: managers },
   'request.decide': { roles: managers },
@@ -44,6 +55,7 @@ export const POLICIES = {
   'decision.record': { roles: managers },
   'calendar.read': { roles: { ...managers, staff: 'own' } },
   'placement.edit': { roles: managers },
+  'invite.answer': { link: 'invite' },
   'ask.fill_in': { link: 'ask' },
   'receipt.read': { link: 'receipt' },
   'room.read': { link: 'room' },

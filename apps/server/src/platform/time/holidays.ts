@@ -34,3 +34,27 @@ export function publicHolidays(region: string, from: number, to: number): readon
   for (let year = from; year <= to; year++) all.push(...holidaysOfYear(region, year));
   return all;
 }
+
+let known: readonly Region[] | undefined;
+
+export interface Region {
+  readonly code: string;
+  readonly name: string;
+}
+
+/** Countries and their states whose public holidays are known, by name: `NZ-AUK` is "New Zealand, Auckland". */
+export function regions(): readonly Region[] {
+  known ??= readRegions();
+  return known;
+}
+
+function readRegions(): Region[] {
+  const calendar = new Holidays();
+  const all = Object.entries(calendar.getCountries('en')).flatMap(([country, name]) => [
+    { code: country, name },
+    ...Object.entries(calendar.getStates(country, 'en') ?? {})
+      .filter(([state]) => /^[A-Z0-9]{1,4}$/.test(state))
+      .map(([state, stateName]) => ({ code: `${country}-${state}`, name: `${name}, ${stateName}` })),
+  ]);
+  return all.sort((a, b) => a.name.localeCompare(b.name));
+}

@@ -144,7 +144,7 @@ export function addPlacement(
     const piece = await lockPiece(tx, pieceId);
     const [channel] = await rowsOf<{ zone: string; name: string }>(
       tx,
-      'select c.zone, h.name from channels h join clients c on c.id = h.client_id where h.id = $1 and h.client_id = $2',
+      'select c.zone, h.name from channels h join clients c on c.id = h.client_id where h.id = $1 and h.client_id = $2 and h.archived_at is null',
       [channelId, piece.clientId],
     );
     if (!channel) return fail({ code: 'channel.unknown' });

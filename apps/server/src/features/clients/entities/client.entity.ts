@@ -1,4 +1,5 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
+import type { BrandBody } from '@zesting/contract';
 import type { SignOffPolicy } from '@zesting/core';
 import { BoolColumn, IntColumn, JsonColumn, TextColumn } from '../../../platform/database/columns.js';
 
@@ -17,5 +18,6 @@ export class Client {
   @IntColumn() roundsAgreed: number;
   @IntColumn() feedGeneration: number;
   @BoolColumn() feedPencilled: boolean;
-  @TextColumn() chainHead: string;
+  @JsonColumn() brand: BrandBody;
+  @IntColumn() version: number;
 }

@@ -9,7 +9,8 @@ import { createPiece } from '../../production/index.js';
 import { Request } from '../entities/request.entity.js';
 
 type Decided = { code: 'request.already_decided' };
-type AcceptFailure = Decided | { code: 'route.unknown' } | { code: 'channel.unknown' } | { code: 'pillar.unknown' };
+type AcceptFailure =
+  Decided | { code: 'route.unknown' } | { code: 'channel.unknown' } | { code: 'pillar.unknown' } | { code: 'step.not_optional' };
 
 const lockRequest = (tx: Tx, id: string): Promise<Request> =>
   tx.findOneOrFail(Request, { where: { id }, lock: { mode: 'pessimistic_write' } });
@@ -51,6 +52,7 @@ export function acceptRequest(
         notes: body.notes ?? '',
         wishOn: body.wishOn ?? null,
         channelIds: body.channelIds,
+        leaveOut: body.leaveOut ?? [],
         actor: viewer.name,
       },
       now,

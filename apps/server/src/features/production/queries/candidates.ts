@@ -11,18 +11,27 @@ interface PersonRow {
   level: number;
   open_steps: number;
   open_minutes: number;
+  knows_client: boolean;
+  is_barred: boolean;
 }
 
 /** Who could do a step: skill, what is open, days off before it is due, and what the path would be. Skilled first, then least open. */
 export async function candidatesFor(app: App, stepId: string): Promise<CandidateShape[]> {
-  const [step] = await app.read<{ piece_id: string; skill: string }>('select piece_id, skill from steps where id = $1', [stepId]);
+  const [step] = await app.read<{ piece_id: string; skill: string; client_id: string }>(
+    'select s.piece_id, s.skill, p.client_id from steps s join pieces p on p.id = s.piece_id where s.id = $1',
+    [stepId],
+  );
   if (!step) throw new Error('the step went away');
   const people = await app.read<PersonRow>(
     `select p.id, p.name, p.role, p.zone, coalesce((p.skills ->> $1)::int, 0) as level,
        (select count(*) from steps s where s.doer_id = p.id and s.finished_on is null) as open_steps,
-       (select coalesce(sum(s.effort_minutes), 0) from steps s where s.doer_id = p.id and s.finished_on is null) as open_minutes
-     from people p where p.active order by level desc, open_minutes, p.name`,
-    [step.skill],
+       (select coalesce(sum(s.effort_minutes), 0) from steps s where s.doer_id = p.id and s.finished_on is null) as open_minutes,
+       coalesce(o.relation = 'own', false) or exists (select 1 from steps s join pieces i on i.id = s.piece_id
+         where s.doer_id = p.id and s.finished_on is not null and i.client_id = $2) as knows_client,
+       coalesce(o.relation = 'barred', false) as is_barred
+     from people p left join client_people o on o.person_id = p.id and o.client_id = $2
+     where p.active order by is_barred, level desc, open_minutes, p.name`,
+    [step.skill, step.client_id],
   );
   const book = await loadCalendars(app.manager, app.clock.now());
   const [source] = await loadSources(app.manager, [step.piece_id]);
@@ -42,6 +51,8 @@ export async function candidatesFor(app: App, stepId: string): Promise<Candidate
       timeOffOn: weekdaysOff(doer.todayOn, planned?.latestFinishOn ?? addDays(doer.todayOn, 14), (day) => isWorkingDay(doer.calendar, day)),
       earliestFinishOn: planned?.earliestFinishOn ?? null,
       slackDays: planned?.slackDays ?? null,
+      knowsClient: person.knows_client,
+      isBarred: person.is_barred,
     };
   });
 }

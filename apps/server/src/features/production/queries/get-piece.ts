@@ -66,9 +66,9 @@ interface StepColumns {
 /** The whole of one piece: content, brief, path with its dates and reasons, placements, decisions, activity. */
 export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promise<PieceShape> {
   const [row] = await app.read<PieceColumns>(
-    `select p.*, f.name as format_name, c.rounds_agreed, r.number as request_number, r.requester_name, r.fields, r.answers,
-       coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'name', l.name) order by l.position) from pillars l where l.client_id = p.client_id), '[]') as pillars
-     from pieces p join formats f on f.id = p.format_id join clients c on c.id = p.client_id left join requests r on r.id = p.request_id where p.id = $1`,
+    `select p.*, f.name as format_name, coalesce(t.rounds_allowed, c.rounds_agreed) as rounds_agreed, r.number as request_number, r.requester_name, r.fields, r.answers,
+       coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'name', l.name) order by l.position) from pillars l where l.client_id = p.client_id and (l.archived_at is null or l.id = p.pillar_id)), '[]') as pillars
+     from pieces p join formats f on f.id = p.format_id join clients c on c.id = p.client_id join routes t on t.id = p.route_id left join requests r on r.id = p.request_id where p.id = $1`,
     [pieceId],
   );
   const book = await loadCalendars(app.manager, app.clock.now());
@@ -249,6 +249,6 @@ const decisionsOf = (app: App, pieceId: string): Promise<DecisionShape[]> =>
 
 const activityOf = (app: App, pieceId: string): Promise<ActivityShape[]> =>
   app.read<ActivityShape>(
-    "select verb, actor, at, detail from activities where thing = 'piece' and thing_id = $1 order by id desc limit 100",
+    'select thing, thing_id as "thingId", verb, actor, at, detail from activities where thing = \'piece\' and thing_id = $1 order by id desc limit 100',
     [pieceId],
   );

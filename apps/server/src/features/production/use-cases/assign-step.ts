@@ -7,7 +7,7 @@ import { tellDoer } from '../../notices/index.js';
 import { replan } from '../../planning/index.js';
 import { isAvailable, lockStep } from '../piece-store.js';
 
-type Failure = { code: 'person.unknown' } | { code: 'step.already_finished' } | { code: 'step.client_decides' };
+type Failure = { code: 'person.unknown' } | { code: 'person.barred' } | { code: 'step.already_finished' } | { code: 'step.client_decides' };
 
 /** Gives a step to a person, or takes it back (null). The person hears at once when the step is at hand. */
 export function assignStep(app: App, viewer: Viewer, stepId: string, personId: string | null): Promise<Result<null, Failure>> {
@@ -19,6 +19,11 @@ export function assignStep(app: App, viewer: Viewer, stepId: string, personId: s
     const [person] =
       personId === null ? [null] : await rowsOf<{ name: string }>(tx, 'select name from people where id = $1 and active', [personId]);
     if (person === undefined) return fail({ code: 'person.unknown' });
+    const barred = await rowsOf(tx, "select 1 from client_people where client_id = $1 and person_id = $2 and relation = 'barred'", [
+      piece.clientId,
+      personId,
+    ]);
+    if (barred.length > 0) return fail({ code: 'person.barred' });
     step.doerId = personId;
     await tx.save(step);
     await record(tx, {

@@ -1,8 +1,20 @@
 import { randomUUID } from 'node:crypto';
-import { EMPTY_CHANNEL_PART, EMPTY_SHARED_PART, digestParts, fail, ok, type InstantText, type Result } from '@zesting/core';
+import {
+  asksClient,
+  digestParts,
+  EMPTY_CHANNEL_PART,
+  EMPTY_SHARED_PART,
+  fail,
+  ok,
+  withoutSteps,
+  type InstantText,
+  type Result,
+  type RouteStep,
+  type SignOffPolicy,
+} from '@zesting/core';
 import { record } from '../../../platform/activity.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
-import { findRoute, replan, type RouteStep } from '../../planning/index.js';
+import { findRoute, replan } from '../../planning/index.js';
 import { Piece } from '../entities/piece.entity.js';
 import { Step } from '../entities/step.entity.js';
 import { checkChannels } from '../piece-store.js';
@@ -16,10 +28,12 @@ export interface NewPiece {
   readonly notes: string;
   readonly wishOn: string | null;
   readonly channelIds: readonly string[];
+  /** keys of optional steps that this piece does without */
+  readonly leaveOut?: readonly string[];
   readonly actor: string;
 }
 
-type Failure = { code: 'route.unknown' } | { code: 'channel.unknown' } | { code: 'pillar.unknown' };
+type Failure = { code: 'step.not_optional' } | { code: 'route.unknown' } | { code: 'channel.unknown' } | { code: 'pillar.unknown' };
 
 /** Makes a piece with the steps of its route and an undated placement on each channel, and plans it. Inside the caller's transaction. */
 export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): Promise<Result<string, Failure>> {
@@ -28,9 +42,14 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
   const channels = await checkChannels(tx, wanted.clientId, wanted.channelIds);
   if (!channels.ok) return channels;
   if (wanted.pillarId !== null) {
-    const pillars = await rowsOf(tx, 'select 1 from pillars where id = $1 and client_id = $2', [wanted.pillarId, wanted.clientId]);
+    const pillars = await rowsOf(tx, 'select 1 from pillars where id = $1 and client_id = $2 and archived_at is null', [
+      wanted.pillarId,
+      wanted.clientId,
+    ]);
     if (pillars.length === 0) return fail({ code: 'pillar.unknown' });
   }
+  const steps = await stepsFor(tx, wanted, route.value.steps);
+  if (!steps) return fail({ code: 'step.not_optional' });
   const id = randomUUID();
   const content = {
     shared: EMPTY_SHARED_PART,
@@ -54,7 +73,7 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
     version: 1,
     createdAt: now,
   });
-  await addSteps(tx, id, route.value.steps);
+  await addSteps(tx, id, steps);
   await tx.query(
     `insert into placements (piece_id, client_id, channel_id, zone, created_at, updated_at)
      select $1, $2, h.id, c.zone, $4, $4 from channels h join clients c on c.id = h.client_id where h.id = any($3)`,
@@ -71,6 +90,15 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
   });
   await replan(tx, [id], now);
   return ok(id);
+}
+
+/** The route's steps for this piece: without those left out, and without sign-off where the agency decides. Undefined: one is not optional. */
+async function stepsFor(tx: Tx, wanted: NewPiece, steps: readonly RouteStep[]): Promise<RouteStep[] | undefined> {
+  const leaveOut = wanted.leaveOut ?? [];
+  if (leaveOut.some((key) => !steps.some((step) => step.key === key && step.optional))) return undefined;
+  const [client] = await rowsOf<{ policy: SignOffPolicy }>(tx, 'select policy from clients where id = $1', [wanted.clientId]);
+  const unasked = client && !asksClient(client.policy) ? steps.filter((step) => step.kind === 'sign_off').map((step) => step.key) : [];
+  return withoutSteps(steps, [...leaveOut, ...unasked]);
 }
 
 async function addSteps(tx: Tx, pieceId: string, routeSteps: readonly RouteStep[]): Promise<void> {

@@ -23,7 +23,10 @@ export function editPiece(
     const piece = await lockPiece(tx, pieceId);
     if (piece.version !== version) return fail({ code: 'http.changed_meanwhile' });
     if (body.pillarId) {
-      const known = await rowsOf(tx, 'select 1 from pillars where id = $1 and client_id = $2', [body.pillarId, piece.clientId]);
+      const known = await rowsOf(tx, 'select 1 from pillars where id = $1 and client_id = $2 and archived_at is null', [
+        body.pillarId,
+        piece.clientId,
+      ]);
       if (known.length === 0) return fail({ code: 'pillar.unknown' });
     }
     const given = EDITABLE.filter((key) => body[key] !== undefined);

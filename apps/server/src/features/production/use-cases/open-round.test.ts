@@ -1,4 +1,4 @@
-import type { RouteStep } from '../../planning/index.js';
+import type { RouteStep } from '@zesting/core';
 import { reworkSteps } from './open-round.js';
 
 const step = (key: string, kind: RouteStep['kind'], more: Partial<RouteStep> = {}): RouteStep => ({

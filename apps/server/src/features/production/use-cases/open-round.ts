@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { getValue } from '@zesting/core';
+import { getValue, type RouteStep } from '@zesting/core';
 import type { Tx } from '../../../platform/database/transaction.js';
-import { findRoute, type RouteStep } from '../../planning/index.js';
+import { findRoute } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
 import { Step } from '../entities/step.entity.js';
 import { stepsOf } from '../piece-store.js';

@@ -81,7 +81,7 @@ export async function readyFor(app: App, clientId: string): Promise<ReadyShape> 
   });
   const [client] = await app.read<{ policy: SignOffPolicy }>('select policy from clients where id = $1', [clientId]);
   const approvers = await app.read<ContactShape>(
-    'select id, name, email, can_ask as "canAsk", can_sign_off as "canSignOff" from contacts where client_id = $1 and can_sign_off order by name',
+    'select id, name, email, can_ask as "canAsk", can_sign_off as "canSignOff" from contacts where client_id = $1 and can_sign_off and archived_at is null order by position, name',
     [clientId],
   );
   return { pieces, approvers, policy: client?.policy ?? { kind: 'any' }, suggestedDueOn: suggestedDue(pieces, book, clientId) };

@@ -71,9 +71,11 @@ export function sendPacket(app: App, viewer: Viewer, clientId: string, body: Sen
 }
 
 const approversOf = (tx: Tx, clientId: string): Promise<ApproverRow[]> =>
-  rowsOf<ApproverRow>(tx, 'select id, name, email, link_generation from contacts where client_id = $1 and can_sign_off order by id', [
-    clientId,
-  ]);
+  rowsOf<ApproverRow>(
+    tx,
+    'select id, name, email, link_generation from contacts where client_id = $1 and can_sign_off and archived_at is null order by position, id',
+    [clientId],
+  );
 
 async function makePacket(
   tx: Tx,

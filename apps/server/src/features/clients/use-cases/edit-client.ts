@@ -1,0 +1,250 @@
+import {
+  fail,
+  getDay,
+  getTimeOfDay,
+  ok,
+  policyProblem,
+  toInstantAfterGap,
+  type InstantText,
+  type PolicyProblem,
+  type Result,
+  type SignOffPolicy,
+} from '@zesting/core';
+import type { BrandBody, ChannelBody, ContactBody, EditClientBody, PillarBody, PolicyBody } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import { changesBetween, record } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { replanWhere } from '../../planning/index.js';
+import { Client } from '../entities/client.entity.js';
+import { clientLists, possibleManagers } from '../queries/client-page.js';
+
+export type EditClientFailure = {
+  code:
+    | 'http.changed_meanwhile'
+    | 'client.closure_wrong'
+    | 'client.contact_twice'
+    | 'client.shares_over'
+    | 'client.item_unknown'
+    | 'policy.incomplete'
+    | 'file.unknown'
+    | 'person.unknown'
+    | PolicyProblem;
+};
+
+const COLUMNS = ['name', 'colour', 'zone', 'region', 'weeklyMinutes', 'usualTime', 'roundsAgreed', 'feedPencilled'] as const;
+
+/** Changes a client. Lists that are given are whole: what is missing is archived. Every open piece of the client is planned anew. */
+export function editClient(
+  app: App,
+  viewer: Viewer,
+  clientId: string,
+  body: EditClientBody,
+  version: number,
+): Promise<Result<number, EditClientFailure>> {
+  return app.write<number, EditClientFailure>(async (tx, now) => {
+    const client = await tx.findOneOrFail(Client, { where: { id: clientId }, lock: { mode: 'pessimistic_write' } });
+    if (client.version !== version) return fail({ code: 'http.changed_meanwhile' });
+    const before = await wholeOf(tx, client);
+    const refused = (await editLists(tx, clientId, body, now)) ?? (await editOwn(tx, client, body));
+    if (refused) return fail(refused);
+    client.version += 1;
+    await tx.save(client);
+    if (body.zone !== undefined && body.zone !== before.zone) await moveZone(tx, clientId, body.zone, now);
+    const after = await wholeOf(tx, client);
+    const unmet = await unmetPolicy(tx, client.policy, after.contacts);
+    if (unmet) return fail({ code: unmet });
+    await record(tx, {
+      clientId,
+      thing: 'client',
+      thingId: clientId,
+      verb: 'client.edited',
+      actor: viewer.name,
+      detail: changesBetween(before, after),
+      at: now,
+    });
+    await replanWhere(tx, { clientId }, now);
+    return ok(client.version);
+  });
+}
+
+/** Everything of a client that its page shows, for the record of what changed. */
+async function wholeOf(tx: Tx, client: Client) {
+  const { name, colour, zone, region, weeklyMinutes, usualTime, roundsAgreed, feedPencilled, policy, brand } = client;
+  const lists = await clientLists(tx, client.id);
+  const own = { name, colour, zone, region, weeklyMinutes, usualTime: usualTime.slice(0, 5), roundsAgreed, feedPencilled, policy, brand };
+  return structuredClone({ ...own, ...lists, managers: lists.managers.map((manager) => manager.name) });
+}
+
+async function editOwn(tx: Tx, client: Client, body: EditClientBody): Promise<EditClientFailure | null> {
+  for (const key of COLUMNS) if (body[key] !== undefined) Object.assign(client, { [key]: body[key] });
+  if (body.brand) {
+    const brand = await knownBrand(tx, client.id, body.brand);
+    if (!brand) return { code: 'file.unknown' };
+    client.brand = brand;
+  }
+  if (body.policy) {
+    const policy = toPolicy(body.policy);
+    if (!policy) return { code: 'policy.incomplete' };
+    client.policy = policy;
+  }
+  return null;
+}
+
+async function knownBrand(tx: Tx, clientId: string, brand: BrandBody): Promise<BrandBody | undefined> {
+  const known = await rowsOf(tx, "select 1 from assets where client_id = $1 and id = any($2) and mime like 'image/%'", [
+    clientId,
+    brand.logos,
+  ]);
+  const words = (list: string[]) => [...new Set(list.map((word) => word.trim()).filter(Boolean))];
+  return known.length === brand.logos.length
+    ? {
+        ...brand,
+        wordsToUse: words(brand.wordsToUse),
+        wordsNever: words(brand.wordsNever),
+        palette: brand.palette.map(({ name, hex }) => ({ name, hex })),
+      }
+    : undefined;
+}
+
+/** The policy with just what its kind needs; undefined when something of that is missing. */
+export function toPolicy({ kind, contactIds, count, inTurn, silenceDays, personId }: PolicyBody): SignOffPolicy | undefined {
+  const silence = silenceDays === undefined ? {} : { silenceDays };
+  const turn = inTurn ? { inTurn } : {};
+  switch (kind) {
+    case 'any':
+      return { kind, ...silence };
+    case 'all':
+      return { kind, ...turn, ...silence };
+    case 'named':
+      return contactIds ? { kind, contactIds, ...turn, ...silence } : undefined;
+    case 'n_of':
+      return count === undefined ? undefined : { kind, count, ...turn, ...silence };
+    case 'agency':
+      return personId === undefined ? undefined : { kind, personId };
+  }
+}
+
+async function unmetPolicy(tx: Tx, policy: SignOffPolicy, contacts: readonly ContactBody[]): Promise<PolicyProblem | null> {
+  const approvers = contacts.filter((contact) => contact.canSignOff).flatMap((contact) => contact.id ?? []);
+  const managers = await possibleManagers(tx);
+  // a client that has no approver yet may hold any policy but one that names them
+  if (approvers.length === 0 && policy.kind !== 'named' && policy.kind !== 'agency') return null;
+  return policyProblem(
+    policy,
+    approvers,
+    managers.map((manager) => manager.personId),
+  );
+}
+
+async function editLists(tx: Tx, clientId: string, body: EditClientBody, now: InstantText): Promise<EditClientFailure | null> {
+  if (body.contacts && new Set(body.contacts.map((contact) => contact.email.toLowerCase())).size < body.contacts.length)
+    return { code: 'client.contact_twice' };
+  if (body.pillars && body.pillars.reduce((sum, pillar) => sum + pillar.share, 0) > 100) return { code: 'client.shares_over' };
+  if (body.closures?.some((closure) => closure.endOn < closure.startOn)) return { code: 'client.closure_wrong' };
+  const lists: [table: string, rows: Listed[] | undefined][] = [
+    ['contacts', body.contacts?.map(contactRow)],
+    ['channels', body.channels?.map(channelRow)],
+    ['pillars', body.pillars?.map(pillarRow)],
+  ];
+  for (const [table, rows] of lists) if (rows && !(await putList(tx, table, clientId, rows, now))) return { code: 'client.item_unknown' };
+  if (body.closures) {
+    await tx.query('delete from client_closures where client_id = $1', [clientId]);
+    for (const { startOn, endOn, name } of body.closures)
+      await tx.query('insert into client_closures (client_id, start_on, end_on, name) values ($1, $2, $3, $4)', [
+        clientId,
+        startOn,
+        endOn,
+        name,
+      ]);
+  }
+  return body.managerIds && !(await putManagers(tx, clientId, body.managerIds)) ? { code: 'person.unknown' } : null;
+}
+
+interface Listed {
+  readonly id: string | undefined;
+  readonly values: Readonly<Record<string, unknown>>;
+}
+
+const contactRow = ({ id, name, email, canAsk, canView, canSignOff }: ContactBody): Listed => ({
+  id,
+  values: { name, email, can_ask: canAsk, can_view: canView, can_sign_off: canSignOff },
+});
+const channelRow = ({ id, kind, name, ratio, copyLimit, tagLimit, mediaLimit, leadDays, usualTime }: ChannelBody): Listed => ({
+  id,
+  values: {
+    kind,
+    name,
+    ratio,
+    copy_limit: copyLimit,
+    tag_limit: tagLimit,
+    media_limit: mediaLimit,
+    lead_days: leadDays,
+    usual_time: usualTime,
+  },
+});
+const pillarRow = ({ id, name, share }: PillarBody): Listed => ({ id, values: { name, share } });
+
+/** Makes a client's list the one given, in its order. False when an id is not one of the client's; archived ones may come back by theirs. */
+async function putList(tx: Tx, table: string, clientId: string, rows: readonly Listed[], now: InstantText): Promise<boolean> {
+  const known = new Set(
+    (await rowsOf<{ id: string }>(tx, `select id from ${table} where client_id = $1`, [clientId])).map((row) => row.id),
+  );
+  const kept = rows.flatMap((row) => row.id ?? []);
+  if (kept.some((id) => !known.has(id)) || new Set(kept).size < kept.length) return false;
+  await tx.query(`update ${table} set archived_at = $3 where client_id = $1 and id <> all($2) and archived_at is null`, [
+    clientId,
+    kept,
+    now,
+  ]);
+  for (const [position, { id, values }] of rows.entries()) {
+    const names = [...Object.keys(values), 'position'];
+    const filled = [...Object.values(values), position];
+    if (id === undefined)
+      await tx.query(
+        `insert into ${table} (client_id, ${names.join(', ')}) values ($1, ${names.map((_, index) => `$${index + 2}`).join(', ')})`,
+        [clientId, ...filled],
+      );
+    else
+      await tx.query(
+        `update ${table} set archived_at = null, ${names.map((name, index) => `${name} = $${index + 2}`).join(', ')} where id = $1`,
+        [id, ...filled],
+      );
+  }
+  return true;
+}
+
+/** Makes these people the client's managers; leads need no entry. False when one of them is neither. */
+export async function putManagers(tx: Tx, clientId: string, managerIds: readonly string[]): Promise<boolean> {
+  const managers = await rowsOf<{ id: string }>(tx, "select id from people where id = any($1) and role = 'manager' and active", [
+    managerIds,
+  ]);
+  if (managers.length !== managerIds.length) return false;
+  await tx.query(
+    `delete from client_people o using people p where o.client_id = $1 and p.id = o.person_id and p.role = 'manager' and o.relation = 'own' and p.id <> all($2)`,
+    [clientId, managerIds],
+  );
+  for (const { id } of managers)
+    await tx.query(
+      `insert into client_people (client_id, person_id, relation) values ($1, $2, 'own')
+       on conflict (client_id, person_id) do update set relation = 'own'`,
+      [clientId, id],
+    );
+  return true;
+}
+
+/** The client's clock moved: what is not out keeps its local date and time, and gets the instant that they have there. */
+async function moveZone(tx: Tx, clientId: string, zone: string, now: InstantText): Promise<void> {
+  const rows = await rowsOf<{ id: string; on_day: string | null; at_time: string | null }>(
+    tx,
+    'select id, on_day, at_time from placements where client_id = $1 and out_at is null',
+    [clientId],
+  );
+  for (const { id, on_day: on, at_time: at } of rows)
+    await tx.query('update placements set zone = $2, publish_at = $3, version = version + 1, updated_at = $4 where id = $1', [
+      id,
+      zone,
+      on !== null && at !== null ? toInstantAfterGap(getDay(on), getTimeOfDay(at.slice(0, 5)), zone) : null,
+      now,
+    ]);
+}

@@ -1,0 +1,52 @@
+import { fail, ok, type Result } from '@zesting/core';
+import type { NewClientBody } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import { record } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import { rowsOf } from '../../../platform/database/transaction.js';
+import { replanWhere } from '../../planning/index.js';
+import { putManagers } from './edit-client.js';
+
+/** Takes on a client: any one approval signs until its page says otherwise. */
+export function makeClient(
+  app: App,
+  viewer: Viewer,
+  body: NewClientBody,
+): Promise<Result<string, { code: 'client.code_taken' | 'person.unknown' }>> {
+  return app.write<string, { code: 'client.code_taken' | 'person.unknown' }>(async (tx, now) => {
+    const [made] = await rowsOf<{ id: string }>(
+      tx,
+      `insert into clients (code, name, colour, zone, region, weekly_minutes, usual_time, policy) values ($1, $2, $3, $4, $5, $6, $7, '{"kind":"any"}')
+       on conflict (code) do nothing returning id`,
+      [body.code, body.name, body.colour, body.zone, body.region, body.weeklyMinutes, body.usualTime],
+    );
+    if (!made) return fail({ code: 'client.code_taken' });
+    if (!(await putManagers(tx, made.id, body.managerIds))) return fail({ code: 'person.unknown' });
+    await record(tx, {
+      clientId: made.id,
+      thing: 'client',
+      thingId: made.id,
+      verb: 'client.made',
+      actor: viewer.name,
+      detail: { name: body.name },
+      at: now,
+    });
+    return ok(made.id);
+  });
+}
+
+/** Archives a client, or brings it back: its people lose sight of it, its links close, its pieces leave every list until then. */
+export function archiveClient(app: App, viewer: Viewer, clientId: string, archived: boolean): Promise<Result<null>> {
+  return app.write(async (tx, now) => {
+    const changed = await rowsOf<{ id: string }>(
+      tx,
+      `with changed as (update clients set archived_at = $2, version = version + 1 where id = $1 and (archived_at is null) = $3 returning id) select id from changed`,
+      [clientId, archived ? now : null, archived],
+    );
+    if (changed.length === 0) return ok(null);
+    const verb = archived ? 'client.archived' : 'client.restored';
+    await record(tx, { clientId, thing: 'client', thingId: clientId, verb, actor: viewer.name, at: now });
+    if (!archived) await replanWhere(tx, { clientId }, now);
+    return ok(null);
+  });
+}

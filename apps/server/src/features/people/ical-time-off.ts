@@ -1,0 +1,147 @@
+import ICAL from 'ical.js';
+import {
+  addDays,
+  dayIn,
+  daysBetween,
+  fail,
+  fromDayNumber,
+  getDay,
+  minutesOn,
+  ok,
+  toDayNumber,
+  type Day,
+  type Result,
+  type WorkCalendar,
+} from '@zesting/core';
+import type { FoundTimeOff, FoundTimeOffShape } from '@zesting/contract';
+
+/** How far ahead repeated events are read. */
+const AHEAD_DAYS = 550;
+/** The most repetitions of one event that are looked at. */
+const REPEATS = 2000;
+
+interface Reading {
+  /** the person's zone: timed events are laid on its days */
+  readonly zone: string;
+  /** the person's hours without time off */
+  readonly calendar: WorkCalendar;
+  /** events that end before it are left out */
+  readonly todayOn: Day;
+}
+
+/**
+ * Reads absences from a calendar file: whole-day events, and timed ones that take at least a quarter of a day's hours (half a
+ * day), or three quarters (the whole day). Free and cancelled events, and those that take no working day, are left out.
+ * @returns absences by day, or `time_off.file_unreadable`
+ * @see RFC 5545
+ */
+export function readTimeOff(text: string, reading: Reading): Result<FoundTimeOffShape, { code: 'time_off.file_unreadable' }> {
+  let root: ICAL.Component;
+  try {
+    root = new ICAL.Component(ICAL.parse(text) as unknown[]);
+    if (root.name !== 'vcalendar') return fail({ code: 'time_off.file_unreadable' });
+  } catch {
+    return fail({ code: 'time_off.file_unreadable' });
+  }
+  for (const zone of root.getAllSubcomponents('vtimezone')) ICAL.TimezoneService.register(zone);
+  const events = root.getAllSubcomponents('vevent').map((part) => new ICAL.Event(part));
+  const masters = events.filter((event) => !event.isRecurrenceException());
+  for (const event of masters)
+    for (const other of events) if (other.isRecurrenceException() && other.uid === event.uid) event.relateException(other);
+  let leftOut = 0;
+  const absences = masters.flatMap((event) => {
+    const found = isBusy(event) ? occurrences(event, reading).flatMap((span) => absenceOf(event, span, reading)) : [];
+    if (found.length === 0) leftOut += 1;
+    return found;
+  });
+  return ok({ absences: absences.sort((a, b) => a.startOn.localeCompare(b.startOn)), leftOut });
+}
+
+const isBusy = (event: ICAL.Event): boolean =>
+  String(event.component.getFirstPropertyValue('transp') ?? '').toUpperCase() !== 'TRANSPARENT' &&
+  String(event.component.getFirstPropertyValue('status') ?? '').toUpperCase() !== 'CANCELLED';
+
+interface Occurrence {
+  readonly start: ICAL.Time;
+  readonly end: ICAL.Time;
+}
+
+function occurrences(event: ICAL.Event, { todayOn }: Reading): Occurrence[] {
+  if (!event.isRecurring()) return [{ start: event.startDate, end: event.endDate }];
+  const last = addDays(todayOn, AHEAD_DAYS);
+  const all: Occurrence[] = [];
+  const iterator = event.iterator();
+  for (let seen = 0; seen < REPEATS; seen++) {
+    const next = iterator.next();
+    if (!next || plainDay(next) > last) break;
+    const { startDate, endDate, item } = event.getOccurrenceDetails(next);
+    if (isBusy(item)) all.push({ start: startDate, end: endDate });
+  }
+  return all;
+}
+
+const plainDay = (time: ICAL.Time): Day => getDay(time.toString().slice(0, 10));
+
+function absenceOf(event: ICAL.Event, span: Occurrence, reading: Reading): FoundTimeOff[] {
+  const note = (event.summary ?? '').slice(0, 100);
+  const days = span.start.isDate ? wholeDays(span, reading) : timedDays(span, reading);
+  return joined(days.filter((day) => day.on >= reading.todayOn)).map(({ startOn, endOn, part }) => ({
+    uid: `${event.uid || note}:${startOn}`.slice(0, 300),
+    startOn,
+    endOn,
+    part,
+    note,
+  }));
+}
+
+interface DayOff {
+  readonly on: Day;
+  readonly part: number;
+}
+
+/** The end of a whole-day event is the day after its last one. */
+function wholeDays({ start, end }: Occurrence, { calendar }: Reading): DayOff[] {
+  const first = plainDay(start);
+  const length = Math.max(1, daysBetween(first, plainDay(end)));
+  return Array.from({ length }, (_, index) => addDays(first, index))
+    .filter((on) => minutesOn(calendar, on) > 0)
+    .map((on) => ({ on, part: 1 }));
+}
+
+function timedDays({ start, end }: Occurrence, { zone, calendar }: Reading): DayOff[] {
+  const [from, to] = [start.toJSDate().toISOString(), end.toJSDate().toISOString()];
+  const days: DayOff[] = [];
+  for (let n = toDayNumber(dayIn(from, zone)), last = toDayNumber(dayIn(to, zone)); n <= last; n++) {
+    const on = fromDayNumber(n);
+    const minutes = minutesOn(calendar, on);
+    const share = minutes === 0 ? 0 : minutesWithin(from, to, on, zone) / minutes;
+    if (share >= 0.75) days.push({ on, part: 1 });
+    else if (share >= 0.25) days.push({ on, part: 0.5 });
+  }
+  return days;
+}
+
+/** Minutes of the span that fall on a day of the zone, by its clock. */
+function minutesWithin(from: string, to: string, on: Day, zone: string): number {
+  const clock = (instant: string): number => {
+    const wall = new Intl.DateTimeFormat('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(
+      new Date(instant),
+    );
+    const [hours = 0, minutes = 0] = wall.split(':').map(Number);
+    return hours * 60 + minutes;
+  };
+  const begin = dayIn(from, zone) < on ? 0 : clock(from);
+  const finish = dayIn(to, zone) > on ? 1440 : clock(to);
+  return Math.max(0, finish - begin);
+}
+
+/** Days that follow each other with the same part, as one absence. */
+function joined(days: readonly DayOff[]): { startOn: Day; endOn: Day; part: number }[] {
+  const spans: { startOn: Day; endOn: Day; part: number }[] = [];
+  for (const { on, part } of days) {
+    const last = spans.at(-1);
+    if (last && last.part === part && addDays(last.endOn, 1) === on) last.endOn = on;
+    else spans.push({ startOn: on, endOn: on, part });
+  }
+  return spans;
+}

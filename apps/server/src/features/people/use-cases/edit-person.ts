@@ -1,0 +1,141 @@
+import { fail, ok, type InstantText, type Result } from '@zesting/core';
+import type { EditPersonBody, NewPersonBody, PersonClientBody } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import { changesBetween, record } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { tellOutside } from '../../notices/index.js';
+import { replanWhere } from '../../planning/index.js';
+import { Person } from '../entities/person.entity.js';
+
+/** Loads a person under lock; a missing one is a bug, since access was checked. */
+export const lockPerson = (tx: Tx, personId: string): Promise<Person> =>
+  tx.findOneOrFail(Person, { where: { id: personId }, lock: { mode: 'pessimistic_write' } });
+
+/** Writes a line about a person. */
+export const recordPerson = (
+  tx: Tx,
+  viewer: Pick<Viewer, 'name'>,
+  personId: string,
+  verb: string,
+  detail: Readonly<Record<string, unknown>>,
+  now: InstantText,
+): Promise<void> => record(tx, { clientId: null, thing: 'person', thingId: personId, verb, actor: viewer.name, detail, at: now });
+
+const areSkills = (skills: Readonly<Record<string, unknown>>): boolean =>
+  Object.entries(skills).every(([name, level]) => name.trim() !== '' && name.length <= 40 && [1, 2, 3].includes(level as number));
+
+const emailTaken = async (tx: Tx, email: string, exceptId: string | null): Promise<boolean> =>
+  (await rowsOf(tx, 'select 1 from people where lower(email) = lower($1) and id is distinct from $2', [email, exceptId])).length > 0;
+
+/** Takes somebody on and sends the invitation: a link with which they choose a password. */
+export function makePerson(
+  app: App,
+  viewer: Viewer,
+  body: NewPersonBody,
+): Promise<Result<string, { code: 'person.email_taken' | 'person.skill_wrong' }>> {
+  return app.write<string, { code: 'person.email_taken' | 'person.skill_wrong' }>(async (tx, now) => {
+    if (!areSkills(body.skills)) return fail({ code: 'person.skill_wrong' });
+    if (await emailTaken(tx, body.email, null)) return fail({ code: 'person.email_taken' });
+    const person = await tx.save(
+      tx.create(Person, { ...body, passwordHash: null, active: true, linkGeneration: 1, leftAt: null, version: 1 }),
+    );
+    await recordPerson(tx, viewer, person.id, 'person.made', { name: body.name, role: body.role }, now);
+    await tellInvited(app, tx, viewer, person);
+    return ok(person.id);
+  });
+}
+
+/** Sends a new invitation, which also serves who forgot the password. Links sent before no longer open. */
+export function invitePerson(app: App, viewer: Viewer, personId: string): Promise<Result<null, { code: 'person.has_left' }>> {
+  return app.write<null, { code: 'person.has_left' }>(async (tx, now) => {
+    const person = await lockPerson(tx, personId);
+    if (!person.active) return fail({ code: 'person.has_left' });
+    person.linkGeneration += 1;
+    await tx.save(person);
+    await recordPerson(tx, viewer, personId, 'person.invited', {}, now);
+    await tellInvited(app, tx, viewer, person);
+    return ok(null);
+  });
+}
+
+const tellInvited = (app: App, tx: Tx, viewer: Viewer, person: Person): Promise<void> =>
+  tellOutside(
+    tx,
+    person,
+    'Your place at the agency',
+    [`${viewer.name} invites you to Zesting. Open the link and choose a password; it can be used once.`],
+    { text: 'Choose a password', address: app.links.address('invite', person.id, person.linkGeneration) },
+  );
+
+/** Sets the password by an invitation's link, which closes with it; every session of the person ends. */
+export async function answerInvite(app: App, personId: string, passwordHash: string): Promise<Result<null>> {
+  return app.write(async (tx, now) => {
+    const person = await lockPerson(tx, personId);
+    person.passwordHash = passwordHash;
+    person.linkGeneration += 1;
+    await tx.save(person);
+    await endSessions(tx, personId);
+    await recordPerson(tx, person, personId, 'person.password_set', {}, now);
+    return ok(null);
+  });
+}
+
+export const endSessions = (tx: Tx, personId: string): Promise<unknown> =>
+  tx.query("delete from sessions where sess ->> 'personId' = $1", [personId]);
+
+type EditFailure = {
+  code: 'http.changed_meanwhile' | 'person.email_taken' | 'person.skill_wrong' | 'person.last_lead' | 'access.not_found';
+};
+const EDITABLE = ['name', 'email', 'role', 'zone', 'region', 'weeklyMinutes', 'skills'] as const;
+
+/** Changes a person. What they have to do is planned anew in their changed hours. */
+export function editPerson(
+  app: App,
+  viewer: Viewer,
+  personId: string,
+  body: EditPersonBody,
+  version: number,
+): Promise<Result<number, EditFailure>> {
+  return app.write<number, EditFailure>(async (tx, now) => {
+    const person = await lockPerson(tx, personId);
+    if (person.version !== version) return fail({ code: 'http.changed_meanwhile' });
+    if (body.skills && !areSkills(body.skills)) return fail({ code: 'person.skill_wrong' });
+    if (body.email && (await emailTaken(tx, body.email, personId))) return fail({ code: 'person.email_taken' });
+    if (body.role && body.role !== 'lead' && person.role === 'lead' && !(await hasOtherLead(tx, personId)))
+      return fail({ code: 'person.last_lead' });
+    const stateOf = async () => ({
+      ...Object.fromEntries(EDITABLE.map((key) => [key, structuredClone(person[key])])),
+      clients: await clientsOf(tx, personId),
+    });
+    const before = await stateOf();
+    for (const key of EDITABLE) if (body[key] !== undefined) Object.assign(person, { [key]: body[key] });
+    person.version += 1;
+    await tx.save(person);
+    if (body.clients) await putClients(tx, viewer, personId, body.clients);
+    await recordPerson(tx, viewer, personId, 'person.edited', changesBetween(before, await stateOf()), now);
+    await replanWhere(tx, { personId }, now);
+    return ok(person.version);
+  });
+}
+
+/** Whether anybody else is a lead; under lock, so that two last leads cannot both go. */
+export const hasOtherLead = async (tx: Tx, personId: string): Promise<boolean> =>
+  (await rowsOf(tx, "select id from people where role = 'lead' and active and id <> $1 order by id for update", [personId])).length > 0;
+
+const clientsOf = (tx: Tx, personId: string) =>
+  rowsOf<{ client: string; relation: string }>(
+    tx,
+    'select c.name as client, o.relation from client_people o join clients c on c.id = o.client_id where o.person_id = $1 order by c.name',
+    [personId],
+  );
+
+/** Puts the relations to those clients that the viewer sees; others stay as they are. */
+async function putClients(tx: Tx, viewer: Viewer, personId: string, clients: readonly PersonClientBody[]): Promise<void> {
+  await tx.query('delete from client_people where person_id = $1 and client_id = any($2)', [personId, viewer.clientIds]);
+  for (const { clientId, relation } of clients.filter((client) => viewer.clientIds.includes(client.clientId)))
+    await tx.query(
+      'insert into client_people (client_id, person_id, relation) values ($1, $2, $3) on conflict (client_id, person_id) do update set relation = $3',
+      [clientId, personId, relation],
+    );
+}

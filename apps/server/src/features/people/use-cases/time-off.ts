@@ -1,0 +1,122 @@
+import { fail, getDay, ok, toCalendar, dayIn, type Result } from '@zesting/core';
+import type { CoverBody, FoundTimeOff, FoundTimeOffShape, TimeOffBody } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import type { App } from '../../../platform/app.js';
+import { rowsOf } from '../../../platform/database/transaction.js';
+import { publicHolidays } from '../../../platform/time/holidays.js';
+import { replanWhere } from '../../planning/index.js';
+import { readTimeOff } from '../ical-time-off.js';
+import { lockPerson, recordPerson } from './edit-person.js';
+
+type Wrong = { code: 'time_off.order_wrong' };
+
+/** Enters an absence; what the person has to do is planned around it. */
+export function addTimeOff(app: App, viewer: Viewer, personId: string, body: TimeOffBody): Promise<Result<string, Wrong>> {
+  return app.write<string, Wrong>(async (tx, now) => {
+    if (body.endOn < body.startOn) return fail({ code: 'time_off.order_wrong' });
+    await lockPerson(tx, personId);
+    const [made] = await rowsOf<{ id: string }>(
+      tx,
+      'insert into time_off (person_id, start_on, end_on, part, note) values ($1, $2, $3, $4, $5) returning id',
+      [personId, body.startOn, body.endOn, body.part, body.note ?? ''],
+    );
+    await recordPerson(tx, viewer, personId, 'time_off.added', { ...body }, now);
+    await replanWhere(tx, { personId }, now);
+    return ok(made?.id ?? '');
+  });
+}
+
+/** Takes an absence away. One that is gone already is no failure. */
+export function removeTimeOff(app: App, viewer: Viewer, personId: string, timeOffId: string): Promise<Result<null>> {
+  return app.write(async (tx, now) => {
+    await lockPerson(tx, personId);
+    const gone = await rowsOf<Record<string, unknown>>(
+      tx,
+      `with gone as (delete from time_off where id = $1 and person_id = $2 returning start_on as "startOn", end_on as "endOn", part, note) select * from gone`,
+      [timeOffId, personId],
+    );
+    if (gone[0]) await recordPerson(tx, viewer, personId, 'time_off.removed', gone[0], now);
+    await replanWhere(tx, { personId }, now);
+    return ok(null);
+  });
+}
+
+/** Reads a calendar file without taking anything over: the person looks first. */
+export async function readTimeOffFile(
+  app: App,
+  personId: string,
+  text: string,
+): Promise<Result<FoundTimeOffShape, { code: 'time_off.file_unreadable' }>> {
+  const [person] = await app.read<{ zone: string; region: string; weekly_minutes: number[] }>(
+    'select zone, region, weekly_minutes from people where id = $1',
+    [personId],
+  );
+  if (!person) throw new Error('the person went away');
+  const todayOn = dayIn(app.clock.now(), person.zone);
+  const year = Number(todayOn.slice(0, 4));
+  const calendar = toCalendar({
+    weeklyMinutes: person.weekly_minutes,
+    holidays: publicHolidays(person.region, year, year + 2).map((holiday) => holiday.on),
+  });
+  return readTimeOff(text, { zone: person.zone, calendar, todayOn });
+}
+
+/** Takes over absences read from a file. Those it brought before, and that are still to come, are replaced. */
+export function importTimeOff(app: App, viewer: Viewer, personId: string, absences: readonly FoundTimeOff[]): Promise<Result<null, Wrong>> {
+  return app.write<null, Wrong>(async (tx, now) => {
+    if (absences.some((absence) => absence.endOn < absence.startOn)) return fail({ code: 'time_off.order_wrong' });
+    const person = await lockPerson(tx, personId);
+    await tx.query('delete from time_off where person_id = $1 and source_uid is not null and end_on >= $2', [
+      personId,
+      getDay(dayIn(now, person.zone)),
+    ]);
+    for (const { uid, startOn, endOn, part, note } of absences)
+      await tx.query('insert into time_off (person_id, start_on, end_on, part, note, source_uid) values ($1, $2, $3, $4, $5, $6)', [
+        personId,
+        startOn,
+        endOn,
+        part,
+        note ?? '',
+        uid,
+      ]);
+    await recordPerson(tx, viewer, personId, 'time_off.imported', { count: absences.length }, now);
+    await replanWhere(tx, { personId }, now);
+    return ok(null);
+  });
+}
+
+type CoverFailure = { code: 'time_off.order_wrong' | 'person.not_a_manager' };
+
+/** Has one manager's clients looked after by another from one day to another, both included, by the absent one's date. */
+export function addCover(app: App, viewer: Viewer, managerId: string, body: CoverBody): Promise<Result<null, CoverFailure>> {
+  return app.write<null, CoverFailure>(async (tx, now) => {
+    if (body.endOn < body.startOn) return fail({ code: 'time_off.order_wrong' });
+    const people = await rowsOf<{ id: string; name: string }>(
+      tx,
+      "select id, name from people where id in ($1, $2) and active and role in ('lead', 'manager')",
+      [managerId, body.coverId],
+    );
+    if (people.length !== 2) return fail({ code: 'person.not_a_manager' });
+    await tx.query('insert into covers (manager_id, cover_id, start_on, end_on) values ($1, $2, $3, $4)', [
+      managerId,
+      body.coverId,
+      body.startOn,
+      body.endOn,
+    ]);
+    const cover = people.find((person) => person.id === body.coverId)?.name;
+    await recordPerson(tx, viewer, managerId, 'cover.added', { cover, startOn: body.startOn, endOn: body.endOn }, now);
+    return ok(null);
+  });
+}
+
+export function removeCover(app: App, viewer: Viewer, managerId: string, coverRowId: string): Promise<Result<null>> {
+  return app.write(async (tx, now) => {
+    const gone = await rowsOf<Record<string, unknown>>(
+      tx,
+      `with gone as (delete from covers where id = $1 and manager_id = $2 returning start_on as "startOn", end_on as "endOn") select * from gone`,
+      [coverRowId, managerId],
+    );
+    if (gone[0]) await recordPerson(tx, viewer, managerId, 'cover.removed', gone[0], now);
+    return ok(null);
+  });
+}

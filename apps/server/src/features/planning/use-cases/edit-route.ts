@@ -1,0 +1,121 @@
+import { fail, ok, routeProblems, type Result, type RouteProblem, type RouteStep } from '@zesting/core';
+import type { EditRouteBody } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import { changesBetween, record } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+
+type Wrong = { code: 'route.wrong'; problems: readonly RouteProblem[] };
+type Conflict = { code: 'http.changed_meanwhile' };
+
+interface RouteRow {
+  name: string;
+  format: string;
+  rounds: number | null;
+  steps: RouteStep[];
+  version: number;
+}
+
+/** Only what a step needs, so that two editors' habits make no difference. */
+const plainStep = (step: RouteStep): RouteStep => ({
+  key: step.key,
+  title: step.title.trim(),
+  kind: step.kind,
+  skill: step.kind === 'sign_off' ? 'sign_off' : step.skill.trim(),
+  spanDays: step.spanDays,
+  effortMinutes: step.kind === 'sign_off' ? 0 : step.effortMinutes,
+  after: [...step.after],
+  ...(step.sameDay ? { sameDay: true } : {}),
+  ...(step.optional ? { optional: true } : {}),
+  ...(step.reworkSpanDays === undefined ? {} : { reworkSpanDays: step.reworkSpanDays }),
+  ...(step.reworkEffortMinutes === undefined ? {} : { reworkEffortMinutes: step.reworkEffortMinutes }),
+});
+
+/** The format of that name, made where the agency has none. */
+async function formatId(tx: Tx, name: string): Promise<string> {
+  const [row] = await rowsOf<{ id: string }>(
+    tx,
+    'insert into formats (name) values ($1) on conflict (name) do update set name = excluded.name returning id',
+    [name.trim()],
+  );
+  return row?.id ?? '';
+}
+
+/** Makes a route. Pieces copy its steps when they are made: a later change touches none that is under way. */
+export function makeRoute(app: App, viewer: Viewer, body: EditRouteBody): Promise<Result<string, Wrong>> {
+  return app.write<string, Wrong>(async (tx, now) => {
+    const problems = routeProblems(body.steps);
+    if (problems.length > 0) return fail({ code: 'route.wrong', problems });
+    const [made] = await rowsOf<{ id: string }>(
+      tx,
+      'insert into routes (name, format_id, steps, rounds_allowed) values ($1, $2, $3, $4) returning id',
+      [body.name, await formatId(tx, body.formatName), JSON.stringify(body.steps.map(plainStep)), body.roundsAllowed],
+    );
+    const id = made?.id ?? '';
+    await record(tx, {
+      clientId: null,
+      thing: 'route',
+      thingId: id,
+      verb: 'route.made',
+      actor: viewer.name,
+      detail: { name: body.name },
+      at: now,
+    });
+    return ok(id);
+  });
+}
+
+export function editRoute(
+  app: App,
+  viewer: Viewer,
+  routeId: string,
+  body: EditRouteBody,
+  version: number,
+): Promise<Result<number, Wrong | Conflict>> {
+  return app.write<number, Wrong | Conflict>(async (tx, now) => {
+    const [row] = await rowsOf<RouteRow>(
+      tx,
+      `select r.name, f.name as format, r.rounds_allowed as rounds, r.steps, r.version from routes r join formats f on f.id = r.format_id
+       where r.id = $1 for update of r`,
+      [routeId],
+    );
+    if (!row) throw new Error('the route went away');
+    if (row.version !== version) return fail({ code: 'http.changed_meanwhile' });
+    const problems = routeProblems(body.steps);
+    if (problems.length > 0) return fail({ code: 'route.wrong', problems });
+    const steps = body.steps.map(plainStep);
+    await tx.query('update routes set name = $2, format_id = $3, steps = $4, rounds_allowed = $5, version = version + 1 where id = $1', [
+      routeId,
+      body.name,
+      await formatId(tx, body.formatName),
+      JSON.stringify(steps),
+      body.roundsAllowed,
+    ]);
+    const before = { name: row.name, format: row.format, rounds: row.rounds, steps: row.steps };
+    const after = { name: body.name, format: body.formatName, rounds: body.roundsAllowed, steps };
+    await record(tx, {
+      clientId: null,
+      thing: 'route',
+      thingId: routeId,
+      verb: 'route.edited',
+      actor: viewer.name,
+      detail: changesBetween(before, after),
+      at: now,
+    });
+    return ok(row.version + 1);
+  });
+}
+
+/** Archives a route, or brings it back: no new piece takes it until then. */
+export function archiveRoute(app: App, viewer: Viewer, routeId: string, archived: boolean): Promise<Result<null>> {
+  return app.write(async (tx, now) => {
+    await tx.query('update routes set archived_at = $2, version = version + 1 where id = $1 and (archived_at is null) = $3', [
+      routeId,
+      archived ? now : null,
+      archived,
+    ]);
+    const verb = archived ? 'route.archived' : 'route.restored';
+    await record(tx, { clientId: null, thing: 'route', thingId: routeId, verb, actor: viewer.name, at: now });
+    return ok(null);
+  });
+}

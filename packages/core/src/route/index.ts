@@ -1,0 +1,122 @@
+/** One step of a route. `after` names the keys of its predecessors; none means that it may start at once. */
+export interface RouteStep {
+  readonly key: string;
+  readonly title: string;
+  readonly kind: 'make' | 'check' | 'sign_off';
+  readonly skill: string;
+  /** whole working days of whoever does it, start and finish both counted */
+  readonly spanDays: number;
+  readonly effortMinutes: number;
+  readonly after: readonly string[];
+  readonly sameDay?: boolean;
+  /** may be left out when a piece is planned */
+  readonly optional?: boolean;
+  /** set where the step is done again when changes are asked, with its span then */
+  readonly reworkSpanDays?: number;
+  readonly reworkEffortMinutes?: number;
+}
+
+export interface RouteProblem {
+  readonly code:
+    | 'route.empty'
+    | 'route.title_missing'
+    | 'route.title_twice'
+    | 'route.span_wrong'
+    | 'route.effort_wrong'
+    | 'route.predecessor_unknown'
+    | 'route.circular'
+    | 'route.nothing_made'
+    | 'route.sign_off_not_last';
+  /** the step it is about; null for the route as a whole */
+  readonly key: string | null;
+}
+
+/** The longest span and effort a step may have: 60 working days, 200 hours. */
+export const SPAN_LIMIT_DAYS = 60;
+export const EFFORT_LIMIT_MINUTES = 200 * 60;
+
+/** What is wrong with a route; empty when pieces can take it. */
+export function routeProblems(steps: readonly RouteStep[]): RouteProblem[] {
+  if (steps.length === 0) return [{ code: 'route.empty', key: null }];
+  const keys = new Set(steps.map((step) => step.key));
+  const titles = new Map<string, number>();
+  for (const step of steps) titles.set(step.title.trim().toLowerCase(), (titles.get(step.title.trim().toLowerCase()) ?? 0) + 1);
+  const isSpan = (days: number | undefined) => days === undefined || (Number.isInteger(days) && days >= 1 && days <= SPAN_LIMIT_DAYS);
+  const isEffort = (minutes: number | undefined) =>
+    minutes === undefined || (Number.isInteger(minutes) && minutes >= 0 && minutes <= EFFORT_LIMIT_MINUTES);
+  const problems = steps.flatMap((step): RouteProblem[] => {
+    const about = (code: RouteProblem['code'], wrong: boolean): RouteProblem[] => (wrong ? [{ code, key: step.key }] : []);
+    return [
+      ...about('route.title_missing', step.title.trim() === ''),
+      ...about('route.title_twice', step.title.trim() !== '' && (titles.get(step.title.trim().toLowerCase()) ?? 0) > 1),
+      ...about('route.span_wrong', !isSpan(step.spanDays) || !isSpan(step.reworkSpanDays)),
+      ...about('route.effort_wrong', !isEffort(step.effortMinutes) || !isEffort(step.reworkEffortMinutes)),
+      ...about(
+        'route.predecessor_unknown',
+        step.after.some((key) => !keys.has(key)),
+      ),
+    ];
+  });
+  if (problems.length > 0) return problems;
+  const ring = firstInRing(steps);
+  if (ring !== undefined) return [{ code: 'route.circular', key: ring }];
+  if (!steps.some((step) => step.kind === 'make')) return [{ code: 'route.nothing_made', key: null }];
+  const early = steps.find(
+    (step) => step.kind === 'sign_off' && steps.some((other) => other.kind !== 'sign_off' && follows(steps, other, step)),
+  );
+  return early ? [{ code: 'route.sign_off_not_last', key: early.key }] : [];
+}
+
+/** The steps in an order in which each comes after what it waits for; those in a ring are left out. */
+export function inOrder(steps: readonly RouteStep[]): RouteStep[] {
+  const done = new Set<string>();
+  const ordered: RouteStep[] = [];
+  for (let found = true; found;) {
+    found = false;
+    for (const step of steps)
+      if (!done.has(step.key) && step.after.every((key) => done.has(key))) {
+        done.add(step.key);
+        ordered.push(step);
+        found = true;
+      }
+  }
+  return ordered;
+}
+
+function firstInRing(steps: readonly RouteStep[]): string | undefined {
+  const ordered = new Set(inOrder(steps));
+  return steps.find((step) => !ordered.has(step))?.key;
+}
+
+/** Whether `later` waits, directly or through others, for `earlier`. */
+function follows(steps: readonly RouteStep[], later: RouteStep, earlier: RouteStep): boolean {
+  const byKey = new Map(steps.map((step) => [step.key, step]));
+  const seen = new Set<string>();
+  const reach = (step: RouteStep): boolean =>
+    step.after.some((key) => {
+      if (key === earlier.key) return true;
+      const before = byKey.get(key);
+      if (!before || seen.has(key)) return false;
+      seen.add(key);
+      return reach(before);
+    });
+  return reach(later);
+}
+
+/** Removes steps and joins their links: what waited for one waits for what it waited for. */
+export function withoutSteps(steps: readonly RouteStep[], keys: readonly string[]): RouteStep[] {
+  return keys.reduce<RouteStep[]>(
+    (left, key) => {
+      const gone = left.find((step) => step.key === key);
+      if (!gone) return left;
+      return left
+        .filter((step) => step !== gone)
+        .map((step) =>
+          step.after.includes(key)
+            ? { ...step, after: [...new Set([...step.after.filter((other) => other !== key), ...gone.after])] }
+            : step,
+        );
+    },
+    [...steps],
+  );
+}
