@@ -19,6 +19,8 @@ import {
   movePlacement,
   replanOpen,
   sendPacket,
+  sendRoundUps,
+  settleRemark,
   submitRequest,
   type App,
   type Viewer,
@@ -84,6 +86,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   for (const scene of scenes) {
     app.clock.set(scene.at);
     await scene.play();
+    await sendRoundUps(app);
   }
   app.clock.set(now);
   getValue(await app.write(async (tx, at) => ({ ok: true, value: await replanOpen(tx, at) })));
@@ -302,6 +305,8 @@ class PieceStory {
 
   async secondRound(): Promise<void> {
     await this.write(`${this.piece.copy} That is all.`);
+    for (const { id } of await this.app.read<{ id: string }>("select id from remarks where piece_id = $1 and state = 'open'", [this.thread.pieceId]))
+      getValue(await settleRemark(this.app, this.viewer('noor'), id, { state: 'settled' }));
     await this.make();
     await this.check();
     await this.send(6);

@@ -3,6 +3,7 @@ import { CalendarModule, Placement } from './features/calendar/index.js';
 import { Client, ClientsModule } from './features/clients/index.js';
 import { ClockController, IdentityModule } from './features/identity/index.js';
 import { IntakeModule, Request } from './features/intake/index.js';
+import { NoticesModule } from './features/notices/index.js';
 import { PlanningModule } from './features/planning/index.js';
 import { PeopleModule, Person } from './features/people/index.js';
 import { Piece, ProductionModule, Step, Version } from './features/production/index.js';
@@ -21,6 +22,7 @@ export class ApplicationModule {
       imports: [
         PlatformModule.with(config, ENTITIES),
         IdentityModule,
+        NoticesModule,
         ClientsModule,
         PeopleModule,
         IntakeModule,

@@ -8,6 +8,7 @@ export * from './features/calendar/index.js';
 export * from './features/clients/index.js';
 export * from './features/identity/index.js';
 export * from './features/intake/index.js';
+export { sendReminders, sendRoundUps } from './features/notices/index.js';
 export * from './features/people/index.js';
 export * from './features/planning/index.js';
 export * from './features/production/index.js';

@@ -10,3 +10,5 @@ export * from './intake/index.js';
 export * from './colour/index.js';
 export * from './route/index.js';
 export * from './reminders/index.js';
+export * from './roundup/index.js';
+export * from './naming/index.js';

@@ -6,7 +6,7 @@ import type { InstantText } from '@zesting/core';
 
 export interface ActivityEntry {
   readonly clientId: string | null;
-  readonly thing: 'request' | 'piece' | 'packet' | 'client' | 'person' | 'route';
+  readonly thing: 'request' | 'piece' | 'packet' | 'client' | 'person' | 'route' | 'marker';
   readonly thingId: string;
   /** past tense, e.g. `piece.created` */
   readonly verb: string;
@@ -27,6 +27,7 @@ export async function record(tx: Tx, entry: ActivityEntry): Promise<void> {
     JSON.stringify(entry.detail ?? {}),
     entry.at,
   ]);
+  await tx.query("select pg_notify('zesting_changes', '')"); // delivered at commit, once per transaction
 }
 
 /** What differs between two states, field by field, with the old and the new value. */

@@ -45,18 +45,24 @@ export function useClients(): ClientChoice {
   };
 }
 
-/** Everything that a change to a piece, request or placement may touch. */
-const TOUCHED = ['desk', 'stations', 'pieces', 'piece', 'requests', 'request', 'packets', 'ready', 'calendar', 'steps'];
+/** What no change in the application touches: asked once. */
+const UNTOUCHED = ['session', 'regions'];
+
+/** Refreshes everything that a change may have touched: whatever is on the screen is asked anew, the rest when it is shown again. */
+export function useTouched(): () => void {
+  const client = useQueryClient();
+  return () => void client.invalidateQueries({ predicate: (query) => !UNTOUCHED.includes(String(query.queryKey[0])) });
+}
 
 /** A write: refreshes what it may have touched, and says what went wrong unless the caller does. */
 export function useWrite<Variables, Answer = void>(
   write: (variables: Variables) => Promise<Answer>,
   { quiet = false }: { quiet?: boolean } = {},
 ): UseMutationResult<Answer, Error, Variables> {
-  const client = useQueryClient();
+  const touched = useTouched();
   return useMutation({
     mutationFn: write,
-    onSettled: () => client.invalidateQueries({ predicate: (query) => TOUCHED.includes(String(query.queryKey[0])) }),
+    onSettled: touched,
     onError: (error) => {
       if (!quiet) toast.error(wordsOf(error));
     },

@@ -1,3 +1,4 @@
+import type { PersonRole } from '@zesting/contract';
 import { PROBLEMS, type ProblemCode } from '@zesting/contract/problems';
 import type { Danger, PartState, PieceStage, ReckoningList } from '@zesting/core';
 
@@ -78,3 +79,13 @@ export const PLACEMENT_WORDS: Record<string, string> = {
   unsure: 'Unsure',
   cancelled: 'Cancelled',
 };
+
+export const ROLE_WORDS: Record<PersonRole, string> = {
+  lead: 'Agency lead',
+  manager: 'Account manager',
+  staff: 'Staff creator',
+  freelance: 'Freelance creator',
+};
+
+/** By level, 1 to 3; 0 is not a skill of theirs. */
+export const SKILL_LEVELS = ['Not a skill of theirs', 'Can do it', 'Does it well', 'Does it best'];

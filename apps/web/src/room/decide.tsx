@@ -1,22 +1,26 @@
 import type { DecidedShape, RoomDecisionBody, RoomPieceShape } from '@zesting/contract';
 import { useState } from 'react';
 import { call, wordsOf } from '../lib/api';
-import { Field } from '../ui/field';
 
 const BIG = 'min-h-11 px-5 rounded-md font-semibold border disabled:opacity-60';
 
 /** The contact's word on exactly this version: approve, or ask for changes with a remark. Both ask once more before they count. */
 export function Decide({ piece, contactId, onDecided }: { piece: RoomPieceShape; contactId: string; onDecided: () => void }) {
   const [step, setStep] = useState<'choose' | 'approve' | 'changes'>('choose');
-  const [remark, setRemark] = useState('');
+  const [things, setThings] = useState(['']);
+  const remark = things
+    .map((thing) => thing.trim())
+    .filter(Boolean)
+    .join('\n');
   const [error, setError] = useState<string>();
   const [busy, setBusy] = useState(false);
   if (piece.outcome === 'approved') return <Decided words="Approved. Thank you." />;
   if (piece.outcome === 'changes') return <Decided words="Changes are asked. The next version comes to you." />;
+  if (!piece.isAsked) return <Decided words="Another contact is asked first. You hear when it is your turn." />;
   if (piece.mine === 'approve') return <Decided words="You approved this version. Others are still to answer." />;
 
   const send = async (verdict: RoomDecisionBody['verdict']) => {
-    if (verdict === 'changes' && remark.trim() === '') return setError('Say what should change.');
+    if (verdict === 'changes' && remark === '') return setError('Say what should change.');
     setBusy(true);
     setError(undefined);
     try {
@@ -25,7 +29,7 @@ export function Decide({ piece, contactId, onDecided }: { piece: RoomPieceShape;
         pieceId: piece.pieceId,
         versionId: piece.versionId,
         verdict,
-        remark: remark.trim(),
+        remark: verdict === 'changes' ? remark : '',
       };
       await call<DecidedShape>(`/room/${contactId}/decisions`, { method: 'POST', body });
       onDecided();
@@ -72,11 +76,23 @@ export function Decide({ piece, contactId, onDecided }: { piece: RoomPieceShape;
       )}
       {step === 'changes' && (
         <>
-          <Field label="What should change?" error={error} required>
-            {(control) => (
-              <textarea {...control} className="field" rows={4} value={remark} onChange={(event) => setRemark(event.target.value)} />
-            )}
-          </Field>
+          <p className="font-medium">What should change?</p>
+          <p className="text-muted text-[13px] mb-2">One thing in each box: every one is settled or answered.</p>
+          {things.map((thing, index) => (
+            <textarea
+              key={index}
+              aria-label={`Change ${index + 1}`}
+              aria-invalid={error !== undefined && remark === ''}
+              className="field mb-2"
+              rows={2}
+              value={thing}
+              onChange={(event) => setThings(things.map((other, at) => (at === index ? event.target.value.replaceAll('\n', ' ') : other)))}
+            />
+          ))}
+          <button type="button" className="text-pine underline min-h-11 sm:min-h-8 mb-2" onClick={() => setThings([...things, ''])}>
+            One more change
+          </button>
+          {error && <Alert words={error} />}
           <div className="grid gap-2 sm:flex">
             <button
               type="button"

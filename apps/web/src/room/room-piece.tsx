@@ -39,6 +39,7 @@ export function RoomPiece({ piece, room, isLocked, onDecided }: RoomPieceProps) 
         </div>
       )}
       {channel && <Appearance piece={piece} channel={channel} room={room} />}
+      <ToDo piece={piece} />
       <Said piece={piece} />
       {room.canDecide && !isLocked && <Decide piece={piece} contactId={room.contactId} onDecided={onDecided} />}
     </article>
@@ -71,6 +72,24 @@ function Appearance({ piece, channel, room }: { piece: RoomPieceShape; channel: 
   );
 }
 
+/** What was asked for before, and what came of it in this version. */
+function ToDo({ piece }: { piece: RoomPieceShape }) {
+  if (piece.remarks.length === 0) return null;
+  return (
+    <section aria-label="What was asked for" className="mt-3 rounded-md bg-sunk px-3 py-2">
+      <p className="font-medium">What was asked for, and what came of it</p>
+      <ul className="text-[13px] grid gap-1.5 mt-1">
+        {piece.remarks.map((remark, index) => (
+          <li key={index} className="break-words">
+            <Tag tone={remark.state === 'settled' ? 'pine' : 'lake'}>{remark.state === 'settled' ? 'Done' : 'Answered'}</Tag> {remark.text}
+            {remark.answer && <span className="block pl-3 border-l-4 border-line mt-0.5">{remark.answer}</span>}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
 function Said({ piece }: { piece: RoomPieceShape }) {
   if (piece.said.length === 0) return null;
   return (
@@ -79,7 +98,7 @@ function Said({ piece }: { piece: RoomPieceShape }) {
         <li key={index} className="text-[13px]">
           <strong>{remark.contactName}</strong>{' '}
           <Tag tone={remark.verdict === 'approve' ? 'pine' : 'rind'}>{remark.verdict === 'approve' ? 'approved' : 'asked for changes'}</Tag>
-          {remark.remark && <span className="block break-words">{remark.remark}</span>}
+          {remark.remark && <span className="block break-words whitespace-pre-wrap">{remark.remark}</span>}
         </li>
       ))}
     </ul>

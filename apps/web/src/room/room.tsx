@@ -8,7 +8,9 @@ import { RoomPiece } from './room-piece';
 export function Room({ room, onDecided }: { room: RoomShape; onDecided: () => void }) {
   const open = room.packets.filter((packet) => !packet.isClosed);
   const closed = room.packets.filter((packet) => packet.isClosed);
-  const waiting = open.flatMap((packet) => packet.pieces).filter((piece) => piece.outcome === null && piece.mine === null).length;
+  const waiting = open
+    .flatMap((packet) => packet.pieces)
+    .filter((piece) => piece.outcome === null && piece.mine === null && piece.isAsked).length;
   return (
     <VisitorFrame code={room.clientCode} name={room.clientName} colour={room.clientColour} agency={room.agencyName}>
       <h1 className="text-2xl">Hello {room.contactName.split(' ')[0]}</h1>

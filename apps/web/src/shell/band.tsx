@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { SessionShape, StationShape, StationsShape } from '@zesting/contract';
-import { ChevronDown, Link2, LogOut } from 'lucide-react';
+import { ChevronDown, LogOut, Settings2, User } from 'lucide-react';
 import { NavLink, useNavigate, useSearchParams } from 'react-router';
 import { call } from '../lib/api';
 import { sessionQuery, useClients } from '../lib/queries';
@@ -34,7 +34,8 @@ export function Band({ session }: { session: SessionShape }) {
       {manages && <Stations />}
       {session.role === 'staff' && <ReadingRooms />}
       <div className="ml-auto flex items-center">
-        <PersonMenu session={session} manages={manages} />
+        {manages && <SetupMenu />}
+        <PersonMenu session={session} />
       </div>
     </header>
   );
@@ -146,7 +147,38 @@ function Age({ station }: { station: StationShape | undefined }) {
   );
 }
 
-function PersonMenu({ session, manages }: { session: SessionShape; manages: boolean }) {
+const SETUP = [
+  { path: '/clients', name: 'Clients' },
+  { path: '/people', name: 'People' },
+  { path: '/routes', name: 'Routes' },
+  { path: '/links', name: 'Links to hand out' },
+];
+
+/** Where what the work rests on is set up. */
+function SetupMenu() {
+  const navigate = useNavigate();
+  const { to } = useClients();
+  return (
+    <Menu
+      label="Setup"
+      className="flex items-center gap-2 rounded-md px-2.5 min-h-8 hover:bg-white/10"
+      trigger={
+        <>
+          <Settings2 size={16} aria-hidden />
+          <span className="hidden xl:inline">Setup</span>
+        </>
+      }
+    >
+      {SETUP.map(({ path, name }) => (
+        <MenuItem key={path} onSelect={() => void navigate(to(path))}>
+          {name}
+        </MenuItem>
+      ))}
+    </Menu>
+  );
+}
+
+function PersonMenu({ session }: { session: SessionShape }) {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const { to } = useClients();
@@ -167,11 +199,9 @@ function PersonMenu({ session, manages }: { session: SessionShape; manages: bool
         </>
       }
     >
-      {manages && (
-        <MenuItem onSelect={() => void navigate(to('/links'))}>
-          <Link2 size={16} aria-hidden /> Links to hand out
-        </MenuItem>
-      )}
+      <MenuItem onSelect={() => void navigate(to(`/people/${session.personId}`))}>
+        <User size={16} aria-hidden /> Your page
+      </MenuItem>
       <MenuItem onSelect={() => void signOut()}>
         <LogOut size={16} aria-hidden /> Sign out
       </MenuItem>

@@ -13,6 +13,7 @@ export class SignInBody {
 export class AgencyShape {
   name: string;
   zone: string;
+  region: string;
 }
 
 export class SessionShape {

@@ -15,6 +15,7 @@ import {
   MinLength,
   ValidateNested,
 } from 'class-validator';
+import { ROUND_UP_RHYTHMS, type RoundUpRhythm } from '@zesting/core';
 import { IsWeek } from '../clients/index.js';
 
 /** One who could do a step. Load and time off are hours and dates; no titles of other clients' pieces. */
@@ -166,6 +167,16 @@ export class FoundTimeOffShape {
   leftOut: number;
 }
 
+/** How often a person's messages go out. */
+export class RoundUpBody {
+  @IsIn(ROUND_UP_RHYTHMS)
+  rhythm: RoundUpRhythm;
+
+  /** the time of the daily round-up in the person's zone */
+  @Matches(/^([01]\d|2[0-3]):[0-5]\d$/)
+  at: string;
+}
+
 export class CoverBody {
   @IsUUID()
   coverId: string;
@@ -270,6 +281,7 @@ export class PersonPageShape extends PersonRow {
   /** the region's public holidays over the next twelve months */
   holidays: { on: string; name: string }[];
   leftAt: string | null;
+  roundUp: RoundUpBody;
   version: number;
   /** all fields may be changed; otherwise only the own time off and cover */
   canEdit: boolean;

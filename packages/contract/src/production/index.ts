@@ -195,7 +195,20 @@ export class PlacementShape {
   version: number;
 }
 
+/** One thing that a contact wants changed: to be settled or answered before the next round. */
+export class RemarkShape {
+  id: string;
+  contactName: string;
+  round: number;
+  text: string;
+  state: 'open' | 'settled' | 'answered';
+  answer: string;
+  settledBy: string | null;
+  settledAt: string | null;
+}
+
 export class DecisionShape {
+  /** the contact, or the person who decided for the client */
   contactName: string;
   verdict: 'approve' | 'changes';
   remark: string;
@@ -247,7 +260,10 @@ export class PieceShape {
   steps: StepShape[];
   placements: PlacementShape[];
   decisions: DecisionShape[];
+  remarks: RemarkShape[];
   activity: ActivityShape[];
+  /** who decides on the client's standing authority; null where the client signs */
+  agencyDecider: { personId: string; name: string } | null;
   /** the viewer may plan, assign, send and place */
   canManage: boolean;
   canWrite: boolean;

@@ -49,6 +49,14 @@ export class ReadyPieceShape {
   round: number;
   /** the sign-off step's latest finish */
   latestFinishOn: string | null;
+  /** the day on which the client's word comes when sent today and they take the span that the route gives them */
+  answerOn: string | null;
+  /** that day is too late for the piece's date */
+  slips: boolean;
+  /** the earliest publish date that can be met then */
+  earliestPublishOn: string | null;
+  /** remarks that must be settled or answered first */
+  openRemarks: number;
   /** a part was changed after it was signed */
   isVoided: boolean;
 }
@@ -57,6 +65,8 @@ export class ReadyShape {
   pieces: ReadyPieceShape[];
   approvers: ContactShape[];
   policy: SignOffPolicy;
+  /** the client's date now */
+  todayOn: string;
   /** the earliest latest-finish of the pieces, else as long as the client usually has; a working day of the client */
   suggestedDueOn: string;
 }
@@ -82,6 +92,41 @@ export class PacketShape {
   closedAt: string | null;
   items: PacketItemShape[];
   approvers: ContactShape[];
+  /** ids of the contacts whose word is awaited now */
+  awaitedIds: string[];
+  remindedAt: string | null;
+  chasedAt: string | null;
+  /** the day of the client's from which "no answer" may be recorded; null where silence is not agreed */
+  silenceFromOn: string | null;
+}
+
+/** Whom a chase goes to, with the words ready to be sent. */
+export class ChaseShape {
+  receivers: { name: string; email: string }[];
+  subject: string;
+  text: string;
+}
+
+export class ChaseBody {
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(5000)
+  text: string;
+}
+
+export class ChasedShape {
+  receivers: number;
+}
+
+export class SettleRemarkBody {
+  @IsIn(['open', 'settled', 'answered'])
+  state: 'open' | 'settled' | 'answered';
+
+  /** what is said instead of changing it: the contact reads it with the next version */
+  @IsOptional()
+  @IsString()
+  @MaxLength(2000)
+  answer?: string;
 }
 
 export class PacketsShape {
@@ -153,6 +198,13 @@ export class RoomRemarkShape {
   decidedAt: string;
 }
 
+export class RoomToDoShape {
+  text: string;
+  round: number;
+  state: 'open' | 'settled' | 'answered';
+  answer: string;
+}
+
 export class RoomPieceShape {
   packetId: string;
   pieceId: string;
@@ -168,6 +220,10 @@ export class RoomPieceShape {
   disclosure: string;
   channels: RoomChannelShape[];
   said: RoomRemarkShape[];
+  /** what was asked for in earlier rounds, and what came of it */
+  remarks: RoomToDoShape[];
+  /** this contact is asked now; where contacts are asked in turn, others may come first */
+  isAsked: boolean;
 }
 
 export class RoomPacketShape {

@@ -1,8 +1,9 @@
 import { Body, Controller, Get, HttpCode, Put } from '@nestjs/common';
 import { ClockBody, type HealthShape } from '@zesting/contract';
+import { ok } from '@zesting/core';
 import { Access } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
-import { Jobs } from '../../platform/jobs/jobs.js';
+import { addJob, Jobs } from '../../platform/jobs/jobs.js';
 
 @Controller('health')
 export class HealthController {
@@ -26,12 +27,20 @@ export class HealthController {
 /** Sets the server's clock. Mounted only where the server runs for tests. */
 @Controller('clock')
 export class ClockController {
-  constructor(private readonly app: App) {}
+  constructor(
+    private readonly app: App,
+    private readonly jobs: Jobs,
+  ) {}
 
+  /** Sets the clock, and starts at once what the clock starts. */
   @Put()
   @HttpCode(204)
   @Access('open')
-  set(@Body() body: ClockBody): void {
+  async set(@Body() body: ClockBody): Promise<void> {
     this.app.clock.set(body.now === '' ? null : body.now);
+    await this.app.write(async (tx) => {
+      for (const task of this.jobs.byTheClock()) await addJob(tx, task, {});
+      return ok(null);
+    });
   }
 }

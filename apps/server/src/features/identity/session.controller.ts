@@ -55,7 +55,7 @@ export class SessionController {
 
   private async shapeOf(personId: string): Promise<SessionShape | null> {
     const [row] = await this.app.read<Omit<SessionShape, 'todayOn'>>(
-      `select p.id as "personId", p.name, p.role, p.zone, jsonb_build_object('name', a.name, 'zone', a.zone) as agency
+      `select p.id as "personId", p.name, p.role, p.zone, jsonb_build_object('name', a.name, 'zone', a.zone, 'region', a.region) as agency
        from people p cross join agencies a where p.id = $1 and p.active`,
       [personId],
     );

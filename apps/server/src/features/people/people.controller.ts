@@ -1,10 +1,11 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, UploadedFile, UseInterceptors } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put, UploadedFile, UseInterceptors } from '@nestjs/common';
 import { ApiConsumes } from '@nestjs/swagger';
 import {
   CoverBody,
   EditPersonBody,
   GiveStepsBody,
   ImportTimeOffBody,
+  RoundUpBody,
   NewPersonBody,
   SetPasswordBody,
   TimeOffBody,
@@ -21,7 +22,7 @@ import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { hashPassword } from '../identity/index.js';
 import { assignStep, OneFile, uploadOf } from '../production/index.js';
 import { personPage, personRows } from './queries/person-page.js';
-import { answerInvite, editPerson, invitePerson, makePerson } from './use-cases/edit-person.js';
+import { answerInvite, editPerson, invitePerson, makePerson, setRoundUp } from './use-cases/edit-person.js';
 import { comeBack, leave } from './use-cases/leave.js';
 import { addCover, addTimeOff, importTimeOff, readTimeOffFile, removeCover, removeTimeOff } from './use-cases/time-off.js';
 
@@ -136,6 +137,14 @@ export class PeopleController {
     @Body() body: ImportTimeOffBody,
   ): Promise<void> {
     valueOrProblem(await importTimeOff(this.app, viewer, personId, body.absences));
+  }
+
+  /** How often the person's own messages go out. */
+  @Put(':personId/round-up')
+  @HttpCode(204)
+  @Access('round_up.edit', { person: 'personId' })
+  async roundUp(@Param('personId') personId: string, @Body() body: RoundUpBody): Promise<void> {
+    valueOrProblem(await setRoundUp(this.app, personId, body));
   }
 
   @Post(':personId/covers')

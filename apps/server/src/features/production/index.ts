@@ -5,7 +5,7 @@ import { StepsController } from './steps.controller.js';
 export { Piece } from './entities/piece.entity.js';
 export { Step } from './entities/step.entity.js';
 export { Version } from './entities/version.entity.js';
-export { finishStep, freezeVersion, lockPiece, openSignOffStep, setContent, stepsOf } from './piece-store.js';
+export { finishStep, freezeVersion, hasContent, lockPiece, openSignOffStep, setContent, stepKey, stepsOf } from './piece-store.js';
 export { UPLOAD_COLUMNS } from './queries/uploads.js';
 export { sendAsset } from './send-asset.js';
 export { OneFile, uploadOf } from './uploads.js';

@@ -66,6 +66,9 @@ export async function todayOf(tx: Tx, step: Step, now: InstantText): Promise<Day
   return dayIn(now, row?.zone ?? 'UTC');
 }
 
+/** What notices about a step stand under: the newest replaces the one before, and what is undone takes it away. */
+export const stepKey = (step: Pick<Step, 'id'>): string => `step:${step.id}`;
+
 /** Finishes a step today; one that was never begun began today too. */
 export async function finishStep(tx: Tx, step: Step, now: InstantText): Promise<void> {
   const today = await todayOf(tx, step, now);

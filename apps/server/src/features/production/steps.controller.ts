@@ -1,11 +1,12 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
-import { AssignBody, HandBackBody, type CandidateShape, type MyStepsShape } from '@zesting/contract';
+import { AssignBody, ChaseBody, HandBackBody, type CandidateShape, type ChaseShape, type MyStepsShape } from '@zesting/contract';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { valueOrProblem } from '../../platform/http/problem.js';
 import { candidatesFor } from './queries/candidates.js';
 import { myStepsOf } from './queries/my-steps.js';
 import { assignStep } from './use-cases/assign-step.js';
+import { chaseDoer, chaseOfStep } from './use-cases/chase-doer.js';
 import { beginStep, handBack, handIn } from './use-cases/do-step.js';
 
 @Controller('steps')
@@ -54,5 +55,19 @@ export class StepsController {
   @Access('step.do', { step: 'stepId' })
   async handBack(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string, @Body() body: HandBackBody): Promise<void> {
     valueOrProblem(await handBack(this.app, viewer, stepId, body.remark));
+  }
+
+  /** Who has the step, with the words of a chase ready. */
+  @Get(':stepId/chase')
+  @Access('step.assign', { step: 'stepId' })
+  async chaseWords(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string): Promise<ChaseShape> {
+    return valueOrProblem(await chaseOfStep(this.app, viewer, stepId));
+  }
+
+  @Post(':stepId/chase')
+  @HttpCode(204)
+  @Access('step.assign', { step: 'stepId' })
+  async chase(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string, @Body() body: ChaseBody): Promise<void> {
+    valueOrProblem(await chaseDoer(this.app, viewer, stepId, body.text));
   }
 }

@@ -1,9 +1,13 @@
-import { Body, Controller, Get, HttpCode, Param, Post, Query, Res } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, Patch, Post, Query, Res } from '@nestjs/common';
 import type { Response } from 'express';
 import {
+  ChaseBody,
   RecordDecisionBody,
   RoomDecisionBody,
   SendPacketBody,
+  SettleRemarkBody,
+  type ChasedShape,
+  type ChaseShape,
   type DecidedShape,
   type PacketShape,
   type PacketsShape,
@@ -17,7 +21,10 @@ import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { sendAsset } from '../production/index.js';
 import { packetsOf, readyFor } from './queries/packets.js';
 import { isSentTo, roomOf } from './queries/room.js';
+import { chase, chaseOf } from './use-cases/chase.js';
+import { approveForClient, recordNoAnswer } from './use-cases/decide-for-client.js';
 import { decide } from './use-cases/decide.js';
+import { settleRemark } from './use-cases/remarks.js';
 import { sendPacket } from './use-cases/send-packet.js';
 
 @Controller()
@@ -63,6 +70,44 @@ export class PacketsController {
   ): Promise<DecidedShape> {
     const onBehalf = { personId: viewer.personId, name: viewer.name, how: body.how };
     return valueOrProblem(await decide(this.app, { ...body, packetId, versionId: null, onBehalf }));
+  }
+
+  /** Records that no answer came in the agreed time, which counts as approval. */
+  @Post('packets/:packetId/no-answer')
+  @HttpCode(204)
+  @Access('decision.record', { packet: 'packetId' })
+  async noAnswer(@CurrentViewer() viewer: Viewer, @Param('packetId') packetId: string): Promise<void> {
+    valueOrProblem(await recordNoAnswer(this.app, viewer, packetId));
+  }
+
+  /** Who is to be chased, with the words ready. */
+  @Get('packets/:packetId/chase')
+  @Access('packet.send', { packet: 'packetId' })
+  chaseWords(@CurrentViewer() viewer: Viewer, @Param('packetId') packetId: string): Promise<ChaseShape> {
+    return chaseOf(this.app, viewer, packetId);
+  }
+
+  @Post('packets/:packetId/chase')
+  @HttpCode(200)
+  @Access('packet.send', { packet: 'packetId' })
+  async chase(@CurrentViewer() viewer: Viewer, @Param('packetId') packetId: string, @Body() body: ChaseBody): Promise<ChasedShape> {
+    return { receivers: valueOrProblem(await chase(this.app, viewer, packetId, body.text)) };
+  }
+
+  /** The named person approves on the client's standing authority. */
+  @Post('pieces/:pieceId/agency-approval')
+  @HttpCode(204)
+  @Access('decision.record', { piece: 'pieceId' })
+  async agencyApproval(@CurrentViewer() viewer: Viewer, @Param('pieceId') pieceId: string): Promise<void> {
+    valueOrProblem(await approveForClient(this.app, viewer, pieceId));
+  }
+
+  /** Ticks a remark off, answers it, or opens it again. */
+  @Patch('remarks/:remarkId')
+  @HttpCode(204)
+  @Access('remark.settle', { remark: 'remarkId' })
+  async settle(@CurrentViewer() viewer: Viewer, @Param('remarkId') remarkId: string, @Body() body: SettleRemarkBody): Promise<void> {
+    valueOrProblem(await settleRemark(this.app, viewer, remarkId, body));
   }
 }
 

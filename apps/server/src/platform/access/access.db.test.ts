@@ -48,6 +48,7 @@ const TABLE: Record<string, string> = {
   'DELETE /api/people/{personId}/time-off/{timeOffId}': 'lead staff',
   'POST /api/people/{personId}/time-off/read-file': 'lead staff',
   'POST /api/people/{personId}/time-off/import': 'lead staff',
+  'PUT /api/people/{personId}/round-up': 'staff',
   'POST /api/people/{personId}/covers': 'lead',
   'DELETE /api/people/{personId}/covers/{coverId}': 'lead',
   'POST /api/invites/open': all,
@@ -83,12 +84,19 @@ const TABLE: Record<string, string> = {
   'GET /api/steps/mine': makers,
   'GET /api/steps/{stepId}/candidates': managers,
   'PUT /api/steps/{stepId}/doer': managers,
+  'GET /api/steps/{stepId}/chase': managers,
+  'POST /api/steps/{stepId}/chase': managers,
   'POST /api/steps/{stepId}/begin': makers,
   'POST /api/steps/{stepId}/hand-in': makers,
   'POST /api/steps/{stepId}/hand-back': makers,
   'GET /api/packets': managers,
   'GET /api/packets/{packetId}': managers,
   'POST /api/packets/{packetId}/decisions': managers,
+  'POST /api/packets/{packetId}/no-answer': managers,
+  'GET /api/packets/{packetId}/chase': managers,
+  'POST /api/packets/{packetId}/chase': managers,
+  'POST /api/pieces/{pieceId}/agency-approval': managers,
+  'PATCH /api/remarks/{remarkId}': makers,
   'GET /api/room/{linkId}': 'contact',
   'GET /api/room/{linkId}/files/{assetId}': 'contact',
   'POST /api/room/{linkId}/decisions': 'contact',
@@ -127,6 +135,11 @@ async function things(scene: Scene, client: SceneClient, isOwn: boolean): Promis
     client.id,
     file.assetId,
   ]);
+  const [remark] = await app.read<{ id: string }>(
+    `insert into remarks (client_id, piece_id, packet_id, contact_id, round, position, text, created_at)
+     values ($1, $2, $3, $4, 1, 0, 'Warmer', now()) returning id`,
+    [client.id, pieceId, packetId, client.contactId],
+  );
   const [placement] = await app.read<{ id: string }>('select id from placements where piece_id = $1 limit 1', [pieceId]);
   return {
     pieceId,
@@ -136,6 +149,7 @@ async function things(scene: Scene, client: SceneClient, isOwn: boolean): Promis
     clientId: client.id,
     requestId: submitted.requestId,
     placementId: placement?.id ?? '',
+    remarkId: remark?.id ?? '',
     routeId: scene.routeId,
     secret: `${app.links.token('feed', client.id, 1)}.ics`,
     form: client.formId,
@@ -155,6 +169,7 @@ const LINK_OF: Record<string, string> = { ask: 'form', receipts: 'receipt', room
 /** Things that belong to no client: who may call what for the manager’s. Routes are the agency’s. */
 const OF_NO_CLIENT: Record<string, string> = {
   'GET /api/people/{personId}': managers,
+  'PUT /api/people/{personId}/round-up': 'manager',
   'POST /api/people/{personId}/time-off': managers,
   'DELETE /api/people/{personId}/time-off/{timeOffId}': managers,
   'POST /api/people/{personId}/time-off/read-file': managers,

@@ -2,6 +2,7 @@ import pg from 'pg';
 import { DataSource, DefaultNamingStrategy, type DataSourceOptions } from 'typeorm';
 import { First1764000000000 } from '../../migrations/1764000000000-first.js';
 import { Setup1764100000000 } from '../../migrations/1764100000000-setup.js';
+import { Day1764200000000 } from '../../migrations/1764200000000-day.js';
 
 /** camelCase in the code, snake_case in the database. */
 class SnakeNames extends DefaultNamingStrategy {
@@ -32,7 +33,7 @@ export function dataSourceOptions(url: string, entities: Function[]): DataSource
     type: 'postgres',
     url,
     entities,
-    migrations: [First1764000000000, Setup1764100000000],
+    migrations: [First1764000000000, Setup1764100000000, Day1764200000000],
     namingStrategy: new SnakeNames(),
     synchronize: false,
     migrationsRun: false,

@@ -10,6 +10,14 @@ export async function addJob(tx: Tx, task: string, payload: unknown, key?: strin
   await tx.query('select graphile_worker.add_job($1, $2::json, job_key => $3)', [task, JSON.stringify(payload), key ?? null]);
 }
 
+/** Asks for a task to run once per key, `seconds` from now by the machine's clock; one that is waiting already keeps its time. */
+export async function addJobIn(tx: Tx, task: string, key: string, seconds: number): Promise<void> {
+  await tx.query(
+    `select graphile_worker.add_job($1, '{}'::json, run_at => now() + make_interval(secs => $3), job_key => $2, job_key_mode => 'preserve_run_at')`,
+    [task, `${task}:${key}`, seconds],
+  );
+}
+
 /** Runs the jobs of all features. Features register their tasks before the application has started. */
 @Injectable()
 export class Jobs implements OnApplicationBootstrap, OnApplicationShutdown {
@@ -33,6 +41,11 @@ export class Jobs implements OnApplicationBootstrap, OnApplicationShutdown {
     await query('delete from sessions where expire < now()');
     await query("delete from idempotency_keys where created_at < now() - interval '7 days'");
   };
+
+  /** The names of the tasks that the clock starts. */
+  byTheClock(): readonly string[] {
+    return this.crontab.split('\n').flatMap((line) => line.split(' ').at(-1) || []);
+  }
 
   isRunning(): boolean {
     return this.runner !== undefined;

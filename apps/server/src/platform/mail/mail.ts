@@ -5,11 +5,25 @@ import { addJob, Jobs } from '../jobs/jobs.js';
 import type { Tx } from '../database/transaction.js';
 import { randomUUID } from 'node:crypto';
 
+export interface MailItem {
+  readonly text: string;
+  /** where it leads */
+  readonly address: string;
+}
+
+export interface MailList {
+  readonly title: string;
+  readonly ordered: boolean;
+  readonly items: readonly MailItem[];
+}
+
 export interface Mail {
   readonly to: string;
   readonly subject: string;
   /** paragraphs of plain text */
   readonly paragraphs: readonly string[];
+  /** lists of things, each with its link */
+  readonly lists?: readonly MailList[];
   /** links, each on a line of its own */
   readonly links?: readonly { readonly text: string; readonly address: string }[];
 }
@@ -30,14 +44,29 @@ const escapeHtml = (text: string): string =>
 /** The plain and the marked-up body of a mail. */
 export function mailBodies(mail: Mail): { text: string; html: string } {
   const links = mail.links ?? [];
+  const lists = mail.lists ?? [];
   return {
-    text: [...mail.paragraphs, ...links.map((link) => `${link.text}: ${link.address}`)].join('\n\n'),
+    text: [
+      ...mail.paragraphs,
+      ...lists.map((list) => [`${list.title}:`, ...list.items.map((item, index) => itemText(list, item, index))].join('\n')),
+      ...links.map((link) => `${link.text}: ${link.address}`),
+    ].join('\n\n'),
     html: [
       ...mail.paragraphs.map((paragraph) => `<p>${escapeHtml(paragraph).replaceAll('\n', '<br>')}</p>`),
+      ...lists.map(listHtml),
       ...links.map((link) => `<p><a href="${escapeHtml(link.address)}">${escapeHtml(link.text)}</a></p>`),
     ].join('\n'),
   };
 }
+
+const itemText = ({ ordered }: MailList, item: MailItem, index: number): string =>
+  `${ordered ? `${index + 1}.` : '-'} ${item.text}\n  ${item.address}`;
+
+const listHtml = ({ title, ordered, items }: MailList): string => {
+  const tag = ordered ? 'ol' : 'ul';
+  const lines = items.map((item) => `<li><a href="${escapeHtml(item.address)}">${escapeHtml(item.text)}</a></li>`);
+  return `<p>${escapeHtml(title)}:</p>\n<${tag}>${lines.join('')}</${tag}>`;
+};
 
 /** Sends queued mail by SMTP. */
 @Injectable()

@@ -3,12 +3,11 @@ import type { CandidateShape, StepShape } from '@zesting/contract';
 import { call, wordsOf } from '../../lib/api';
 import { count, dayWords, minutesWords, signed, zoneWords } from '../../lib/format';
 import { useWrite } from '../../lib/queries';
+import { SKILL_LEVELS } from '../../lib/words';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { Failed, Loading } from '../../ui/page';
 import { Tag } from '../../ui/tags';
-
-const SKILL_WORDS = ['Not a skill of theirs', 'Can do it', 'Does it well', 'Does it best'];
 
 /** Who takes a step: skill, what is open, days off, and what the path would be. */
 export function AssignDialog({ step, onClose }: { step: StepShape; onClose: () => void }) {
@@ -41,7 +40,7 @@ export function AssignDialog({ step, onClose }: { step: StepShape; onClose: () =
                 <span className="text-muted">
                   {person.role === 'freelance' ? `freelance, ${zoneWords(person.zone)}` : zoneWords(person.zone)}
                 </span>
-                <Tag tone={person.skillLevel === 0 ? 'calm' : 'pine'}>{SKILL_WORDS[person.skillLevel] ?? ''}</Tag>
+                <Tag tone={person.skillLevel === 0 ? 'calm' : 'pine'}>{SKILL_LEVELS[person.skillLevel] ?? ''}</Tag>
               </p>
               <p className="text-muted text-[13px]">
                 {person.openSteps === 0 ? 'Nothing open' : `${count(person.openSteps, 'step')} open, ${minutesWords(person.openMinutes)}`}

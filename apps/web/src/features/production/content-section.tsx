@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
 import { Tabs } from '../../ui/tabs';
+import { AgencyApproval } from './agency-approval';
 import { ChannelEditor } from './channel-editor';
 import { ConflictDialog } from './conflict-dialog';
 import { MediaEditor } from './media-editor';
@@ -34,6 +35,7 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
         </span>
       </div>
       <StepActions piece={piece} save={save} busy={busy} />
+      <AgencyApproval piece={piece} />
       <Field label="Copy" help="Goes out on every channel that has no copy of its own.">
         {(control) => (
           <textarea

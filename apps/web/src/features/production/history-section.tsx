@@ -1,24 +1,7 @@
-import type { ActivityShape, PieceShape } from '@zesting/contract';
+import type { PieceShape } from '@zesting/contract';
 import { instantWords } from '../../lib/format';
+import { ActivityList } from '../../ui/activity';
 import { Tag } from '../../ui/tags';
-
-const VERBS: Record<string, string> = {
-  'piece.created': 'made the piece',
-  'piece.edited': 'changed the piece',
-  'piece.content_edited': 'edited the content',
-  'piece.sent': 'sent it to the client',
-  'piece.approved': 'approved it',
-  'piece.changes_asked': 'asked for changes',
-  'step.assigned': 'assigned a step',
-  'step.begun': 'began',
-  'step.handed_in': 'handed in',
-  'step.passed': 'passed',
-  'step.handed_back': 'handed back',
-  'placement.added': 'added a channel',
-  'placement.moved': 'moved it',
-  'placement.out': 'marked it as out',
-  'placement.cancelled': 'cancelled a placement',
-};
 
 /** What the client said, round by round, and the record of who did what. */
 export function HistorySection({ piece }: { piece: PieceShape }) {
@@ -51,28 +34,11 @@ export function HistorySection({ piece }: { piece: PieceShape }) {
       {piece.activity.length > 0 && (
         <details>
           <summary className="text-pine min-h-6">Activity ({piece.activity.length})</summary>
-          <ul className="mt-2 grid gap-1 text-[13px]">
-            {piece.activity.map((entry, index) => (
-              <li key={index}>
-                <span className="text-muted tabular">{instantWords(entry.at)}</span> {entry.actor} {VERBS[entry.verb] ?? entry.verb}
-                {detailWords(entry)}
-              </li>
-            ))}
-          </ul>
+          <div className="mt-2">
+            <ActivityList items={piece.activity} />
+          </div>
         </details>
       )}
     </section>
   );
-}
-
-function detailWords({ detail }: ActivityShape): string {
-  const [step, to, channel] = [detail['step'], detail['to'], detail['channel']];
-  const parts = [
-    typeof step === 'string' ? step : '',
-    typeof channel === 'string' ? channel : '',
-    typeof to === 'string' ? `to ${to}` : '',
-  ];
-  const moved = typeof to === 'object' && to !== null && 'on' in to ? `to ${String(to.on ?? 'no date')}` : '';
-  const words = [...parts, moved].filter(Boolean).join(', ');
-  return words ? `: ${words}` : '';
 }

@@ -3,8 +3,9 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { call } from '../../lib/api';
 import { count, dayWords, signed } from '../../lib/format';
-import { useClients, useWrite } from '../../lib/queries';
+import { useClients, useSession, useWrite } from '../../lib/queries';
 import { Button, buttonClass } from '../../ui/button';
+import { ChaseDialog } from '../../ui/chase-dialog';
 import { DangerTag, Tag } from '../../ui/tags';
 import { AssignDialog } from './assign-dialog';
 import { whyWords } from './why';
@@ -98,6 +99,7 @@ function StepLine({ step, piece }: { step: StepShape; piece: PieceShape }) {
       </div>
       <StepDates step={step} steps={piece.steps} />
       {step.kind === 'sign_off' && step.atHand && piece.canManage && piece.stage !== 'with_client' && <SendLink piece={piece} />}
+      {piece.canManage && step.atHand && step.doerId && <ChaseButton step={step} />}
       {assigning && <AssignDialog step={step} onClose={() => setAssigning(false)} />}
     </li>
   );
@@ -125,6 +127,21 @@ function StepDates({ step, steps }: { step: StepShape; steps: readonly StepShape
         )}
       </p>
       <p className="text-muted text-[12.5px]">{whyWords(step, steps)}</p>
+    </>
+  );
+}
+
+/** Asks whoever has the step how far it is. */
+function ChaseButton({ step }: { step: StepShape }) {
+  const { personId } = useSession();
+  const [open, setOpen] = useState(false);
+  if (step.doerId === personId) return null;
+  return (
+    <>
+      <Button look="quiet" className="-ml-3" aria-label={`Chase ${step.doerName ?? ''} about ${step.title}`} onClick={() => setOpen(true)}>
+        Chase…
+      </Button>
+      {open && <ChaseDialog path={`/steps/${step.id}`} onClose={() => setOpen(false)} />}
     </>
   );
 }

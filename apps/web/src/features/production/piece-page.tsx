@@ -16,6 +16,7 @@ import { EditPieceDialog } from './edit-piece-dialog';
 import { HistorySection } from './history-section';
 import { PathSection } from './path-section';
 import { PlacementsSection } from './placements-section';
+import { RemarksSection } from './remarks-section';
 
 /** One piece: the brief beside the content, the path beside both. */
 export function PiecePage() {
@@ -33,6 +34,7 @@ export function PiecePage() {
           <BriefSection piece={piece} />
         </div>
         <div className="order-2 lg:order-1 xl:order-2 grid gap-4 min-w-0">
+          <RemarksSection piece={piece} />
           <ContentSection key={piece.id} piece={piece} />
         </div>
         <div className="order-3 grid gap-4 lg:row-span-2 xl:row-span-1">

@@ -1,28 +1,15 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
-import type { ClientShape, ReadyShape, SendPacketBody, SentPacketShape } from '@zesting/contract';
-import type { SignOffPolicy } from '@zesting/core';
+import type { ClientShape, ReadyPieceShape, ReadyShape, SendPacketBody, SentPacketShape } from '@zesting/contract';
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { call, wordsOf } from '../../lib/api';
 import { count, dayWords } from '../../lib/format';
+import { policyWords } from '../../lib/policy-words';
 import { useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
 import { ClientCode, Tag } from '../../ui/tags';
-
-function policyWords(policy: SignOffPolicy, approvers: number): string {
-  switch (policy.kind) {
-    case 'any':
-      return 'One approval is enough.';
-    case 'all':
-      return approvers === 1 ? 'One contact approves.' : approvers === 2 ? 'Both must approve.' : `All ${approvers} must approve.`;
-    case 'named':
-      return 'The named contacts must approve.';
-    case 'n_of':
-      return `${policy.count} of ${approvers} must approve.`;
-  }
-}
 
 /** What of one client is ready, and the packet made of it. */
 export function ComposePacket({ client }: { client: ClientShape }) {
@@ -54,28 +41,28 @@ export function ComposePacket({ client }: { client: ClientShape }) {
                   <input
                     type="checkbox"
                     className="size-4 accent-pine"
+                    disabled={piece.openRemarks > 0}
                     checked={chosen.includes(piece.pieceId)}
                     onChange={() => toggle(piece.pieceId)}
                   />
                   <span className="font-medium">{piece.title}</span>
                   {piece.round > 1 && <span className="text-muted text-[13px]">round {piece.round}</span>}
                   {piece.isVoided && <Tag tone="rhubarb">Changed after sign-off</Tag>}
+                  {piece.slips && <Tag tone="rhubarb">Slips</Tag>}
                   <span className="ml-auto text-muted text-[13px] tabular">
                     {piece.latestFinishOn ? `answer by ${dayWords(piece.latestFinishOn)}` : 'no date'}
                   </span>
+                  {piece.openRemarks > 0 && (
+                    <Link to={`/pieces/${piece.pieceId}#remarks`} className="basis-full pl-7 text-rind text-[13px] underline">
+                      {count(piece.openRemarks, 'remark')} to settle or answer first
+                    </Link>
+                  )}
                 </label>
               </li>
             ))}
           </ul>
           {picked.length > 0 && (
-            <PacketForm
-              key={chosen.join()}
-              client={client}
-              ready={ready}
-              pieceIds={picked.map((piece) => piece.pieceId)}
-              title={picked[0]?.title ?? ''}
-              onSent={() => setChosen([])}
-            />
+            <PacketForm key={chosen.join()} client={client} ready={ready} pieces={picked} onSent={() => setChosen([])} />
           )}
         </>
       )}
@@ -86,18 +73,39 @@ export function ComposePacket({ client }: { client: ClientShape }) {
 interface PacketFormProps {
   readonly client: ClientShape;
   readonly ready: ReadyShape;
-  readonly pieceIds: readonly string[];
-  readonly title: string;
+  readonly pieces: readonly ReadyPieceShape[];
   readonly onSent: () => void;
 }
 
-function PacketForm({ client, ready, pieceIds, title, onSent }: PacketFormProps) {
-  const [body, setBody] = useState<SendPacketBody>({
-    title: pieceIds.length === 1 ? title : `${title} and ${count(pieceIds.length - 1, 'more piece')}`,
-    message: '',
-    pieceIds: [...pieceIds],
-    dueOn: ready.suggestedDueOn,
+/** The earliest latest finish of the pieces; null where none has a date. */
+const earliestOf = (pieces: readonly ReadyPieceShape[]): string | null =>
+  pieces.flatMap((piece) => piece.latestFinishOn ?? []).sort()[0] ?? null;
+
+/** What slips, by name: pieces whose answer comes too late, whether the client takes its span or the whole time it is given. */
+export function slipWords(pieces: readonly ReadyPieceShape[], dueOn: string): string[] {
+  return pieces.flatMap((piece) => {
+    const { latestFinishOn: latest, answerOn, title } = piece;
+    if (latest === null) return [];
+    if (piece.slips && answerOn !== null)
+      return [
+        `${title} slips: the client’s time ends ${dayWords(answerOn)}, its answer was needed by ${dayWords(latest)}.${
+          piece.earliestPublishOn ? ` It can be out on ${dayWords(piece.earliestPublishOn)}.` : ''
+        }`,
+      ];
+    return dueOn > latest ? [`${title} needs its answer by ${dayWords(latest)}: ${dayWords(dueOn)} is too late for it.`] : [];
   });
+}
+
+function PacketForm({ client, ready, pieces, onSent }: PacketFormProps) {
+  const title = pieces[0]?.title ?? '';
+  const earliest = earliestOf(pieces);
+  const [body, setBody] = useState<SendPacketBody>({
+    title: pieces.length === 1 ? title : `${title} and ${count(pieces.length - 1, 'more piece')}`,
+    message: '',
+    pieceIds: pieces.map((piece) => piece.pieceId),
+    dueOn: earliest !== null && earliest >= ready.todayOn ? earliest : ready.suggestedDueOn,
+  });
+  const slips = slipWords(pieces, body.dueOn);
   const [error, setError] = useState<string>();
   const send = useWrite((sent: SendPacketBody) => call<SentPacketShape>(`/clients/${client.id}/packets`, { method: 'POST', body: sent }), {
     quiet: true,
@@ -114,7 +122,8 @@ function PacketForm({ client, ready, pieceIds, title, onSent }: PacketFormProps)
   return (
     <div className="border-t border-line pt-3">
       <p className="mb-3">
-        Goes to <strong>{names || 'nobody'}</strong>. {policyWords(ready.policy, ready.approvers.length)}
+        Goes to <strong>{names || 'nobody'}</strong>.{' '}
+        {policyWords(ready.policy, { approvers: ready.approvers, personName: () => 'the agency' })}
       </p>
       <div className="grid gap-x-3 sm:grid-cols-[minmax(0,1fr)_11rem]">
         <Field label="Name of the packet" required>
@@ -150,8 +159,15 @@ function PacketForm({ client, ready, pieceIds, title, onSent }: PacketFormProps)
           />
         )}
       </Field>
+      {slips.length > 0 && (
+        <ul role="status" aria-label="What slips" className="rounded-md bg-rhubarb-soft px-3 py-2 mb-3 text-rhubarb">
+          {slips.map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+        </ul>
+      )}
       <Button look="main" disabled={send.isPending} onClick={submit}>
-        Send {count(pieceIds.length, 'piece')} for sign-off
+        Send {count(pieces.length, 'piece')} for sign-off
       </Button>
     </div>
   );

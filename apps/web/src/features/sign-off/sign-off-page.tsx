@@ -2,10 +2,13 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import type { PacketShape, PacketsShape } from '@zesting/contract';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { toast } from 'sonner';
 import { call } from '../../lib/api';
-import { count, dayWords } from '../../lib/format';
-import { useClients } from '../../lib/queries';
+import { count, dayWords, instantWords } from '../../lib/format';
+import { namesWords } from '../../lib/policy-words';
+import { useClients, useSession, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
+import { ChaseDialog } from '../../ui/chase-dialog';
 import { Empty, PageHead } from '../../ui/page';
 import { ClientCode, Tag } from '../../ui/tags';
 import { ComposePacket } from './compose-packet';
@@ -51,11 +54,24 @@ export function SignOffPage() {
   );
 }
 
+/** How long the client has had it, what was done about it, and whose turn it is. */
+function turnWords(packet: PacketShape): string {
+  const names = (ids: readonly string[]) =>
+    namesWords(packet.approvers.filter((contact) => ids.includes(contact.id)).map((contact) => contact.name));
+  if (packet.closedAt) return `Answered ${instantWords(packet.closedAt)} · asked: ${names(packet.approvers.map((contact) => contact.id))}`;
+  const waits = packet.waitedDays === 0 ? 'Sent today' : `${count(packet.waitedDays, 'working day')} with the client`;
+  return [
+    `${waits}${packet.isPastDue ? `, due ${dayWords(packet.dueOn)}` : ''}`,
+    `waits for ${names(packet.awaitedIds)}`,
+    ...(packet.remindedAt ? [`reminded ${instantWords(packet.remindedAt)}`] : []),
+    ...(packet.chasedAt ? [`chased ${instantWords(packet.chasedAt)}`] : []),
+  ].join(' · ');
+}
+
 function PacketCard({ packet }: { packet: PacketShape }) {
   const { clientOf, to } = useClients();
-  const [recording, setRecording] = useState(false);
+  const [open, setOpen] = useState<'record' | 'chase' | null>(null);
   const client = clientOf(packet.clientId);
-  const waits = packet.waitedDays === 0 ? 'Sent today' : `${count(packet.waitedDays, 'working day')} with the client`;
   return (
     <article className="card p-4" aria-label={packet.title}>
       <header className="flex flex-wrap items-center gap-2 mb-1">
@@ -71,10 +87,7 @@ function PacketCard({ packet }: { packet: PacketShape }) {
           )}
         </span>
       </header>
-      <p className="text-muted text-[13px] mb-2">
-        {packet.closedAt ? 'Answered' : waits}
-        {packet.isPastDue && `, due ${dayWords(packet.dueOn)}`} · asked: {packet.approvers.map((contact) => contact.name).join(', ')}
-      </p>
+      <p className="text-muted text-[13px] mb-2">{turnWords(packet)}</p>
       <ul>
         {packet.items.map((item) => (
           <li key={item.pieceId} className="flex items-center gap-2 py-1 border-t border-line">
@@ -93,11 +106,37 @@ function PacketCard({ packet }: { packet: PacketShape }) {
         ))}
       </ul>
       {!packet.closedAt && (
-        <Button look="quiet" className="-ml-3 mt-1" onClick={() => setRecording(true)}>
-          Record an answer given by telephone…
-        </Button>
+        <div className="flex flex-wrap gap-x-2 mt-2 no-print">
+          <Button onClick={() => setOpen('chase')}>Chase…</Button>
+          <Button look="quiet" onClick={() => setOpen('record')}>
+            Record an answer given by telephone…
+          </Button>
+          <NoAnswer packet={packet} />
+        </div>
       )}
-      {recording && <RecordDecisionDialog packet={packet} onClose={() => setRecording(false)} />}
+      {open === 'record' && <RecordDecisionDialog packet={packet} onClose={() => setOpen(null)} />}
+      {open === 'chase' && <ChaseDialog path={`/packets/${packet.id}`} onClose={() => setOpen(null)} />}
     </article>
+  );
+}
+
+/** Where it is agreed that silence counts, recording it once its time has come. */
+function NoAnswer({ packet }: { packet: PacketShape }) {
+  const { todayOn } = useSession();
+  const record = useWrite(() => call(`/packets/${packet.id}/no-answer`, { method: 'POST' }));
+  if (packet.silenceFromOn === null) return null;
+  if (packet.silenceFromOn > todayOn)
+    return (
+      <p className="text-muted text-[13px] self-center">
+        Without an answer it can be recorded as approved from {dayWords(packet.silenceFromOn)}.
+      </p>
+    );
+  return (
+    <Button
+      disabled={record.isPending}
+      onClick={() => record.mutate(undefined, { onSuccess: () => toast('Recorded: no answer, approved as agreed') })}
+    >
+      Record “no answer”
+    </Button>
   );
 }

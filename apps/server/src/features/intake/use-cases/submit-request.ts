@@ -64,14 +64,12 @@ export function submitRequest(
         [`Thank you. “${request.title}” for ${form.client_name} has reached us. The page below shows how it stands.`],
         { text: 'See how it stands', address: receiptAddress },
       );
-      await tellManagers(
-        app,
-        tx,
-        form.client_id,
-        `New request: ${request.title}`,
-        `${body.name} of ${form.client_name} asks for “${request.title}”.`,
-        `/requests/${request.id}`,
-      );
+      await tellManagers(app, tx, {
+        clientId: form.client_id,
+        heading: `New request: ${request.title}`,
+        text: `${body.name} of ${form.client_name} asks for “${request.title}”.`,
+        path: `/requests/${request.id}`,
+      });
       await record(tx, {
         clientId: form.client_id,
         thing: 'request',

@@ -1,5 +1,6 @@
-import { Entity, PrimaryColumn } from 'typeorm';
+import { Column, Entity, PrimaryColumn } from 'typeorm';
 import type { PersonRole } from '@zesting/contract';
+import type { RoundUpRhythm } from '@zesting/core';
 import { BoolColumn, InstantColumn, IntColumn, JsonColumn, TextColumn } from '../../../platform/database/columns.js';
 
 /** Somebody at the agency: staff or freelance. */
@@ -19,5 +20,7 @@ export class Person {
   @BoolColumn() active: boolean;
   @IntColumn() linkGeneration: number;
   @InstantColumn({ nullable: true }) leftAt: string | null;
+  @TextColumn() roundUp: RoundUpRhythm;
+  @Column({ type: 'time' }) roundUpAt: string;
   @IntColumn() version: number;
 }

@@ -1,5 +1,5 @@
-import { fail, ok, type InstantText, type Result } from '@zesting/core';
-import type { EditPersonBody, NewPersonBody, PersonClientBody } from '@zesting/contract';
+import { fail, getTimeOfDay, ok, roundUpAt, type InstantText, type Result } from '@zesting/core';
+import type { EditPersonBody, NewPersonBody, PersonClientBody, RoundUpBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { changesBetween, record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
@@ -38,7 +38,16 @@ export function makePerson(
     if (!areSkills(body.skills)) return fail({ code: 'person.skill_wrong' });
     if (await emailTaken(tx, body.email, null)) return fail({ code: 'person.email_taken' });
     const person = await tx.save(
-      tx.create(Person, { ...body, passwordHash: null, active: true, linkGeneration: 1, leftAt: null, version: 1 }),
+      tx.create(Person, {
+        ...body,
+        passwordHash: null,
+        active: true,
+        linkGeneration: 1,
+        leftAt: null,
+        roundUp: 'at_once',
+        roundUpAt: '08:00',
+        version: 1,
+      }),
     );
     await recordPerson(tx, viewer, person.id, 'person.made', { name: body.name, role: body.role }, now);
     await tellInvited(app, tx, viewer, person);
@@ -138,4 +147,18 @@ async function putClients(tx: Tx, viewer: Viewer, personId: string, clients: rea
       'insert into client_people (client_id, person_id, relation) values ($1, $2, $3) on conflict (client_id, person_id) do update set relation = $3',
       [clientId, personId, relation],
     );
+}
+
+/** Sets how often a person's messages go out. What waits goes out by the new rhythm's next time. */
+export function setRoundUp(app: App, personId: string, { rhythm, at }: RoundUpBody): Promise<Result<null>> {
+  return app.write(async (tx, now) => {
+    const person = await lockPerson(tx, personId);
+    Object.assign(person, { roundUp: rhythm, roundUpAt: at });
+    await tx.save(person);
+    await tx.query('update notices set due_at = $2 where person_id = $1 and sent_at is null', [
+      personId,
+      roundUpAt({ rhythm, at: getTimeOfDay(at), zone: person.zone }, now, 0),
+    ]);
+    return ok(null);
+  });
 }

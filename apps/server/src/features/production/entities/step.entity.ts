@@ -20,4 +20,5 @@ export class Step {
   @DayColumn({ nullable: true }) startedOn: string | null;
   @DayColumn({ nullable: true }) finishedOn: string | null;
   @TextColumn({ nullable: true }) remark: string | null;
+  @DayColumn({ nullable: true }) assignedOn: string | null;
 }

@@ -6,6 +6,7 @@ import type {
   DecisionShape,
   PieceShape,
   PlacementShape,
+  RemarkShape,
   StepShape,
   UploadShape,
 } from '@zesting/contract';
@@ -37,6 +38,7 @@ interface PieceColumns {
   shelved: boolean;
   round: number;
   rounds_agreed: number;
+  agency_decider: PieceShape['agencyDecider'];
   content: Content;
   content_version: number;
   version: number;
@@ -66,7 +68,8 @@ interface StepColumns {
 /** The whole of one piece: content, brief, path with its dates and reasons, placements, decisions, activity. */
 export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promise<PieceShape> {
   const [row] = await app.read<PieceColumns>(
-    `select p.*, f.name as format_name, coalesce(t.rounds_allowed, c.rounds_agreed) as rounds_agreed, r.number as request_number, r.requester_name, r.fields, r.answers,
+    `select p.*, f.name as format_name, coalesce(t.rounds_allowed, c.rounds_agreed) as rounds_agreed,
+       (select jsonb_build_object('personId', d.id, 'name', d.name) from people d where c.policy ->> 'kind' = 'agency' and d.id::text = c.policy ->> 'personId') as agency_decider, r.number as request_number, r.requester_name, r.fields, r.answers,
        coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'name', l.name) order by l.position) from pillars l where l.client_id = p.client_id and (l.archived_at is null or l.id = p.pillar_id)), '[]') as pillars
      from pieces p join formats f on f.id = p.format_id join clients c on c.id = p.client_id join routes t on t.id = p.route_id left join requests r on r.id = p.request_id where p.id = $1`,
     [pieceId],
@@ -101,6 +104,8 @@ export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promi
     steps,
     placements: await placementsOf(app, pieceId, state),
     decisions: await decisionsOf(app, pieceId),
+    remarks: await remarksOf(app, pieceId),
+    agencyDecider: row.agency_decider,
     activity: manages ? await activityOf(app, pieceId) : [],
     canManage: manages,
     canWrite: manages || steps.some((step) => step.doerId === viewer.personId),
@@ -241,9 +246,17 @@ async function placementsOf(app: App, pieceId: string, state: PieceState): Promi
 
 const decisionsOf = (app: App, pieceId: string): Promise<DecisionShape[]> =>
   app.read<DecisionShape>(
-    `select x.name as "contactName", d.verdict, d.remark, d.decided_at as "decidedAt", i.round, v.number as "versionNumber", r.name as "recordedBy", d.how
-     from decisions d join contacts x on x.id = d.contact_id join versions v on v.id = d.version_id left join people r on r.id = d.recorded_by
-     join packet_items i on i.packet_id = d.packet_id and i.piece_id = d.piece_id where d.piece_id = $1 order by d.sequence`,
+    `select coalesce(x.name, r.name) as "contactName", d.verdict, d.remark, d.decided_at as "decidedAt", coalesce(i.round, 1) as round,
+       v.number as "versionNumber", r.name as "recordedBy", d.how
+     from decisions d left join contacts x on x.id = d.contact_id join versions v on v.id = d.version_id left join people r on r.id = d.recorded_by
+     left join packet_items i on i.packet_id = d.packet_id and i.piece_id = d.piece_id where d.piece_id = $1 order by d.sequence`,
+    [pieceId],
+  );
+
+const remarksOf = (app: App, pieceId: string): Promise<RemarkShape[]> =>
+  app.read<RemarkShape>(
+    `select m.id, x.name as "contactName", m.round, m.text, m.state, m.answer, m.settled_by as "settledBy", m.settled_at as "settledAt"
+     from remarks m join contacts x on x.id = m.contact_id where m.piece_id = $1 order by m.round desc, m.created_at, m.position`,
     [pieceId],
   );
 

@@ -3,9 +3,9 @@ import type { Viewer } from '../../../platform/access/access.js';
 import { record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
-import { tellDoer } from '../../notices/index.js';
+import { tell, untell } from '../../notices/index.js';
 import { replan } from '../../planning/index.js';
-import { isAvailable, lockStep } from '../piece-store.js';
+import { isAvailable, lockStep, stepKey, todayOf } from '../piece-store.js';
 
 type Failure = { code: 'person.unknown' } | { code: 'person.barred' } | { code: 'step.already_finished' } | { code: 'step.client_decides' };
 
@@ -25,7 +25,9 @@ export function assignStep(app: App, viewer: Viewer, stepId: string, personId: s
     ]);
     if (barred.length > 0) return fail({ code: 'person.barred' });
     step.doerId = personId;
+    step.assignedOn = personId === null ? null : await todayOf(tx, step, now);
     await tx.save(step);
+    await untell(tx, stepKey(step));
     await record(tx, {
       clientId: piece.clientId,
       thing: 'piece',
@@ -37,14 +39,13 @@ export function assignStep(app: App, viewer: Viewer, stepId: string, personId: s
     });
     await replan(tx, [piece.id], now);
     if (personId !== null && personId !== viewer.personId && isAvailable(step, steps))
-      await tellDoer(
-        app,
-        tx,
-        personId,
-        `${step.title}: ${piece.title}`,
-        `“${step.title}” of “${piece.title}” is yours and can start.`,
-        `/pieces/${piece.id}`,
-      );
+      await tell(app, tx, personId, {
+        clientId: piece.clientId,
+        heading: `${step.title}: ${piece.title}`,
+        text: `“${step.title}” of “${piece.title}” is yours and can start.`,
+        path: `/pieces/${piece.id}`,
+        key: stepKey(step),
+      });
     return ok(null);
   });
 }

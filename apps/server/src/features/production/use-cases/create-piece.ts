@@ -122,6 +122,7 @@ async function addSteps(tx: Tx, pieceId: string, routeSteps: readonly RouteStep[
       startedOn: null,
       finishedOn: null,
       remark: null,
+      assignedOn: null,
     })),
   );
 }

@@ -2,12 +2,12 @@ import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import { record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
-import type { Tx } from '../../../platform/database/transaction.js';
-import { tellDoer, tellManagers } from '../../notices/index.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { tell, tellManagers, untell } from '../../notices/index.js';
 import { replan } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
 import type { Step } from '../entities/step.entity.js';
-import { finishStep, freezeVersion, hasContent, isAvailable, lockStep, nextAfter, stepsOf, todayOf } from '../piece-store.js';
+import { finishStep, freezeVersion, hasContent, isAvailable, lockStep, nextAfter, stepKey, stepsOf, todayOf } from '../piece-store.js';
 
 type Refused = { code: 'step.client_decides' | 'step.already_finished' | 'step.not_available' | 'step.other_doer' };
 type NothingYet = { code: 'piece.nothing_to_hand_in' };
@@ -58,29 +58,61 @@ export function handIn(app: App, viewer: Viewer, stepId: string): Promise<Result
     await freezeVersion(tx, piece, viewer.personId, now);
     step.remark = null;
     await finishStep(tx, step, now);
+    await untell(tx, stepKey(step));
     await note(tx, piece, viewer, step.kind === 'check' ? 'step.passed' : 'step.handed_in', step, now);
     await replan(tx, [piece.id], now);
-    for (const next of nextAfter(step, await stepsOf(tx, piece.id))) await tellNext(app, tx, viewer, piece, step, next);
+    const after = await stepsOf(tx, piece.id);
+    for (const next of nextAfter(step, after)) await tellNext(app, tx, viewer, piece, step, next);
+    if (after.every((other) => other.finishedOn !== null)) await tellDecider(app, tx, viewer, piece);
     return ok(null);
   });
 }
 
 async function tellNext(app: App, tx: Tx, viewer: Viewer, piece: Piece, done: Step, next: Step): Promise<void> {
+  const { clientId } = piece;
   const path = `/pieces/${piece.id}`;
   const text = `“${done.title}” of “${piece.title}” is done.`;
+  const key = stepKey(next);
   if (next.kind === 'sign_off')
-    await tellManagers(app, tx, piece.clientId, `Ready for the client: ${piece.title}`, `${text} It can go to the client.`, '/sign-off');
+    await tellManagers(app, tx, {
+      clientId,
+      heading: `Ready for the client: ${piece.title}`,
+      text: `${text} It can go to the client.`,
+      path: '/sign-off',
+      key,
+    });
   else if (next.doerId === null)
-    await tellManagers(
-      app,
-      tx,
-      piece.clientId,
-      `Nobody has “${next.title}”: ${piece.title}`,
-      `${text} “${next.title}” comes next and nobody has it.`,
+    await tellManagers(app, tx, {
+      clientId,
+      heading: `Nobody has “${next.title}”: ${piece.title}`,
+      text: `${text} “${next.title}” comes next and nobody has it.`,
       path,
-    );
+      key,
+    });
   else if (next.doerId !== viewer.personId)
-    await tellDoer(app, tx, next.doerId, `${next.title}: ${piece.title}`, `${text} “${next.title}” is yours and can start.`, path);
+    await tell(app, tx, next.doerId, {
+      clientId,
+      heading: `${next.title}: ${piece.title}`,
+      text: `${text} “${next.title}” is yours and can start.`,
+      path,
+      key,
+    });
+}
+
+/** Where the agency decides for the client, the named person hears that the piece waits for them. */
+async function tellDecider(app: App, tx: Tx, viewer: Viewer, piece: Piece): Promise<void> {
+  const [row] = await rowsOf<{ person_id: string }>(
+    tx,
+    "select policy ->> 'personId' as person_id from clients where id = $1 and policy ->> 'kind' = 'agency'",
+    [piece.clientId],
+  );
+  if (row && row.person_id !== viewer.personId)
+    await tell(app, tx, row.person_id, {
+      clientId: piece.clientId,
+      heading: `Yours to approve: ${piece.title}`,
+      text: `“${piece.title}” is checked and waits for your approval on the client’s standing authority.`,
+      path: `/pieces/${piece.id}`,
+    });
 }
 
 type HandBackRefused = Refused | { code: 'step.not_a_check' };
@@ -100,17 +132,17 @@ export function handBack(app: App, viewer: Viewer, stepId: string, remark: strin
     const between = steps.filter((other) => other.position > made.position && other.position < step.position && other.finishedOn !== null);
     for (const other of between) Object.assign(other, { finishedOn: null, startedOn: null });
     await tx.save([made, step, ...between]);
+    for (const gone of [step, ...between]) await untell(tx, stepKey(gone));
     await note(tx, piece, viewer, 'step.handed_back', step, now, { remark });
     await replan(tx, [piece.id], now);
     if (made.doerId !== null && made.doerId !== viewer.personId)
-      await tellDoer(
-        app,
-        tx,
-        made.doerId,
-        `Handed back: ${piece.title}`,
-        `“${piece.title}” came back from “${step.title}”: ${remark}`,
-        `/pieces/${piece.id}`,
-      );
+      await tell(app, tx, made.doerId, {
+        clientId: piece.clientId,
+        heading: `Handed back: ${piece.title}`,
+        text: `“${piece.title}” came back from “${step.title}”: ${remark}`,
+        path: `/pieces/${piece.id}`,
+        key: stepKey(made),
+      });
     return ok(null);
   });
 }

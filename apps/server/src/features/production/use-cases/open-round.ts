@@ -53,6 +53,7 @@ async function appendSteps(tx: Tx, piece: Piece, added: readonly RouteStep[]): P
       startedOn: null,
       finishedOn: null,
       remark: null,
+      assignedOn: null,
     });
   });
   await tx.insert(Step, made);

@@ -15,6 +15,7 @@ export class Packet {
   @InstantColumn() sentAt: string;
   @IdColumn() sentBy: string;
   @InstantColumn({ nullable: true }) closedAt: string | null;
+  @InstantColumn({ nullable: true }) chasedAt: string | null;
 }
 
 /** One version in a packet, and what came of it. */

@@ -13,44 +13,67 @@ import {
 } from '@zesting/core';
 import type { ContactShape, PacketShape, PacketsShape, ReadyPieceShape, ReadyShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
+import { awaitedOf } from '../../notices/index.js';
 import { clientKey, getDoer, loadCalendars, loadSources, signOffOf, pieceState, type CalendarBook } from '../../planning/index.js';
+import { silenceFrom } from '../use-cases/decide-for-client.js';
 
 const CLOSED_SHOWN = 30;
 
 /** Packets of the clients: those out, by due date, and the latest closed ones. */
 export async function packetsOf(app: App, clientIds: readonly string[], packetId: string | null = null): Promise<PacketsShape> {
-  const rows = await app.read<Omit<PacketShape, 'isPastDue' | 'waitedDays'>>(
+  const rows = await app.read<PacketRow>(
     `select k.id, k.client_id as "clientId", k.title, k.due_on as "dueOn", k.sent_at as "sentAt", b.name as "sentBy", k.closed_at as "closedAt",
+       k.chased_at as "chasedAt", (select max(r.sent_at) from reminders r where r.thing = 'packet' and r.thing_id = k.id) as "remindedAt",
+       k.policy, k.approver_ids as "approverIds",
        (select jsonb_agg(jsonb_build_object('pieceId', p.id, 'number', p.number, 'title', p.title, 'round', i.round, 'outcome', i.outcome) order by p.number)
         from packet_items i join pieces p on p.id = i.piece_id where i.packet_id = k.id) as items,
-       coalesce((select jsonb_agg(jsonb_build_object('id', x.id, 'name', x.name, 'email', x.email, 'canAsk', x.can_ask, 'canSignOff', x.can_sign_off) order by x.name)
+       coalesce((select jsonb_agg(jsonb_build_object('id', x.id, 'name', x.name, 'email', x.email, 'canAsk', x.can_ask, 'canSignOff', x.can_sign_off)
+           order by array_position(k.approver_ids, x.id))
         from contacts x where x.id = any(k.approver_ids)), '[]') as approvers
      from packets k join people b on b.id = k.sent_by where k.client_id = any($1) and ($2::uuid is null or k.id = $2)
      order by (k.closed_at is not null), case when k.closed_at is null then k.due_on end, k.sent_at desc limit 200`,
     [clientIds, packetId],
   );
   const book = await loadCalendars(app.manager, app.clock.now());
-  const shapes = rows.map((row) => withClock(row, book));
+  const open = rows.filter((row) => row.closedAt === null);
+  const waiting = await awaitedOf(
+    app.manager,
+    open.map(({ id, policy, approverIds }) => ({ id, policy, approver_ids: approverIds })),
+  );
   return {
-    open: shapes.filter((packet) => packet.closedAt === null),
-    closed: shapes.filter((packet) => packet.closedAt !== null).slice(0, CLOSED_SHOWN),
+    open: open.map((row) => packetShape(row, book, waiting.get(row.id) ?? [])),
+    closed: rows
+      .filter((row) => row.closedAt !== null)
+      .slice(0, CLOSED_SHOWN)
+      .map((row) => packetShape(row, book, [])),
   };
 }
 
-function withClock(row: Omit<PacketShape, 'isPastDue' | 'waitedDays'>, book: CalendarBook): PacketShape {
+type PacketRow = Omit<PacketShape, 'isPastDue' | 'waitedDays' | 'awaitedIds' | 'silenceFromOn'> & {
+  policy: SignOffPolicy;
+  approverIds: string[];
+};
+
+function packetShape({ policy, approverIds: _, ...row }: PacketRow, book: CalendarBook, awaitedIds: string[]): PacketShape {
   const client = getDoer(book, clientKey(row.clientId));
   const sentOn = dayIn(row.sentAt, client.zone);
   const waitedDays = Math.max(
     0,
     countWorkingDays(client.calendar, sentOn, client.todayOn) - countWorkingDays(client.calendar, sentOn, sentOn),
   );
-  return { ...row, waitedDays, isPastDue: row.closedAt === null && getDay(row.dueOn) < client.todayOn };
+  return {
+    ...row,
+    waitedDays,
+    awaitedIds,
+    isPastDue: row.closedAt === null && getDay(row.dueOn) < client.todayOn,
+    silenceFromOn: silenceFrom({ policy, clientId: row.clientId, sentAt: row.sentAt }, book),
+  };
 }
 
 /** The pieces of a client that can go out for sign-off now, who approves, and when an answer is due. */
 export async function readyFor(app: App, clientId: string): Promise<ReadyShape> {
-  const candidates = await app.read<{ id: string; number: number; title: string; round: number }>(
-    `select p.id, p.number, p.title, p.round from pieces p where p.client_id = $1 and p.list is not null
+  const candidates = await app.read<{ id: string; number: number; title: string; round: number; open_remarks: number }>(
+    `select p.id, p.number, p.title, p.round, (select count(*) from remarks m where m.piece_id = p.id and m.state = 'open') as open_remarks from pieces p where p.client_id = $1 and p.list is not null
        and not exists (select 1 from steps s where s.piece_id = p.id and s.kind <> 'sign_off' and s.finished_on is null)
        and not exists (select 1 from packet_items i where i.piece_id = p.id and i.outcome is null) order by p.late_from_on nulls last, p.number`,
     [clientId],
@@ -67,14 +90,20 @@ export async function readyFor(app: App, clientId: string): Promise<ReadyShape> 
     const signOff = signOffOf(source);
     if (isAllSigned(signOff)) return [];
     const open = source.steps.find((step) => step.finished_on === null);
-    const planned = pieceState(source, book).plan?.steps.find((step) => step.id === open?.id);
+    const { plan } = pieceState(source, book);
+    const planned = plan?.steps.find((step) => step.id === open?.id);
+    const [latest, answerOn] = [planned?.latestFinishOn ?? null, planned?.earliestFinishOn ?? null];
     return [
       {
         pieceId: piece.id,
         number: piece.number,
         title: piece.title,
         round: piece.round,
-        latestFinishOn: planned?.latestFinishOn ?? null,
+        latestFinishOn: latest,
+        answerOn,
+        slips: latest !== null && answerOn !== null && answerOn > latest,
+        earliestPublishOn: plan?.earliestPublishOn ?? null,
+        openRemarks: piece.open_remarks,
         isVoided: isVoided(signOff),
       },
     ];
@@ -84,7 +113,13 @@ export async function readyFor(app: App, clientId: string): Promise<ReadyShape> 
     'select id, name, email, can_ask as "canAsk", can_sign_off as "canSignOff" from contacts where client_id = $1 and can_sign_off and archived_at is null order by position, name',
     [clientId],
   );
-  return { pieces, approvers, policy: client?.policy ?? { kind: 'any' }, suggestedDueOn: suggestedDue(pieces, book, clientId) };
+  return {
+    pieces,
+    approvers,
+    policy: client?.policy ?? { kind: 'any' },
+    todayOn: getDoer(book, clientKey(clientId)).todayOn,
+    suggestedDueOn: suggestedDue(pieces, book, clientId),
+  };
 }
 
 /** Two working days of the client, unless the plan asks for an answer sooner or leaves more time; never before today. */

@@ -1,5 +1,5 @@
-import { copyOnChannel, dayIn, type Content } from '@zesting/core';
-import type { MediumShape, RoomPacketShape, RoomPieceShape, RoomRemarkShape, RoomShape } from '@zesting/contract';
+import { awaited, copyOnChannel, dayIn, type Content, type DecisionFact, type PartDigests, type SignOffPolicy } from '@zesting/core';
+import type { MediumShape, RoomPacketShape, RoomPieceShape, RoomRemarkShape, RoomShape, RoomToDoShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 
 interface ItemRow {
@@ -15,6 +15,9 @@ interface ItemRow {
   media: Omit<MediumShape, 'alt'>[];
   channels: { id: string; name: string; kind: string; ratio: string; on: string | null; at: string | null }[];
   said: RoomRemarkShape[];
+  remarks: RoomToDoShape[];
+  digests: PartDigests;
+  decisions: DecisionFact[];
 }
 
 /** The client's room for one contact: packets out first, each piece as it will appear. No people, no load, no other client. */
@@ -27,8 +30,8 @@ export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
   );
   if (!head) throw new Error('the contact went away');
   const { client_id: clientId, rounds_agreed: roundsAgreed, ...rest } = head;
-  const packets = await app.read<{ id: string; title: string; message: string; due_on: string; closed: boolean }>(
-    `select id, title, message, due_on, closed_at is not null as closed from packets
+  const packets = await app.read<PacketRow>(
+    `select id, title, message, due_on, closed_at is not null as closed, policy, approver_ids from packets
      where client_id = $1 and $2 = any(approver_ids) order by (closed_at is not null), case when closed_at is null then due_on end, sent_at desc limit 20`,
     [clientId, contactId],
   );
@@ -47,14 +50,33 @@ export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
       dueOn: packet.due_on,
       isClosed: packet.closed,
       isPastDue: !packet.closed && packet.due_on < today,
-      pieces: items.filter((item) => item.packet_id === packet.id).map((item) => pieceShape(item, roundsAgreed)),
+      pieces: items
+        .filter((item) => item.packet_id === packet.id)
+        .map((item) => ({ ...pieceShape(item, roundsAgreed), isAsked: isAsked(item, packet, contactId) })),
     })),
   };
 }
 
+interface PacketRow {
+  id: string;
+  title: string;
+  message: string;
+  due_on: string;
+  closed: boolean;
+  policy: SignOffPolicy;
+  approver_ids: string[];
+}
+
+/** Whether the contact's word on a piece is awaited now; it may also be given again while the piece is open. */
+const isAsked = (item: ItemRow, packet: PacketRow, contactId: string): boolean =>
+  item.mine !== null ||
+  awaited(packet.policy, packet.approver_ids, item.decisions, [item.digests.shared, ...Object.values(item.digests.channels)]).includes(
+    contactId,
+  );
+
 const itemsOf = (app: App, contactId: string, packetIds: readonly string[]): Promise<ItemRow[]> =>
   app.read<ItemRow>(
-    `select i.packet_id, i.piece_id, i.version_id, p.title, f.name as format_name, i.round, i.outcome, v.content,
+    `select i.packet_id, i.piece_id, i.version_id, p.title, f.name as format_name, i.round, i.outcome, v.content, v.digests,
        (select d.verdict from decisions d where d.packet_id = i.packet_id and d.piece_id = i.piece_id and d.contact_id = $2 order by d.sequence desc limit 1) as mine,
        coalesce((select jsonb_agg(jsonb_build_object('assetId', a.id, 'name', a.name, 'mime', a.mime, 'width', a.width, 'height', a.height))
          from assets a where a.id in (select (m ->> 'assetId')::uuid from jsonb_array_elements(v.content -> 'shared' -> 'media') m)), '[]') as media,
@@ -62,13 +84,17 @@ const itemsOf = (app: App, contactId: string, packetIds: readonly string[]): Pro
          from channels h left join placements l on l.channel_id = h.id and l.piece_id = p.id and not l.cancelled
          where v.content -> 'channels' ? h.id::text), '[]') as channels,
        coalesce((select jsonb_agg(jsonb_build_object('contactName', x.name, 'verdict', d.verdict, 'remark', d.remark, 'decidedAt', d.decided_at) order by d.sequence)
-         from decisions d join contacts x on x.id = d.contact_id where d.piece_id = i.piece_id), '[]') as said
+         from decisions d join contacts x on x.id = d.contact_id where d.piece_id = i.piece_id), '[]') as said,
+       coalesce((select jsonb_agg(jsonb_build_object('text', m.text, 'round', m.round, 'state', m.state, 'answer', m.answer) order by m.round, m.created_at, m.position)
+         from remarks m where m.piece_id = i.piece_id and m.round < i.round), '[]') as remarks,
+       coalesce((select jsonb_agg(jsonb_build_object('contactId', d.contact_id, 'verdict', d.verdict, 'digests', d.digests) order by d.sequence)
+         from decisions d where d.piece_id = i.piece_id), '[]') as decisions
      from packet_items i join pieces p on p.id = i.piece_id join formats f on f.id = p.format_id join versions v on v.id = i.version_id
      where i.packet_id = any($1) order by (i.outcome is not null), p.number`,
     [packetIds, contactId],
   );
 
-function pieceShape(item: ItemRow, roundsAgreed: number): RoomPieceShape {
+function pieceShape(item: ItemRow, roundsAgreed: number): Omit<RoomPieceShape, 'isAsked'> {
   const files = new Map(item.media.map((file) => [file.assetId, file]));
   return {
     packetId: item.packet_id,
@@ -96,6 +122,7 @@ function pieceShape(item: ItemRow, roundsAgreed: number): RoomPieceShape {
       };
     }),
     said: item.said,
+    remarks: item.remarks,
   };
 }
 

@@ -1,0 +1,231 @@
+import {
+  asksClient,
+  awaited,
+  dayIn,
+  getDay,
+  ok,
+  reminderDue,
+  timeIn,
+  type Day,
+  type DecisionFact,
+  type InstantText,
+  type PartDigests,
+  type ReminderStage,
+  type SignOffPolicy,
+} from '@zesting/core';
+import type { App } from '../../platform/app.js';
+import { rowsOf, type Tx } from '../../platform/database/transaction.js';
+import { queueMail, type MailItem } from '../../platform/mail/mail.js';
+import { clientKey, getDoer, loadCalendars, type CalendarBook } from '../planning/index.js';
+import { hello, tell, tellManagers } from './tell.js';
+
+/** Nobody is reminded before this hour of their day. */
+const FROM_TIME = '08:00';
+
+interface Sent {
+  readonly stages: ReminderStage[];
+}
+
+/**
+ * Reminds contacts and doers by working-time rules: half-way, on the due day, and past it their manager instead. What was acted
+ * upon is not open any more, and so is reminded of no longer. Each is sent once; a contact gets one mail for all that is due.
+ */
+export async function sendReminders(app: App): Promise<number> {
+  const result = await app.write(async (tx, now) => {
+    await tx.query('select pg_advisory_xact_lock(4311)'); // one server at a time: none is sent twice
+    const book = await loadCalendars(tx, now);
+    return ok((await remindContacts(app, tx, book, now)) + (await remindDoers(app, tx, book, now)));
+  });
+  return result.ok ? result.value : 0;
+}
+
+const isAwake = (now: InstantText, zone: string): boolean => timeIn(now, zone) >= FROM_TIME;
+
+async function sentStages(tx: Tx, thing: string, thingId: string, receiverId: string, dueOn: string): Promise<Sent> {
+  const rows = await rowsOf<{ stage: ReminderStage }>(
+    tx,
+    'select stage from reminders where thing = $1 and thing_id = $2 and receiver_id = $3 and due_on = $4',
+    [thing, thingId, receiverId, dueOn],
+  );
+  return { stages: rows.map((row) => row.stage) };
+}
+
+const noteSent = (tx: Tx, thing: string, thingId: string, receiverId: string, stage: ReminderStage, dueOn: string, now: InstantText) =>
+  tx.query('insert into reminders (thing, thing_id, receiver_id, stage, due_on, sent_at) values ($1, $2, $3, $4, $5, $6)', [
+    thing,
+    thingId,
+    receiverId,
+    stage,
+    dueOn,
+    now,
+  ]);
+
+interface PacketRow {
+  id: string;
+  client_id: string;
+  title: string;
+  due_on: string;
+  sent_at: string;
+  policy: SignOffPolicy;
+  approver_ids: string[];
+}
+
+interface ItemRow {
+  packet_id: string;
+  digests: PartDigests;
+  decisions: DecisionFact[];
+}
+
+/** The contacts whose word each packet that is out still waits for. */
+export async function awaitedOf(
+  tx: Tx,
+  packets: readonly Pick<PacketRow, 'id' | 'policy' | 'approver_ids'>[],
+): Promise<Map<string, string[]>> {
+  const items = await rowsOf<ItemRow>(
+    tx,
+    `select i.packet_id, v.digests, coalesce((select jsonb_agg(jsonb_build_object('contactId', d.contact_id, 'verdict', d.verdict, 'digests', d.digests) order by d.sequence)
+       from decisions d where d.piece_id = i.piece_id), '[]') as decisions
+     from packet_items i join versions v on v.id = i.version_id where i.packet_id = any($1) and i.outcome is null`,
+    [packets.map((packet) => packet.id)],
+  );
+  return new Map(
+    packets.map((packet) => [
+      packet.id,
+      packet.approver_ids.filter((id) =>
+        items.some(
+          (item) =>
+            item.packet_id === packet.id &&
+            awaited(packet.policy, packet.approver_ids, item.decisions, [
+              item.digests.shared,
+              ...Object.values(item.digests.channels),
+            ]).includes(id),
+        ),
+      ),
+    ]),
+  );
+}
+
+interface ContactRow {
+  id: string;
+  name: string;
+  email: string;
+  link_generation: number;
+}
+
+async function remindContacts(app: App, tx: Tx, book: CalendarBook, now: InstantText): Promise<number> {
+  const packets = (
+    await rowsOf<PacketRow>(
+      tx,
+      `select k.id, k.client_id, k.title, k.due_on, k.sent_at, k.policy, k.approver_ids from packets k join clients c on c.id = k.client_id
+       where k.closed_at is null and c.archived_at is null order by k.due_on, k.id`,
+    )
+  ).filter((packet) => asksClient(packet.policy));
+  const waiting = await awaitedOf(tx, packets);
+  const perContact = new Map<string, { clientId: string; items: MailItem[] }>();
+  let count = 0;
+  for (const packet of packets) {
+    const client = getDoer(book, clientKey(packet.client_id));
+    if (!isAwake(now, client.zone)) continue;
+    for (const contactId of waiting.get(packet.id) ?? []) {
+      const { stages } = await sentStages(tx, 'packet', packet.id, contactId, packet.due_on);
+      const cameOn = dayIn(packet.sent_at, client.zone);
+      const stage = reminderDue({ calendar: client.calendar, cameOn, dueOn: getDay(packet.due_on), todayOn: client.todayOn, sent: stages });
+      if (stage === null) continue;
+      await noteSent(tx, 'packet', packet.id, contactId, stage, packet.due_on, now);
+      count += 1;
+      if (stage === 'past_due') await tellPastDue(app, tx, packet, contactId);
+      else {
+        const entry = perContact.get(contactId) ?? { clientId: packet.client_id, items: [] };
+        entry.items.push({
+          text: `${packet.title}: an answer is due ${stage === 'due_day' ? 'today' : `by ${packet.due_on}`}`,
+          address: '',
+        });
+        perContact.set(contactId, entry);
+      }
+    }
+  }
+  for (const [contactId, { items }] of perContact) await mailContact(app, tx, contactId, items);
+  return count;
+}
+
+async function tellPastDue(app: App, tx: Tx, packet: PacketRow, contactId: string): Promise<void> {
+  const [contact] = await rowsOf<{ name: string }>(tx, 'select name from contacts where id = $1', [contactId]);
+  await tellManagers(app, tx, {
+    clientId: packet.client_id,
+    heading: `No answer yet: ${packet.title}`,
+    text: `${contact?.name ?? 'The contact'} has not answered “${packet.title}”, due ${packet.due_on}.`,
+    path: `/sign-off?packet=${packet.id}`,
+    key: `past-due:${packet.id}`,
+  });
+}
+
+async function mailContact(app: App, tx: Tx, contactId: string, items: readonly MailItem[]): Promise<void> {
+  const [contact] = await rowsOf<ContactRow>(
+    tx,
+    'select id, name, email, link_generation from contacts where id = $1 and archived_at is null',
+    [contactId],
+  );
+  if (!contact) return;
+  const address = app.links.address('room', contact.id, contact.link_generation);
+  await queueMail(tx, {
+    to: contact.email,
+    subject: items.length === 1 ? `A reminder: ${items[0]?.text ?? ''}` : `A reminder: ${items.length} packets wait for your word`,
+    paragraphs: [hello(contact.name)],
+    lists: [{ title: 'These wait for your word', ordered: false, items: items.map((item) => ({ ...item, address })) }],
+    links: [{ text: 'Look and decide', address }],
+  });
+}
+
+interface StepRow {
+  id: string;
+  doer_id: string;
+  title: string;
+  piece_id: string;
+  piece_title: string;
+  client_id: string;
+  latest_finish_on: string;
+  came_on: string;
+}
+
+async function remindDoers(app: App, tx: Tx, book: CalendarBook, now: InstantText): Promise<number> {
+  const steps = await rowsOf<StepRow>(
+    tx,
+    `select s.id, s.doer_id, s.title, p.id as piece_id, p.title as piece_title, p.client_id, s.latest_finish_on,
+       greatest(s.assigned_on, (select max(b.finished_on) from steps b where b.id = any(s.predecessor_ids)),
+         case when s.predecessor_ids = '{}' then (p.created_at at time zone d.zone)::date end) as came_on
+     from steps s join pieces p on p.id = s.piece_id join people d on d.id = s.doer_id and d.active join clients c on c.id = p.client_id
+     where s.finished_on is null and s.kind <> 'sign_off' and s.latest_finish_on is not null and not p.shelved and c.archived_at is null
+       and not exists (select 1 from steps b where b.id = any(s.predecessor_ids) and b.finished_on is null)
+     order by s.latest_finish_on, p.number`,
+  );
+  let count = 0;
+  for (const step of steps) {
+    const doer = getDoer(book, step.doer_id);
+    if (!isAwake(now, doer.zone)) continue;
+    const { stages } = await sentStages(tx, 'step', step.id, step.doer_id, step.latest_finish_on);
+    const dueOn: Day = getDay(step.latest_finish_on);
+    const stage = reminderDue({ calendar: doer.calendar, cameOn: getDay(step.came_on), dueOn, todayOn: doer.todayOn, sent: stages });
+    if (stage === null) continue;
+    await noteSent(tx, 'step', step.id, step.doer_id, stage, step.latest_finish_on, now);
+    count += 1;
+    const path = `/pieces/${step.piece_id}`;
+    const what = `“${step.title}” of “${step.piece_title}”`;
+    if (stage === 'past_due')
+      await tellManagers(app, tx, {
+        clientId: step.client_id,
+        heading: `Past due: ${step.title}, ${step.piece_title}`,
+        text: `${what} was due on ${step.latest_finish_on} and is not done.`,
+        path,
+        key: `past-due:${step.id}`,
+      });
+    else
+      await tell(app, tx, step.doer_id, {
+        clientId: step.client_id,
+        heading: `A reminder: ${step.title}, ${step.piece_title}`,
+        text: `${what} is due ${stage === 'due_day' ? 'today' : `by ${step.latest_finish_on}`}.`,
+        path,
+        key: `reminder:${step.id}`,
+      });
+  }
+  return count;
+}

@@ -1,0 +1,124 @@
+import { dayIn, ok, RECKONING_LISTS, type InstantText } from '@zesting/core';
+import type { App } from '../../platform/app.js';
+import { rowsOf, type Tx } from '../../platform/database/transaction.js';
+import { queueMail, type MailItem } from '../../platform/mail/mail.js';
+import { hello } from './tell.js';
+
+interface PersonRow {
+  id: string;
+  name: string;
+  email: string;
+  role: string;
+  zone: string;
+}
+
+interface NoticeRow {
+  id: number;
+  code: string | null;
+  heading: string;
+  text: string;
+  path: string;
+}
+
+/** The most lines of outstanding work in one mail; the rest is counted. */
+const SHOWN = 15;
+
+/** Sends every round-up that is due: one mail per person, with all that waits for them. Returns how many mails went out. */
+export async function sendRoundUps(app: App): Promise<number> {
+  const people = await app.read<{ person_id: string }>(
+    'select distinct person_id from notices where sent_at is null and due_at <= $1 order by person_id',
+    [app.clock.now()],
+  );
+  let sent = 0;
+  for (const { person_id: personId } of people) {
+    const result = await app.write(async (tx, now) => ok(await sendTo(app, tx, personId, now)));
+    if (result.ok && result.value) sent += 1;
+  }
+  return sent;
+}
+
+async function sendTo(app: App, tx: Tx, personId: string, now: InstantText): Promise<boolean> {
+  const [person] = await rowsOf<PersonRow>(tx, 'select id, name, email, role, zone from people where id = $1 and active for update', [
+    personId,
+  ]);
+  // what is due takes along what would be due a moment later; the lock keeps two servers from sending twice
+  const notices = await rowsOf<NoticeRow>(
+    tx,
+    `select n.id, c.code, n.heading, n.text, n.path from notices n left join clients c on c.id = n.client_id
+     where n.person_id = $1 and n.sent_at is null order by n.id for update of n`,
+    [personId],
+  );
+  if (notices.length === 0) return false;
+  await tx.query('update notices set sent_at = $2 where id = any($1)', [notices.map((notice) => notice.id), now]);
+  if (!person) return false;
+  const [first] = notices;
+  const work = await outstanding(app, tx, person, now);
+  await queueMail(tx, {
+    to: person.email,
+    subject: notices.length === 1 ? (first?.heading ?? '') : `${first?.heading ?? ''}, and ${notices.length - 1} more`,
+    paragraphs: [hello(person.name)],
+    lists: [
+      {
+        title: notices.length === 1 ? 'What is new' : `What is new (${notices.length})`,
+        ordered: false,
+        items: notices.map((notice) => ({
+          text: `${notice.code ? `${notice.code} ` : ''}${notice.text}`,
+          address: app.address(notice.path),
+        })),
+      },
+      ...(work.length > 0 ? [{ title: 'Yours to do, in this order', ordered: true, items: work }] : []),
+    ],
+    links: [{ text: 'Your desk', address: app.address('/') }],
+  });
+  return true;
+}
+
+/** What the person has to do, in the order to do it: own steps at hand for makers, what needs them on the desk for managers. */
+async function outstanding(app: App, tx: Tx, person: PersonRow, now: InstantText): Promise<MailItem[]> {
+  const steps = await rowsOf<{ piece_id: string; code: string; title: string; step: string; by: string | null }>(
+    tx,
+    `select p.id as piece_id, c.code, p.title, s.title as step, s.latest_finish_on as by from steps s
+     join pieces p on p.id = s.piece_id join clients c on c.id = p.client_id
+     where s.doer_id = $1 and s.finished_on is null and not p.shelved and c.archived_at is null
+       and not exists (select 1 from steps b where b.id = any(s.predecessor_ids) and b.finished_on is null)
+     order by s.latest_finish_on nulls last, p.number limit 100`,
+    [person.id],
+  );
+  const items = steps.map(({ piece_id: id, code, title, step, by }) => ({
+    text: `${code} ${title}: ${step}${by ? `, by ${by}` : ''}`,
+    address: app.address(`/pieces/${id}`),
+  }));
+  const desk = person.role === 'manager' ? await deskItems(app, tx, person, now) : [];
+  const all = [...items, ...desk];
+  return all.length <= SHOWN ? all : [...all.slice(0, SHOWN), { text: `and ${all.length - SHOWN} more`, address: app.address('/') }];
+}
+
+const LIST_TEXT: Record<string, string> = {
+  trouble: 'its time passed, and it is not marked as out',
+  out_of_reach: 'its date cannot be met',
+  overdue: 'overdue',
+  changed_after_sign_off: 'changed after sign-off',
+  returned: 'returned by the client',
+  will_be_late: 'will be late',
+  no_doer: 'nobody has the next step',
+  with_client_past_due: 'with the client, past due',
+  dated_not_signed: 'dated, not signed',
+  signed_undated: 'signed, without a date',
+};
+
+async function deskItems(app: App, tx: Tx, person: PersonRow, now: InstantText): Promise<MailItem[]> {
+  const rows = await rowsOf<{ id: string; code: string; title: string; list: string }>(
+    tx,
+    `select p.id, c.code, p.title, p.list from pieces p join clients c on c.id = p.client_id
+     where c.archived_at is null and p.list = any($2) and (
+       exists (select 1 from client_people o where o.client_id = c.id and o.person_id = $1 and o.relation = 'own')
+       or exists (select 1 from covers v join client_people o on o.person_id = v.manager_id and o.relation = 'own'
+         where v.cover_id = $1 and o.client_id = c.id and $3::date between v.start_on and v.end_on))
+     order by array_position($4::text[], p.list), p.late_from_on nulls last, p.slack_days nulls last, p.created_at limit 100`,
+    [person.id, Object.keys(LIST_TEXT), dayIn(now, person.zone), [...RECKONING_LISTS]],
+  );
+  return rows.map(({ id, code, title, list }) => ({
+    text: `${code} ${title}: ${LIST_TEXT[list] ?? ''}`,
+    address: app.address(`/pieces/${id}`),
+  }));
+}

@@ -1,0 +1,100 @@
+import { getTimeOfDay, joinMoves, roundUpAt, type InstantText, type Moved, type RoundUpRhythm } from '@zesting/core';
+import type { App } from '../../platform/app.js';
+import { rowsOf, type Tx } from '../../platform/database/transaction.js';
+import { addJobIn } from '../../platform/jobs/jobs.js';
+import { queueMail } from '../../platform/mail/mail.js';
+import { managersOf } from './managers.js';
+
+/** The job that sends the round-ups that are due. */
+export const SEND_ROUND_UPS = 'notices_send';
+
+export interface Notice {
+  readonly clientId: string | null;
+  readonly heading: string;
+  readonly text: string;
+  /** where it leads, inside the application */
+  readonly path: string;
+  /** what it is about: one that still waits under the same key is replaced, and `untell` takes it away */
+  readonly key?: string;
+}
+
+interface PersonRow {
+  round_up: RoundUpRhythm;
+  round_up_at: string;
+  zone: string;
+}
+
+/** How long a notice waits for others of the same hand-off, in seconds. */
+const quietSeconds = (app: App): number => (app.config.testing ? 1 : 20);
+
+/** When a notice to the person goes out; undefined for one who left. */
+async function dueAt(app: App, tx: Tx, personId: string, now: InstantText): Promise<InstantText | undefined> {
+  const [person] = await rowsOf<PersonRow>(tx, 'select round_up, round_up_at, zone from people where id = $1 and active', [personId]);
+  if (!person) return undefined;
+  const setting = { rhythm: person.round_up, at: getTimeOfDay(person.round_up_at.slice(0, 5)), zone: person.zone };
+  const due = roundUpAt(setting, now, quietSeconds(app));
+  // what waits longer is found by the clock
+  if (person.round_up === 'at_once') await addJobIn(tx, SEND_ROUND_UPS, personId, quietSeconds(app) + 0.2);
+  return due;
+}
+
+/** Puts a notice into the person's next round-up, in the transaction of what it tells. */
+export async function tell(app: App, tx: Tx, personId: string, notice: Notice): Promise<void> {
+  const now = app.clock.now();
+  const due = await dueAt(app, tx, personId, now);
+  if (due === undefined) return;
+  await tx.query(
+    `insert into notices (person_id, client_id, heading, text, path, key, due_at, created_at) values ($1, $2, $3, $4, $5, $6, $7, $8)
+     on conflict (person_id, key) where sent_at is null and key is not null
+     do update set heading = excluded.heading, text = excluded.text, path = excluded.path`,
+    [personId, notice.clientId, notice.heading, notice.text, notice.path, notice.key ?? null, due, now],
+  );
+}
+
+/** Tells a move; several before anybody heard are one, and one that is taken back is none. */
+export async function tellMove(
+  app: App,
+  tx: Tx,
+  personId: string,
+  notice: Notice & { readonly key: string },
+  move: Moved,
+  words: (joined: Moved) => string,
+): Promise<void> {
+  const [waiting] = await rowsOf<{ id: number; moved_from: string; moved_to: string }>(
+    tx,
+    'select id, moved_from, moved_to from notices where person_id = $1 and key = $2 and sent_at is null for update',
+    [personId, notice.key],
+  );
+  const joined = joinMoves(waiting ? { from: waiting.moved_from, to: waiting.moved_to } : null, move);
+  if (!joined) return untell(tx, notice.key, personId);
+  await tell(app, tx, personId, { ...notice, text: words(joined) });
+  await tx.query('update notices set moved_from = $3, moved_to = $4 where person_id = $1 and key = $2 and sent_at is null', [
+    personId,
+    notice.key,
+    joined.from,
+    joined.to,
+  ]);
+}
+
+/** Takes back what still waits under a key, since it was undone: from one person's round-up or from all. */
+export async function untell(tx: Tx, key: string, personId: string | null = null): Promise<void> {
+  await tx.query('delete from notices where key = $1 and sent_at is null and ($2::uuid is null or person_id = $2)', [key, personId]);
+}
+
+/** Tells those who manage a client. */
+export async function tellManagers(app: App, tx: Tx, notice: Notice & { readonly clientId: string }): Promise<void> {
+  for (const manager of await managersOf(tx, notice.clientId, app.clock.now())) await tell(app, tx, manager.id, notice);
+}
+
+/** Tells a contact or requester something by mail at once, with their personal link. */
+export async function tellOutside(
+  tx: Tx,
+  to: { readonly email: string; readonly name: string },
+  subject: string,
+  paragraphs: readonly string[],
+  link: { text: string; address: string },
+): Promise<void> {
+  await queueMail(tx, { to: to.email, subject, paragraphs: [hello(to.name), ...paragraphs], links: [link] });
+}
+
+export const hello = (name: string): string => `Hello ${name.split(' ')[0] ?? name},`;

@@ -1,0 +1,94 @@
+import { chainHead, type DecisionFact, type InstantText, type Verdict } from '@zesting/core';
+import { record } from '../../platform/activity.js';
+import { rowsOf, type Tx } from '../../platform/database/transaction.js';
+
+/** What the chain binds of a decision: all that was said, by whom, about what, and when. */
+export interface DecisionRecord {
+  readonly sequence: number;
+  /** null: the agency decided, without a packet */
+  readonly packetId: string | null;
+  readonly pieceId: string;
+  readonly versionId: string;
+  /** null: the agency, on standing authority or because no answer came */
+  readonly contactId: string | null;
+  readonly verdict: Verdict;
+  readonly digests: readonly string[];
+  readonly remark: string;
+  readonly decidedAt: string;
+  readonly recordedBy: string | null;
+  readonly how: string;
+}
+
+export const decisionRecord = (decision: DecisionRecord) => ({ ...decision });
+
+export interface NewDecision {
+  readonly clientId: string;
+  readonly packetId: string | null;
+  readonly pieceId: string;
+  readonly versionId: string;
+  readonly round: number;
+  readonly contactId: string | null;
+  readonly verdict: Verdict;
+  readonly digests: readonly string[];
+  readonly remark: string;
+  /** who recorded it and how it was given; null when the contact decided in person */
+  readonly onBehalf: { readonly personId: string; readonly name: string; readonly how: string } | null;
+}
+
+/** Writes a decision as the next link of the client's chain, and the activity line. Returns who decided. */
+export async function appendDecision(tx: Tx, decision: NewDecision, now: InstantText): Promise<string> {
+  const [client] = await rowsOf<{ chain_head: string; next: number }>(
+    tx,
+    `select chain_head, (select coalesce(max(sequence), 0) + 1 from decisions where client_id = $1) as next from clients where id = $1 for update`,
+    [decision.clientId],
+  );
+  const [contact] = await rowsOf<{ name: string }>(tx, 'select name from contacts where id = $1', [decision.contactId]);
+  if (!client) throw new Error('the client went away');
+  const { onBehalf, clientId, round, ...facts } = decision;
+  const link = decisionRecord({
+    ...facts,
+    sequence: client.next,
+    remark: decision.remark.trim(),
+    decidedAt: now,
+    recordedBy: onBehalf?.personId ?? null,
+    how: onBehalf?.how ?? '',
+  });
+  const head = chainHead(client.chain_head, link);
+  await tx.query(
+    `insert into decisions (client_id, sequence, packet_id, piece_id, version_id, contact_id, verdict, digests, remark, decided_at, recorded_by, how, head)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
+    [
+      clientId,
+      link.sequence,
+      link.packetId,
+      link.pieceId,
+      link.versionId,
+      link.contactId,
+      link.verdict,
+      link.digests,
+      link.remark,
+      link.decidedAt,
+      link.recordedBy,
+      link.how,
+      head,
+    ],
+  );
+  await tx.query('update clients set chain_head = $2 where id = $1', [clientId, head]);
+  const name = contact?.name ?? onBehalf?.name ?? '';
+  await record(tx, {
+    clientId,
+    thing: 'piece',
+    thingId: decision.pieceId,
+    verb: decision.verdict === 'approve' ? 'piece.approved' : 'piece.changes_asked',
+    actor: contact && onBehalf ? `${name} (recorded by ${onBehalf.name})` : name,
+    detail: { remark: link.remark, how: link.how || undefined, round },
+    at: now,
+  });
+  return name;
+}
+
+/** All that was decided about a piece, oldest first. */
+export const decisionsOn = (tx: Tx, pieceId: string): Promise<DecisionFact[]> =>
+  rowsOf<DecisionFact>(tx, 'select contact_id as "contactId", verdict, digests from decisions where piece_id = $1 order by sequence', [
+    pieceId,
+  ]);

@@ -1,0 +1,192 @@
+import type { ClientPageShape, ClosureBody } from '@zesting/contract';
+import { dayWords } from '../../lib/format';
+import { EditedSection } from '../../ui/edited';
+import { Field } from '../../ui/field';
+import { ListEditor } from '../../ui/list-editor';
+import { ColourField, RegionField, WeekField, ZoneField } from '../../ui/setup-fields';
+import { useClientSection } from './use-client-section';
+
+/** Name, colour, clock, managers, rounds, feed. The code stays: it stands on files and links. */
+export function BasicsSection({ client }: { client: ClientPageShape }) {
+  const edited = useClientSection(
+    client,
+    ({ name, colour, zone, region, usualTime, roundsAgreed, feedPencilled, managers }) => ({
+      name,
+      colour,
+      zone,
+      region,
+      usualTime,
+      roundsAgreed,
+      feedPencilled,
+      managers: managers.map((manager) => manager.name),
+    }),
+    ({ managers, ...body }) => ({
+      ...body,
+      managerIds: client.possibleManagers.filter((person) => managers.includes(person.name)).map((person) => person.personId),
+    }),
+  );
+  const { draft, change } = edited;
+  return (
+    <EditedSection title="Basics" edited={edited}>
+      <div className="grid gap-x-6 md:grid-cols-2 max-w-4xl">
+        <div>
+          <Field label="Name" required>
+            {(control) => (
+              <input {...control} className="field" value={draft.name} onChange={(event) => change({ name: event.target.value })} />
+            )}
+          </Field>
+          <p className="mb-3.5">
+            <span className="font-medium">Code {client.code}</span>
+            <span className="text-muted"> stays for good: it stands on files and links.</span>
+          </p>
+          <ColourField value={draft.colour} onChange={(colour) => change({ colour })} />
+          <fieldset className="mb-3.5">
+            <legend className="font-medium mb-1">Account managers</legend>
+            {client.possibleManagers.map((person) => (
+              <label key={person.personId} className="inline-flex items-center gap-2 min-h-8 mr-5">
+                <input
+                  type="checkbox"
+                  className="size-4 accent-pine"
+                  checked={draft.managers.includes(person.name)}
+                  onChange={(event) =>
+                    change({
+                      managers: event.target.checked
+                        ? [...draft.managers, person.name]
+                        : draft.managers.filter((name) => name !== person.name),
+                    })
+                  }
+                />
+                {person.name}
+              </label>
+            ))}
+          </fieldset>
+        </div>
+        <div>
+          <ZoneField value={draft.zone} onChange={(zone) => change({ zone })} />
+          <RegionField value={draft.region} onChange={(region) => change({ region })} />
+          <div className="grid grid-cols-2 gap-3">
+            <Field label="Usual publish time">
+              {(control) => (
+                <input
+                  {...control}
+                  type="time"
+                  className="field"
+                  value={draft.usualTime}
+                  onChange={(event) => change({ usualTime: event.target.value })}
+                />
+              )}
+            </Field>
+            <Field label="Rounds agreed">
+              {(control) => (
+                <input
+                  {...control}
+                  type="number"
+                  min={1}
+                  max={9}
+                  className="field"
+                  value={draft.roundsAgreed}
+                  onChange={(event) => change({ roundsAgreed: Number(event.target.value) })}
+                />
+              )}
+            </Field>
+          </div>
+          <label className="flex items-center gap-2 min-h-8">
+            <input
+              type="checkbox"
+              className="size-4 accent-pine"
+              checked={draft.feedPencilled}
+              onChange={(event) => change({ feedPencilled: event.target.checked })}
+            />
+            Pencilled placements are in the client’s calendar feed
+          </label>
+        </div>
+      </div>
+    </EditedSection>
+  );
+}
+
+/** When the client answers: hours, closures, and the public holidays of its region. */
+export function DaysSection({ client }: { client: ClientPageShape }) {
+  const edited = useClientSection(
+    client,
+    ({ weeklyMinutes, closures }) => ({ weeklyMinutes, closures }),
+    (body) => body,
+  );
+  const { draft, change } = edited;
+  return (
+    <EditedSection
+      title="Days and closures"
+      note="No answer is due, and no sign-off is planned, on a day on which the client does not work."
+      edited={edited}
+    >
+      <div className="grid gap-x-8 gap-y-4 md:grid-cols-[minmax(0,1fr)_18rem]">
+        <div>
+          <WeekField label="Working hours" value={draft.weeklyMinutes} onChange={(weeklyMinutes) => change({ weeklyMinutes })} />
+          <h3 className="text-base mb-2">Closures</h3>
+          <ListEditor<ClosureBody>
+            label="Closures"
+            items={draft.closures}
+            onChange={(closures) => change({ closures })}
+            nameOf={(closure) => closure.name}
+            make={() => ({ startOn: '', endOn: '', name: '' })}
+            addWords="Add a closure"
+            empty="None: stocktaking, works holidays and the like stand here."
+          >
+            {(closure, put) => (
+              <div className="grid sm:grid-cols-[minmax(0,1fr)_9.5rem_9.5rem] gap-x-3">
+                <Field label="What for">
+                  {(control) => (
+                    <input {...control} className="field" value={closure.name} onChange={(event) => put({ name: event.target.value })} />
+                  )}
+                </Field>
+                <Field label="First day">
+                  {(control) => (
+                    <input
+                      {...control}
+                      type="date"
+                      className="field"
+                      value={closure.startOn}
+                      onChange={(event) =>
+                        put({ startOn: event.target.value, ...(closure.endOn < event.target.value ? { endOn: event.target.value } : {}) })
+                      }
+                    />
+                  )}
+                </Field>
+                <Field label="Last day">
+                  {(control) => (
+                    <input
+                      {...control}
+                      type="date"
+                      className="field"
+                      value={closure.endOn}
+                      onChange={(event) => put({ endOn: event.target.value })}
+                    />
+                  )}
+                </Field>
+              </div>
+            )}
+          </ListEditor>
+        </div>
+        <Holidays holidays={client.holidays} />
+      </div>
+    </EditedSection>
+  );
+}
+
+/** The public holidays ahead, as they come from the region. */
+export function Holidays({ holidays }: { holidays: readonly { on: string; name: string }[] }) {
+  return (
+    <div>
+      <h3 className="text-base mb-1">Public holidays ahead</h3>
+      {holidays.length === 0 && <p className="text-muted">None is known for this region.</p>}
+      <ul className="text-[13px] tabular grid gap-0.5">
+        {holidays.map((holiday) => (
+          <li key={`${holiday.on}${holiday.name}`} className="flex gap-2">
+            <span className="w-32 shrink-0">{dayWords(holiday.on)}</span>
+            <span className="text-muted">{holiday.name}</span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

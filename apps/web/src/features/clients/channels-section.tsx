@@ -1,0 +1,150 @@
+import type { ChannelBody, ChannelKind, ClientPageShape } from '@zesting/contract';
+import { EditedSection } from '../../ui/edited';
+import { Field } from '../../ui/field';
+import { ListEditor } from '../../ui/list-editor';
+import { useClientSection } from './use-client-section';
+
+const KINDS: Record<ChannelKind, string> = {
+  photo_feed: 'Photo feed',
+  short_clip_feed: 'Short-clip feed',
+  microblog: 'Microblog',
+  professional_network: 'Professional network',
+  video_site: 'Video site',
+  blog: 'Blog',
+  newsletter: 'Newsletter',
+  podcast: 'Podcast',
+  community_board: 'Community board',
+};
+const SHAPES = ['1:1', '4:5', '9:16', '16:9', '3:2', '2:3', '2:1'];
+const LIMITS = [
+  { key: 'copyLimit', words: 'Characters' },
+  { key: 'tagLimit', words: 'Tags' },
+  { key: 'mediaLimit', words: 'Pictures' },
+] as const;
+
+/** Where the client publishes: kind, shape, limits, lead and usual time. */
+export function ChannelsSection({ client }: { client: ClientPageShape }) {
+  const edited = useClientSection(
+    client,
+    ({ channels }) => ({ channels }),
+    (body) => body,
+  );
+  return (
+    <EditedSection title="Channels" note="Pieces keep a channel that is taken out; no new one gets it." edited={edited}>
+      <ListEditor<ChannelBody>
+        label="Channels"
+        ordered
+        items={edited.draft.channels}
+        onChange={(channels) => edited.change({ channels })}
+        nameOf={(channel) => channel.name}
+        make={() => ({
+          kind: 'photo_feed',
+          name: KINDS.photo_feed,
+          ratio: '1:1',
+          copyLimit: null,
+          tagLimit: null,
+          mediaLimit: null,
+          leadDays: 0,
+          usualTime: null,
+        })}
+        addWords="Add a channel"
+        empty="None yet. A piece needs a channel to go out on."
+      >
+        {(channel, put) => <ChannelFields channel={channel} put={put} usualTime={client.usualTime} />}
+      </ListEditor>
+    </EditedSection>
+  );
+}
+
+function ChannelFields({
+  channel,
+  put,
+  usualTime,
+}: {
+  channel: ChannelBody;
+  put: (part: Partial<ChannelBody>) => void;
+  usualTime: string;
+}) {
+  const [width = 1, height = 1] = channel.ratio.split(':').map(Number);
+  const shapes = SHAPES.includes(channel.ratio) ? SHAPES : [channel.ratio, ...SHAPES];
+  return (
+    <div className="grid gap-x-3 grid-cols-2 md:grid-cols-[minmax(0,1.4fr)_minmax(0,1.2fr)_7rem_repeat(3,5.2rem)] lg:grid-cols-[minmax(0,1.4fr)_minmax(0,1.2fr)_8rem_repeat(3,5.4rem)_5.6rem_6.4rem]">
+      <Field label="Name">
+        {(control) => <input {...control} className="field" value={channel.name} onChange={(event) => put({ name: event.target.value })} />}
+      </Field>
+      <Field label="Kind">
+        {(control) => (
+          <select
+            {...control}
+            className="field"
+            value={channel.kind}
+            onChange={(event) => put({ kind: event.target.value as ChannelKind })}
+          >
+            {Object.entries(KINDS).map(([kind, words]) => (
+              <option key={kind} value={kind}>
+                {words}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field label="Shape">
+        {(control) => (
+          <span className="flex items-center gap-2">
+            <select {...control} className="field" value={channel.ratio} onChange={(event) => put({ ratio: event.target.value })}>
+              {shapes.map((shape) => (
+                <option key={shape}>{shape}</option>
+              ))}
+            </select>
+            <span
+              aria-hidden
+              className="inline-block border-2 border-line-strong rounded-sm shrink-0"
+              style={{ width: (22 * width) / Math.max(width, height), height: (22 * height) / Math.max(width, height) }}
+            />
+          </span>
+        )}
+      </Field>
+      {LIMITS.map(({ key, words }) => (
+        <Field key={key} label={words}>
+          {(control) => (
+            <input
+              {...control}
+              type="number"
+              min={key === 'tagLimit' ? 0 : 1}
+              className="field"
+              placeholder="any"
+              value={channel[key] ?? ''}
+              onChange={(event) => put({ [key]: event.target.value === '' ? null : Number(event.target.value) })}
+            />
+          )}
+        </Field>
+      ))}
+      <Field label="Lead, days">
+        {(control) => (
+          <input
+            {...control}
+            type="number"
+            min={0}
+            max={30}
+            className="field"
+            title="Working days by which the last step must be done, beyond the day before publishing"
+            value={channel.leadDays}
+            onChange={(event) => put({ leadDays: Number(event.target.value) })}
+          />
+        )}
+      </Field>
+      <Field label="Usual time">
+        {(control) => (
+          <input
+            {...control}
+            type="time"
+            className="field"
+            title={`Empty: the client’s, ${usualTime}`}
+            value={channel.usualTime ?? ''}
+            onChange={(event) => put({ usualTime: event.target.value || null })}
+          />
+        )}
+      </Field>
+    </div>
+  );
+}

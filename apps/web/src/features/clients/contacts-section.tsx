@@ -1,0 +1,73 @@
+import type { ClientPageShape, ContactBody } from '@zesting/contract';
+import { EditedSection } from '../../ui/edited';
+import { Field } from '../../ui/field';
+import { ListEditor } from '../../ui/list-editor';
+import { useClientSection } from './use-client-section';
+
+const RIGHTS = [
+  { key: 'canAsk', words: 'may ask' },
+  { key: 'canView', words: 'may look' },
+  { key: 'canSignOff', words: 'signs off' },
+] as const;
+
+/** The client's people and what each may do. */
+export function ContactsSection({ client }: { client: ClientPageShape }) {
+  const edited = useClientSection(
+    client,
+    ({ contacts }) => ({ contacts }),
+    (body) => body,
+  );
+  return (
+    <EditedSection
+      title="Contacts"
+      note="Who signs off is asked in this order, where the policy asks in turn. A contact taken out can no longer open the room; what they decided stays."
+      edited={edited}
+    >
+      <ListEditor<ContactBody>
+        label="Contacts"
+        ordered
+        items={edited.draft.contacts}
+        onChange={(contacts) => edited.change({ contacts })}
+        nameOf={(contact) => contact.name}
+        make={() => ({ name: '', email: '', canAsk: true, canView: true, canSignOff: false })}
+        addWords="Add a contact"
+        empty="Nobody yet. Somebody must sign off before a piece can go to the client."
+      >
+        {(contact, put) => (
+          <div className="grid md:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)_auto] gap-x-4 items-start">
+            <Field label="Name">
+              {(control) => (
+                <input {...control} className="field" value={contact.name} onChange={(event) => put({ name: event.target.value })} />
+              )}
+            </Field>
+            <Field label="E-mail">
+              {(control) => (
+                <input
+                  {...control}
+                  type="email"
+                  className="field"
+                  value={contact.email}
+                  onChange={(event) => put({ email: event.target.value })}
+                />
+              )}
+            </Field>
+            <fieldset>
+              <legend className="font-medium mb-1">Rights</legend>
+              {RIGHTS.map(({ key, words }) => (
+                <label key={key} className="inline-flex items-center gap-2 min-h-8 mr-4">
+                  <input
+                    type="checkbox"
+                    className="size-4 accent-pine"
+                    checked={contact[key]}
+                    onChange={(event) => put({ [key]: event.target.checked })}
+                  />
+                  {words}
+                </label>
+              ))}
+            </fieldset>
+          </div>
+        )}
+      </ListEditor>
+    </EditedSection>
+  );
+}

@@ -1,0 +1,68 @@
+import type { ActivityShape } from '@zesting/contract';
+import { instantWords } from '../lib/format';
+import { fieldWords, valueWords } from '../lib/value-words';
+
+const VERBS: Record<string, string> = {
+  'piece.created': 'made the piece',
+  'piece.edited': 'changed the piece',
+  'piece.content_edited': 'edited the content',
+  'piece.sent': 'sent it to the client',
+  'piece.approved': 'approved it',
+  'piece.changes_asked': 'asked for changes',
+  'step.assigned': 'assigned a step',
+  'step.begun': 'began',
+  'step.handed_in': 'handed in',
+  'step.passed': 'passed',
+  'step.handed_back': 'handed back',
+  'placement.added': 'added a channel',
+  'placement.moved': 'moved it',
+  'placement.out': 'marked it as out',
+  'placement.cancelled': 'cancelled a placement',
+  'request.received': 'asked for it',
+  'request.accepted': 'accepted the request',
+  'request.declined': 'declined the request',
+  'client.made': 'took on the client',
+  'client.edited': 'changed the client',
+  'client.archived': 'archived the client',
+  'client.restored': 'restored the client',
+};
+
+/** Lines of the record: who did what when, with old and new values where something changed. */
+export function ActivityList({ items }: { items: readonly ActivityShape[] }) {
+  return (
+    <ul className="grid gap-1.5 text-[13px]">
+      {items.map((entry, index) => (
+        <li key={index} className="break-words">
+          <span className="text-muted tabular">{instantWords(entry.at)}</span> {entry.actor}{' '}
+          {VERBS[entry.verb] ?? entry.verb.replace(/[._]/g, ' ')}
+          <Detail detail={entry.detail} />
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const isChange = (value: unknown): value is { from: unknown; to: unknown } =>
+  typeof value === 'object' && value !== null && 'from' in value && 'to' in value;
+
+function Detail({ detail }: { detail: Readonly<Record<string, unknown>> }) {
+  const { from, to, ...facts } = detail;
+  const moved = from !== undefined && to !== undefined ? { when: { from, to } } : { to };
+  const entries = Object.entries({ ...facts, ...moved }).filter(
+    ([key, value]) => value !== undefined && value !== null && !/Id$/.test(key) && key !== 'parts',
+  );
+  const said = entries.filter(([, value]) => !isChange(value)).map(([, value]) => valueWords(value));
+  const changes = entries.filter((entry): entry is [string, { from: unknown; to: unknown }] => isChange(entry[1]));
+  return (
+    <>
+      {said.length > 0 && `: ${said.join(', ')}`}
+      {changes.map(([key, change]) => (
+        <span key={key} className="block pl-4 text-muted">
+          {key === 'when' ? '' : `${fieldWords(key)}: `}
+          <del className="no-underline">{valueWords(change.from)}</del> →{' '}
+          <ins className="no-underline text-ink">{valueWords(change.to)}</ins>
+        </span>
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,86 @@
+import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { Button } from './button';
+
+interface ListEditorProps<T> {
+  readonly label: string;
+  readonly items: readonly T[];
+  readonly onChange: (items: T[]) => void;
+  /** what an item is called, for the buttons beside it */
+  readonly nameOf: (item: T) => string;
+  readonly make: () => T;
+  readonly addWords: string;
+  readonly empty: string;
+  /** whether the order says something */
+  readonly ordered?: boolean;
+  readonly children: (item: T, change: (part: Partial<T>) => void, index: number) => ReactNode;
+}
+
+/** Entries one below the other: each with its fields, to be moved, taken out, and added. */
+export function ListEditor<T extends object>({
+  label,
+  items,
+  onChange,
+  nameOf,
+  make,
+  addWords,
+  empty,
+  ordered = false,
+  children,
+}: ListEditorProps<T>) {
+  const put = (index: number, part: Partial<T>) => onChange(items.map((item, at) => (at === index ? { ...item, ...part } : item)));
+  const move = (from: number, to: number) => {
+    const next = [...items];
+    const [moved] = next.splice(from, 1);
+    if (moved) next.splice(to, 0, moved);
+    onChange(next);
+  };
+  return (
+    <div role="group" aria-label={label}>
+      {items.length === 0 && <p className="text-muted mb-2">{empty}</p>}
+      <ol className="grid gap-2">
+        {items.map((item, index) => (
+          <li key={index} className="card bg-paper p-3 grid grid-cols-[minmax(0,1fr)_auto] gap-3 items-start">
+            <div className="min-w-0">{children(item, (part) => put(index, part), index)}</div>
+            <div className="flex flex-col gap-1">
+              {ordered && (
+                <>
+                  <IconButton label={`Move ${nameOf(item) || 'this'} up`} disabled={index === 0} onClick={() => move(index, index - 1)}>
+                    <ArrowUp size={15} aria-hidden />
+                  </IconButton>
+                  <IconButton
+                    label={`Move ${nameOf(item) || 'this'} down`}
+                    disabled={index === items.length - 1}
+                    onClick={() => move(index, index + 1)}
+                  >
+                    <ArrowDown size={15} aria-hidden />
+                  </IconButton>
+                </>
+              )}
+              <IconButton label={`Take out ${nameOf(item) || 'this'}`} onClick={() => onChange(items.filter((_, at) => at !== index))}>
+                <Trash2 size={15} aria-hidden />
+              </IconButton>
+            </div>
+          </li>
+        ))}
+      </ol>
+      <Button className="mt-2" onClick={() => onChange([...items, make()])}>
+        <Plus size={15} aria-hidden /> {addWords}
+      </Button>
+    </div>
+  );
+}
+
+function IconButton({ label, children, ...rest }: { label: string; disabled?: boolean; onClick: () => void; children: ReactNode }) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      className="grid place-items-center size-7 rounded-md hover:bg-sunk disabled:opacity-40"
+      {...rest}
+    >
+      {children}
+    </button>
+  );
+}

@@ -1,0 +1,128 @@
+import { useQuery } from '@tanstack/react-query';
+import type { RegionShape } from '@zesting/contract';
+import { call } from '../lib/api';
+import { minutesWords, zoneWords } from '../lib/format';
+import { Field } from './field';
+import { clientColour } from './tags';
+
+const ZONES = Intl.supportedValuesOf('timeZone');
+const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+const WEEKDAY_NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+
+interface ChoiceProps {
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+  readonly disabled?: boolean | undefined;
+}
+
+/** A time zone by its IANA name. */
+export function ZoneField({ value, onChange, disabled }: ChoiceProps) {
+  return (
+    <Field label="Time zone">
+      {(control) => (
+        <select {...control} className="field" disabled={disabled} value={value} onChange={(event) => onChange(event.target.value)}>
+          {!ZONES.includes(value) && <option value={value}>{value}</option>}
+          {ZONES.map((zone) => (
+            <option key={zone} value={zone}>
+              {zone.replaceAll('_', ' ')}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+}
+
+/** A region: whose public holidays count. */
+export function RegionField({ value, onChange, disabled }: ChoiceProps) {
+  const { data: regions } = useQuery({ queryKey: ['regions'], queryFn: () => call<RegionShape[]>('/regions'), staleTime: Infinity });
+  return (
+    <Field label="Region" help="Its public holidays are no working days.">
+      {(control) => (
+        <select {...control} className="field" disabled={disabled} value={value} onChange={(event) => onChange(event.target.value)}>
+          {!regions?.some((region) => region.code === value) && <option value={value}>{value}</option>}
+          {regions?.map((region) => (
+            <option key={region.code} value={region.code}>
+              {region.name}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+}
+
+/** Hours on Monday to Sunday; quarters of an hour, empty for none. */
+export function WeekField({
+  label,
+  value,
+  onChange,
+  disabled,
+}: {
+  label: string;
+  value: readonly number[];
+  onChange: (minutes: number[]) => void;
+  disabled?: boolean | undefined;
+}) {
+  const total = value.reduce((sum, minutes) => sum + minutes, 0);
+  return (
+    <fieldset className="mb-3.5">
+      <legend className="font-medium mb-1">{label}</legend>
+      <div className="grid grid-cols-7 gap-1.5 max-w-xl">
+        {WEEKDAYS.map((name, index) => (
+          <label key={name} className="text-[13px] text-muted">
+            {name}
+            <input
+              type="number"
+              min={0}
+              max={24}
+              step={0.25}
+              className="field tabular px-1.5"
+              aria-label={`Hours on ${WEEKDAY_NAMES[index] ?? ''}`}
+              disabled={disabled}
+              value={(value[index] ?? 0) === 0 ? '' : (value[index] ?? 0) / 60}
+              placeholder="off"
+              onChange={(event) => {
+                const minutes = Math.round(Math.min(24, Math.max(0, Number(event.target.value) || 0)) * 60);
+                onChange(value.map((other, at) => (at === index ? minutes : other)));
+              }}
+            />
+          </label>
+        ))}
+      </div>
+      <p className="text-muted text-[13px] mt-1">{total === 0 ? 'No hours at all' : `${minutesWords(total)} a week`}</p>
+    </fieldset>
+  );
+}
+
+/** The twelve colours of clients, chosen as swatches. */
+export function ColourField({ value, onChange }: { value: number; onChange: (step: number) => void }) {
+  return (
+    <fieldset className="mb-3.5">
+      <legend className="font-medium mb-1">Colour</legend>
+      <div className="flex flex-wrap gap-1.5">
+        {Array.from({ length: 12 }, (_, step) => (
+          <label key={step} className="relative size-8">
+            <input
+              type="radio"
+              name="colour"
+              aria-label={`Colour ${step + 1}`}
+              className="peer absolute inset-0 size-8 opacity-0 cursor-pointer"
+              checked={value === step}
+              onChange={() => onChange(step)}
+            />
+            <span
+              aria-hidden
+              className="block size-8 rounded-md border-4 border-card outline-1 outline-line peer-checked:outline-2 peer-checked:outline-ink peer-focus-visible:outline-lake peer-focus-visible:outline-2"
+              style={{ background: clientColour(step) }}
+            />
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+/** "Auckland, 09:12 now": what the clock says in a zone. */
+export const zoneClock = (zone: string): string =>
+  `${zoneWords(zone)}, ${new Intl.DateTimeFormat('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit' }).format(new Date())} now`;

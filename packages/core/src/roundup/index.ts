@@ -1,0 +1,54 @@
+import { Temporal } from 'temporal-polyfill';
+import { addDays, compareInstants, dayIn, toInstantAfterGap, type InstantText, type TimeOfDay } from '../time/index.js';
+
+/** How often a person's messages go out. */
+export const ROUND_UP_RHYTHMS = ['at_once', 'hourly', 'daily'] as const;
+export type RoundUpRhythm = (typeof ROUND_UP_RHYTHMS)[number];
+
+export interface RoundUpSetting {
+  readonly rhythm: RoundUpRhythm;
+  /** the wall-clock time of the daily round-up in the person's zone */
+  readonly at: TimeOfDay;
+  readonly zone: string;
+}
+
+/**
+ * When a message that comes up at `now` goes out: after `quietSeconds` (so that what belongs to one hand-off goes together), at
+ * the next full hour of the person's zone, or at the next daily time. A daily time that the clock jumps over moves to the first after it.
+ * @param quietSeconds whole seconds, for *at once* only
+ * @returns an instant later than `now`
+ */
+export function roundUpAt(setting: RoundUpSetting, now: InstantText, quietSeconds: number): InstantText {
+  const instant = Temporal.Instant.from(now);
+  switch (setting.rhythm) {
+    case 'at_once':
+      return instant.add({ seconds: quietSeconds }).toString();
+    case 'hourly':
+      return instant
+        .toZonedDateTimeISO(setting.zone)
+        .round({ smallestUnit: 'hour', roundingMode: 'floor' })
+        .add({ hours: 1 })
+        .toInstant()
+        .toString();
+    case 'daily': {
+      const today = dayIn(now, setting.zone);
+      const next = toInstantAfterGap(today, setting.at, setting.zone);
+      return compareInstants(next, now) > 0 ? next : toInstantAfterGap(addDays(today, 1), setting.at, setting.zone);
+    }
+  }
+}
+
+/** Where a value moved from and to, before anybody was told. */
+export interface Moved {
+  readonly from: string;
+  readonly to: string;
+}
+
+/**
+ * Joins a move to one that still waits to be told: the first *from* stays.
+ * @returns null when the value is back where it was: then there is nothing to tell
+ */
+export function joinMoves(waiting: Moved | null, next: Moved): Moved | null {
+  const joined = { from: waiting?.from ?? next.from, to: next.to };
+  return joined.from === joined.to ? null : joined;
+}

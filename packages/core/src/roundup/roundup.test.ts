@@ -1,0 +1,49 @@
+import fc from 'fast-check';
+import { compareInstants, getTimeOfDay } from '../time/index.js';
+import { joinMoves, ROUND_UP_RHYTHMS, roundUpAt, type RoundUpSetting } from './index.js';
+
+const setting = (rhythm: RoundUpSetting['rhythm'], zone: string, at = '08:00'): RoundUpSetting => ({ rhythm, zone, at: getTimeOfDay(at) });
+
+describe('when a round-up goes out', () => {
+  it('is after a quiet moment, for those who want it at once', () => {
+    expect(roundUpAt(setting('at_once', 'Europe/London'), '2027-03-01T09:00:00Z', 20)).toBe('2027-03-01T09:00:20Z');
+  });
+
+  it('is at the next full hour of the person’s own zone, half-hour zones too', () => {
+    expect(roundUpAt(setting('hourly', 'Europe/London'), '2027-03-01T09:00:00Z', 20)).toBe('2027-03-01T10:00:00Z');
+    expect(roundUpAt(setting('hourly', 'Asia/Kolkata'), '2027-03-01T09:10:00Z', 20)).toBe('2027-03-01T09:30:00Z'); // 15:00 there
+  });
+
+  it('is at the daily time, today while it is to come, else tomorrow', () => {
+    const auckland = setting('daily', 'Pacific/Auckland'); // UTC+13 in March
+    expect(roundUpAt(auckland, '2027-03-01T18:59:00Z', 20)).toBe('2027-03-01T19:00:00Z');
+    expect(roundUpAt(auckland, '2027-03-01T19:00:00Z', 20)).toBe('2027-03-02T19:00:00Z');
+  });
+
+  it('keeps the wall-clock time across a clock change, and moves a time that is jumped over to the first after it', () => {
+    const london = setting('daily', 'Europe/London'); // clocks go forward on 28 March 2027 at 01:00
+    expect(roundUpAt(london, '2027-03-27T09:00:00Z', 20)).toBe('2027-03-28T07:00:00Z');
+    expect(roundUpAt(setting('daily', 'Europe/London', '01:30'), '2027-03-27T09:00:00Z', 20)).toBe('2027-03-28T01:30:00Z');
+  });
+
+  it('always lies ahead, never more than a day and an hour', () => {
+    const zones = fc.constantFrom('Europe/London', 'Pacific/Auckland', 'America/Los_Angeles', 'Asia/Kathmandu');
+    fc.assert(
+      fc.property(fc.constantFrom(...ROUND_UP_RHYTHMS), zones, fc.integer({ min: 0, max: 365 * 24 * 60 }), (rhythm, zone, minutes) => {
+        const now = new Date(Date.UTC(2027, 0, 1) + minutes * 60_000).toISOString();
+        const at = roundUpAt(setting(rhythm, zone), now, 20);
+        expect(compareInstants(at, now)).toBeGreaterThan(0);
+        expect(Date.parse(at) - Date.parse(now)).toBeLessThanOrEqual(25 * 3_600_000);
+      }),
+    );
+  });
+});
+
+describe('moves before anybody was told', () => {
+  it('join to one, and cancel out when the value is back', () => {
+    const first = joinMoves(null, { from: 'Mon', to: 'Tue' });
+    expect(first).toEqual({ from: 'Mon', to: 'Tue' });
+    expect(joinMoves(first, { from: 'Tue', to: 'Wed' })).toEqual({ from: 'Mon', to: 'Wed' });
+    expect(joinMoves(first, { from: 'Tue', to: 'Mon' })).toBeNull();
+  });
+});
