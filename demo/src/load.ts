@@ -305,7 +305,9 @@ class PieceStory {
 
   async secondRound(): Promise<void> {
     await this.write(`${this.piece.copy} That is all.`);
-    for (const { id } of await this.app.read<{ id: string }>("select id from remarks where piece_id = $1 and state = 'open'", [this.thread.pieceId]))
+    for (const { id } of await this.app.read<{ id: string }>("select id from remarks where piece_id = $1 and state = 'open'", [
+      this.thread.pieceId,
+    ]))
       getValue(await settleRemark(this.app, this.viewer('noor'), id, { state: 'settled' }));
     await this.make();
     await this.check();

@@ -1,4 +1,4 @@
-import { IsNotEmpty, IsOptional, IsString, IsUrl, IsUUID, Matches, MaxLength } from 'class-validator';
+import { IsIn, IsNotEmpty, IsOptional, IsString, IsUrl, IsUUID, Matches, MaxLength, ValidateIf } from 'class-validator';
 import { PlacementShape } from '../production/index.js';
 import type { PieceStage } from '@zesting/core';
 
@@ -17,6 +17,59 @@ export class MovePlacementBody {
   @IsOptional()
   @Matches(/^([01]\d|2[0-3]):[0-5]\d$/)
   at?: string | null;
+
+  /** *this one*, or *all not yet out* by as many days; without it this one */
+  @IsOptional()
+  @IsIn(['this', 'all'])
+  scope?: 'this' | 'all';
+}
+
+export class SwapBody {
+  @IsUUID()
+  withId: string;
+}
+
+/** The same piece once more. */
+export class DuplicateBody {
+  @IsUUID()
+  channelId: string;
+
+  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  on: string;
+
+  /** without it the usual time there */
+  @IsOptional()
+  @Matches(/^([01]\d|2[0-3]):[0-5]\d$/)
+  at?: string | null;
+}
+
+/** What can be put on the calendar by hand. */
+export const MARKER_KINDS = ['launch', 'offer', 'event', 'production_day', 'blackout', 'closure'] as const;
+export type MarkerKind = (typeof MARKER_KINDS)[number];
+
+export class MarkerBody {
+  /** null: the agency's own, on every calendar */
+  @ValidateIf((_, value) => value !== null)
+  @IsUUID()
+  clientId: string | null;
+
+  @IsIn(MARKER_KINDS)
+  kind: MarkerKind;
+
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(100)
+  name: string;
+
+  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  startOn: string;
+
+  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  endOn: string;
+}
+
+export class MarkerMadeShape {
+  markerId: string;
 }
 
 export class MarkOutBody {
@@ -35,6 +88,8 @@ export class MovedShape {
   /** titles of steps that can no longer be met */
   lateSteps: string[];
   earliestPublishOn: string | null;
+  /** siblings that moved with it */
+  others: number;
 }
 
 export class CalendarEntryShape extends PlacementShape {
@@ -42,13 +97,36 @@ export class CalendarEntryShape extends PlacementShape {
   pieceNumber: number;
   stage: PieceStage;
   publishAt: string | null;
+  channelKind: string;
+  pillarId: string | null;
+  /** other dated placements of the piece that are not yet out */
+  siblings: number;
 }
 
+/** A marker on one of its days. */
 export class MarkerShape {
+  /** null for what comes from the region's calendar */
+  id: string | null;
   on: string;
+  startOn: string;
+  endOn: string;
   name: string;
-  kind: 'holiday' | 'closure';
+  kind: MarkerKind | 'holiday' | 'observance';
+  clientId: string | null;
+}
+
+/** What the clock says at a client's, beside the viewer's own. */
+export class ClientClockShape {
   clientId: string;
+  zone: string;
+  /** the client's date now */
+  todayOn: string;
+  /** the client's time now */
+  nowAt: string;
+  /** when the client's next day begins, by the viewer's clock */
+  nextDayAt: string;
+  /** whether that is still on the viewer's today */
+  nextDayIsToday: boolean;
 }
 
 export class CalendarShape {
@@ -56,4 +134,5 @@ export class CalendarShape {
   /** undated placements of pieces that are under way or approved, approved ones first */
   tray: CalendarEntryShape[];
   markers: MarkerShape[];
+  clocks: ClientClockShape[];
 }

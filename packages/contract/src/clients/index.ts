@@ -365,6 +365,15 @@ export class EditClientBody {
   @IsBoolean()
   feedPencilled?: boolean;
 
+  /** names of the region's observances that stand on the calendar */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(100)
+  @ArrayUnique()
+  @IsString({ each: true })
+  @MaxLength(120, { each: true })
+  observances?: string[];
+
   @IsOptional()
   @IsObject()
   @ValidateNested()
@@ -472,6 +481,9 @@ export class ClientPageShape extends BrandShape {
   possibleManagers: PersonNameShape[];
   /** the region's public holidays over the next twelve months */
   holidays: DayOffShape[];
+  observances: string[];
+  /** the region's observances over the next twelve months */
+  possibleObservances: DayOffShape[];
   archivedAt: string | null;
   version: number;
 }

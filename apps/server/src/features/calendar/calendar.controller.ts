@@ -1,9 +1,13 @@
-import { Body, Controller, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
 import type { Response } from 'express';
 import {
   AddPlacementBody,
+  DuplicateBody,
+  MarkerBody,
   MarkOutBody,
   MovePlacementBody,
+  SwapBody,
+  type MarkerMadeShape,
   type CalendarShape,
   type MovedShape,
   type PlacementShape,
@@ -17,7 +21,17 @@ import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { calendarOf, placementShape } from './queries/calendar.js';
 import { feedOf } from './queries/feed.js';
 import { stationsOf } from './queries/stations.js';
-import { addPlacement, cancelPlacement, markOut, movePlacement, type Moved } from './use-cases/place.js';
+import { addMarker, removeMarker } from './use-cases/markers.js';
+import {
+  addPlacement,
+  cancelPlacement,
+  duplicatePlacement,
+  markOut,
+  movePlacement,
+  restorePlacement,
+  swapPlacements,
+  type Moved,
+} from './use-cases/place.js';
 
 /** The most days that one calendar query may span. */
 const SPAN_LIMIT_DAYS = 400;
@@ -38,7 +52,8 @@ export class CalendarController {
     const [first, last] = [parseDay(from ?? ''), parseDay(to ?? '')];
     if (!first || !last || first > last || daysBetween(first, last) > SPAN_LIMIT_DAYS)
       throw Problem.of('http.invalid', { errors: { from: ['isDay'], to: ['isDay'] } });
-    return calendarOf(this.app, clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId), first, last);
+    const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
+    return calendarOf(this.app, clientIds, first, last, viewer.zone);
   }
 
   @Get('stations')
@@ -82,13 +97,54 @@ export class CalendarController {
     return this.moved(valueOrProblem(await cancelPlacement(this.app, viewer, placementId)));
   }
 
-  private async moved({ placementId, state, lateSteps }: Moved): Promise<MovedShape> {
+  @Post('placements/:placementId/restore')
+  @HttpCode(200)
+  @Access('placement.edit', { placement: 'placementId' })
+  async restore(@CurrentViewer() viewer: Viewer, @Param('placementId') placementId: string): Promise<MovedShape> {
+    return this.moved(valueOrProblem(await restorePlacement(this.app, viewer, placementId)));
+  }
+
+  /** Swaps date and time with another placement of the same client. */
+  @Post('placements/:placementId/swap')
+  @HttpCode(200)
+  @Access('placement.edit', { placement: 'placementId' })
+  async swap(@CurrentViewer() viewer: Viewer, @Param('placementId') placementId: string, @Body() body: SwapBody): Promise<MovedShape> {
+    const other = await this.app.read<{ client_id: string }>('select client_id from placements where id = $1', [body.withId]);
+    if (!other[0] || !viewer.clientIds.includes(other[0].client_id)) throw Problem.of('access.not_found');
+    return this.moved(valueOrProblem(await swapPlacements(this.app, viewer, placementId, body.withId)));
+  }
+
+  @Post('placements/:placementId/duplicate')
+  @Access('placement.edit', { placement: 'placementId' })
+  async duplicate(
+    @CurrentViewer() viewer: Viewer,
+    @Param('placementId') placementId: string,
+    @Body() body: DuplicateBody,
+  ): Promise<MovedShape> {
+    return this.moved(valueOrProblem(await duplicatePlacement(this.app, viewer, placementId, body)));
+  }
+
+  @Post('markers')
+  @Access('marker.edit')
+  async addMarker(@CurrentViewer() viewer: Viewer, @Body() body: MarkerBody): Promise<MarkerMadeShape> {
+    return { markerId: valueOrProblem(await addMarker(this.app, viewer, body)) };
+  }
+
+  @Delete('markers/:markerId')
+  @HttpCode(204)
+  @Access('marker.edit', { marker: 'markerId' })
+  async removeMarker(@CurrentViewer() viewer: Viewer, @Param('markerId') markerId: string): Promise<void> {
+    valueOrProblem(await removeMarker(this.app, viewer, markerId));
+  }
+
+  private async moved({ placementId, state, lateSteps, others }: Moved): Promise<MovedShape> {
     return {
       placement: await placementShape(this.app, placementId),
       danger: state.danger,
       slackDays: state.slackDays,
       lateSteps: [...lateSteps],
       earliestPublishOn: state.earliestPublishOn,
+      others,
     };
   }
 }

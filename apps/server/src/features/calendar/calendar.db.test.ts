@@ -3,7 +3,17 @@ import { getValue } from '@zesting/core';
 import { Caller, callerAs, makePiece, makeScene, NOW, stepOf, type Scene, type SceneClient } from '../../../test-support/scene.js';
 import { editContent, handIn } from '../production/index.js';
 import { decide, sendPacket } from '../signoff/index.js';
-import { addPlacement, cancelPlacement, markOut, movePlacement } from './index.js';
+import {
+  addMarker,
+  addPlacement,
+  cancelPlacement,
+  duplicatePlacement,
+  markOut,
+  movePlacement,
+  removeMarker,
+  restorePlacement,
+  swapPlacements,
+} from './index.js';
 
 describe('the calendar', () => {
   let scene: Scene;
@@ -80,6 +90,137 @@ describe('the calendar', () => {
     expect(getValue(await place(pieceId, null)).state.aimOn).toBeNull();
   });
 
+  it('moves all that are not yet out by as many days when asked, all or none', async () => {
+    const pieceId = await signed(scene.a);
+    const [one, two] = await placementsOf(pieceId);
+    getValue(await movePlacement(scene.app, scene.people.lead, one?.id ?? '', { on: '2027-04-06', at: '09:00' }, 1));
+    getValue(await movePlacement(scene.app, scene.people.lead, two?.id ?? '', { on: '2027-04-09', at: '15:00' }, 1));
+    const all = getValue(
+      await movePlacement(scene.app, scene.people.lead, one?.id ?? '', { on: '2027-04-13', at: '10:00', scope: 'all' }, 2),
+    );
+    expect(all.others).toBe(1);
+    expect((await placementsOf(pieceId)).map((placement) => placement.publish_at)).toEqual([
+      '2027-04-13T09:00:00Z',
+      '2027-04-16T14:00:00Z', // three days after the first as before, at its own hour
+    ]);
+    // back by 40 days the second would stand before now: nothing moves
+    const refused = await movePlacement(scene.app, scene.people.lead, two?.id ?? '', { on: '2027-03-03', scope: 'all' }, 3);
+    expect(refused).toEqual({ ok: false, failure: { code: 'placement.in_past' } });
+    expect((await placementsOf(pieceId)).map((placement) => placement.on_day)).toEqual(['2027-04-13', '2027-04-16']);
+    // what is out stays where it was
+    scene.app.clock.set('2027-04-14T09:00:00Z');
+    getValue(await markOut(scene.app, scene.people.lead, one?.id ?? '', 'https://aaa.test/1'));
+    expect(getValue(await movePlacement(scene.app, scene.people.lead, two?.id ?? '', { on: '2027-04-20', scope: 'all' }, 3)).others).toBe(
+      0,
+    );
+  });
+
+  it('swaps two placements of one client, plans both anew, and undoes it by swapping again', async () => {
+    const [early, late] = [await makePiece(scene, scene.a, null), await makePiece(scene, scene.a, null)];
+    getValue(await place(early, '2027-04-06', '09:00'));
+    getValue(await place(late, '2027-04-20', '16:00'));
+    const [one, two] = [await first(early), await first(late)];
+    const swap = () => swapPlacements(scene.app, scene.people.lead, one.id, two.id);
+    const aims = () => scene.app.read('select aim_on from pieces where id = any($1) order by id = $2 desc', [[early, late], early]);
+    getValue(await swap());
+    expect([(await first(early)).publish_at, (await first(late)).publish_at]).toEqual(['2027-04-20T15:00:00Z', '2027-04-06T08:00:00Z']);
+    expect(await aims()).toEqual([{ aim_on: '2027-04-20' }, { aim_on: '2027-04-06' }]);
+    getValue(await swap());
+    expect([(await first(early)).publish_at, (await first(late)).publish_at]).toEqual([one.publish_at, two.publish_at]);
+    const foreign = await first(await makePiece(scene, scene.b));
+    expect(await swapPlacements(scene.app, scene.people.lead, one.id, foreign.id)).toEqual({
+      ok: false,
+      failure: { code: 'placement.other_client' },
+    });
+    const undated = [await first(await makePiece(scene, scene.a)), await first(await makePiece(scene, scene.a))];
+    expect(await swapPlacements(scene.app, scene.people.lead, undated[0]?.id ?? '', undated[1]?.id ?? '')).toEqual({
+      ok: false,
+      failure: { code: 'placement.undated' },
+    });
+    const both = await Promise.all([swap(), swap()]); // at the same moment: one after the other, back where they were
+    expect(both.map((result) => result.ok)).toEqual([true, true]);
+    expect((await first(early)).publish_at).toBe(one.publish_at);
+  });
+
+  it('places a piece once more on the same channel, never twice at one moment, and brings a cancelled placement back', async () => {
+    const pieceId = await makePiece(scene, scene.a, null);
+    getValue(await place(pieceId, '2027-04-06', '09:00'));
+    const placement = await first(pieceId);
+    const again = (on: string) =>
+      duplicatePlacement(scene.app, scene.people.lead, placement.id, { channelId: scene.a.channelIds[0] ?? '', on, at: '09:00' });
+    expect(await again('2027-04-06')).toEqual({ ok: false, failure: { code: 'placement.exists' } });
+    const copy = getValue(await again('2027-05-06'));
+    getValue(await cancelPlacement(scene.app, scene.people.lead, copy.placementId));
+    getValue(await again('2027-05-06'));
+    expect(await restorePlacement(scene.app, scene.people.lead, copy.placementId)).toEqual({
+      ok: false,
+      failure: { code: 'placement.exists' },
+    });
+    getValue(await cancelPlacement(scene.app, scene.people.lead, placement.id));
+    getValue(await restorePlacement(scene.app, scene.people.lead, placement.id));
+    expect((await placementsOf(pieceId)).find((row) => row.id === placement.id)?.state).toBe('pencilled');
+  });
+
+  it('takes markers by hand; a closure moves the plan, and taking it away moves it back', async () => {
+    const { app, people } = scene;
+    const pieceId = await makePiece(scene, scene.a, '2027-03-16');
+    const signOffOn = async () =>
+      (await app.read<{ on: string }>("select latest_finish_on as on from steps where piece_id = $1 and kind = 'sign_off'", [pieceId]))[0]
+        ?.on;
+    expect(await signOffOn()).toBe('2027-03-15');
+    const closure = { clientId: scene.a.id, kind: 'closure', name: 'Stocktaking', startOn: '2027-03-15', endOn: '2027-03-15' } as const;
+    const closureId = getValue(await addMarker(app, people.lead, closure));
+    expect(await signOffOn()).toBe('2027-03-12');
+    const launch = { ...closure, kind: 'launch', name: 'Opening', endOn: '2027-03-17' } as const;
+    getValue(await addMarker(app, people.manager, launch));
+    expect(await addMarker(app, people.manager, { ...launch, clientId: scene.b.id })).toEqual({
+      ok: false,
+      failure: { code: 'access.refused' },
+    });
+    expect(await addMarker(app, people.manager, { ...launch, clientId: null })).toEqual({ ok: false, failure: { code: 'access.refused' } });
+    expect(await addMarker(app, people.lead, { ...launch, startOn: '2027-03-18' })).toEqual({
+      ok: false,
+      failure: { code: 'marker.order_wrong' },
+    });
+    const lead = await callerAs(scene, 'lead');
+    const { body } = await lead.call('GET', `/api/calendar?from=2027-03-15&to=2027-03-21&clientId=${scene.a.id}`);
+    const markers = body['markers'] as { on: string; name: string }[]; // MarkerShape
+    expect(markers.map(({ on, name }) => `${on} ${name}`).sort()).toEqual([
+      '2027-03-15 Opening',
+      '2027-03-15 Stocktaking',
+      '2027-03-16 Opening',
+      '2027-03-17 Opening',
+    ]);
+    expect(getValue(await removeMarker(app, people.lead, closureId))).toEqual(closure);
+    expect(await signOffOn()).toBe('2027-03-15');
+    expect(getValue(await removeMarker(app, people.lead, closureId))).toBeNull();
+  });
+
+  it('shows chosen observances, and each client’s own clock with its midnight by the viewer’s clock', async () => {
+    const lead = await callerAs(scene, 'lead');
+    const { body: before } = await lead.call('GET', `/api/clients/${scene.b.id}`);
+    const possible = before['possibleObservances'] as { on: string; name: string }[]; // DayOffShape
+    const chosen = possible[0];
+    const saved = await lead.call('PATCH', `/api/clients/${scene.b.id}`, {
+      body: { observances: [chosen?.name] },
+      headers: { 'If-Match': `"${String(before['version'])}"` },
+    });
+    expect(saved.status).toBe(200);
+    const { body } = await lead.call('GET', `/api/calendar?from=${chosen?.on}&to=${chosen?.on}&clientId=${scene.b.id}`);
+    expect(body['markers']).toEqual([
+      { id: null, on: chosen?.on, startOn: chosen?.on, endOn: chosen?.on, name: chosen?.name, kind: 'observance', clientId: scene.b.id },
+    ]);
+    // 1 March 2027, 09:00 in London is 22:00 in Auckland (UTC+13), whose day ends at 11:00 London time
+    expect(body['clocks']).toEqual([
+      { clientId: scene.b.id, zone: 'Pacific/Auckland', todayOn: '2027-03-01', nowAt: '22:00', nextDayAt: '11:00', nextDayIsToday: true },
+    ]);
+    scene.app.clock.set('2027-04-05T09:00:00Z'); // both clocks have changed: London UTC+1, Auckland UTC+12
+    const later = await lead.call('GET', `/api/calendar?from=2027-04-05&to=2027-04-05&clientId=${scene.b.id}`);
+    expect(later.body['clocks']).toEqual([
+      { clientId: scene.b.id, zone: 'Pacific/Auckland', todayOn: '2027-04-05', nowAt: '21:00', nextDayAt: '13:00', nextDayIsToday: true },
+    ]);
+  });
+
   it('schedules only what is signed; what is out stays; what passed unsent is missed', async () => {
     const pieceId = await signed(scene.a);
     getValue(await place(pieceId, '2027-03-08', '10:00'));
@@ -140,6 +281,10 @@ describe('the calendar', () => {
       getValue(await place(pieceId, on, at));
       expected.set(`${(await first(pieceId)).id}@zesting`, instant);
     }
+    const lead = await callerAs(scene, 'lead');
+    const shown = await lead.call('GET', '/api/calendar?from=2027-03-25&to=2027-04-10');
+    for (const [client, on, at, instant] of cases)
+      expect(shown.body['entries']).toContainEqual(expect.objectContaining({ clientId: client.id, on, at, publishAt: instant }));
     const confirmed = await signed(scene.a);
     getValue(await place(confirmed, '2027-05-04', '12:00'));
     const uid = `${(await first(confirmed)).id}@zesting`;

@@ -2,7 +2,16 @@ import { Module } from '@nestjs/common';
 import { CalendarController, FeedController } from './calendar.controller.js';
 
 export { Placement } from './entities/placement.entity.js';
-export { addPlacement, cancelPlacement, markOut, movePlacement } from './use-cases/place.js';
+export { addMarker, removeMarker } from './use-cases/markers.js';
+export {
+  addPlacement,
+  cancelPlacement,
+  duplicatePlacement,
+  markOut,
+  movePlacement,
+  restorePlacement,
+  swapPlacements,
+} from './use-cases/place.js';
 
 @Module({ controllers: [CalendarController, FeedController] })
 export class CalendarModule {}

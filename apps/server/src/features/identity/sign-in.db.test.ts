@@ -23,7 +23,7 @@ describe('signing in', () => {
     await caller.call('DELETE', '/api/session');
     expect((await caller.call('GET', '/api/desk')).status).toBe(401);
     const leaving = await callerAs(scene, 'staff');
-    await scene.app.read("update people set active = false where role = 'staff'");
+    await scene.app.read("update people set active = false, left_at = now() where role = 'staff'");
     expect((await leaving.call('GET', '/api/steps/mine')).status).toBe(401);
   });
 

@@ -15,6 +15,7 @@ export { createPiece, type NewPiece } from './use-cases/create-piece.js';
 export { beginStep, handBack, handIn } from './use-cases/do-step.js';
 export { editContent } from './use-cases/edit-content.js';
 export { editPiece } from './use-cases/edit-piece.js';
+export { aimOf, tellAimMoved } from './use-cases/tell-aim-moved.js';
 export { appendSignOff, openRound } from './use-cases/open-round.js';
 
 @Module({ controllers: [PiecesController, StepsController] })

@@ -2,7 +2,7 @@ import { CHAIN_START, chainHead, getValue } from '@zesting/core';
 import { makePiece, makeScene, stepOf, type Scene, type SceneClient } from '../../../test-support/scene.js';
 import { movePlacement } from '../calendar/index.js';
 import { editContent, handIn } from '../production/index.js';
-import { decide, decisionRecord, sendPacket, type DecisionInput } from './index.js';
+import { decide, decisionRecord, sendPacket, settleRemark, type DecisionInput } from './index.js';
 
 describe('sign-off', () => {
   let scene: Scene;
@@ -51,6 +51,10 @@ describe('sign-off', () => {
       onBehalf: null,
       ...more,
     });
+  const settleAll = async (pieceId: string) => {
+    for (const { id } of await scene.app.read<{ id: string }>("select id from remarks where piece_id = $1 and state = 'open'", [pieceId]))
+      getValue(await settleRemark(scene.app, scene.people.lead, id, { state: 'settled' }));
+  };
   const placements = (pieceId: string) =>
     scene.app.read<{ id: string; state: string; version: number; name: string }>(
       'select l.id, l.state, l.version, h.name from placements l join channels h on h.id = l.channel_id where piece_id = $1 order by h.position',
@@ -96,6 +100,8 @@ describe('sign-off', () => {
     expect(await send(scene.a, [pieceId])).toEqual({ ok: false, failure: { code: 'piece.not_ready_for_client' } });
     await write(pieceId, 'Warmer copy', 'Feed');
     await make(pieceId, ['design', 'check']);
+    expect(await send(scene.a, [pieceId])).toEqual({ ok: false, failure: { code: 'remark.open' } });
+    await settleAll(pieceId);
     const second = getValue(await send(scene.a, [pieceId]));
     expect(getValue(await say(second, pieceId, 'approve')).outcome).toBe('approved');
   });

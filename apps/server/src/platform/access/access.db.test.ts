@@ -4,6 +4,7 @@ import { NestFactory } from '@nestjs/core';
 import { getValue } from '@zesting/core';
 import sharp from 'sharp';
 import { Caller, callerAs, callerByLink, makePiece, makeScene, stepOf, type Scene, type SceneClient } from '../../../test-support/scene.js';
+import { addMarker } from '../../features/calendar/index.js';
 import { addPieceFile, assignStep, editContent, handIn } from '../../features/production/index.js';
 import { sendPacket } from '../../features/signoff/index.js';
 import { submitRequest } from '../../features/intake/index.js';
@@ -104,6 +105,11 @@ const TABLE: Record<string, string> = {
   'PUT /api/placements/{placementId}/date': managers,
   'POST /api/placements/{placementId}/out': managers,
   'POST /api/placements/{placementId}/cancel': managers,
+  'POST /api/placements/{placementId}/restore': managers,
+  'POST /api/placements/{placementId}/swap': managers,
+  'POST /api/placements/{placementId}/duplicate': managers,
+  'POST /api/markers': managers,
+  'DELETE /api/markers/{markerId}': managers,
   'GET /feeds/{secret}': all,
 };
 
@@ -141,8 +147,11 @@ async function things(scene: Scene, client: SceneClient, isOwn: boolean): Promis
     [client.id, pieceId, packetId, client.contactId],
   );
   const [placement] = await app.read<{ id: string }>('select id from placements where piece_id = $1 limit 1', [pieceId]);
+  const marker = { clientId: client.id, kind: 'launch', name: 'Launch', startOn: '2027-03-16', endOn: '2027-03-16' } as const;
+  const markerId = getValue(await addMarker(app, people.lead, marker));
   return {
     pieceId,
+    markerId,
     stepId,
     packetId,
     assetId: file.assetId,
@@ -222,6 +231,11 @@ describe('who may do what', () => {
   async function isLetIn(who: Who, route: string, found: Things): Promise<boolean> {
     const [method = '', path = ''] = route.split(' ');
     const caller = route === 'DELETE /api/session' && makers.includes(who) ? await callerAs(scene, who as 'lead') : callers.get(who);
+    if (route === 'DELETE /api/markers/{markerId}')
+      await scene.app.read(
+        `insert into markers (id, client_id, kind, name, start_on, end_on) values ($1, $2, 'launch', 'Launch', '2027-03-16', '2027-03-16') on conflict do nothing`,
+        [found['markerId'], found['clientId']],
+      );
     const needsBody = method !== 'GET' && method !== 'DELETE';
     const answer = await caller?.call(method, pathFor(path, found), needsBody ? { body: {} } : {});
     if (!answer || answer.status >= 500) throw new Error(`${who} ${route}: ${answer?.status} ${JSON.stringify(answer?.body)}`);

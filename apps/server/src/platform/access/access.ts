@@ -17,7 +17,8 @@ export interface Viewer {
   readonly clientIds: readonly string[];
 }
 
-export type ResourceKind = 'client' | 'request' | 'piece' | 'step' | 'packet' | 'placement' | 'asset' | 'person' | 'route' | 'remark';
+export type ResourceKind =
+  'client' | 'request' | 'piece' | 'step' | 'packet' | 'placement' | 'asset' | 'person' | 'route' | 'remark' | 'marker';
 
 /** The parameter of the path that names the resource, e.g. `{ piece: 'pieceId' }`. */
 export type Resource = Partial<Record<ResourceKind, string>>;
@@ -45,6 +46,8 @@ const OWNERS: Record<ResourceKind, string> = {
   packet: 'select client_id, null::uuid as piece_id, null::uuid as request_id from packets where id = $1',
   placement: 'select client_id, piece_id, null::uuid as request_id from placements where id = $1',
   asset: 'select client_id, piece_id, request_id from assets where id = $1',
+  marker: `select client_id, null::uuid as piece_id, null::uuid as request_id from markers where id = $1
+    union all select client_id, null, null from client_closures where id = $1`,
   remark: 'select client_id, piece_id, null::uuid as request_id from remarks where id = $1',
   route: 'select null::uuid as client_id, null::uuid as piece_id, null::uuid as request_id from routes where id = $1',
   person: 'select null::uuid as client_id, null::uuid as piece_id, null::uuid as request_id from people where id = $1',

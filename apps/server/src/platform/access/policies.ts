@@ -56,6 +56,7 @@ export const POLICIES = {
   'decision.record': { roles: managers },
   'remark.settle': { roles: { ...managers, staff: 'assigned', freelance: 'assigned' } },
   'calendar.read': { roles: { ...managers, staff: 'own' } },
+  'marker.edit': { roles: managers },
   'placement.edit': { roles: managers },
   'invite.answer': { link: 'invite' },
   'ask.fill_in': { link: 'ask' },

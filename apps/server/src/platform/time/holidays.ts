@@ -6,14 +6,18 @@ export interface Holiday {
   readonly name: string;
 }
 
-const perRegionYear = new Map<string, readonly Holiday[]>();
+interface TypedHoliday extends Holiday {
+  readonly type: string;
+}
+
+const perRegionYear = new Map<string, readonly TypedHoliday[]>();
 
 /**
- * Public holidays of a region in a year. Observances, optional and school days never count.
+ * Special days of a region in a year, of every type.
  * @param region such as `GB-ENG` or `NZ-AUK`: country, then state
  * @see date-holidays (data CC-BY-SA 3.0)
  */
-function holidaysOfYear(region: string, year: number): readonly Holiday[] {
+function daysOfYear(region: string, year: number): readonly TypedHoliday[] {
   const key = `${region} ${year}`;
   let found = perRegionYear.get(key);
   if (!found) {
@@ -21,19 +25,26 @@ function holidaysOfYear(region: string, year: number): readonly Holiday[] {
     const calendar = new Holidays(country, state);
     found = calendar.getHolidays(year, 'en').flatMap((holiday) => {
       const on = parseDay(holiday.date.slice(0, 10));
-      return holiday.type === 'public' && on ? [{ on, name: holiday.name }] : [];
+      return on ? [{ on, name: holiday.name, type: holiday.type }] : [];
     });
     perRegionYear.set(key, found);
   }
   return found;
 }
 
-/** Public holidays of a region over the years from `from` to `to`, both included. */
-export function publicHolidays(region: string, from: number, to: number): readonly Holiday[] {
+function daysOf(region: string, from: number, to: number, types: readonly string[]): readonly Holiday[] {
   const all: Holiday[] = [];
-  for (let year = from; year <= to; year++) all.push(...holidaysOfYear(region, year));
+  for (let year = from; year <= to; year++)
+    for (const { on, name, type } of daysOfYear(region, year)) if (types.includes(type)) all.push({ on, name });
   return all;
 }
+
+/** Public holidays of a region over the years from `from` to `to`, both included. Observances, optional and school days never count. */
+export const publicHolidays = (region: string, from: number, to: number): readonly Holiday[] => daysOf(region, from, to, ['public']);
+
+/** Days that are observed in a region and are days of work: what a calendar may be reminded of. */
+export const observances = (region: string, from: number, to: number): readonly Holiday[] =>
+  daysOf(region, from, to, ['observance', 'optional']);
 
 let known: readonly Region[] | undefined;
 

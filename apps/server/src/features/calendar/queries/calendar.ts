@@ -1,14 +1,23 @@
-import type { CalendarEntryShape, CalendarShape, MarkerShape, PlacementShape } from '@zesting/contract';
+import { addDays, compareInstants, dayIn, timeIn, toInstantAfterGap, type InstantText, type TimeOfDay } from '@zesting/core';
+import type { CalendarEntryShape, CalendarShape, ClientClockShape, MarkerShape, PlacementShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
-import { publicHolidays } from '../../../platform/time/holidays.js';
+import { observances, publicHolidays } from '../../../platform/time/holidays.js';
 
-const ENTRY = `l.id, l.piece_id as "pieceId", l.client_id as "clientId", l.channel_id as "channelId", h.name as "channelName", l.on_day as on, l.at_time as at,
-  l.zone, l.state, l.out_address as "outAddress", l.version, p.title as "pieceTitle", p.number as "pieceNumber", p.stage, l.publish_at as "publishAt"`;
+const ENTRY = `l.id, l.piece_id as "pieceId", l.client_id as "clientId", l.channel_id as "channelId", h.name as "channelName", h.kind as "channelKind",
+  l.on_day as on, l.at_time as at, l.zone, l.state, l.out_address as "outAddress", l.version, p.title as "pieceTitle", p.number as "pieceNumber", p.stage,
+  l.publish_at as "publishAt", p.pillar_id as "pillarId",
+  (select count(*) from placements o where o.piece_id = l.piece_id and o.id <> l.id and not o.cancelled and o.out_at is null and o.on_day is not null) as "siblings"`;
 const FROM = 'from placements l join channels h on h.id = l.channel_id join pieces p on p.id = l.piece_id';
 const TRAY = 200;
 
-/** Placements from `from` to `to` (both included, each in its client's zone), the tray of undated ones, and markers. */
-export async function calendarOf(app: App, clientIds: readonly string[], from: string, to: string): Promise<CalendarShape> {
+/** Placements from `from` to `to` (both included, each in its client's zone), the tray of undated ones, markers, and each client's clock. */
+export async function calendarOf(
+  app: App,
+  clientIds: readonly string[],
+  from: string,
+  to: string,
+  viewerZone: string,
+): Promise<CalendarShape> {
   const entries = await app.read<CalendarEntryShape>(
     `select ${ENTRY} ${FROM} where l.client_id = any($1) and l.on_day between $2 and $3 and not l.cancelled and not p.shelved
      order by l.on_day, l.publish_at, p.number`,
@@ -19,28 +28,62 @@ export async function calendarOf(app: App, clientIds: readonly string[], from: s
      order by (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number, h.position limit ${TRAY}`,
     [clientIds],
   );
-  return { entries, tray, markers: await markersOf(app, clientIds, from, to) };
+  const zones = await app.read<{ id: string; zone: string }>('select id, zone from clients where id = any($1) order by name', [clientIds]);
+  return {
+    entries,
+    tray,
+    markers: await markersOf(app, clientIds, from, to),
+    clocks: zones.map(({ id, zone }) => ({ clientId: id, ...clockOf(zone, viewerZone, app.clock.now()) })),
+  };
+}
+
+/** The client's own date and time now, and when its next day begins by the viewer's clock. */
+function clockOf(zone: string, viewerZone: string, now: InstantText): Omit<ClientClockShape, 'clientId'> {
+  const todayOn = dayIn(now, zone);
+  const midnight = toInstantAfterGap(addDays(todayOn, 1), '00:00' as TimeOfDay, zone); // a time of day
+  return {
+    zone,
+    todayOn,
+    nowAt: timeIn(now, zone),
+    nextDayAt: timeIn(midnight, viewerZone),
+    nextDayIsToday: dayIn(midnight, viewerZone) === dayIn(now, viewerZone) && compareInstants(midnight, now) > 0,
+  };
 }
 
 async function markersOf(app: App, clientIds: readonly string[], from: string, to: string): Promise<MarkerShape[]> {
-  const clients = await app.read<{ id: string; region: string }>('select id, region from clients where id = any($1)', [clientIds]);
-  const closures = await app.read<{ client_id: string; on: string; name: string }>(
-    `select k.client_id, d::date as on, k.name from client_closures k,
-       generate_series(greatest(k.start_on, $2::date), least(k.end_on, $3::date), interval '1 day') d where k.client_id = any($1) and k.end_on >= $2 and k.start_on <= $3`,
+  const clients = await app.read<{ id: string; region: string; observances: string[] }>(
+    'select id, region, observances from clients where id = any($1)',
+    [clientIds],
+  );
+  const byHand = await app.read<MarkerShape>(
+    `select m.id, m.client_id as "clientId", m.kind, m.name, m.start_on as "startOn", m.end_on as "endOn", d::date as on
+     from (select id, client_id, kind, name, start_on, end_on from markers where client_id is null or client_id = any($1)
+       union all select id, client_id, 'closure', name, start_on, end_on from client_closures where client_id = any($1)) m,
+       generate_series(greatest(m.start_on, $2::date), least(m.end_on, $3::date), interval '1 day') d
+     where m.end_on >= $2 and m.start_on <= $3 order by m.start_on, m.name`,
     [clientIds, from, to],
   );
-  const holidays = clients.flatMap((client) =>
-    publicHolidays(client.region, Number(from.slice(0, 4)), Number(to.slice(0, 4)))
-      .filter((holiday) => holiday.on >= from && holiday.on <= to)
-      .map<MarkerShape>((holiday) => ({ on: holiday.on, name: holiday.name, kind: 'holiday', clientId: client.id })),
-  );
-  return [...holidays, ...closures.map<MarkerShape>((row) => ({ on: row.on, name: row.name, kind: 'closure', clientId: row.client_id }))];
+  const years = [Number(from.slice(0, 4)), Number(to.slice(0, 4))] as const;
+  const given = clients.flatMap((client) => {
+    const chosen = observances(client.region, ...years).filter((day) => client.observances.includes(day.name));
+    const marker = (kind: 'holiday' | 'observance') => (day: { on: string; name: string }) => ({
+      id: null,
+      on: day.on,
+      startOn: day.on,
+      endOn: day.on,
+      name: day.name,
+      kind,
+      clientId: client.id,
+    });
+    return [...publicHolidays(client.region, ...years).map(marker('holiday')), ...chosen.map(marker('observance'))];
+  });
+  return [...given.filter((marker) => marker.on >= from && marker.on <= to), ...byHand];
 }
 
 /** One placement as the contract shows it. */
 export async function placementShape(app: App, placementId: string): Promise<PlacementShape> {
   const [row] = await app.read<CalendarEntryShape>(`select ${ENTRY} ${FROM} where l.id = $1`, [placementId]);
   if (!row) throw new Error('the placement went away');
-  const { pieceTitle: _title, pieceNumber: _number, stage: _stage, publishAt: _at, ...placement } = row;
-  return placement;
+  const { id, pieceId, clientId, channelId, channelName, on, at, zone, state, outAddress, version } = row;
+  return { id, pieceId, clientId, channelId, channelName, on, at, zone, state, outAddress, version };
 }

@@ -1,43 +1,33 @@
-import {
-  compareInstants,
-  EMPTY_CHANNEL_PART,
-  fail,
-  getDay,
-  getTimeOfDay,
-  ok,
-  toInstant,
-  type InstantText,
-  type Result,
-} from '@zesting/core';
-import type { MovePlacementBody } from '@zesting/contract';
+import { addDays, daysBetween, EMPTY_CHANNEL_PART, fail, getDay, ok, type InstantText, type Result } from '@zesting/core';
+import type { DuplicateBody, MovePlacementBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
-import { replan, type PieceState } from '../../planning/index.js';
-import { lockPiece, setContent, stepsOf } from '../../production/index.js';
+import { replan } from '../../planning/index.js';
+import { lockPiece, setContent, type Piece } from '../../production/index.js';
 import { Placement } from '../entities/placement.entity.js';
+import {
+  fixed,
+  lockPlacement,
+  lockPlacements,
+  saveAndReplan,
+  setDate,
+  usualTime,
+  type DateFailure,
+  type Fixed,
+  type Moved,
+} from './placement-store.js';
 
-export interface Moved {
-  readonly placementId: string;
-  readonly state: PieceState;
-  readonly lateSteps: readonly string[];
-}
+export type { Moved } from './placement-store.js';
 
-type Fixed = { code: 'placement.out' | 'placement.cancelled' };
-type MoveFailure = Fixed | { code: 'http.changed_meanwhile' | 'time.in_gap' | 'placement.in_past' };
+type Exists = { code: 'placement.exists' };
+type MoveFailure = Fixed | DateFailure | Exists | { code: 'http.changed_meanwhile' };
 
-/** Loads a placement under the lock of its piece. */
-async function lockPlacement(tx: Tx, placementId: string): Promise<Placement> {
-  const { pieceId } = await tx.findOneByOrFail(Placement, { id: placementId });
-  await lockPiece(tx, pieceId);
-  return tx.findOneByOrFail(Placement, { id: placementId });
-}
-
-const fixed = (placement: Placement): Fixed | null =>
-  placement.cancelled ? { code: 'placement.cancelled' } : placement.outAt !== null ? { code: 'placement.out' } : null;
-
-/** Gives a placement a date, another one, or none. Its siblings stay; the piece's path is planned anew. */
+/**
+ * Gives a placement a date, another one, or none. Its siblings stay, unless *all not yet out* are asked to move by as many days:
+ * then all do or none does. The piece's path is planned anew.
+ */
 export function movePlacement(
   app: App,
   viewer: Viewer,
@@ -46,60 +36,80 @@ export function movePlacement(
   version: number,
 ): Promise<Result<Moved, MoveFailure>> {
   return app.write<Moved, MoveFailure>(async (tx, now) => {
-    const placement = await lockPlacement(tx, placementId);
+    const { placement, piece, aimBefore } = await lockPlacement(tx, placementId);
     const refused = fixed(placement);
     if (refused) return fail(refused);
     if (placement.version !== version) return fail({ code: 'http.changed_meanwhile' });
     const from = { on: placement.onDay, at: placement.atTime };
-    if (body.on === null || body.on === undefined) Object.assign(placement, { onDay: null, atTime: null, publishAt: null });
-    else {
-      const at = getTimeOfDay(body.at ?? placement.atTime?.slice(0, 5) ?? (await usualTime(tx, placement)));
-      const instant = toInstant(getDay(body.on), at, placement.zone);
-      if (!instant.ok) return instant;
-      if (compareInstants(instant.value, now) <= 0) return fail({ code: 'placement.in_past' });
-      Object.assign(placement, { onDay: body.on, atTime: at, publishAt: instant.value });
+    const on = body.on ?? null;
+    const at = on === null ? null : (body.at ?? placement.atTime ?? (await usualTime(tx, placement.channelId)));
+    const put = setDate(placement, on, at, now);
+    if (!put.ok) return put;
+    const byDays = body.scope === 'all' && from.on !== null && on !== null ? daysBetween(getDay(from.on), getDay(on)) : 0;
+    const siblings = byDays === 0 ? [] : await datedSiblings(tx, placement);
+    for (const sibling of siblings) {
+      const moved = setDate(sibling, addDays(getDay(sibling.onDay ?? ''), byDays), sibling.atTime, now);
+      if (!moved.ok) return moved;
     }
-    return ok(
-      await saveAndReplan(tx, viewer, placement, 'placement.moved', { from, to: { on: placement.onDay, at: placement.atTime } }, now),
+    if (await momentTaken(tx, [placement, ...siblings])) return fail({ code: 'placement.exists' });
+    if (siblings.length > 0) await makeRoom(tx, [placement, ...siblings]);
+    const detail = { from, to: { on: placement.onDay, at: placement.atTime } };
+    return ok(await saveAndReplan(app, tx, viewer, piece, aimBefore, [placement, ...siblings], { verb: 'placement.moved', detail }, now));
+  });
+}
+
+/** The other placements of the same piece that are dated and not yet out. */
+async function datedSiblings(tx: Tx, placement: Placement): Promise<Placement[]> {
+  const all = await tx.findBy(Placement, { pieceId: placement.pieceId });
+  return all.filter((other) => other.id !== placement.id && fixed(other) === null && other.onDay !== null);
+}
+
+/** Whether one of these would go out at the very moment at which the same piece goes out on the same channel already. */
+async function momentTaken(tx: Tx, placements: readonly Placement[]): Promise<boolean> {
+  const ids = placements.flatMap((placement) => placement.id ?? []); // a new one has none yet
+  for (const { pieceId, channelId, publishAt } of placements) {
+    const rows = await rowsOf(
+      tx,
+      'select 1 from placements where piece_id = $1 and channel_id = $2 and publish_at = $3 and not cancelled and id <> all($4)',
+      [pieceId, channelId, publishAt, ids],
     );
+    if (rows.length > 0) return true;
+  }
+  return false;
+}
+
+/** Takes the dates of placements that are about to change among themselves, so that none meets another on the way. */
+const makeRoom = (tx: Tx, placements: readonly Placement[]): Promise<unknown> =>
+  tx.query('update placements set on_day = null, at_time = null, publish_at = null where id = any($1)', [placements.map(({ id }) => id)]);
+
+type SwapFailure = Fixed | DateFailure | Exists | { code: 'placement.other_client' | 'placement.undated' };
+
+/** Swaps date and time of two placements of one client; both pieces are planned anew. Swapping again undoes it. */
+export function swapPlacements(app: App, viewer: Viewer, placementId: string, withId: string): Promise<Result<Moved, SwapFailure>> {
+  return app.write<Moved, SwapFailure>(async (tx, now) => {
+    const [one, two] = await lockPlacements(tx, [placementId, withId]);
+    if (!one || !two) throw new Error('a placement went away');
+    if (one.placement.clientId !== two.placement.clientId) return fail({ code: 'placement.other_client' });
+    const refused = fixed(one.placement) ?? fixed(two.placement);
+    if (refused) return fail(refused);
+    if (one.placement.onDay === null && two.placement.onDay === null) return fail({ code: 'placement.undated' });
+    const dates = [one, two].map(({ placement }) => ({ on: placement.onDay, at: placement.atTime })) as [Dated, Dated]; // two of them
+    const first = setDate(one.placement, dates[1].on, dates[1].at, now);
+    if (!first.ok) return first;
+    const second = setDate(two.placement, dates[0].on, dates[0].at, now);
+    if (!second.ok) return second;
+    if (await momentTaken(tx, [one.placement, two.placement])) return fail({ code: 'placement.exists' });
+    await makeRoom(tx, [one.placement, two.placement]);
+    const what = (from: Dated, to: Dated, other: Piece) => ({ verb: 'placement.swapped', detail: { from, to, with: other.title } });
+    const moved = await saveAndReplan(app, tx, viewer, one.piece, one.aimBefore, [one.placement], what(...dates, two.piece), now);
+    await saveAndReplan(app, tx, viewer, two.piece, two.aimBefore, [two.placement], what(dates[1], dates[0], one.piece), now);
+    return ok(moved);
   });
 }
 
-async function usualTime(tx: Tx, placement: Placement): Promise<string> {
-  const [row] = await rowsOf<{ time: string }>(
-    tx,
-    'select coalesce(h.usual_time, c.usual_time) as time from channels h join clients c on c.id = h.client_id where h.id = $1',
-    [placement.channelId],
-  );
-  return row?.time ?? '09:00';
-}
-
-async function saveAndReplan(
-  tx: Tx,
-  viewer: Viewer,
-  placement: Placement,
-  verb: string,
-  detail: Readonly<Record<string, unknown>>,
-  now: InstantText,
-): Promise<Moved> {
-  placement.version += 1;
-  placement.updatedAt = now;
-  await tx.save(placement);
-  const [channel] = await rowsOf<{ name: string }>(tx, 'select name from channels where id = $1', [placement.channelId]);
-  await record(tx, {
-    clientId: placement.clientId,
-    thing: 'piece',
-    thingId: placement.pieceId,
-    verb,
-    actor: viewer.name,
-    detail: { channel: channel?.name, ...detail },
-    at: now,
-  });
-  const [state] = await replan(tx, [placement.pieceId], now);
-  if (!state) throw new Error('the piece was not planned');
-  const titles = new Map((await stepsOf(tx, placement.pieceId)).map((step) => [step.id, step.title]));
-  const late = state.plan?.steps.filter((step) => step.slackDays !== null && step.slackDays < 0) ?? [];
-  return { placementId: placement.id, state, lateSteps: late.map((step) => titles.get(step.id) ?? '') };
+interface Dated {
+  readonly on: string | null;
+  readonly at: string | null;
 }
 
 /** Marks a placement as out by hand, with the address where it can be seen. What is out keeps its version for good. */
@@ -110,7 +120,7 @@ export function markOut(
   address: string,
 ): Promise<Result<Moved, Fixed | { code: 'placement.undated' | 'placement.not_signed_off' }>> {
   return app.write<Moved, Fixed | { code: 'placement.undated' | 'placement.not_signed_off' }>(async (tx, now) => {
-    const placement = await lockPlacement(tx, placementId);
+    const { placement, piece, aimBefore } = await lockPlacement(tx, placementId);
     const refused = fixed(placement);
     if (refused) return fail(refused);
     if (placement.onDay === null) return fail({ code: 'placement.undated' });
@@ -118,20 +128,66 @@ export function markOut(
     const signed = state?.signOff.shared === 'signed' && state.signOff.channels[placement.channelId] === 'signed';
     if (!signed) return fail({ code: 'placement.not_signed_off' });
     Object.assign(placement, { outAt: now, outAddress: address });
-    return ok(await saveAndReplan(tx, viewer, placement, 'placement.out', { address }, now));
+    return ok(await saveAndReplan(app, tx, viewer, piece, aimBefore, [placement], { verb: 'placement.out', detail: { address } }, now));
   });
 }
 
 /** Cancels a placement: it keeps its row and leaves the calendar. */
 export function cancelPlacement(app: App, viewer: Viewer, placementId: string): Promise<Result<Moved, Fixed>> {
   return app.write<Moved, Fixed>(async (tx, now) => {
-    const placement = await lockPlacement(tx, placementId);
+    const { placement, piece, aimBefore } = await lockPlacement(tx, placementId);
     const refused = fixed(placement);
     if (refused) return fail(refused);
     placement.cancelled = true;
-    return ok(await saveAndReplan(tx, viewer, placement, 'placement.cancelled', {}, now));
+    return ok(await saveAndReplan(app, tx, viewer, piece, aimBefore, [placement], { verb: 'placement.cancelled', detail: {} }, now));
   });
 }
+
+/** Brings a cancelled placement back as it was; one whose time has passed comes back as missed. */
+export function restorePlacement(app: App, viewer: Viewer, placementId: string): Promise<Result<Moved, Exists>> {
+  return app.write<Moved, Exists>(async (tx, now) => {
+    const { placement, piece, aimBefore } = await lockPlacement(tx, placementId);
+    if (await momentTaken(tx, [placement])) return fail({ code: 'placement.exists' });
+    placement.cancelled = false;
+    return ok(await saveAndReplan(app, tx, viewer, piece, aimBefore, [placement], { verb: 'placement.restored', detail: {} }, now));
+  });
+}
+
+interface NewPlacement {
+  readonly piece: Piece;
+  readonly channel: { readonly id: string; readonly name: string; readonly zone: string };
+}
+
+/** The channel of the piece's client with that id; its part is added to the content where the piece was not on it yet. */
+async function channelFor(tx: Tx, piece: Piece, channelId: string): Promise<NewPlacement['channel'] | undefined> {
+  const [channel] = await rowsOf<NewPlacement['channel']>(
+    tx,
+    'select h.id, h.name, c.zone from channels h join clients c on c.id = h.client_id where h.id = $1 and h.client_id = $2 and h.archived_at is null',
+    [channelId, piece.clientId],
+  );
+  if (channel && !(channelId in piece.content.channels)) {
+    setContent(piece, { ...piece.content, channels: { ...piece.content.channels, [channelId]: EMPTY_CHANNEL_PART } });
+    await tx.save(piece);
+  }
+  return channel;
+}
+
+const makePlacement = (tx: Tx, { piece, channel }: NewPlacement, now: InstantText): Placement =>
+  tx.create(Placement, {
+    pieceId: piece.id,
+    clientId: piece.clientId,
+    channelId: channel.id,
+    onDay: null,
+    atTime: null,
+    zone: channel.zone,
+    publishAt: null,
+    outAt: null,
+    outAddress: null,
+    cancelled: false,
+    version: 1,
+    createdAt: now,
+    updatedAt: now,
+  });
 
 /** Puts a piece on one more channel of its client, undated. The new channel part is empty: the shared copy goes out there. */
 export function addPlacement(
@@ -139,41 +195,17 @@ export function addPlacement(
   viewer: Viewer,
   pieceId: string,
   channelId: string,
-): Promise<Result<string, { code: 'channel.unknown' | 'placement.exists' }>> {
-  return app.write<string, { code: 'channel.unknown' | 'placement.exists' }>(async (tx, now) => {
+): Promise<Result<string, { code: 'channel.unknown' } | Exists>> {
+  return app.write<string, { code: 'channel.unknown' } | Exists>(async (tx, now) => {
     const piece = await lockPiece(tx, pieceId);
-    const [channel] = await rowsOf<{ zone: string; name: string }>(
-      tx,
-      'select c.zone, h.name from channels h join clients c on c.id = h.client_id where h.id = $1 and h.client_id = $2 and h.archived_at is null',
-      [channelId, piece.clientId],
-    );
-    if (!channel) return fail({ code: 'channel.unknown' });
     const live = await rowsOf(tx, 'select 1 from placements where piece_id = $1 and channel_id = $2 and not cancelled', [
       pieceId,
       channelId,
     ]);
     if (live.length > 0) return fail({ code: 'placement.exists' });
-    if (!(channelId in piece.content.channels)) {
-      setContent(piece, { ...piece.content, channels: { ...piece.content.channels, [channelId]: EMPTY_CHANNEL_PART } });
-      await tx.save(piece);
-    }
-    const placement = await tx.save(
-      tx.create(Placement, {
-        pieceId,
-        clientId: piece.clientId,
-        channelId,
-        onDay: null,
-        atTime: null,
-        zone: channel.zone,
-        publishAt: null,
-        outAt: null,
-        outAddress: null,
-        cancelled: false,
-        version: 1,
-        createdAt: now,
-        updatedAt: now,
-      }),
-    );
+    const channel = await channelFor(tx, piece, channelId);
+    if (!channel) return fail({ code: 'channel.unknown' });
+    const placement = await tx.save(makePlacement(tx, { piece, channel }, now));
     await record(tx, {
       clientId: piece.clientId,
       thing: 'piece',
@@ -185,5 +217,26 @@ export function addPlacement(
     });
     await replan(tx, [pieceId], now);
     return ok(placement.id);
+  });
+}
+
+/** Places the piece of a placement once more: on the same channel another day, or on another of the client's channels. */
+export function duplicatePlacement(
+  app: App,
+  viewer: Viewer,
+  placementId: string,
+  body: DuplicateBody,
+): Promise<Result<Moved, DateFailure | Exists | { code: 'channel.unknown' }>> {
+  return app.write<Moved, DateFailure | Exists | { code: 'channel.unknown' }>(async (tx, now) => {
+    const { piece, aimBefore } = await lockPlacement(tx, placementId);
+    const channel = await channelFor(tx, piece, body.channelId);
+    if (!channel) return fail({ code: 'channel.unknown' });
+    const copy = makePlacement(tx, { piece, channel }, now);
+    const put = setDate(copy, body.on, body.at ?? (await usualTime(tx, channel.id)), now);
+    if (!put.ok) return put;
+    if (await momentTaken(tx, [copy])) return fail({ code: 'placement.exists' });
+    const saved = await tx.save(copy);
+    const detail = { to: { on: copy.onDay, at: copy.atTime } };
+    return ok(await saveAndReplan(app, tx, viewer, piece, aimBefore, [saved], { verb: 'placement.duplicated', detail }, now));
   });
 }

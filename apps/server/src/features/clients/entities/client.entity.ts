@@ -18,6 +18,7 @@ export class Client {
   @IntColumn() roundsAgreed: number;
   @IntColumn() feedGeneration: number;
   @BoolColumn() feedPencilled: boolean;
+  @TextColumn({ array: true }) observances: string[];
   @JsonColumn() brand: BrandBody;
   @IntColumn() version: number;
 }

@@ -14,7 +14,7 @@ import type {
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
-import { publicHolidays } from '../../../platform/time/holidays.js';
+import { observances, publicHolidays } from '../../../platform/time/holidays.js';
 
 interface ClientColumns {
   id: string;
@@ -27,6 +27,7 @@ interface ClientColumns {
   usual_time: string;
   rounds_agreed: number;
   feed_pencilled: boolean;
+  observances: string[];
   policy: SignOffPolicy;
   brand: BrandBody;
   archived_at: string | null;
@@ -104,6 +105,8 @@ export async function clientPage(app: App, clientId: string): Promise<ClientPage
   const row = await columnsOf(tx, clientId);
   const today = dayIn(app.clock.now(), row.zone);
   const until = addDays(today, 365);
+  const years = [Number(today.slice(0, 4)), Number(until.slice(0, 4))] as const;
+  const isAhead = (day: { on: string }) => day.on >= today && day.on <= until;
   return {
     ...(await brandSheet(app, clientId)),
     ...(await clientLists(tx, clientId)),
@@ -114,9 +117,9 @@ export async function clientPage(app: App, clientId: string): Promise<ClientPage
     feedPencilled: row.feed_pencilled,
     policy: row.policy,
     possibleManagers: await possibleManagers(tx),
-    holidays: publicHolidays(row.region, Number(today.slice(0, 4)), Number(until.slice(0, 4))).filter(
-      (holiday) => holiday.on >= today && holiday.on <= until,
-    ),
+    holidays: publicHolidays(row.region, ...years).filter(isAhead),
+    observances: row.observances,
+    possibleObservances: observances(row.region, ...years).filter(isAhead),
     archivedAt: row.archived_at,
     version: row.version,
   };

@@ -32,7 +32,7 @@ export type EditClientFailure = {
     | PolicyProblem;
 };
 
-const COLUMNS = ['name', 'colour', 'zone', 'region', 'weeklyMinutes', 'usualTime', 'roundsAgreed', 'feedPencilled'] as const;
+const COLUMNS = ['name', 'colour', 'zone', 'region', 'weeklyMinutes', 'usualTime', 'roundsAgreed', 'feedPencilled', 'observances'] as const;
 
 /** Changes a client. Lists that are given are whole: what is missing is archived. Every open piece of the client is planned anew. */
 export function editClient(
@@ -70,9 +70,21 @@ export function editClient(
 
 /** Everything of a client that its page shows, for the record of what changed. */
 async function wholeOf(tx: Tx, client: Client) {
-  const { name, colour, zone, region, weeklyMinutes, usualTime, roundsAgreed, feedPencilled, policy, brand } = client;
+  const { name, colour, zone, region, weeklyMinutes, usualTime, roundsAgreed, feedPencilled, observances, policy, brand } = client;
   const lists = await clientLists(tx, client.id);
-  const own = { name, colour, zone, region, weeklyMinutes, usualTime: usualTime.slice(0, 5), roundsAgreed, feedPencilled, policy, brand };
+  const own = {
+    name,
+    colour,
+    zone,
+    region,
+    weeklyMinutes,
+    usualTime: usualTime.slice(0, 5),
+    roundsAgreed,
+    feedPencilled,
+    observances,
+    policy,
+    brand,
+  };
   return structuredClone({ ...own, ...lists, managers: lists.managers.map((manager) => manager.name) });
 }
 

@@ -7,6 +7,7 @@ import { rowsOf } from '../../../platform/database/transaction.js';
 import { replan } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
 import { lockPiece } from '../piece-store.js';
+import { aimOf, tellAimMoved } from './tell-aim-moved.js';
 
 type Failure = { code: 'http.changed_meanwhile' } | { code: 'pillar.unknown' };
 const EDITABLE = ['title', 'pillarId', 'notes', 'wishOn', 'shelved'] as const satisfies readonly (keyof Piece & keyof EditPieceBody)[];
@@ -33,6 +34,7 @@ export function editPiece(
     const detail = Object.fromEntries(
       given.filter((key) => piece[key] !== body[key]).map((key) => [key, { from: piece[key], to: body[key] }]),
     );
+    const aimBefore = await aimOf(tx, pieceId);
     Object.assign(piece, Object.fromEntries(given.map((key) => [key, body[key]])));
     piece.version += 1;
     await tx.save(piece);
@@ -46,6 +48,7 @@ export function editPiece(
       at: now,
     });
     await replan(tx, [pieceId], now);
+    await tellAimMoved(app, tx, viewer, piece, aimBefore);
     return ok(piece.version);
   });
 }

@@ -1,0 +1,67 @@
+import { fail, ok, type InstantText, type Result } from '@zesting/core';
+import type { MarkerBody } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import { record } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { replanWhere } from '../../planning/index.js';
+
+type Failure = { code: 'marker.order_wrong' | 'marker.client_missing' | 'access.refused' };
+
+/** Whether the viewer may put markers on this client's calendar; the agency's own are for leads. */
+const mayEdit = (viewer: Viewer, clientId: string | null): boolean =>
+  clientId === null ? viewer.role === 'lead' : viewer.clientIds.includes(clientId);
+
+const note = (tx: Tx, viewer: Viewer, verb: string, id: string, marker: MarkerBody, now: InstantText) =>
+  record(tx, {
+    clientId: marker.clientId,
+    thing: marker.kind === 'closure' ? 'client' : 'marker',
+    thingId: marker.kind === 'closure' ? (marker.clientId ?? id) : id,
+    verb,
+    actor: viewer.name,
+    detail: { name: marker.name, kind: marker.kind, startOn: marker.startOn, endOn: marker.endOn },
+    at: now,
+  });
+
+/** Puts a marker on the calendar. A closure is one of the client's: its days are no working days, and all is planned around it. */
+export function addMarker(app: App, viewer: Viewer, body: MarkerBody): Promise<Result<string, Failure>> {
+  return app.write<string, Failure>(async (tx, now) => {
+    if (!mayEdit(viewer, body.clientId)) return fail({ code: 'access.refused' });
+    if (body.endOn < body.startOn) return fail({ code: 'marker.order_wrong' });
+    if (body.kind === 'closure' && body.clientId === null) return fail({ code: 'marker.client_missing' });
+    const [made] =
+      body.kind === 'closure'
+        ? await rowsOf<{ id: string }>(
+            tx,
+            'insert into client_closures (client_id, start_on, end_on, name) values ($1, $2, $3, $4) returning id',
+            [body.clientId, body.startOn, body.endOn, body.name],
+          )
+        : await rowsOf<{ id: string }>(
+            tx,
+            'insert into markers (client_id, kind, name, start_on, end_on) values ($1, $2, $3, $4, $5) returning id',
+            [body.clientId, body.kind, body.name, body.startOn, body.endOn],
+          );
+    const id = made?.id ?? '';
+    await note(tx, viewer, 'marker.added', id, body, now);
+    if (body.kind === 'closure' && body.clientId) await replanWhere(tx, { clientId: body.clientId }, now);
+    return ok(id);
+  });
+}
+
+/** Takes a marker away. One that is gone already is no failure. */
+export function removeMarker(app: App, viewer: Viewer, markerId: string): Promise<Result<MarkerBody | null, Failure>> {
+  return app.write<MarkerBody | null, Failure>(async (tx, now) => {
+    const [marker] = await rowsOf<MarkerBody>(
+      tx,
+      `select client_id as "clientId", kind, name, start_on as "startOn", end_on as "endOn" from markers where id = $1
+       union all select client_id, 'closure', name, start_on, end_on from client_closures where id = $1`,
+      [markerId],
+    );
+    if (!marker) return ok(null);
+    if (!mayEdit(viewer, marker.clientId)) return fail({ code: 'access.refused' });
+    await tx.query(`delete from ${marker.kind === 'closure' ? 'client_closures' : 'markers'} where id = $1`, [markerId]);
+    await note(tx, viewer, 'marker.removed', markerId, marker, now);
+    if (marker.kind === 'closure' && marker.clientId) await replanWhere(tx, { clientId: marker.clientId }, now);
+    return ok(marker);
+  });
+}

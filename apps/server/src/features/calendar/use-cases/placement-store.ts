@@ -1,0 +1,105 @@
+import { compareInstants, fail, getDay, getTimeOfDay, ok, toInstant, type InstantText, type Result } from '@zesting/core';
+import type { Viewer } from '../../../platform/access/access.js';
+import { record } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { replan, type PieceState } from '../../planning/index.js';
+import { aimOf, lockPiece, stepsOf, tellAimMoved, type Piece } from '../../production/index.js';
+import { Placement } from '../entities/placement.entity.js';
+
+export interface Moved {
+  readonly placementId: string;
+  readonly state: PieceState;
+  readonly lateSteps: readonly string[];
+  /** how many siblings moved with it */
+  readonly others: number;
+}
+
+export type Fixed = { code: 'placement.out' | 'placement.cancelled' };
+export type DateFailure = { code: 'time.in_gap' | 'placement.in_past' };
+
+/** Loads placements under the locks of their pieces, which are taken in the order of their ids. */
+export async function lockPlacements(
+  tx: Tx,
+  ids: readonly string[],
+): Promise<{ placement: Placement; piece: Piece; aimBefore: string | null }[]> {
+  const owners = await Promise.all(ids.map((id) => tx.findOneByOrFail(Placement, { id })));
+  const pieces = new Map<string, Piece>();
+  for (const pieceId of [...new Set(owners.map((owner) => owner.pieceId))].sort()) pieces.set(pieceId, await lockPiece(tx, pieceId));
+  const locked = [];
+  for (const id of ids) {
+    const placement = await tx.findOneByOrFail(Placement, { id });
+    const piece = pieces.get(placement.pieceId);
+    if (!piece) throw new Error('the piece went away');
+    locked.push({ placement, piece, aimBefore: await aimOf(tx, piece.id) });
+  }
+  return locked;
+}
+
+export async function lockPlacement(tx: Tx, id: string): Promise<{ placement: Placement; piece: Piece; aimBefore: string | null }> {
+  const [locked] = await lockPlacements(tx, [id]);
+  if (!locked) throw new Error('the placement went away');
+  return locked;
+}
+
+export const fixed = (placement: Placement): Fixed | null =>
+  placement.cancelled ? { code: 'placement.cancelled' } : placement.outAt !== null ? { code: 'placement.out' } : null;
+
+/** Puts a placement on a day and time of its client's; none of it when that time does not exist or has passed. */
+export function setDate(placement: Placement, on: string | null, at: string | null, now: InstantText): Result<null, DateFailure> {
+  if (on === null || at === null) {
+    Object.assign(placement, { onDay: null, atTime: null, publishAt: null });
+    return ok(null);
+  }
+  const instant = toInstant(getDay(on), getTimeOfDay(at.slice(0, 5)), placement.zone);
+  if (!instant.ok) return instant;
+  if (compareInstants(instant.value, now) <= 0) return fail({ code: 'placement.in_past' });
+  Object.assign(placement, { onDay: on, atTime: at.slice(0, 5), publishAt: instant.value });
+  return ok(null);
+}
+
+/** The usual time on a placement's channel: the channel's own, else the client's. */
+export async function usualTime(tx: Tx, channelId: string): Promise<string> {
+  const [row] = await rowsOf<{ time: string }>(
+    tx,
+    'select coalesce(h.usual_time, c.usual_time) as time from channels h join clients c on c.id = h.client_id where h.id = $1',
+    [channelId],
+  );
+  return (row?.time ?? '09:00').slice(0, 5);
+}
+
+/** Stores changed placements of one piece, writes the record, and plans the piece anew. The first is the one that was asked for. */
+export async function saveAndReplan(
+  app: App,
+  tx: Tx,
+  viewer: Viewer,
+  piece: Piece,
+  aimBefore: string | null,
+  changed: readonly Placement[],
+  what: { readonly verb: string; readonly detail: Readonly<Record<string, unknown>> },
+  now: InstantText,
+): Promise<Moved> {
+  const [first] = changed;
+  if (!first) throw new Error('nothing changed');
+  for (const placement of changed) {
+    placement.version += 1;
+    placement.updatedAt = now;
+    await tx.save(placement);
+  }
+  const [channel] = await rowsOf<{ name: string }>(tx, 'select name from channels where id = $1', [first.channelId]);
+  await record(tx, {
+    clientId: piece.clientId,
+    thing: 'piece',
+    thingId: piece.id,
+    verb: what.verb,
+    actor: viewer.name,
+    detail: { channel: channel?.name, ...what.detail, ...(changed.length > 1 ? { others: changed.length - 1 } : {}) },
+    at: now,
+  });
+  const [state] = await replan(tx, [piece.id], now);
+  if (!state) throw new Error('the piece was not planned');
+  await tellAimMoved(app, tx, viewer, piece, aimBefore);
+  const titles = new Map((await stepsOf(tx, piece.id)).map((step) => [step.id, step.title]));
+  const late = state.plan?.steps.filter((step) => step.slackDays !== null && step.slackDays < 0) ?? [];
+  return { placementId: first.id, state, lateSteps: late.map((step) => titles.get(step.id) ?? ''), others: changed.length - 1 };
+}
