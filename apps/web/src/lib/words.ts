@@ -1,4 +1,4 @@
-import type { PersonRole } from '@zesting/contract';
+import type { MarkerShape, PersonRole } from '@zesting/contract';
 import { PROBLEMS, type ProblemCode } from '@zesting/contract/problems';
 import type { Danger, PartState, PieceStage, ReckoningList } from '@zesting/core';
 
@@ -78,6 +78,17 @@ export const PLACEMENT_WORDS: Record<string, string> = {
   failed: 'Failed',
   unsure: 'Unsure',
   cancelled: 'Cancelled',
+};
+
+export const MARKER_WORDS: Record<MarkerShape['kind'], string> = {
+  launch: 'Launch',
+  offer: 'Offer',
+  event: 'Event',
+  production_day: 'Production day',
+  blackout: 'Blackout',
+  closure: 'Closure',
+  holiday: 'Public holiday',
+  observance: 'Observance',
 };
 
 export const ROLE_WORDS: Record<PersonRole, string> = {

@@ -1,8 +1,8 @@
-import type { PlacementShape } from '@zesting/contract';
-import { useState } from 'react';
+import type { CalendarEntryShape, ChannelShape, PlacementShape } from '@zesting/contract';
+import { useState, type ReactNode } from 'react';
 import { call, wordsOf } from '../lib/api';
 import { dayWords, zoneWords } from '../lib/format';
-import { useMove } from '../lib/placements';
+import { usePlacements } from '../lib/placements';
 import { useWrite } from '../lib/queries';
 import { Button } from './button';
 import { Dialog } from './dialog';
@@ -13,30 +13,72 @@ interface PlacementDialogProps {
   readonly placement: PlacementShape;
   readonly title: string;
   readonly earliestOn?: string | null;
+  /** other dated placements of the piece that are not out */
+  readonly siblings?: number;
+  /** what it could be swapped with: other entries of the client that are not out */
+  readonly others?: readonly CalendarEntryShape[];
+  /** the client's channels, for placing the piece once more */
+  readonly channels?: readonly ChannelShape[];
   readonly onClose: () => void;
 }
 
-/** Date and time of a placement; taking the date away; marking it as out; cancelling it. Reached by keyboard as by pointer. */
-export function PlacementDialog({ placement: shown, title, earliestOn, onClose }: PlacementDialogProps) {
+/**
+ * All that can be done with a placement, by keyboard as by pointer: date and time, this one or all; swapping; placing once more;
+ * marking it as out; cancelling.
+ */
+export function PlacementDialog({
+  placement: shown,
+  title,
+  earliestOn,
+  siblings = 0,
+  others = [],
+  channels = [],
+  onClose,
+}: PlacementDialogProps) {
   const [placement] = useState(shown); // as it was opened: what others do meanwhile must be noticed, not overwritten
-  const [on, setOn] = useState(placement.on ?? '');
-  const [at, setAt] = useState(placement.at ?? '');
-  const [error, setError] = useState<string>();
-  const move = useMove();
-  const save = () => {
-    if (on === '') setError('Choose a day, or take the date away.');
-    else move.go({ placement, on, at: at || null }, { onSuccess: onClose, onError: setError });
-  };
+  const { cancel } = usePlacements();
   return (
-    <Dialog
-      open
-      onClose={onClose}
-      title={title}
-      description={`${placement.channelName}. Times are ${zoneWords(placement.zone)} time. Other channels stay where they are.`}
-    >
+    <Dialog open onClose={onClose} title={title} description={`${placement.channelName}. Times are ${zoneWords(placement.zone)} time.`}>
       <p className="mb-3">
         <PlacementTag state={placement.state} />
       </p>
+      <Dates placement={placement} siblings={siblings} earliestOn={earliestOn ?? null} onClose={onClose} />
+      {(placement.state === 'scheduled' || placement.state === 'missed') && <MarkOut placement={placement} onClose={onClose} />}
+      {others.length > 0 && <Swap placement={placement} others={others} onClose={onClose} />}
+      {channels.length > 0 && <OnceMore placement={placement} channels={channels} onClose={onClose} />}
+      <p className="mt-3 pt-3 border-t border-line text-[13px]">
+        <button type="button" className="text-rhubarb underline min-h-6" onClick={() => cancel(placement, { onSuccess: onClose })}>
+          Cancel this placement
+        </button>{' '}
+        <span className="text-muted">The piece stays on its other channels; it can be undone.</span>
+      </p>
+    </Dialog>
+  );
+}
+
+interface PartProps {
+  readonly placement: PlacementShape;
+  readonly onClose: () => void;
+}
+
+function Dates({ placement, siblings, earliestOn, onClose }: PartProps & { siblings: number; earliestOn: string | null }) {
+  const [on, setOn] = useState(placement.on ?? '');
+  const [at, setAt] = useState(placement.at ?? '');
+  const [scope, setScope] = useState<'this' | 'all'>('this');
+  const [error, setError] = useState<string>();
+  const { move, isPending } = usePlacements();
+  const save = () => {
+    if (on === '') setError('Choose a day, or take the date away.');
+    else move({ placement, on, at: at || null, scope }, { onSuccess: onClose, onError: setError });
+  };
+  return (
+    <form
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        save();
+      }}
+    >
       <div className="grid grid-cols-2 gap-3">
         <Field
           label="Day"
@@ -49,23 +91,111 @@ export function PlacementDialog({ placement: shown, title, earliestOn, onClose }
           {(control) => <input {...control} type="time" className="field" value={at} onChange={(event) => setAt(event.target.value)} />}
         </Field>
       </div>
+      {siblings > 0 && placement.on && (
+        <fieldset className="mb-3">
+          <legend className="sr-only">What moves</legend>
+          {(
+            [
+              ['this', 'Only this one'],
+              ['all', `All ${siblings + 1} not yet out, by as many days`],
+            ] as const
+          ).map(([value, words]) => (
+            <label key={value} className="flex items-center gap-2 min-h-7">
+              <input type="radio" name="scope" className="size-4 accent-pine" checked={scope === value} onChange={() => setScope(value)} />
+              {words}
+            </label>
+          ))}
+        </fieldset>
+      )}
       <div className="flex flex-wrap justify-end gap-2">
         {placement.on && (
-          <Button className="mr-auto" onClick={() => move.go({ placement, on: null }, { onSuccess: onClose, onError: setError })}>
+          <Button className="mr-auto" onClick={() => move({ placement, on: null }, { onSuccess: onClose, onError: setError })}>
             Take the date away
           </Button>
         )}
-        <Button look="main" disabled={move.isPending} onClick={save}>
+        <Button look="main" type="submit" disabled={isPending}>
           {placement.on ? 'Move it there' : 'Place it there'}
         </Button>
       </div>
-      {(placement.state === 'scheduled' || placement.state === 'missed') && <MarkOut placement={placement} onClose={onClose} />}
-      <CancelPlacement placement={placement} onClose={onClose} />
-    </Dialog>
+    </form>
   );
 }
 
-function MarkOut({ placement, onClose }: { placement: PlacementShape; onClose: () => void }) {
+/** A part of the dialog that opens on demand. */
+function Fold({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <details className="mt-3 pt-2 border-t border-line">
+      <summary className="min-h-7 text-pine font-medium">{title}</summary>
+      <div className="pt-2">{children}</div>
+    </details>
+  );
+}
+
+function Swap({ placement, others, onClose }: PartProps & { others: readonly CalendarEntryShape[] }) {
+  const [withId, setWithId] = useState('');
+  const [error, setError] = useState<string>();
+  const { swap, isPending } = usePlacements();
+  const dated = others.filter((other) => other.on !== null || placement.on !== null);
+  return (
+    <Fold title="Swap dates with another…">
+      <Field label="Swap with" error={error}>
+        {(control) => (
+          <select {...control} className="field" value={withId} onChange={(event) => setWithId(event.target.value)}>
+            <option value="">choose a placement…</option>
+            {dated.map((other) => (
+              <option key={other.id} value={other.id}>
+                {other.on ? `${dayWords(other.on)}, ${other.at ?? ''}` : 'no date'} · {other.pieceTitle} · {other.channelName}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Button disabled={withId === '' || isPending} onClick={() => swap(placement.id, withId, { onSuccess: onClose, onError: setError })}>
+        Swap the two
+      </Button>
+    </Fold>
+  );
+}
+
+function OnceMore({ placement, channels, onClose }: PartProps & { channels: readonly ChannelShape[] }) {
+  const [channelId, setChannelId] = useState(placement.channelId);
+  const [on, setOn] = useState('');
+  const [at, setAt] = useState('');
+  const [error, setError] = useState<string>();
+  const { duplicate, isPending } = usePlacements();
+  const place = () => {
+    if (on === '') setError('Choose a day.');
+    else duplicate(placement.id, { channelId, on, at: at || null }, { onSuccess: onClose, onError: setError });
+  };
+  return (
+    <Fold title="Place it once more…">
+      <Field label="Channel">
+        {(control) => (
+          <select {...control} className="field" value={channelId} onChange={(event) => setChannelId(event.target.value)}>
+            {channels.map((channel) => (
+              <option key={channel.id} value={channel.id}>
+                {channel.name}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <div className="grid grid-cols-2 gap-3">
+        <Field label="Day there" error={error}>
+          {(control) => <input {...control} type="date" className="field" value={on} onChange={(event) => setOn(event.target.value)} />}
+        </Field>
+        <Field label="Time there" help="Empty: the usual time">
+          {(control) => <input {...control} type="time" className="field" value={at} onChange={(event) => setAt(event.target.value)} />}
+        </Field>
+      </div>
+      <Button disabled={isPending} onClick={place}>
+        Place it once more
+      </Button>
+    </Fold>
+  );
+}
+
+function MarkOut({ placement, onClose }: PartProps) {
   const [address, setAddress] = useState('');
   const [error, setError] = useState<string>();
   const mark = useWrite((body: { address: string }) => call(`/placements/${placement.id}/out`, { method: 'POST', body }), { quiet: true });
@@ -95,17 +225,5 @@ function MarkOut({ placement, onClose }: { placement: PlacementShape; onClose: (
         Mark as out
       </Button>
     </div>
-  );
-}
-
-function CancelPlacement({ placement, onClose }: { placement: PlacementShape; onClose: () => void }) {
-  const cancel = useWrite(() => call(`/placements/${placement.id}/cancel`, { method: 'POST' }));
-  return (
-    <p className="mt-4 pt-3 border-t border-line text-[13px]">
-      <button type="button" className="text-rhubarb underline min-h-6" onClick={() => cancel.mutate(undefined, { onSuccess: onClose })}>
-        Cancel this placement
-      </button>{' '}
-      <span className="text-muted">The piece stays on its other channels.</span>
-    </p>
   );
 }

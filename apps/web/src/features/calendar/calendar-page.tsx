@@ -11,70 +11,57 @@ import {
 } from '@dnd-kit/core';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { CalendarEntryShape, CalendarShape } from '@zesting/contract';
-import { ChevronLeft, ChevronRight } from 'lucide-react';
+import type { Day } from '@zesting/core';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { toast } from 'sonner';
 import { call, wordsOf } from '../../lib/api';
-import { monthWords, zoneWords } from '../../lib/format';
-import { useMove } from '../../lib/placements';
+import { usePlacements } from '../../lib/placements';
 import { useClients, useSession } from '../../lib/queries';
-import { Button } from '../../ui/button';
-import { Failed, Loading, PageHead } from '../../ui/page';
+import { Failed, Loading } from '../../ui/page';
 import { PlacementDialog } from '../../ui/placement-dialog';
+import { CalendarHead } from './calendar-head';
+import { dayKeys } from './day-keys';
 import { MonthGrid } from './month-grid';
-import { nextMonth, weeksOf } from './month';
 import { Tray } from './tray';
+import { viewOf } from './view';
+import { WeekLanes } from './week-lanes';
 
-/** The month of one client or all, each placement on its client's own day; the tray of undated ones beside it. */
+/** The calendar of one client or all, each placement on its client's own day; the tray of undated ones beside it. */
 export function CalendarPage() {
-  const { query, client, clients } = useClients();
+  const { query, client } = useClients();
   const { todayOn } = useSession();
   const [search, setSearch] = useSearchParams();
-  const month = /^\d{4}-\d{2}$/.test(search.get('month') ?? '') ? (search.get('month') ?? '') : todayOn.slice(0, 7);
-  const weeks = weeksOf(month);
-  const [from, to] = [weeks[0]?.[0] ?? '', weeks.at(-1)?.[6] ?? ''];
-  const key = ['calendar', query, from, to];
+  const view = viewOf(search, todayOn as Day); // a day of the contract's
+  const key = ['calendar', query, view.from, view.to];
   const calendar = useQuery({
     queryKey: key,
-    queryFn: () => call<CalendarShape>(`/calendar?from=${from}&to=${to}&${query}`),
+    queryFn: () => call<CalendarShape>(`/calendar?from=${view.from}&to=${view.to}&${query}`),
     placeholderData: keepPreviousData,
-    refetchInterval: 30_000,
+    refetchInterval: 60_000, // clocks go on
   });
   const [openId, setOpenId] = useState<string | null>(search.get('placement'));
   const drop = useDrop(key, calendar.data);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }), useSensor(KeyboardSensor));
-  const go = (by: number | null) => {
-    const next = new URLSearchParams(search);
-    if (by === null) next.delete('month');
-    else next.set('month', nextMonth(month, by));
-    next.delete('placement');
-    setSearch(next);
-  };
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: dayKeys }),
+  );
   if (calendar.isError) return <Failed message={wordsOf(calendar.error)} onRetry={() => void calendar.refetch()} />;
   if (!calendar.data) return <Loading />;
-  const note = client
-    ? `${zoneWords(client.zone)} time`
-    : clients.map((shown) => `${shown.code} in ${zoneWords(shown.zone)} time`).join(', ');
+  const hereOn = (calendar.data.clocks.find((clock) => clock.clientId === client?.id)?.todayOn ?? todayOn) as Day; // likewise
+  const grid = { view, calendar: calendar.data, onOpen: setOpenId };
   return (
     <>
-      <PageHead title={monthWords(month)} note={note}>
-        <Button onClick={() => go(-1)} aria-label="Month before">
-          <ChevronLeft size={16} aria-hidden />
-        </Button>
-        <Button onClick={() => go(null)}>This month</Button>
-        <Button onClick={() => go(1)} aria-label="Month after">
-          <ChevronRight size={16} aria-hidden />
-        </Button>
-      </PageHead>
+      <CalendarHead view={view} calendar={calendar.data} search={search} onChange={setSearch} />
       <DndContext
         sensors={sensors}
         collisionDetection={dayUnder}
         onDragEnd={drop}
         accessibility={{ screenReaderInstructions: { draggable: INSTRUCTIONS } }}
       >
-        <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_230px] items-start">
-          <MonthGrid month={month} weeks={weeks} todayOn={todayOn} calendar={calendar.data} onOpen={setOpenId} />
-          <Tray entries={calendar.data.tray} onOpen={setOpenId} />
+        <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_230px] print:block items-start">
+          {view.kind === 'week' && !client ? <WeekLanes {...grid} /> : <MonthGrid {...grid} todayOn={hereOn} />}
+          <Tray entries={calendar.data.tray} colouring={view.colouring} onOpen={setOpenId} />
         </div>
       </DndContext>
       {openId && <OpenedEntry key={openId} id={openId} calendar={calendar.data} onClose={() => setOpenId(null)} />}
@@ -82,10 +69,23 @@ export function CalendarPage() {
   );
 }
 
-/** The dialog of an entry, which stays open as it was opened, even when somebody else moves the entry out of this month. */
+/** The dialog of an entry, which stays open as it was opened, even when somebody else moves the entry out of sight. */
 function OpenedEntry({ id, calendar, onClose }: { id: string; calendar: CalendarShape; onClose: () => void }) {
-  const [entry] = useState([...calendar.entries, ...calendar.tray].find((candidate) => candidate.id === id));
-  return entry && <PlacementDialog placement={entry} title={entry.pieceTitle} onClose={onClose} />;
+  const { clientOf } = useClients();
+  const all = [...calendar.entries, ...calendar.tray];
+  const [entry] = useState(all.find((candidate) => candidate.id === id));
+  if (!entry) return null;
+  const others = all.filter((other) => other.clientId === entry.clientId && other.id !== id && other.state !== 'out');
+  return (
+    <PlacementDialog
+      placement={entry}
+      title={entry.pieceTitle}
+      siblings={entry.siblings}
+      others={others}
+      channels={clientOf(entry.clientId)?.channels ?? []}
+      onClose={onClose}
+    />
+  );
 }
 
 /** The day under the pointer; by keyboard, the day that the entry covers most. */
@@ -94,22 +94,29 @@ const dayUnder: CollisionDetection = (args) => {
   return under.length > 0 ? under : rectIntersection(args);
 };
 
-const INSTRUCTIONS = 'Press Space to lift, arrow keys to move, Space to drop. Enter opens a dialog with day and time instead.';
+const INSTRUCTIONS =
+  'Press Space to lift, arrow keys to go from day to day, Space to drop, Escape to leave it where it was. Enter opens a dialog with all that can be done instead.';
 
 /** Drops a placement on a day: shown there at once, put back when the server refuses. */
 function useDrop(key: readonly unknown[], calendar: CalendarShape | undefined) {
   const queries = useQueryClient();
-  const move = useMove();
+  const { move } = usePlacements();
   return ({ active, over }: DragEndEvent) => {
     const entry = [...(calendar?.entries ?? []), ...(calendar?.tray ?? [])].find((candidate) => candidate.id === active.id);
-    if (!entry || !over || entry.on === over.id || !calendar) return;
-    const on = String(over.id);
+    const [on = '', clientId] = String(over?.id ?? '')
+      .split('/')
+      .reverse();
+    if (!entry || on === '' || entry.on === on || !calendar) return;
+    if (clientId !== undefined && clientId !== entry.clientId) {
+      toast('That is another client’s lane. Each placement stays with its client.');
+      return;
+    }
     const moved: CalendarEntryShape = { ...entry, on };
     queries.setQueryData<CalendarShape>(key, {
       ...calendar,
       entries: [...calendar.entries.filter((other) => other.id !== entry.id), moved],
       tray: calendar.tray.filter((other) => other.id !== entry.id),
     });
-    move.go({ placement: entry, on, at: entry.at });
+    move({ placement: entry, on, at: entry.at });
   };
 }

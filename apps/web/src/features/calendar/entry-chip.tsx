@@ -5,17 +5,27 @@ import { useNavigate } from 'react-router';
 import { useClients, useSession } from '../../lib/queries';
 import { PLACEMENT_WORDS } from '../../lib/words';
 import { clientColour } from '../../ui/tags';
+import { colourOf, type Colouring } from './view';
 
 const SIGNS: Record<string, LucideIcon> = { pencilled: Pencil, scheduled: Check, out: Send, missed: TriangleAlert };
 
+interface EntryChipProps {
+  readonly entry: CalendarEntryShape;
+  readonly colouring: Colouring;
+  /** with room for channel and state in words */
+  readonly roomy?: boolean;
+  readonly onOpen: (id: string) => void;
+}
+
 /** A placement on the calendar or in the tray: lifted by pointer or Space, opened by click or Enter. */
-export function EntryChip({ entry, onOpen }: { entry: CalendarEntryShape; onOpen: (id: string) => void }) {
+export function EntryChip({ entry, colouring, roomy = false, onOpen }: EntryChipProps) {
   const { clientOf, client: chosen, to } = useClients();
   const { role } = useSession();
   const client = clientOf(entry.clientId);
   const isFixed = entry.state === 'out' || role === 'staff' || role === 'freelance';
   const { setNodeRef, listeners, attributes, transform, isDragging } = useDraggable({ id: entry.id, disabled: isFixed });
   const Sign = SIGNS[entry.state];
+  const { step, word } = colourOf(entry, client, colouring);
   const lead = [chosen ? '' : (client?.code ?? ''), entry.at ?? entry.channelName].filter(Boolean).join(' ');
   const words = `${lead} ${entry.pieceTitle}${entry.at ? `, ${entry.channelName}` : ''}, ${PLACEMENT_WORDS[entry.state] ?? ''}`;
   const line = entry.state === 'pencilled' || entry.state === 'undated' ? 'border-dashed' : 'border-solid';
@@ -39,13 +49,20 @@ export function EntryChip({ entry, onOpen }: { entry: CalendarEntryShape; onOpen
       className={`relative block w-full pl-2.5 pr-1 py-px rounded-md border border-line-strong bg-card text-left text-[12px] leading-[17px] touch-none ${line} ${tone} ${isDragging ? 'z-30 shadow-xl opacity-90' : ''}`}
       style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
     >
-      <span aria-hidden className="absolute left-0 inset-y-0 w-1 rounded-l-md" style={{ background: clientColour(client?.colour ?? 0) }} />
+      <span aria-hidden className="absolute left-0 inset-y-0 w-1 rounded-l-md" style={{ background: clientColour(step) }} />
       <span className="flex items-center gap-1.5">
         {!chosen && <span className="font-semibold">{client?.code} </span>}
-        <span className="tabular text-muted truncate flex-1">{entry.at ?? entry.channelName} </span>
+        <span className="tabular text-muted truncate flex-1">
+          {colouring === 'client' ? (entry.at ?? entry.channelName) : [word, entry.at].filter(Boolean).join(' · ')}{' '}
+        </span>
         {Sign && <Sign size={12} aria-hidden className="shrink-0" />}
       </span>
-      <span className="block truncate">{entry.pieceTitle}</span>
+      <span className={roomy ? 'block line-clamp-2' : 'block truncate'}>{entry.pieceTitle}</span>
+      {roomy && entry.at && (
+        <span className="block truncate text-muted">
+          {entry.channelName} · {PLACEMENT_WORDS[entry.state]}
+        </span>
+      )}
     </button>
   );
 }

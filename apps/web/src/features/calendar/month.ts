@@ -1,13 +1,17 @@
 import { addDays, fromDayNumber, getDay, toDayNumber, weekdayOf, type Day } from '@zesting/core';
 
+/** The Monday on or before a day. */
+export const mondayOf = (day: Day): Day => addDays(day, 1 - weekdayOf(day));
+
+/** The seven days from a Monday. */
+export const weekFrom = (monday: Day): Day[] => Array.from({ length: 7 }, (_, index) => addDays(monday, index));
+
 /** The weeks of a month, Monday first, with the days of its neighbours that fill them. */
 export function weeksOf(month: string): Day[][] {
-  const first = getDay(`${month}-01`);
-  const start = addDays(first, 1 - weekdayOf(first));
+  const start = mondayOf(getDay(`${month}-01`));
   const end = addDays(getDay(`${nextMonth(month, 1)}-01`), -1);
   const weeks: Day[][] = [];
-  for (let n = toDayNumber(start); n <= toDayNumber(end); n += 7)
-    weeks.push(Array.from({ length: 7 }, (_, index) => fromDayNumber(n + index)));
+  for (let n = toDayNumber(start); n <= toDayNumber(end); n += 7) weeks.push(weekFrom(fromDayNumber(n)));
   return weeks;
 }
 

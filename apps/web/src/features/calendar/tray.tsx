@@ -1,8 +1,15 @@
 import type { CalendarEntryShape } from '@zesting/contract';
 import { EntryChip } from './entry-chip';
+import type { Colouring } from './view';
+
+interface TrayProps {
+  readonly entries: readonly CalendarEntryShape[];
+  readonly colouring: Colouring;
+  readonly onOpen: (id: string) => void;
+}
 
 /** Placements without a date: signed pieces first, then those still under way, which can be pencilled. */
-export function Tray({ entries, onOpen }: { entries: readonly CalendarEntryShape[]; onOpen: (id: string) => void }) {
+export function Tray({ entries, ...rest }: TrayProps) {
   const signed = entries.filter((entry) => entry.stage === 'approved' || entry.stage === 'scheduled');
   const others = entries.filter((entry) => !signed.includes(entry));
   return (
@@ -10,23 +17,13 @@ export function Tray({ entries, onOpen }: { entries: readonly CalendarEntryShape
       aria-label="Without a date"
       className="card p-3 grid grid-cols-[minmax(0,1fr)] content-start gap-3 no-print lg:max-h-[calc(100vh-9rem)] lg:overflow-auto"
     >
-      <TrayPart title="Approved, to be placed" entries={signed} empty="Every approved piece has its date." onOpen={onOpen} />
-      <TrayPart title="Under way, to be pencilled" entries={others} empty="Nothing under way waits for a date." onOpen={onOpen} />
+      <TrayPart title="Approved, to be placed" entries={signed} empty="Every approved piece has its date." {...rest} />
+      <TrayPart title="Under way, to be pencilled" entries={others} empty="Nothing under way waits for a date." {...rest} />
     </aside>
   );
 }
 
-function TrayPart({
-  title,
-  entries,
-  empty,
-  onOpen,
-}: {
-  title: string;
-  entries: readonly CalendarEntryShape[];
-  empty: string;
-  onOpen: (id: string) => void;
-}) {
+function TrayPart({ title, entries, empty, ...rest }: TrayProps & { title: string; empty: string }) {
   return (
     <section aria-label={title}>
       <h2 className="text-[13px] font-sans font-semibold tracking-normal mb-1">
@@ -36,7 +33,7 @@ function TrayPart({
       <ul className="grid grid-cols-[minmax(0,1fr)] gap-1">
         {entries.map((entry) => (
           <li key={entry.id}>
-            <EntryChip entry={entry} onOpen={onOpen} />
+            <EntryChip entry={entry} {...rest} />
           </li>
         ))}
       </ul>

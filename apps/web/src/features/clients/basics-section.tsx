@@ -109,7 +109,7 @@ export function BasicsSection({ client }: { client: ClientPageShape }) {
 export function DaysSection({ client }: { client: ClientPageShape }) {
   const edited = useClientSection(
     client,
-    ({ weeklyMinutes, closures }) => ({ weeklyMinutes, closures }),
+    ({ weeklyMinutes, closures, observances }) => ({ weeklyMinutes, closures, observances }),
     (body) => body,
   );
   const { draft, change } = edited;
@@ -167,9 +167,47 @@ export function DaysSection({ client }: { client: ClientPageShape }) {
             )}
           </ListEditor>
         </div>
-        <Holidays holidays={client.holidays} />
+        <div className="grid content-start gap-4">
+          <Holidays holidays={client.holidays} />
+          <Observances
+            possible={client.possibleObservances}
+            chosen={draft.observances}
+            onChange={(observances) => change({ observances })}
+          />
+        </div>
       </div>
     </EditedSection>
+  );
+}
+
+/** The region's days of note that are days of work: those chosen stand on the calendar. */
+function Observances({
+  possible,
+  chosen,
+  onChange,
+}: {
+  possible: readonly { on: string; name: string }[];
+  chosen: readonly string[];
+  onChange: (names: string[]) => void;
+}) {
+  if (possible.length === 0) return null;
+  return (
+    <fieldset>
+      <legend className="font-display font-semibold text-base mb-1">Observances on the calendar</legend>
+      {possible.map(({ on, name }) => (
+        <label key={`${on}${name}`} className="flex items-start gap-2 min-h-7 text-[13px]">
+          <input
+            type="checkbox"
+            className="size-4 mt-0.5 accent-pine"
+            checked={chosen.includes(name)}
+            onChange={(event) => onChange(event.target.checked ? [...chosen, name] : chosen.filter((other) => other !== name))}
+          />
+          <span>
+            {name} <span className="text-muted tabular">{dayWords(on)}</span>
+          </span>
+        </label>
+      ))}
+    </fieldset>
   );
 }
 

@@ -1,7 +1,8 @@
 import type { PieceShape, PlacementShape } from '@zesting/contract';
 import { useState } from 'react';
 import { call } from '../../lib/api';
-import { dayWords, zoneWords } from '../../lib/format';
+import { count, dayWords, zoneWords } from '../../lib/format';
+import { usePlacements } from '../../lib/placements';
 import { useClients, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { PlacementDialog } from '../../ui/placement-dialog';
@@ -10,7 +11,10 @@ import { PlacementTag } from '../../ui/placement-tag';
 /** Where the piece goes: each placement with its state, date and time. */
 export function PlacementsSection({ piece }: { piece: PieceShape }) {
   const [open, setOpen] = useState<PlacementShape | null>(null);
+  const { clientOf } = useClients();
+  const { restore } = usePlacements();
   const live = piece.placements.filter((placement) => placement.state !== 'cancelled');
+  const cancelled = piece.placements.filter((placement) => placement.state === 'cancelled');
   return (
     <section aria-labelledby="placements" className="card p-4">
       <h2 id="placements" className="text-lg mb-2">
@@ -38,8 +42,33 @@ export function PlacementsSection({ piece }: { piece: PieceShape }) {
           </li>
         ))}
       </ul>
+      {piece.canManage && cancelled.length > 0 && (
+        <details className="mt-1">
+          <summary className="text-muted text-[13px] min-h-6">{count(cancelled.length, 'cancelled placement')}</summary>
+          {cancelled.map((placement) => (
+            <p key={placement.id} className="flex items-center gap-2 text-[13px]">
+              <span>
+                {placement.channelName}
+                {placement.on ? `, ${dayWords(placement.on)}, ${placement.at}` : ''}
+              </span>
+              <Button look="quiet" className="ml-auto" onClick={() => restore(placement.id)}>
+                Bring it back
+              </Button>
+            </p>
+          ))}
+        </details>
+      )}
       {piece.canManage && <AddChannel piece={piece} />}
-      {open && <PlacementDialog placement={open} title={piece.title} earliestOn={piece.earliestPublishOn} onClose={() => setOpen(null)} />}
+      {open && (
+        <PlacementDialog
+          placement={open}
+          title={piece.title}
+          earliestOn={piece.earliestPublishOn}
+          siblings={live.filter((other) => other.id !== open.id && other.on !== null && other.state !== 'out').length}
+          channels={clientOf(piece.clientId)?.channels ?? []}
+          onClose={() => setOpen(null)}
+        />
+      )}
     </section>
   );
 }

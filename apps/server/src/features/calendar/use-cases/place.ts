@@ -87,6 +87,7 @@ type SwapFailure = Fixed | DateFailure | Exists | { code: 'placement.other_clien
 /** Swaps date and time of two placements of one client; both pieces are planned anew. Swapping again undoes it. */
 export function swapPlacements(app: App, viewer: Viewer, placementId: string, withId: string): Promise<Result<Moved, SwapFailure>> {
   return app.write<Moved, SwapFailure>(async (tx, now) => {
+    if (placementId === withId) return fail({ code: 'placement.exists' });
     const [one, two] = await lockPlacements(tx, [placementId, withId]);
     if (!one || !two) throw new Error('a placement went away');
     if (one.placement.clientId !== two.placement.clientId) return fail({ code: 'placement.other_client' });

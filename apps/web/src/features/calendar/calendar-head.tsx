@@ -1,0 +1,107 @@
+import type { CalendarShape } from '@zesting/contract';
+import { ChevronLeft, ChevronRight, Flag, Printer } from 'lucide-react';
+import { useState } from 'react';
+import { count, zoneWords } from '../../lib/format';
+import { useClients, useSession } from '../../lib/queries';
+import { Button } from '../../ui/button';
+import { Choice } from '../../ui/choice';
+import { PageHead } from '../../ui/page';
+import { MarkerDialog } from './marker-dialog';
+import { COLOURINGS, hiddenCount, step, type View } from './view';
+
+interface CalendarHeadProps {
+  readonly view: View;
+  readonly calendar: CalendarShape;
+  readonly search: URLSearchParams;
+  readonly onChange: (search: URLSearchParams) => void;
+}
+
+const COLOURING_WORDS = { client: 'Client', channel: 'Channel', pillar: 'Pillar', stage: 'Stage' };
+
+/** What is shown and how: every choice stands in the address. */
+export function CalendarHead({ view, calendar, search, onChange }: CalendarHeadProps) {
+  const { client } = useClients();
+  const { role } = useSession();
+  const [adding, setAdding] = useState(false);
+  const unit = view.kind === 'week' ? 'week' : 'month';
+  const put = (key: string, value: string | null) => {
+    const next = new URLSearchParams(search);
+    if (value === null) next.delete(key);
+    else next.set(key, value);
+    onChange(next);
+  };
+  const hidden = hiddenCount(calendar.entries, view);
+  return (
+    <PageHead title={view.title} note={<Clocks calendar={calendar} clientId={client?.id} />}>
+      <div className="flex flex-wrap items-center gap-2 no-print">
+        <Button onClick={() => onChange(step(search, view, -1))} aria-label={`The ${unit} before`}>
+          <ChevronLeft size={16} aria-hidden />
+        </Button>
+        <Button onClick={() => onChange(step(search, view, null))}>This {unit}</Button>
+        <Button onClick={() => onChange(step(search, view, 1))} aria-label={`The ${unit} after`}>
+          <ChevronRight size={16} aria-hidden />
+        </Button>
+        <Choice
+          label="How much is shown"
+          value={view.kind}
+          options={[
+            ['month', 'Month'],
+            ['week', 'Week'],
+          ]}
+          onChange={(kind) => put('view', kind === 'week' ? 'week' : null)}
+        />
+        <label className="flex items-center gap-1.5 text-[13px]">
+          Colour by
+          <select
+            className="field w-auto"
+            value={view.colouring}
+            onChange={(event) => put('colour', event.target.value === 'client' ? null : event.target.value)}
+          >
+            {COLOURINGS.map((colouring) => (
+              <option key={colouring} value={colouring}>
+                {COLOURING_WORDS[colouring]}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="flex items-center gap-1.5 min-h-8 text-[13px]">
+          <input
+            type="checkbox"
+            className="size-4 accent-pine"
+            checked={view.weekends}
+            onChange={(event) => put('weekends', event.target.checked ? null : 'off')}
+          />
+          Weekends
+          {!view.weekends && <span className="text-rind">({hidden === 0 ? 'nothing' : count(hidden, 'placement')} hidden)</span>}
+        </label>
+        {(role === 'lead' || role === 'manager') && (
+          <Button onClick={() => setAdding(true)} aria-label="Put a marker on the calendar" title="Put a marker on the calendar">
+            <Flag size={15} aria-hidden />
+          </Button>
+        )}
+        <Button onClick={() => window.print()} aria-label="Print" title="Print">
+          <Printer size={15} aria-hidden />
+        </Button>
+      </div>
+      {adding && <MarkerDialog onClose={() => setAdding(false)} />}
+    </PageHead>
+  );
+}
+
+/** Whose clock is meant, and where the day of a client in another zone changes. */
+function Clocks({ calendar, clientId }: { calendar: CalendarShape; clientId: string | undefined }) {
+  const { clientOf } = useClients();
+  const here = useSession().zone;
+  const elsewhere = calendar.clocks.filter((clock) => (clientId ? clock.clientId === clientId : true) && clock.zone !== here);
+  if (elsewhere.length === 0) return clientId ? null : <>Every client’s day is yours.</>;
+  return (
+    <>
+      {elsewhere
+        .map((clock) => {
+          const code = clientOf(clock.clientId)?.code ?? '';
+          return `${code}: ${clock.nowAt} in ${zoneWords(clock.zone)}, midnight ${clock.nextDayAt}${clock.nextDayIsToday ? '' : ' tomorrow'} here`;
+        })
+        .join(' · ')}
+    </>
+  );
+}

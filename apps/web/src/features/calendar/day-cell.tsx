@@ -1,0 +1,76 @@
+import { useDroppable } from '@dnd-kit/core';
+import type { CalendarEntryShape, MarkerShape } from '@zesting/contract';
+import type { Day } from '@zesting/core';
+import { useState } from 'react';
+import { dayWords } from '../../lib/format';
+import { EntryChip } from './entry-chip';
+import { MarkerLine } from './marker-line';
+import { isWeekend, type Colouring } from './view';
+
+interface DayCellProps {
+  /** the day, or `client/day` in a client's own lane */
+  readonly dropId: string;
+  readonly day: Day;
+  readonly isOutside?: boolean;
+  readonly isToday: boolean;
+  readonly entries: readonly CalendarEntryShape[];
+  readonly markers: readonly MarkerShape[];
+  readonly colouring: Colouring;
+  /** entries shown before the rest is counted; a click shows all */
+  readonly shown: number;
+  readonly roomy?: boolean;
+  /** the day's number is told by the column already */
+  readonly bare?: boolean;
+  readonly onOpen: (id: string) => void;
+}
+
+/** One day: its markers, and its entries in the order of their time. What is dropped on it gets its date. */
+export function DayCell({
+  dropId,
+  day,
+  isOutside = false,
+  isToday,
+  entries,
+  markers,
+  colouring,
+  shown,
+  roomy = false,
+  bare = false,
+  onOpen,
+}: DayCellProps) {
+  const { setNodeRef, isOver } = useDroppable({ id: dropId });
+  const [all, setAll] = useState(false);
+  const ground = isOver ? 'bg-pine-soft' : isToday && bare ? 'bg-sunk' : isWeekend(day) || isOutside ? 'bg-paper' : '';
+  const hidden = entries.length - shown;
+  return (
+    <td
+      ref={setNodeRef}
+      className={`align-top ${roomy ? 'h-[120px]' : 'h-[106px]'} p-1 border-b border-r border-line last:border-r-0 ${ground}`}
+      aria-label={dayWords(day)}
+    >
+      {!bare && (
+        <p className={`px-1 tabular text-[12px] ${isOutside ? 'text-muted' : 'font-medium'}`}>
+          <span className={isToday ? 'inline-grid place-items-center min-w-5 h-5 rounded-md bg-pine text-on-pine px-1' : ''}>
+            {Number(day.slice(8))}
+          </span>
+        </p>
+      )}
+      {isToday && <span className="sr-only">Today</span>}
+      {markers.map((marker) => (
+        <MarkerLine key={`${marker.id ?? ''}${marker.clientId ?? ''}${marker.name}`} marker={marker} />
+      ))}
+      <ul className="grid grid-cols-[minmax(0,1fr)] gap-0.5">
+        {entries.map((entry, index) => (
+          <li key={entry.id} className={all || index < shown ? '' : 'hidden print:block'}>
+            <EntryChip entry={entry} colouring={colouring} roomy={roomy} onOpen={onOpen} />
+          </li>
+        ))}
+      </ul>
+      {hidden > 0 && !all && (
+        <button type="button" className="text-pine text-[12px] underline min-h-6 px-1 no-print" onClick={() => setAll(true)}>
+          {hidden} more
+        </button>
+      )}
+    </td>
+  );
+}

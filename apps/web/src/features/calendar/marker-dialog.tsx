@@ -1,0 +1,130 @@
+import type { MarkerBody, MarkerKind } from '@zesting/contract';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { call, wordsOf } from '../../lib/api';
+import { useClients, useSession, useWrite } from '../../lib/queries';
+import { MARKER_WORDS } from '../../lib/words';
+import { Button } from '../../ui/button';
+import { Dialog } from '../../ui/dialog';
+import { Field } from '../../ui/field';
+
+const KINDS: readonly MarkerKind[] = ['launch', 'offer', 'event', 'production_day', 'blackout', 'closure'];
+const NOTES: Partial<Record<MarkerKind, string>> = {
+  closure: 'The client does not work on these days: every path is planned around them.',
+  blackout: 'Nothing should go out on these days.',
+  production_day: 'A day of making, such as a shoot.',
+};
+
+/** A marker put on the calendar by hand. */
+export function MarkerDialog({ onClose }: { onClose: () => void }) {
+  const { clients, client } = useClients();
+  const { role, todayOn } = useSession();
+  const [body, setBody] = useState<MarkerBody>({
+    clientId: client?.id ?? clients[0]?.id ?? null,
+    kind: 'launch',
+    name: '',
+    startOn: todayOn,
+    endOn: todayOn,
+  });
+  const [error, setError] = useState<string>();
+  const add = useWrite((wanted: MarkerBody) => call('/markers', { method: 'POST', body: wanted }), { quiet: true });
+  const change = (part: Partial<MarkerBody>) => setBody({ ...body, ...part });
+  const save = () => {
+    if (body.name.trim() === '') setError('Give it a name.');
+    else
+      add.mutate(body, {
+        onSuccess: () => {
+          toast(`${body.name} stands on the calendar.`);
+          onClose();
+        },
+        onError: (problem) => setError(wordsOf(problem)),
+      });
+  };
+  return (
+    <Dialog open onClose={onClose} title="Put a marker on the calendar" description="Something that is not content, on one day or several.">
+      <form
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          save();
+        }}
+      >
+        <Field label="Name" error={error} required>
+          {(control) => (
+            <input
+              {...control}
+              className="field"
+              maxLength={100}
+              value={body.name}
+              onChange={(event) => change({ name: event.target.value })}
+            />
+          )}
+        </Field>
+        <div className="grid grid-cols-2 gap-3">
+          <Field label="Kind" help={NOTES[body.kind]}>
+            {(control) => (
+              <select
+                {...control}
+                className="field"
+                value={body.kind}
+                onChange={(event) => change({ kind: KINDS.find((kind) => kind === event.target.value) ?? 'launch' })}
+              >
+                {KINDS.map((kind) => (
+                  <option key={kind} value={kind}>
+                    {MARKER_WORDS[kind]}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+          <Field label="Whose">
+            {(control) => (
+              <select
+                {...control}
+                className="field"
+                value={body.clientId ?? ''}
+                onChange={(event) => change({ clientId: event.target.value || null })}
+              >
+                {clients.map((choice) => (
+                  <option key={choice.id} value={choice.id}>
+                    {choice.name}
+                  </option>
+                ))}
+                {role === 'lead' && body.kind !== 'closure' && <option value="">The agency’s own, on every calendar</option>}
+              </select>
+            )}
+          </Field>
+          <Field label="First day">
+            {(control) => (
+              <input
+                {...control}
+                type="date"
+                className="field"
+                value={body.startOn}
+                onChange={(event) =>
+                  change({ startOn: event.target.value, ...(body.endOn < event.target.value ? { endOn: event.target.value } : {}) })
+                }
+              />
+            )}
+          </Field>
+          <Field label="Last day">
+            {(control) => (
+              <input
+                {...control}
+                type="date"
+                className="field"
+                value={body.endOn}
+                onChange={(event) => change({ endOn: event.target.value })}
+              />
+            )}
+          </Field>
+        </div>
+        <div className="flex justify-end">
+          <Button look="main" type="submit" disabled={add.isPending}>
+            Put it there
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,64 @@
+import type { MarkerBody, MarkerShape } from '@zesting/contract';
+import { toast } from 'sonner';
+import { call } from '../../lib/api';
+import { dayWords } from '../../lib/format';
+import { useClients, useSession, useWrite } from '../../lib/queries';
+import { MARKER_WORDS } from '../../lib/words';
+import { Menu, MenuItem } from '../../ui/menu';
+
+/** What stands on a day and is no content. What was added by hand can be taken away, and put back. */
+export function MarkerLine({ marker }: { marker: MarkerShape }) {
+  const { clientOf, client } = useClients();
+  const { role } = useSession();
+  const code = client || marker.clientId === null ? '' : `${clientOf(marker.clientId)?.code ?? ''} `;
+  const words = `${code}${marker.name}`;
+  const tone = marker.kind === 'holiday' || marker.kind === 'closure' || marker.kind === 'blackout' ? 'text-rind' : 'text-lake';
+  const text = (
+    <>
+      <span aria-hidden>{marker.kind === 'observance' ? '▫ ' : '▪ '}</span>
+      {words}
+      <span className="sr-only"> ({MARKER_WORDS[marker.kind]})</span>
+    </>
+  );
+  const className = `block w-full text-left px-1 text-[11.5px] truncate ${tone}`;
+  const title = `${words}: ${MARKER_WORDS[marker.kind]}${marker.startOn === marker.endOn ? '' : `, ${dayWords(marker.startOn)} to ${dayWords(marker.endOn)}`}`;
+  const mayRemove = marker.id !== null && (role === 'lead' || (role === 'manager' && marker.clientId !== null));
+  if (!mayRemove)
+    return (
+      <p className={className} title={title}>
+        {text}
+      </p>
+    );
+  return <Removable marker={{ ...marker, id: marker.id ?? '' }} className={className} title={title} trigger={text} />;
+}
+
+function Removable({
+  marker,
+  className,
+  title,
+  trigger,
+}: {
+  marker: MarkerShape & { id: string };
+  className: string;
+  title: string;
+  trigger: React.ReactNode;
+}) {
+  const add = useWrite((body: MarkerBody) => call('/markers', { method: 'POST', body }));
+  const remove = useWrite((id: string) => call(`/markers/${id}`, { method: 'DELETE' }));
+  const { clientId, name, startOn, endOn } = marker;
+  const kind = marker.kind as MarkerBody['kind']; // what has an id was added by hand
+  const go = () =>
+    remove.mutate(marker.id, {
+      onSuccess: () =>
+        toast(`${name} is off the calendar.`, {
+          duration: 8000,
+          action: { label: 'Undo', onClick: () => add.mutate({ clientId, kind, name, startOn, endOn }) },
+        }),
+    });
+  return (
+    <Menu label={title} className={`${className} hover:underline min-h-6`} trigger={trigger}>
+      <p className="px-2.5 py-1 text-[13px] text-muted max-w-72">{title}</p>
+      <MenuItem onSelect={go}>Take it off the calendar</MenuItem>
+    </Menu>
+  );
+}

@@ -1,0 +1,59 @@
+import { getDay } from '@zesting/core';
+import type { CalendarEntryShape, ClientShape } from '@zesting/contract';
+import { colourOf, hiddenCount, step, viewOf } from './view';
+
+const today = getDay('2026-11-25');
+const entry = (on: string | null) =>
+  ({ on, channelId: 'c2', channelName: 'Blog', pillarId: 'p1', stage: 'approved' }) as CalendarEntryShape;
+const client = {
+  code: 'AAA',
+  colour: 3,
+  channels: [{ id: 'c1' }, { id: 'c2' }],
+  pillars: [{ id: 'p1', name: 'In season' }],
+} as ClientShape; // the parts that are read
+
+describe('how the calendar is looked at', () => {
+  it('is this month, by client, with weekends, where the address says nothing or nonsense', () => {
+    const view = viewOf(new URLSearchParams('month=2026-13&colour=mood'), today);
+    expect(view).toMatchObject({
+      kind: 'month',
+      month: '2026-11',
+      from: '2026-10-26',
+      to: '2026-12-06',
+      colouring: 'client',
+      weekends: true,
+    });
+  });
+
+  it('is the week of any of its days, and names both months where it crosses one', () => {
+    expect(viewOf(new URLSearchParams('view=week&week=2026-12-02'), today)).toMatchObject({
+      from: '2026-11-30',
+      to: '2026-12-06',
+      title: '30 November – 6 December 2026',
+    });
+    expect(viewOf(new URLSearchParams('view=week'), today).title).toBe('23 – 29 November 2026');
+  });
+
+  it('steps by week or month, keeps the other choices, and comes back to the present', () => {
+    const week = new URLSearchParams('view=week&colour=stage');
+    const next = step(week, viewOf(week, today), 1);
+    expect(next.toString()).toBe('view=week&colour=stage&week=2026-11-30');
+    expect(step(next, viewOf(next, today), null).toString()).toBe('view=week&colour=stage');
+    expect(step(new URLSearchParams(), viewOf(new URLSearchParams(), today), -1).get('month')).toBe('2026-10');
+  });
+
+  it('says how much stands on hidden weekends', () => {
+    const entries = ['2026-11-27', '2026-11-28', '2026-11-29', null].map(entry);
+    expect(hiddenCount(entries, viewOf(new URLSearchParams('weekends=off'), today))).toBe(2);
+    expect(hiddenCount(entries, viewOf(new URLSearchParams(), today))).toBe(0);
+  });
+
+  it('gives each colouring its word', () => {
+    expect([colourOf(entry(null), client, 'client'), colourOf(entry(null), client, 'channel').word]).toEqual([
+      { step: 3, word: 'AAA' },
+      'Blog',
+    ]);
+    expect([colourOf(entry(null), client, 'pillar').word, colourOf(entry(null), client, 'stage').word]).toEqual(['In season', 'Approved']);
+    expect(colourOf({ ...entry(null), pillarId: null }, client, 'pillar').word).toBe('no pillar');
+  });
+});

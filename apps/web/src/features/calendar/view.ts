@@ -1,0 +1,71 @@
+import { addDays, parseDay, weekdayOf, type Day } from '@zesting/core';
+import type { CalendarEntryShape, ClientShape } from '@zesting/contract';
+import { monthWords } from '../../lib/format';
+import { STAGE_WORDS } from '../../lib/words';
+import { mondayOf, nextMonth, weekFrom, weeksOf } from './month';
+
+export const COLOURINGS = ['client', 'channel', 'pillar', 'stage'] as const;
+export type Colouring = (typeof COLOURINGS)[number];
+
+/** How the calendar is looked at: all of it stands in the address. */
+export interface View {
+  readonly kind: 'month' | 'week';
+  /** `YYYY-MM`; of a week, the month of its Monday */
+  readonly month: string;
+  readonly weeks: readonly (readonly Day[])[];
+  readonly from: Day;
+  readonly to: Day;
+  readonly title: string;
+  readonly colouring: Colouring;
+  readonly weekends: boolean;
+}
+
+const DAY_MONTH = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
+const dayMonth = (day: Day): string => DAY_MONTH.format(new Date(`${day}T00:00:00Z`));
+
+/** "23 – 29 November 2026", "30 November – 6 December 2026". */
+const weekWords = (from: Day, to: Day): string =>
+  `${from.slice(0, 7) === to.slice(0, 7) ? Number(from.slice(8)) : dayMonth(from)} – ${dayMonth(to)} ${to.slice(0, 4)}`;
+
+/** Reads a view out of the address; what is missing or malformed is the present. */
+export function viewOf(search: URLSearchParams, todayOn: Day): View {
+  const kind = search.get('view') === 'week' ? 'week' : 'month';
+  const asked = search.get('month') ?? '';
+  const monday = mondayOf(parseDay(search.get('week') ?? '') ?? todayOn);
+  const month = kind === 'week' ? monday.slice(0, 7) : /^\d{4}-(0[1-9]|1[0-2])$/.test(asked) ? asked : todayOn.slice(0, 7);
+  const weeks = kind === 'week' ? [weekFrom(monday)] : weeksOf(month);
+  const [from, to] = [weeks[0]?.[0] ?? todayOn, weeks.at(-1)?.[6] ?? todayOn];
+  const colouring = COLOURINGS.find((one) => one === search.get('colour')) ?? 'client';
+  const title = kind === 'week' ? weekWords(from, to) : monthWords(month);
+  return { kind, month, weeks, from, to, title, colouring, weekends: search.get('weekends') !== 'off' };
+}
+
+/** The address of the view `by` months or weeks on; null is the present. */
+export function step(search: URLSearchParams, view: View, by: number | null): URLSearchParams {
+  const next = new URLSearchParams(search);
+  next.delete('placement');
+  const key = view.kind;
+  if (by === null) next.delete(key);
+  else next.set(key, view.kind === 'week' ? addDays(view.from, 7 * by) : nextMonth(view.month, by));
+  return next;
+}
+
+export const isWeekend = (day: Day): boolean => weekdayOf(day) > 5;
+
+/** How many entries stand on days that are not shown. */
+export const hiddenCount = (entries: readonly CalendarEntryShape[], view: View): number =>
+  view.weekends ? 0 : entries.filter((entry) => entry.on !== null && isWeekend(entry.on as Day)).length; // a day of the contract's
+
+/** The colour step of an entry and the word that goes with it; the steps of one colouring do not repeat within twelve. */
+export function colourOf(entry: CalendarEntryShape, client: ClientShape | undefined, colouring: Colouring): { step: number; word: string } {
+  if (colouring === 'client' || !client) return { step: client?.colour ?? 0, word: client?.code ?? '' };
+  if (colouring === 'channel') {
+    const at = client.channels.findIndex((channel) => channel.id === entry.channelId);
+    return { step: client.colour + at * 5, word: entry.channelName };
+  }
+  if (colouring === 'pillar') {
+    const at = client.pillars.findIndex((pillar) => pillar.id === entry.pillarId);
+    return { step: client.colour + at * 5, word: client.pillars[at]?.name ?? 'no pillar' };
+  }
+  return { step: Object.keys(STAGE_WORDS).indexOf(entry.stage) * 5, word: STAGE_WORDS[entry.stage] };
+}
