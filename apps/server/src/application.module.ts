@@ -1,6 +1,7 @@
 import { Module, type DynamicModule } from '@nestjs/common';
 import { CalendarModule, Placement } from './features/calendar/index.js';
 import { Client, ClientsModule } from './features/clients/index.js';
+import { FindModule } from './features/find/index.js';
 import { ClockController, IdentityModule } from './features/identity/index.js';
 import { IntakeModule, Request } from './features/intake/index.js';
 import { NoticesModule } from './features/notices/index.js';
@@ -30,6 +31,7 @@ export class ApplicationModule {
         ProductionModule,
         SignOffModule,
         CalendarModule,
+        FindModule,
       ],
       controllers: config.testing ? [ClockController] : [],
     };

@@ -153,7 +153,7 @@ export async function stepOf(scene: Scene, pieceId: string, key: string): Promis
 
 /** A cookie jar of one caller. */
 export class Caller {
-  private readonly cookies = new Map<string, string>();
+  readonly cookies = new Map<string, string>();
   constructor(private readonly address: string) {}
 
   async call(
@@ -176,6 +176,11 @@ export class Caller {
       const [pair = ''] = cookie.split(';');
       const at = pair.indexOf('=');
       this.cookies.set(pair.slice(0, at), pair.slice(at + 1));
+    }
+    // a stream never ends by itself: that it opened is the answer
+    if (response.headers.get('content-type')?.startsWith('text/event-stream')) {
+      await response.body?.cancel();
+      return { status: response.status, body: {} };
     }
     const text = await response.text();
     const isJson = response.headers.get('content-type')?.includes('json') ?? false;

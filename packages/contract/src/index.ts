@@ -1,4 +1,5 @@
 export * from './problems/index.js';
+export * from './find/index.js';
 export * from './identity/index.js';
 export * from './clients/index.js';
 export * from './people/index.js';

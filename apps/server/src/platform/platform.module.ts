@@ -8,12 +8,13 @@ import { dataSourceOptions } from './database/data-source.js';
 import { SessionPool } from './database/session-pool.js';
 import { Database } from './database/transaction.js';
 import { Files } from './files/files.js';
+import { Live } from './live/live.js';
 import { Jobs } from './jobs/jobs.js';
 import { LOGGER, makeLogger } from './logging.js';
 import { MailSender } from './mail/mail.js';
 import { Clock } from './time/clock.js';
 
-const shared = [App, AccessGuard, Clock, Database, Files, Jobs, Links, SessionPool];
+const shared = [App, AccessGuard, Clock, Database, Files, Jobs, Links, Live, SessionPool];
 
 /** What all features stand on. */
 @Global()

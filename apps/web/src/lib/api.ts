@@ -23,10 +23,11 @@ export interface CallOptions {
   /** the version that the change was made against */
   readonly version?: number;
   readonly idempotencyKey?: string;
+  readonly signal?: AbortSignal;
 }
 
 /** Calls the API; refusals are thrown as `ApiProblem`. */
-export async function call<T>(path: string, { method = 'GET', body, version, idempotencyKey }: CallOptions = {}): Promise<T> {
+export async function call<T>(path: string, { method = 'GET', body, version, idempotencyKey, signal }: CallOptions = {}): Promise<T> {
   const isForm = body instanceof FormData;
   const headers: Record<string, string> = {
     ...(body !== undefined && !isForm ? { 'Content-Type': 'application/json' } : {}),
@@ -35,7 +36,12 @@ export async function call<T>(path: string, { method = 'GET', body, version, ide
   };
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, { method, headers, body: isForm ? body : body === undefined ? null : JSON.stringify(body) });
+    response = await fetch(`/api${path}`, {
+      method,
+      headers,
+      signal: signal ?? null,
+      body: isForm ? body : body === undefined ? null : JSON.stringify(body),
+    });
   } catch {
     throw new ApiProblem('http.offline', 0, {});
   }

@@ -46,7 +46,7 @@ export function useClients(): ClientChoice {
 }
 
 /** What no change in the application touches: asked once. */
-const UNTOUCHED = ['session', 'regions'];
+const UNTOUCHED = ['session', 'regions', 'presence'];
 
 /** Refreshes everything that a change may have touched: whatever is on the screen is asked anew, the rest when it is shown again. */
 export function useTouched(): () => void {

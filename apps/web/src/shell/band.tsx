@@ -6,6 +6,7 @@ import { call } from '../lib/api';
 import { sessionQuery, useClients } from '../lib/queries';
 import { Menu, MenuItem } from '../ui/menu';
 import { ClientCode } from '../ui/tags';
+import { FindAndHelp } from './keys';
 import { Mark } from './mark';
 
 const STATIONS: readonly { key: keyof StationsShape; path: string; name: string; waits: string }[] = [
@@ -34,6 +35,7 @@ export function Band({ session }: { session: SessionShape }) {
       {manages && <Stations />}
       {session.role === 'staff' && <ReadingRooms />}
       <div className="ml-auto flex items-center">
+        <FindAndHelp />
         {manages && <SetupMenu />}
         <PersonMenu session={session} />
       </div>
@@ -79,7 +81,6 @@ function Stations() {
   const { data } = useQuery({
     queryKey: ['stations', query],
     queryFn: () => call<StationsShape>(`/stations?${query}`),
-    refetchInterval: 30_000,
   });
   return (
     <nav aria-label="Stations" className="flex items-stretch overflow-x-auto">

@@ -2,6 +2,7 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import { Suspense } from 'react';
 import { Outlet, useLocation } from 'react-router';
 import { sessionQuery } from '../lib/queries';
+import { useLive } from '../lib/use-live';
 import { Loading } from '../ui/page';
 import { Band } from './band';
 import { RouteBoundary } from './errors';
@@ -16,12 +17,19 @@ export function Frame() {
   );
 }
 
+/** Nothing to see: keeps the screen up to date while somebody is signed in. */
+function LiveUpdates() {
+  useLive();
+  return null;
+}
+
 function Framed() {
   const { data: session } = useSuspenseQuery(sessionQuery);
   const { pathname } = useLocation();
   if (!session) return <SignIn />;
   return (
     <>
+      <LiveUpdates />
       <a href="#page" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-card focus:p-2">
         Skip to the page
       </a>

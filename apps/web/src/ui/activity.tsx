@@ -1,6 +1,10 @@
-import type { ActivityShape } from '@zesting/contract';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import type { ActivityPage, ActivityShape } from '@zesting/contract';
+import { call, wordsOf } from '../lib/api';
 import { instantWords } from '../lib/format';
 import { fieldWords, valueWords } from '../lib/value-words';
+import { Button } from './button';
+import { Failed, Loading } from './page';
 
 const VERBS: Record<string, string> = {
   'piece.created': 'made the piece',
@@ -18,6 +22,15 @@ const VERBS: Record<string, string> = {
   'placement.moved': 'moved it',
   'placement.out': 'marked it as out',
   'placement.cancelled': 'cancelled a placement',
+  'placement.restored': 'brought a placement back',
+  'placement.swapped': 'swapped dates',
+  'placement.duplicated': 'placed it once more',
+  'marker.added': 'put on the calendar',
+  'marker.removed': 'took off the calendar',
+  'remark.settled': 'settled a remark',
+  'remark.answered': 'answered a remark',
+  'remark.open': 'took a remark up again',
+  'request.reopened': 'took the request up again',
   'request.received': 'asked for it',
   'request.accepted': 'accepted the request',
   'request.declined': 'declined the request',
@@ -39,6 +52,29 @@ export function ActivityList({ items }: { items: readonly ActivityShape[] }) {
         </li>
       ))}
     </ul>
+  );
+}
+
+/** The whole record of a thing, newest first, page by page. `path` is where the API keeps it. */
+export function ActivityPages({ path }: { path: string }) {
+  const pages = useInfiniteQuery({
+    queryKey: ['activity', path],
+    queryFn: ({ pageParam }) => call<ActivityPage>(`${path}${pageParam ? `?before=${pageParam}` : ''}`),
+    initialPageParam: null as string | null,
+    getNextPageParam: (last) => last.nextBefore,
+  });
+  if (pages.isError) return <Failed message={wordsOf(pages.error)} onRetry={() => void pages.refetch()} />;
+  if (!pages.data) return <Loading />;
+  const items = pages.data.pages.flatMap((page) => page.items);
+  return (
+    <>
+      {items.length === 0 ? <p className="text-muted">Nothing was done yet.</p> : <ActivityList items={items} />}
+      {pages.hasNextPage && (
+        <Button className="mt-3" disabled={pages.isFetchingNextPage} onClick={() => void pages.fetchNextPage()}>
+          Show earlier
+        </Button>
+      )}
+    </>
   );
 }
 

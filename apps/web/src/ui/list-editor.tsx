@@ -13,8 +13,12 @@ interface ListEditorProps<T> {
   readonly empty: string;
   /** whether the order says something */
   readonly ordered?: boolean;
+  /** what was taken out earlier and can come back */
+  readonly archived?: readonly T[];
   readonly children: (item: T, change: (part: Partial<T>) => void, index: number) => ReactNode;
 }
+
+const idOf = (item: object): string => String(Reflect.get(item, 'id') ?? '');
 
 /** Entries one below the other: each with its fields, to be moved, taken out, and added. */
 export function ListEditor<T extends object>({
@@ -26,8 +30,10 @@ export function ListEditor<T extends object>({
   addWords,
   empty,
   ordered = false,
+  archived = [],
   children,
 }: ListEditorProps<T>) {
+  const away = archived.filter((item) => !items.some((other) => idOf(other) === idOf(item)));
   const put = (index: number, part: Partial<T>) => onChange(items.map((item, at) => (at === index ? { ...item, ...part } : item)));
   const move = (from: number, to: number) => {
     const next = [...items];
@@ -67,6 +73,21 @@ export function ListEditor<T extends object>({
       <Button className="mt-2" onClick={() => onChange([...items, make()])}>
         <Plus size={15} aria-hidden /> {addWords}
       </Button>
+      {away.length > 0 && (
+        <details className="mt-2">
+          <summary className="text-muted text-[13px] min-h-7">Taken out earlier ({away.length})</summary>
+          <ul>
+            {away.map((item) => (
+              <li key={idOf(item)} className="flex items-center gap-2">
+                {nameOf(item)}
+                <Button look="quiet" aria-label={`Bring back ${nameOf(item)}`} onClick={() => onChange([...items, item])}>
+                  Bring back
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
     </div>
   );
 }

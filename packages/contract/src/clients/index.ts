@@ -465,7 +465,15 @@ export class BrandShape extends ClientSummary {
 }
 
 /** The whole of a client's page. */
+/** What was taken out of a client's lists and can come back. */
+export class ArchivedListsShape {
+  contacts: ContactBody[];
+  channels: ChannelBody[];
+  pillars: PillarBody[];
+}
+
 export class ClientPageShape extends BrandShape {
+  archived: ArchivedListsShape;
   region: string;
   weeklyMinutes: number[];
   usualTime: string;

@@ -70,6 +70,7 @@ export const PROBLEMS = {
   'packet.silence_not_agreed': { status: 409, title: 'It is not agreed that no answer counts as approval' },
   'packet.silence_too_soon': { status: 409, title: 'The agreed time has not passed yet' },
   'packet.nobody_to_chase': { status: 409, title: 'Nobody’s answer is awaited any more' },
+  'request.not_declined': { status: 409, title: 'This request was not declined' },
   'remark.open': { status: 409, title: 'Remarks are still open: settle or answer each first' },
   'remark.answer_missing': { status: 422, title: 'Say what is answered' },
   'step.nobody_to_chase': { status: 409, title: 'Nobody has this step, or it is done' },

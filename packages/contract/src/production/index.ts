@@ -300,3 +300,13 @@ export class MyStepsShape {
   todayOn: string;
   rows: MyStepRow[];
 }
+
+export class PresentShape {
+  personId: string;
+  name: string;
+}
+
+/** Who else has a piece open. */
+export class PresenceShape {
+  others: PresentShape[];
+}

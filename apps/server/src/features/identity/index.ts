@@ -3,6 +3,7 @@ import { ThrottlerModule } from '@nestjs/throttler';
 import { CONFIG, type Config } from '../../platform/config/config.js';
 import { HealthController } from './health.controller.js';
 import { LinkController } from './link.controller.js';
+import { LiveController } from './live.controller.js';
 import { SessionController } from './session.controller.js';
 
 export { ClockController } from './health.controller.js';
@@ -15,6 +16,6 @@ export { hashPassword } from './passwords.js';
       useFactory: (config: Config) => ({ throttlers: [{ limit: 10, ttl: 60_000 }], skipIf: () => config.testing }),
     }),
   ],
-  controllers: [SessionController, LinkController, HealthController],
+  controllers: [SessionController, LinkController, LiveController, HealthController],
 })
 export class IdentityModule {}

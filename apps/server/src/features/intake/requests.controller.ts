@@ -3,16 +3,18 @@ import {
   AcceptRequestBody,
   DeclineRequestBody,
   type AcceptedShape,
+  type ActivityPage,
   type FeasibilityShape,
   type RequestPage,
   type RequestShape,
 } from '@zesting/contract';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
+import { activityPage } from '../../platform/activity.js';
 import { App } from '../../platform/app.js';
 import { valueOrProblem } from '../../platform/http/problem.js';
 import { UPLOAD_COLUMNS } from '../production/index.js';
 import { earliestOfRoute, findRoute, loadCalendars } from '../planning/index.js';
-import { acceptRequest, declineRequest, markRead } from './use-cases/decide-request.js';
+import { acceptRequest, declineRequest, markRead, reopenRequest } from './use-cases/decide-request.js';
 
 const ROW = `r.id, r.number, r.client_id as "clientId", r.title, r.requester_name as "requesterName", r.received_at as "receivedAt", r.wish_on as "wishOn",
   r.state, r.read_at is not null as "isRead", p.id as "pieceId"`;
@@ -79,6 +81,20 @@ export class RequestsController {
       earliestOn: valueOrProblem(earliestOfRoute(route, request.client_id, book)),
       effortMinutes: route.steps.reduce((sum, step) => sum + step.effortMinutes, 0),
     };
+  }
+
+  /** The record of one request, newest first. */
+  @Get(':requestId/activity')
+  @Access('request.read', { request: 'requestId' })
+  activity(@Param('requestId') requestId: string, @Query('before') before?: string): Promise<ActivityPage> {
+    return activityPage(this.app, { thing: 'request', thingId: requestId }, before);
+  }
+
+  @Post(':requestId/reopen')
+  @HttpCode(204)
+  @Access('request.decide', { request: 'requestId' })
+  async reopen(@CurrentViewer() viewer: Viewer, @Param('requestId') requestId: string): Promise<void> {
+    valueOrProblem(await reopenRequest(this.app, viewer, requestId));
   }
 
   @Post(':requestId/accept')

@@ -1,6 +1,7 @@
 import { Module, type OnModuleInit } from '@nestjs/common';
 import { ok } from '@zesting/core';
 import { Database } from '../../platform/database/transaction.js';
+import { tellAll } from '../../platform/live/live.js';
 import { Jobs } from '../../platform/jobs/jobs.js';
 import { Clock } from '../../platform/time/clock.js';
 import { PlanningController } from './planning.controller.js';
@@ -29,7 +30,9 @@ export class PlanningModule implements OnModuleInit {
   private async replanOpen(): Promise<void> {
     await this.database.write(async (tx) => {
       const [agency] = (await tx.query('select 1 from agencies')) as unknown[];
-      return ok(agency ? await replanOpen(tx, this.clock.now()) : 0);
+      const replanned = agency ? await replanOpen(tx, this.clock.now()) : 0;
+      await tellAll(tx);
+      return ok(replanned);
     });
   }
 }

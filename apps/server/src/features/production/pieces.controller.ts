@@ -1,7 +1,30 @@
-import { Body, Controller, Get, Param, Patch, Post, Put, Query, Res, UploadedFile, UseInterceptors } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Param,
+  ParseUUIDPipe,
+  Patch,
+  Post,
+  Put,
+  Query,
+  Res,
+  UploadedFile,
+  UseInterceptors,
+} from '@nestjs/common';
 import { ApiConsumes } from '@nestjs/swagger';
 import type { Response } from 'express';
-import { ContentBody, EditPieceBody, type DeskShape, type PiecePage, type PieceShape, type UploadShape } from '@zesting/contract';
+import {
+  ContentBody,
+  EditPieceBody,
+  type DeskShape,
+  type PiecePage,
+  type PieceShape,
+  type PresenceShape,
+  type UploadShape,
+} from '@zesting/contract';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { IfMatch } from '../../platform/http/if-match.js';
@@ -12,6 +35,7 @@ import { sendAsset } from './send-asset.js';
 import { OneFile, uploadOf } from './uploads.js';
 import { addPieceFile } from './use-cases/add-file.js';
 import { editContent } from './use-cases/edit-content.js';
+import { leavePiece, notePresence } from './use-cases/presence.js';
 import { editPiece } from './use-cases/edit-piece.js';
 
 @Controller()
@@ -35,6 +59,28 @@ export class PiecesController {
   @Access('piece.read', { piece: 'pieceId' })
   show(@CurrentViewer() viewer: Viewer, @Param('pieceId') pieceId: string): Promise<PieceShape> {
     return getPiece(this.app, viewer, pieceId);
+  }
+
+  /** Says that a window has the piece open, at least every 45 seconds; answers who else has. */
+  @Put('pieces/:pieceId/presence/:tabId')
+  @Access('piece.read', { piece: 'pieceId' })
+  present(
+    @CurrentViewer() viewer: Viewer,
+    @Param('pieceId') pieceId: string,
+    @Param('tabId', ParseUUIDPipe) tabId: string,
+  ): Promise<PresenceShape> {
+    return notePresence(this.app, viewer, pieceId, tabId);
+  }
+
+  @Delete('pieces/:pieceId/presence/:tabId')
+  @HttpCode(204)
+  @Access('piece.read', { piece: 'pieceId' })
+  async left(
+    @CurrentViewer() viewer: Viewer,
+    @Param('pieceId') pieceId: string,
+    @Param('tabId', ParseUUIDPipe) tabId: string,
+  ): Promise<void> {
+    await leavePiece(this.app, viewer, pieceId, tabId);
   }
 
   /** Changes title, pillar, notes, wish date or shelf. Needs If-Match with the piece's version. */

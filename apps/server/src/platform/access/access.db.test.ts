@@ -110,6 +110,12 @@ const TABLE: Record<string, string> = {
   'POST /api/placements/{placementId}/duplicate': managers,
   'POST /api/markers': managers,
   'DELETE /api/markers/{markerId}': managers,
+  'GET /api/live': makers,
+  'GET /api/find': makers,
+  'GET /api/requests/{requestId}/activity': managers,
+  'POST /api/requests/{requestId}/reopen': managers,
+  'PUT /api/pieces/{pieceId}/presence/{tabId}': makers,
+  'DELETE /api/pieces/{pieceId}/presence/{tabId}': makers,
   'GET /feeds/{secret}': all,
 };
 
@@ -152,6 +158,7 @@ async function things(scene: Scene, client: SceneClient, isOwn: boolean): Promis
   return {
     pieceId,
     markerId,
+    tabId: randomUUID(),
     stepId,
     packetId,
     assetId: file.assetId,
@@ -272,6 +279,8 @@ describe('who may do what', () => {
         '/api/packets',
         '/api/desk',
         '/api/calendar?from=2027-03-01&to=2027-04-30',
+        '/api/find?q=piece',
+        '/api/find?q=contact',
       ]) {
         const answer = await callers.get(who)?.call('GET', path);
         const text = JSON.stringify(answer?.body);

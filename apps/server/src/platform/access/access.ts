@@ -109,7 +109,11 @@ export class AccessGuard implements CanActivate {
 
   private async viewerOf(request: SeenRequest): Promise<Viewer | undefined> {
     const personId = request.session?.personId;
-    if (!personId) return undefined;
+    return personId ? this.viewerById(personId) : undefined;
+  }
+
+  /** A person of the agency as a viewer; undefined for who has left. */
+  async viewerById(personId: string): Promise<Viewer | undefined> {
     const [row] = await this.database.read<{ name: string; role: Role; zone: string; client_ids: string[] }>(
       `select p.name, p.role, p.zone, array(
          select c.id from clients c where c.archived_at is null and (

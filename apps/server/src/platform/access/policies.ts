@@ -25,6 +25,7 @@ export const POLICIES = {
   'own.session': { roles: selves },
   'own.steps': { roles: selves },
   'desk.read': { roles: managers },
+  find: { roles: makers },
   'client.list': { roles: makers },
   'client.read': { roles: managers },
   'client.links': { roles: managers },

@@ -35,6 +35,7 @@ export function ChannelsSection({ client }: { client: ClientPageShape }) {
         label="Channels"
         ordered
         items={edited.draft.channels}
+        archived={client.archived.channels}
         onChange={(channels) => edited.change({ channels })}
         nameOf={(channel) => channel.name}
         make={() => ({

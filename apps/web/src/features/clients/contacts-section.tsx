@@ -27,6 +27,7 @@ export function ContactsSection({ client }: { client: ClientPageShape }) {
         label="Contacts"
         ordered
         items={edited.draft.contacts}
+        archived={client.archived.contacts}
         onChange={(contacts) => edited.change({ contacts })}
         nameOf={(contact) => contact.name}
         make={() => ({ name: '', email: '', canAsk: true, canView: true, canSignOff: false })}

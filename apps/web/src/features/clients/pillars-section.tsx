@@ -35,6 +35,7 @@ export function PillarsSection({ client }: { client: ClientPageShape }) {
           label="Pillars"
           ordered
           items={pillars}
+          archived={client.archived.pillars}
           onChange={(next) => edited.change({ pillars: next })}
           nameOf={(pillar) => pillar.name}
           make={() => ({ name: '', share: Math.max(0, 100 - total) })}

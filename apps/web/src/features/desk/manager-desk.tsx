@@ -32,7 +32,6 @@ export function ManagerDesk() {
   const { data: desk } = useSuspenseQuery({
     queryKey: ['desk', query],
     queryFn: () => call<DeskShape>(`/desk?${query}`),
-    refetchInterval: 30_000,
   });
   const lists = RECKONING_LISTS.map((list) => ({ list, rows: desk.rows.filter((row) => row.list === list) })).filter(
     ({ rows }) => rows.length > 0,

@@ -13,7 +13,6 @@ export function MyStepsPage() {
   const { data } = useSuspenseQuery({
     queryKey: ['steps', 'mine'],
     queryFn: () => call<MyStepsShape>('/steps/mine'),
-    refetchInterval: 30_000,
   });
   const now = data.rows.filter((row) => row.atHand);
   const later = data.rows.filter((row) => !row.atHand);

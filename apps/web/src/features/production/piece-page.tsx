@@ -1,11 +1,12 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import type { PieceShape } from '@zesting/contract';
-import { Pencil } from 'lucide-react';
+import { Eye, Pencil } from 'lucide-react';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import { call } from '../../lib/api';
 import { dayWords, zoneWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
+import { usePresence } from '../../lib/use-live';
 import { STAGE_WORDS } from '../../lib/words';
 import { Button } from '../../ui/button';
 import { ClientCode, DangerTag, Tag } from '../../ui/tags';
@@ -24,7 +25,6 @@ export function PiecePage() {
   const { data: piece } = useSuspenseQuery({
     queryKey: ['piece', pieceId],
     queryFn: () => call<PieceShape>(`/pieces/${pieceId}`),
-    refetchInterval: 30_000,
   });
   return (
     <>
@@ -44,6 +44,21 @@ export function PiecePage() {
         </div>
       </div>
     </>
+  );
+}
+
+/** Who else has the piece open. */
+function Others({ pieceId }: { pieceId: string }) {
+  const others = usePresence(pieceId);
+  return (
+    <p role="status" className="flex items-center gap-1.5 text-lake text-[13px]">
+      {others.length > 0 && (
+        <>
+          <Eye size={15} aria-hidden />
+          {others.map((person) => person.name).join(', ')} {others.length === 1 ? 'has' : 'have'} this open
+        </>
+      )}
+    </p>
   );
 }
 
@@ -78,6 +93,7 @@ function PieceHead({ piece }: { piece: PieceShape }) {
           )}
         </div>
       </div>
+      <Others pieceId={piece.id} />
       <div className="flex flex-wrap items-center gap-2">
         <Tag
           tone={

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { call, wordsOf } from '../../lib/api';
 import { dayWords, instantWords } from '../../lib/format';
 import { useClients, useWrite } from '../../lib/queries';
+import { ActivityPages } from '../../ui/activity';
 import { Answers } from '../../ui/answers';
 import { Button, buttonClass } from '../../ui/button';
 import { Failed, Loading } from '../../ui/page';
@@ -18,6 +19,7 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
   const [dialog, setDialog] = useState<'accept' | 'decline' | null>(null);
   const request = useQuery({ queryKey: ['request', requestId], queryFn: () => call<RequestShape>(`/requests/${requestId}`) });
   const { mutate: markRead } = useWrite((id: string) => call(`/requests/${id}/read`, { method: 'POST' }), { quiet: true });
+  const reopen = useWrite(() => call(`/requests/${requestId}/reopen`, { method: 'POST' }));
   const isUnread = marksRead && request.data?.isRead === false;
   useEffect(() => {
     if (isUnread) markRead(requestId);
@@ -45,6 +47,11 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
         ) : (
           <Tag tone={shown.state === 'accepted' ? 'pine' : 'calm'}>{shown.state === 'accepted' ? 'Accepted' : 'Declined'}</Tag>
         )}
+        {shown.state === 'declined' && (
+          <Button disabled={reopen.isPending} onClick={() => reopen.mutate(undefined)}>
+            Take it up again
+          </Button>
+        )}
         {shown.pieceId && (
           <Link to={to(`/pieces/${shown.pieceId}`)} className={buttonClass('plain')}>
             Open the piece
@@ -58,6 +65,12 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
         </p>
       )}
       <Answers fields={shown.fields} answers={shown.answers} files={shown.files} />
+      <details className="mt-4 pt-3 border-t border-line">
+        <summary className="text-pine min-h-7">Activity</summary>
+        <div className="mt-2">
+          <ActivityPages path={`/requests/${shown.id}/activity`} />
+        </div>
+      </details>
       {dialog === 'accept' && <AcceptDialog request={shown} onClose={() => setDialog(null)} />}
       {dialog === 'decline' && <DeclineDialog request={shown} onClose={() => setDialog(null)} />}
     </article>

@@ -20,7 +20,6 @@ export function SignOffPage() {
   const { data } = useSuspenseQuery({
     queryKey: ['packets', query],
     queryFn: () => call<PacketsShape>(`/packets?${query}`),
-    refetchInterval: 30_000,
   });
   return (
     <>

@@ -43,24 +43,25 @@ export interface ClientLists {
   readonly managers: PersonNameShape[];
 }
 
-export async function clientLists(tx: Tx, clientId: string): Promise<ClientLists> {
+/** Contacts, channels and pillars: those in use, or those taken out. */
+async function namedLists(tx: Tx, clientId: string, isArchived: boolean): Promise<Pick<ClientLists, 'contacts' | 'channels' | 'pillars'>> {
+  const where = `where client_id = $1 and archived_at is ${isArchived ? 'not ' : ''}null order by position, name`;
   const contacts = await rowsOf<ContactBody>(
     tx,
-    `select id, name, email, can_ask as "canAsk", can_view as "canView", can_sign_off as "canSignOff" from contacts
-     where client_id = $1 and archived_at is null order by position, name`,
+    `select id, name, email, can_ask as "canAsk", can_view as "canView", can_sign_off as "canSignOff" from contacts ${where}`,
     [clientId],
   );
   const channels = await rowsOf<ChannelBody>(
     tx,
     `select id, kind, name, ratio, copy_limit as "copyLimit", tag_limit as "tagLimit", media_limit as "mediaLimit", lead_days as "leadDays",
-       usual_time as "usualTime" from channels where client_id = $1 and archived_at is null order by position, name`,
+       usual_time as "usualTime" from channels ${where}`,
     [clientId],
   );
-  const pillars = await rowsOf<PillarBody>(
-    tx,
-    'select id, name, share from pillars where client_id = $1 and archived_at is null order by position, name',
-    [clientId],
-  );
+  const pillars = await rowsOf<PillarBody>(tx, `select id, name, share from pillars ${where}`, [clientId]);
+  return { contacts, channels, pillars };
+}
+
+export async function clientLists(tx: Tx, clientId: string): Promise<ClientLists> {
   const closures = await rowsOf<ClosureBody>(
     tx,
     'select start_on as "startOn", end_on as "endOn", name from client_closures where client_id = $1 order by start_on, end_on, name',
@@ -72,7 +73,7 @@ export async function clientLists(tx: Tx, clientId: string): Promise<ClientLists
      where c.client_id = $1 and c.relation = 'own' and p.role = 'manager' and p.active order by p.name`,
     [clientId],
   );
-  return { contacts, channels, pillars, closures, managers };
+  return { ...(await namedLists(tx, clientId, false)), closures, managers };
 }
 
 /** Who may manage a client, or decide for it. */
@@ -110,6 +111,7 @@ export async function clientPage(app: App, clientId: string): Promise<ClientPage
   return {
     ...(await brandSheet(app, clientId)),
     ...(await clientLists(tx, clientId)),
+    archived: await namedLists(tx, clientId, true),
     region: row.region,
     weeklyMinutes: row.weekly_minutes,
     usualTime: row.usual_time,

@@ -94,6 +94,28 @@ export function declineRequest(app: App, viewer: Viewer, requestId: string, reas
   });
 }
 
+/** Takes up a declined request again. The requester hears it by mail. */
+export function reopenRequest(app: App, viewer: Viewer, requestId: string): Promise<Result<null, { code: 'request.not_declined' }>> {
+  return app.write<null, { code: 'request.not_declined' }>(async (tx, now) => {
+    const request = await lockRequest(tx, requestId);
+    if (request.state !== 'declined') return fail({ code: 'request.not_declined' });
+    const detail = { state: { from: 'declined', to: 'new' }, reason: { from: request.declineReason, to: null } };
+    Object.assign(request, { state: 'new', declineReason: null, decidedAt: null, version: request.version + 1 });
+    await tx.save(request);
+    await record(tx, {
+      clientId: request.clientId,
+      thing: 'request',
+      thingId: requestId,
+      verb: 'request.reopened',
+      actor: viewer.name,
+      detail,
+      at: now,
+    });
+    await tellRequester(app, tx, request, `Looked at again: ${request.title}`, [`We are looking at “${request.title}” again.`]);
+    return ok(null);
+  });
+}
+
 const tellRequester = (app: App, tx: Tx, request: Request, subject: string, paragraphs: readonly string[]): Promise<void> =>
   tellOutside(tx, { email: request.requesterEmail, name: request.requesterName }, subject, paragraphs, {
     text: 'See how it stands',

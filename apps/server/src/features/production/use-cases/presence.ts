@@ -1,0 +1,52 @@
+import { ok } from '@zesting/core';
+import type { PresenceShape } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import type { App } from '../../../platform/app.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { tellPresence } from '../../../platform/live/live.js';
+
+/** A window that has not been heard of for so long is closed. */
+const GONE_AFTER = "interval '45 seconds'";
+
+/** Notes that a window of the viewer's has a piece open; answers who else has. Told to others only when it is news. */
+export async function notePresence(app: App, viewer: Viewer, pieceId: string, tabId: string): Promise<PresenceShape> {
+  await app.write(async (tx) => {
+    const [before] = await rowsOf<{ piece_id: string; person_id: string; gone: boolean }>(
+      tx,
+      `select piece_id, person_id, seen_at < now() - ${GONE_AFTER} as gone from presences where tab_id = $1`,
+      [tabId],
+    );
+    await tx.query(
+      `insert into presences (tab_id, person_id, piece_id, seen_at) values ($1, $2, $3, now())
+       on conflict (tab_id) do update set person_id = excluded.person_id, piece_id = excluded.piece_id, seen_at = excluded.seen_at`,
+      [tabId, viewer.personId, pieceId],
+    );
+    const isNews = !before || before.gone || before.piece_id !== pieceId || before.person_id !== viewer.personId;
+    if (isNews) await tellPresence(tx, pieceId);
+    if (before && before.piece_id !== pieceId) await tellPresence(tx, before.piece_id);
+    return ok(null);
+  });
+  return { others: await othersOn(app.manager, viewer, pieceId) };
+}
+
+/** Notes that the window left the piece. */
+export async function leavePiece(app: App, viewer: Viewer, pieceId: string, tabId: string): Promise<void> {
+  await app.write(async (tx) => {
+    const [, count] = (await tx.query('delete from presences where tab_id = $1 and person_id = $2 and piece_id = $3', [
+      tabId,
+      viewer.personId,
+      pieceId,
+    ])) as [unknown, number]; // what TypeORM answers to a delete
+    if (count > 0) await tellPresence(tx, pieceId);
+    return ok(null);
+  });
+}
+
+async function othersOn(tx: Tx, viewer: Viewer, pieceId: string): Promise<PresenceShape['others']> {
+  return rowsOf(
+    tx,
+    `select distinct p.id as "personId", p.name from presences s join people p on p.id = s.person_id
+     where s.piece_id = $1 and s.person_id <> $2 and s.seen_at > now() - ${GONE_AFTER} order by p.name`,
+    [pieceId, viewer.personId],
+  );
+}

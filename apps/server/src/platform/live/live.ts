@@ -1,0 +1,164 @@
+import { Inject, Injectable, type BeforeApplicationShutdown, type OnApplicationBootstrap } from '@nestjs/common';
+import pg from 'pg';
+import type { Logger } from 'pino';
+import { AccessGuard, type Viewer } from '../access/access.js';
+import { CONFIG, type Config } from '../config/config.js';
+import { Database, type Tx } from '../database/transaction.js';
+import { LOGGER } from '../logging.js';
+
+/** One open stream of a browser. */
+export interface Stream {
+  readonly personId: string;
+  readonly sessionId: string;
+  /** writes one event; `data` is on one line */
+  readonly send: (event: 'changed' | 'presence', data: string) => void;
+  readonly end: () => void;
+}
+
+const CHANGES = 'zesting_changes';
+const PRESENCE = 'zesting_presence';
+/** Changes that come together are told together. */
+const GATHER_MS = 40;
+/** How often access is looked at again though nothing happens, and the line is kept open. */
+const BEAT_MS = 20_000;
+const RECONNECT_MS = 1_000;
+/** Numbers are given before commits: a smaller one may come after a larger one. So many are looked at again. */
+const LOOK_BACK = 500;
+
+/** Tells that something changed for everybody, as after a recomputation by the clock. */
+export const tellAll = (tx: Tx): Promise<unknown> => tx.query('select pg_notify($1, $2)', [CHANGES, 'all']);
+
+/** Tells that somebody opened or left a piece. */
+export const tellPresence = (tx: Tx, pieceId: string): Promise<unknown> => tx.query('select pg_notify($1, $2)', [PRESENCE, pieceId]);
+
+interface Line {
+  readonly id: number;
+  readonly client_id: string | null;
+}
+
+/**
+ * Live updates: listens to the database and tells every open stream that something changed in its viewer's reach. An event carries
+ * a number and nothing else; what changed is asked for through the API, which decides anew who may see it.
+ */
+@Injectable()
+export class Live implements OnApplicationBootstrap, BeforeApplicationShutdown {
+  private readonly streams = new Set<Stream>();
+  private readonly told = new Set<number>();
+  private newest = 0;
+  private toAll = false;
+  private listener: pg.Client | undefined;
+  private gathering: NodeJS.Timeout | undefined;
+  private beat: NodeJS.Timeout | undefined;
+  private isEnding = false;
+
+  constructor(
+    @Inject(CONFIG) private readonly config: Config,
+    @Inject(LOGGER) private readonly log: Logger,
+    private readonly database: Database,
+    private readonly access: AccessGuard,
+  ) {}
+
+  /** Opens a stream; the answer closes it. */
+  open(stream: Stream): () => void {
+    this.streams.add(stream);
+    return () => void this.streams.delete(stream);
+  }
+
+  async onApplicationBootstrap(): Promise<void> {
+    const [last] = await this.database.read<{ id: number | null }>('select max(id) as id from activities');
+    this.newest = last?.id ?? 0;
+    await this.listen();
+    this.beat = setInterval(() => void this.checkAll(), BEAT_MS);
+    this.beat.unref();
+  }
+
+  /** Before the server waits for its connections to end: streams never end by themselves. */
+  async beforeApplicationShutdown(): Promise<void> {
+    this.isEnding = true;
+    clearInterval(this.beat);
+    clearTimeout(this.gathering);
+    for (const stream of this.streams) stream.end();
+    this.streams.clear();
+    await this.listener?.end();
+  }
+
+  private async listen(): Promise<void> {
+    const client = new pg.Client({ connectionString: this.config.databaseUrl });
+    client.on('error', (error) => this.log.warn({ err: error }, 'the listening connection was lost'));
+    client.on('end', () => {
+      if (!this.isEnding) setTimeout(() => void this.listenAgain(), RECONNECT_MS).unref();
+    });
+    client.on('notification', ({ channel, payload }) => {
+      if (channel === PRESENCE) for (const stream of this.streams) stream.send('presence', payload ?? '');
+      else this.gather(payload === 'all');
+    });
+    await client.connect();
+    await client.query(`listen ${CHANGES}`);
+    await client.query(`listen ${PRESENCE}`);
+    this.listener = client;
+  }
+
+  /** After a gap something may have been missed: everybody asks anew. */
+  private async listenAgain(): Promise<void> {
+    try {
+      await this.listen();
+      this.gather(true);
+    } catch (error) {
+      this.log.warn({ err: error }, 'cannot listen to the database');
+      if (!this.isEnding) setTimeout(() => void this.listenAgain(), RECONNECT_MS).unref();
+    }
+  }
+
+  private gather(toAll: boolean): void {
+    this.toAll ||= toAll;
+    this.gathering ??= setTimeout(() => {
+      this.gathering = undefined;
+      void this.tell().catch((error: unknown) => this.log.error({ err: error }, 'a change could not be told'));
+    }, GATHER_MS);
+  }
+
+  private async tell(): Promise<void> {
+    const lines = await this.freshLines();
+    const [toAll, isForAll] = [this.toAll, lines.some((line) => line.client_id === null)];
+    this.toAll = false;
+    if (lines.length === 0 && !toAll) return;
+    const clientIds = new Set(lines.flatMap((line) => line.client_id ?? []));
+    for (const stream of this.streams) {
+      const viewer = await this.viewerOf(stream);
+      if (!viewer) this.shut(stream);
+      else if (toAll || isForAll || viewer.role === 'lead' || viewer.clientIds.some((id) => clientIds.has(id)))
+        stream.send('changed', String(this.newest));
+    }
+  }
+
+  /** Lines of the record that were not told yet. */
+  private async freshLines(): Promise<Line[]> {
+    const rows = await this.database.read<Line>('select id, client_id from activities where id > $1 order by id', [
+      this.newest - LOOK_BACK,
+    ]);
+    const fresh = rows.filter((row) => !this.told.has(row.id));
+    for (const { id } of fresh) {
+      this.told.add(id);
+      this.newest = Math.max(this.newest, id);
+    }
+    for (const id of this.told) if (id <= this.newest - LOOK_BACK) this.told.delete(id);
+    return fresh;
+  }
+
+  private async viewerOf(stream: Stream): Promise<Viewer | undefined> {
+    const sessions = await this.database.read('select 1 from sessions where sid = $1', [stream.sessionId]);
+    return sessions.length > 0 ? this.access.viewerById(stream.personId) : undefined;
+  }
+
+  private async checkAll(): Promise<void> {
+    for (const stream of this.streams) {
+      const isOpen = await this.viewerOf(stream).catch(() => true); // a database that is away for a moment ends nobody's access
+      if (!isOpen) this.shut(stream);
+    }
+  }
+
+  private shut(stream: Stream): void {
+    this.streams.delete(stream);
+    stream.end();
+  }
+}

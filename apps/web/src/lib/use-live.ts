@@ -1,0 +1,56 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import type { PresenceShape } from '@zesting/contract';
+import { useEffect, useState } from 'react';
+import { call } from './api';
+import { listenLive } from './live';
+import { sessionQuery, useTouched } from './queries';
+
+/** Changes that come close together are asked for once. */
+const GATHER_MS = 60;
+/** A window says so often that it still has a piece open. */
+const BEAT_MS = 20_000;
+
+/** Keeps what is on the screen up to date with what others do. Used once, by the frame. */
+export function useLive(): void {
+  const queries = useQueryClient();
+  const touched = useTouched();
+  useEffect(() => {
+    let waiting: ReturnType<typeof setTimeout> | undefined;
+    const stop = listenLive((event) => {
+      if (event.kind === 'presence') return void queries.invalidateQueries({ queryKey: ['presence', event.pieceId] });
+      waiting ??= setTimeout(() => {
+        waiting = undefined;
+        touched();
+        void queries.invalidateQueries({ queryKey: sessionQuery.queryKey }); // the own access may have changed
+      }, GATHER_MS);
+    });
+    return () => {
+      clearTimeout(waiting);
+      stop();
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- `touched` is made anew by every drawing and does the same
+  }, [queries]);
+}
+
+/** Who else has a piece open, told to them as well. */
+export function usePresence(pieceId: string): PresenceShape['others'] {
+  const [tabId] = useState(() => crypto.randomUUID());
+  const { data } = useQuery({
+    queryKey: ['presence', pieceId, tabId],
+    queryFn: () => call<PresenceShape>(`/pieces/${pieceId}/presence/${tabId}`, { method: 'PUT', body: {} }),
+    refetchInterval: BEAT_MS,
+    refetchIntervalInBackground: true,
+    staleTime: 0,
+    gcTime: 0,
+  });
+  useEffect(() => {
+    const leave = () =>
+      void fetch(`/api/pieces/${pieceId}/presence/${tabId}`, { method: 'DELETE', keepalive: true }).catch(() => undefined);
+    window.addEventListener('pagehide', leave);
+    return () => {
+      window.removeEventListener('pagehide', leave);
+      leave();
+    };
+  }, [pieceId, tabId]);
+  return data?.others ?? [];
+}

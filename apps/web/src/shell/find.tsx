@@ -1,0 +1,63 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import type { FindShape, FoundKind } from '@zesting/contract';
+import { useDeferredValue, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { call } from '../lib/api';
+import { useClients, useSession } from '../lib/queries';
+import { Finder, type FinderGroup, type FinderItem } from '../ui/finder';
+import { ClientCode } from '../ui/tags';
+import { actionsFor } from './actions';
+
+const KINDS: readonly (readonly [FoundKind, string])[] = [
+  ['piece', 'Pieces'],
+  ['request', 'Requests'],
+  ['client', 'Clients'],
+  ['person', 'People'],
+  ['contact', 'Contacts'],
+];
+
+/** Finds things by name, and things to do. */
+export function Find({ onClose, onHelp }: { onClose: () => void; onHelp: () => void }) {
+  const [text, setText] = useState('');
+  const typed = useDeferredValue(text.trim());
+  const navigate = useNavigate();
+  const session = useSession();
+  const { clients, clientOf, to } = useClients();
+  const found = useQuery({
+    queryKey: ['find', typed],
+    queryFn: ({ signal }) => call<FindShape>(`/find?q=${encodeURIComponent(typed)}`, { signal }),
+    enabled: typed !== '',
+    placeholderData: keepPreviousData,
+  });
+  const things = typed === '' ? [] : (found.data?.items ?? []);
+  const thing = (item: FindShape['items'][number]): FinderItem => {
+    const client = item.clientId ? clientOf(item.clientId) : undefined;
+    return {
+      id: `${item.kind} ${item.id}`,
+      title: item.title,
+      note: item.note,
+      lead: client && <ClientCode code={client.code} colour={client.colour} />,
+      go: () => void navigate(to(item.path)),
+    };
+  };
+  const actions = actionsFor(session, clients).filter(({ words }) =>
+    typed
+      .toLowerCase()
+      .split(/\s+/)
+      .every((word) => words.toLowerCase().includes(word)),
+  );
+  const groups: FinderGroup[] = [
+    ...KINDS.map(([kind, title]) => ({ title, items: things.filter((item) => item.kind === kind).map(thing) })),
+    {
+      title: 'To do',
+      items: actions.map(({ words, path, note }) => ({
+        id: `action ${words}`,
+        title: words,
+        note,
+        go: () => (path === null ? onHelp() : void navigate(path.includes('client=') ? path : to(path))),
+      })),
+    },
+  ];
+  const empty = found.isFetching ? 'Looking…' : found.isError ? 'That could not be looked up. Type again.' : `Nothing holds “${typed}”.`;
+  return <Finder onClose={onClose} text={text} onText={setText} groups={groups} empty={empty} />;
+}
