@@ -1,4 +1,5 @@
 // npm run bench: core figures as ratios against a baseline in the same run, so that they compare across machines.
+import { benchFind } from './bench-find.mjs';
 import { build } from './build.mjs';
 import { tell } from './prepare.mjs';
 
@@ -71,4 +72,5 @@ await tell(async () => {
     const time = quickest(work);
     console.log(`${name}: ${(time / base).toFixed(time / base < 0.1 ? 4 : 2)} × baseline (${time.toFixed(time < 1 ? 3 : 1)} ms here)`);
   }
+  await benchFind(base);
 });

@@ -6,6 +6,7 @@ export { App } from './platform/app.js';
 export type { Viewer } from './platform/access/access.js';
 export * from './features/calendar/index.js';
 export * from './features/clients/index.js';
+export * from './features/find/index.js';
 export * from './features/identity/index.js';
 export * from './features/intake/index.js';
 export { sendReminders, sendRoundUps } from './features/notices/index.js';
