@@ -187,7 +187,7 @@ const FIELDS: FormField[] = [
   },
   { key: 'wish', kind: 'date', label: 'When would you like it out?', serves: 'wish_date' },
   { key: 'page', kind: 'link', label: 'A page that people should reach', help: 'The full address, beginning with https://' },
-  { key: 'pictures', kind: 'files', label: 'Pictures or papers that help', help: 'PNG, JPEG, WebP, PDF or text, up to 25 MB each.' },
+  { key: 'pictures', kind: 'files', label: 'Pictures or papers that help', help: 'Pictures, clips, PDF or text, up to 2 GB each.' },
   { key: 'budget', kind: 'short', label: 'Anything about the budget?', agencyOnly: true },
 ];
 

@@ -160,7 +160,7 @@ export class Caller {
     method: string,
     path: string,
     options: { body?: unknown; headers?: Record<string, string> } = {},
-  ): Promise<{ status: number; body: Record<string, unknown> }> {
+  ): Promise<{ status: number; body: Record<string, unknown>; headers: Headers }> {
     const isForm = options.body instanceof FormData;
     const response = await fetch(`${this.address}${path}`, {
       method,
@@ -180,12 +180,13 @@ export class Caller {
     // a stream never ends by itself: that it opened is the answer
     if (response.headers.get('content-type')?.startsWith('text/event-stream')) {
       await response.body?.cancel();
-      return { status: response.status, body: {} };
+      return { status: response.status, body: {}, headers: response.headers };
     }
     const text = await response.text();
     const isJson = response.headers.get('content-type')?.includes('json') ?? false;
     return {
       status: response.status,
+      headers: response.headers,
       body: isJson && text !== '' ? ((JSON.parse(text) as Record<string, unknown> | null) ?? {}) : { text },
     };
   }

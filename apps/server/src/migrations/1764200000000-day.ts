@@ -115,6 +115,13 @@ create table asset_sizes (
 );
 alter table assets alter column bytes type bigint;
 
+-- uploads in parts whose file was taken: asking again gives the same file
+create table uploads (
+  id text primary key,
+  asset_id uuid not null constraint fk_uploads_asset references assets,
+  taken_at timestamptz not null
+);
+
 create index ix_pieces_title on pieces using gin (title gin_trgm_ops);
 create index ix_pieces_newest on pieces (created_at desc, id);
 create index ix_pieces_number on pieces (number);

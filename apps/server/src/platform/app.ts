@@ -4,6 +4,8 @@ import { Links } from './access/links.js';
 import { CONFIG, type Config } from './config/config.js';
 import { Database, type Tx } from './database/transaction.js';
 import { Files } from './files/files.js';
+import { Pictures } from './files/pictures.js';
+import { Resumable } from './files/resumable.js';
 import { Clock } from './time/clock.js';
 
 /** What every use case works with. */
@@ -14,6 +16,8 @@ export class App {
     readonly clock: Clock,
     readonly links: Links,
     readonly files: Files,
+    readonly pictures: Pictures,
+    readonly resumable: Resumable,
     @Inject(CONFIG) readonly config: Config,
   ) {}
 

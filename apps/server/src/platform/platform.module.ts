@@ -9,12 +9,14 @@ import { SessionPool } from './database/session-pool.js';
 import { Database } from './database/transaction.js';
 import { Files } from './files/files.js';
 import { Live } from './live/live.js';
+import { Pictures } from './files/pictures.js';
+import { Resumable } from './files/resumable.js';
 import { Jobs } from './jobs/jobs.js';
 import { LOGGER, makeLogger } from './logging.js';
 import { MailSender } from './mail/mail.js';
 import { Clock } from './time/clock.js';
 
-const shared = [App, AccessGuard, Clock, Database, Files, Jobs, Links, Live, SessionPool];
+const shared = [App, AccessGuard, Clock, Database, Files, Jobs, Links, Live, Pictures, Resumable, SessionPool];
 
 /** What all features stand on. */
 @Global()

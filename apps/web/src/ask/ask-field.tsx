@@ -1,9 +1,10 @@
-import type { AskFormShape, UploadShape } from '@zesting/contract';
+import type { AskFormShape } from '@zesting/contract';
 import type { Answer, FormField } from '@zesting/core';
-import { useState, type Dispatch, type SetStateAction } from 'react';
-import { upload, wordsOf } from '../lib/api';
+import { useEffect, type Dispatch, type SetStateAction } from 'react';
 import { dayWords } from '../lib/format';
+import { useUploads } from '../lib/use-uploads';
 import { Field } from '../ui/field';
+import { UploadList } from '../ui/upload-list';
 import type { AskDraft } from './draft';
 
 interface AskFieldProps {
@@ -13,14 +14,16 @@ interface AskFieldProps {
   readonly error: string | undefined;
   readonly onAnswer: (key: string, value: Answer) => void;
   readonly onDraft: Dispatch<SetStateAction<AskDraft>>;
+  /** says how many files of a field are on their way */
+  readonly onUnderWay: (key: string, count: number) => void;
 }
 
 /** One question, in the control that fits its kind. */
-export function AskField({ field, form, draft, error, onAnswer, onDraft }: AskFieldProps) {
+export function AskField({ field, form, draft, error, onAnswer, onDraft, onUnderWay }: AskFieldProps) {
   const answer = draft.answers[field.key];
   const text = typeof answer === 'string' ? answer : '';
   const help = field.serves === 'wish_date' ? <WishHelp wish={text} earliest={form.earliestOn} help={field.help} /> : field.help;
-  if (field.kind === 'files') return <FilesField {...{ field, form, draft, error, onAnswer, onDraft }} />;
+  if (field.kind === 'files') return <FilesField {...{ field, form, draft, error, onAnswer, onDraft, onUnderWay }} />;
   return (
     <Field label={field.label} required={field.required ?? false} help={help} error={error}>
       {(control) => {
@@ -65,34 +68,23 @@ function WishHelp({ wish, earliest, help }: { wish: string; earliest: string; he
   );
 }
 
-function FilesField({ field, form, draft, error, onAnswer, onDraft }: AskFieldProps) {
-  const [failure, setFailure] = useState<string>();
-  const [busy, setBusy] = useState(0);
+function FilesField({ field, form, draft, error, onAnswer, onDraft, onUnderWay }: AskFieldProps) {
   const answer = draft.answers[field.key];
   const ids = Array.isArray(answer) ? (answer as readonly string[]) : []; // an answer is a text or a list of texts
-  const add = async (files: readonly File[]) => {
-    setFailure(undefined);
-    for (const file of files) {
-      setBusy((before) => before + 1);
-      try {
-        const stored = await upload<UploadShape>(`/ask/${form.linkId}/files`, file);
-        onDraft((before) => {
-          const had = before.answers[field.key];
-          return {
-            ...before,
-            files: { ...before.files, [stored.assetId]: stored },
-            answers: { ...before.answers, [field.key]: [...(Array.isArray(had) ? (had as readonly string[]) : []), stored.assetId] },
-          };
-        });
-      } catch (problem) {
-        setFailure(`${file.name}: ${wordsOf(problem)}`);
-      } finally {
-        setBusy((before) => before - 1);
-      }
-    }
-  };
+  const uploads = useUploads(`/ask/${form.linkId}/uploads`, (stored) =>
+    onDraft((before) => {
+      const had = before.answers[field.key];
+      return {
+        ...before,
+        files: { ...before.files, [stored.assetId]: stored },
+        answers: { ...before.answers, [field.key]: [...(Array.isArray(had) ? (had as readonly string[]) : []), stored.assetId] },
+      };
+    }),
+  );
+  const underWay = uploads.list.filter((one) => one.state !== 'refused').length;
+  useEffect(() => onUnderWay(field.key, underWay), [onUnderWay, field.key, underWay]);
   return (
-    <Field label={field.label} required={field.required ?? false} help={field.help} error={error ?? failure}>
+    <Field label={field.label} required={field.required ?? false} help={field.help} error={error}>
       {(control) => (
         <>
           <input
@@ -101,15 +93,11 @@ function FilesField({ field, form, draft, error, onAnswer, onDraft }: AskFieldPr
             multiple
             className="field py-2 file:mr-3 file:rounded-md file:border-0 file:bg-sunk file:text-ink file:px-3 file:py-1"
             onChange={(event) => {
-              void add([...(event.target.files ?? [])]);
+              uploads.add([...(event.target.files ?? [])]);
               event.target.value = '';
             }}
           />
-          {busy > 0 && (
-            <p role="status" className="text-muted mt-1">
-              Uploading…
-            </p>
-          )}
+          <UploadList uploads={uploads} />
           <ul>
             {ids.map((id) => (
               <li key={id} className="flex items-center gap-3 min-h-11 sm:min-h-8">

@@ -1,6 +1,6 @@
 import type { AskFormShape, SubmittedShape } from '@zesting/contract';
 import { checkAnswers, getDay, type Answer, type AnswerProblem } from '@zesting/core';
-import { useEffect, useRef, useState, type FormEvent } from 'react';
+import { useCallback, useEffect, useRef, useState, type FormEvent } from 'react';
 import { ApiProblem, call, wordsOf } from '../lib/api';
 import { Field } from '../ui/field';
 import { VisitorFrame } from '../ui/visitor-frame';
@@ -36,6 +36,8 @@ export function AskForm({ form }: { form: AskFormShape }) {
   const [busy, setBusy] = useState(false);
   const [done, setDone] = useState<SubmittedShape>();
   const page = useRef<HTMLFormElement>(null);
+  const underWay = useRef(new Map<string, number>());
+  const noteUnderWay = useCallback((key: string, count: number) => void underWay.current.set(key, count), []);
   useEffect(() => {
     if (!done) keepDraft(form.linkId, draft);
   }, [draft, done, form.linkId]);
@@ -51,6 +53,8 @@ export function AskForm({ form }: { form: AskFormShape }) {
     if (busy) return;
     const found = problemsOf(form, draft);
     if (Object.keys(found).length > 0) return showProblems(found);
+    if ([...underWay.current.values()].some((count) => count > 0))
+      return setFailure('A file is still on its way. Wait until it has arrived, or take it out.');
     setProblems({});
     setFailure(undefined);
     setBusy(true);
@@ -95,6 +99,7 @@ export function AskForm({ form }: { form: AskFormShape }) {
             error={problems[field.key]}
             onAnswer={answer}
             onDraft={setDraft}
+            onUnderWay={noteUnderWay}
           />
         ))}
         <hr className="border-line my-5" />

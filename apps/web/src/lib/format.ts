@@ -31,6 +31,12 @@ export function minutesWords(minutes: number): string {
   return [hours > 0 ? `${hours} h` : '', rest > 0 || hours === 0 ? `${rest} min` : ''].filter(Boolean).join(' ');
 }
 
+/** "512 kB", "60.2 MB", in steps of a thousand as file managers count. */
+export function bytesWords(bytes: number): string {
+  const [value, unit] = bytes < 1e6 ? [bytes / 1e3, 'kB'] : bytes < 1e9 ? [bytes / 1e6, 'MB'] : [bytes / 1e9, 'GB'];
+  return `${value < 10 && bytes >= 1e6 ? value.toFixed(1) : Math.round(value)} ${unit}`;
+}
+
 /** User-perceived characters. @see UAX #29 */
 export const characters = (text: string): number => [...new Intl.Segmenter('en', { granularity: 'grapheme' }).segment(text)].length;
 

@@ -60,7 +60,7 @@ export function FileList({ files }: { files: readonly UploadShape[] }) {
           >
             {file.mime.startsWith('image/') ? (
               <img
-                src={`/api/files/${file.assetId}`}
+                src={`/api/files/${file.assetId}?width=160`}
                 alt={file.name}
                 className="h-24 w-24 object-cover rounded-md border border-line"
                 loading="lazy"

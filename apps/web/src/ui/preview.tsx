@@ -5,7 +5,17 @@ export function Preview({ medium, ratio, source }: { medium: MediumShape; ratio:
   const [width, height] = ratio.split(':').map(Number);
   const style = { aspectRatio: `${width ?? 1} / ${height ?? 1}` };
   if (medium.mime.startsWith('image/'))
-    return <img src={source} alt={medium.alt} style={style} loading="lazy" className="w-full object-cover rounded-md bg-sunk" />;
+    return (
+      <img
+        src={`${source}?width=1080`}
+        srcSet={`${source}?width=480 480w, ${source}?width=1080 1080w, ${source}?width=1920 1920w`}
+        sizes="(min-width: 640px) 340px, 100vw"
+        alt={medium.alt}
+        style={style}
+        loading="lazy"
+        className="w-full object-cover rounded-md bg-sunk"
+      />
+    );
   if (medium.mime.startsWith('video/'))
     return (
       <video

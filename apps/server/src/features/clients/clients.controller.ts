@@ -110,7 +110,7 @@ export class ClientsController {
   async brandFile(@Param('clientId') clientId: string, @Param('assetId') assetId: string, @Res() response: Response): Promise<void> {
     const { logos } = await brandSheet(this.app, clientId);
     if (!logos.some((logo) => logo.assetId === assetId)) throw Problem.of('access.not_found');
-    return sendAsset(this.app, assetId, response);
+    return sendAsset(this.app, assetId, response, { isBrand: true });
   }
 
   /** Takes a file of the client's own, such as a logo. */

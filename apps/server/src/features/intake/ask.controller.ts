@@ -1,12 +1,28 @@
-import { Body, Controller, Get, Headers, Post, UploadedFile, UseInterceptors } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Head,
+  Headers,
+  HttpCode,
+  Param,
+  Patch,
+  Post,
+  Req,
+  Res,
+  UploadedFile,
+  UseInterceptors,
+} from '@nestjs/common';
 import { ApiConsumes } from '@nestjs/swagger';
+import type { Request, Response } from 'express';
 import { SubmitRequestBody, type AskFormShape, type ReceiptShape, type SubmittedShape, type UploadShape } from '@zesting/contract';
 import { dayIn, ok } from '@zesting/core';
 import { Access, CurrentLink } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { earliestOfRoute, findRoute, loadCalendars } from '../planning/index.js';
-import { addAsset, OneFile, uploadOf } from '../production/index.js';
+import { addAsset, OneFile, takeUpload, uploadOf } from '../production/index.js';
 import { submitRequest } from './use-cases/submit-request.js';
 
 /** The client's intake form, by its link. */
@@ -39,13 +55,50 @@ export class AskController {
   async upload(@CurrentLink() formId: string, @UploadedFile() file: Express.Multer.File | undefined): Promise<UploadShape> {
     const upload = uploadOf(file);
     const stored = valueOrProblem(await this.app.files.store(upload.bytes));
+    const clientId = await this.clientOf(formId);
     return valueOrProblem(
-      await this.app.write(async (tx, now) => {
-        const [form] = (await tx.query('select client_id from intake_forms where id = $1', [formId])) as { client_id: string }[];
-        if (!form) throw new Error('the form went away');
-        return ok(await addAsset(tx, stored, { clientId: form.client_id, pieceId: null, name: upload.name, now }));
-      }),
+      await this.app.write(async (tx, now) => ok(await addAsset(tx, stored, { clientId, pieceId: null, name: upload.name, now }))),
     );
+  }
+
+  /** A large file in parts that go on after a cut (tus 1.0.0). */
+  @Post('uploads')
+  @Access('ask.fill_in')
+  beginUpload(@Req() request: Request, @Res() response: Response): Promise<void> {
+    return this.app.resumable.handle(request, response);
+  }
+
+  @Head('uploads/:uploadId')
+  @Access('ask.fill_in')
+  howFar(@Req() request: Request, @Res() response: Response): Promise<void> {
+    return this.app.resumable.handle(request, response);
+  }
+
+  @Patch('uploads/:uploadId')
+  @Access('ask.fill_in')
+  sendOn(@Req() request: Request, @Res() response: Response): Promise<void> {
+    return this.app.resumable.handle(request, response);
+  }
+
+  @Delete('uploads/:uploadId')
+  @Access('ask.fill_in')
+  giveUp(@Req() request: Request, @Res() response: Response): Promise<void> {
+    return this.app.resumable.handle(request, response);
+  }
+
+  /** Makes the file of an upload that has arrived whole. Asking again gives the same file. */
+  @Post('uploads/:uploadId/file')
+  @HttpCode(200)
+  @Access('ask.fill_in')
+  async takeUpload(@CurrentLink() formId: string, @Param('uploadId') uploadId: string): Promise<UploadShape> {
+    const where = { clientId: await this.clientOf(formId), pieceId: null };
+    return valueOrProblem(await takeUpload(this.app, `/api/ask/${formId}/uploads`, uploadId, where));
+  }
+
+  private async clientOf(formId: string): Promise<string> {
+    const [form] = await this.app.read<{ client_id: string }>('select client_id from intake_forms where id = $1', [formId]);
+    if (!form) throw new Error('the form went away');
+    return form.client_id;
   }
 
   /** Sends the filled-in form. Needs an Idempotency-Key: a repeat makes no second request. */

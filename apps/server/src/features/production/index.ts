@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { PiecesController } from './pieces.controller.js';
+import { PieceUploadsController } from './uploads.controller.js';
 import { StepsController } from './steps.controller.js';
 
 export { Piece } from './entities/piece.entity.js';
@@ -9,6 +10,7 @@ export { finishStep, freezeVersion, hasContent, lockPiece, openSignOffStep, setC
 export { UPLOAD_COLUMNS } from './queries/uploads.js';
 export { sendAsset } from './send-asset.js';
 export { OneFile, uploadOf } from './uploads.js';
+export { takeUpload } from './use-cases/take-upload.js';
 export { addAsset, addPieceFile, type Upload } from './use-cases/add-file.js';
 export { assignStep } from './use-cases/assign-step.js';
 export { createPiece, type NewPiece } from './use-cases/create-piece.js';
@@ -18,5 +20,5 @@ export { editPiece } from './use-cases/edit-piece.js';
 export { aimOf, tellAimMoved } from './use-cases/tell-aim-moved.js';
 export { appendSignOff, openRound } from './use-cases/open-round.js';
 
-@Module({ controllers: [PiecesController, StepsController] })
+@Module({ controllers: [PiecesController, PieceUploadsController, StepsController] })
 export class ProductionModule {}

@@ -121,11 +121,17 @@ export class PiecesController {
     return valueOrProblem(await addPieceFile(this.app, pieceId, uploadOf(file)));
   }
 
+  /** A file; a picture in the width asked for (the next larger one that is made). */
   @Get('files/:assetId')
   @Access('asset.read', { asset: 'assetId' })
-  async file(@CurrentViewer() viewer: Viewer, @Param('assetId') assetId: string, @Res() response: Response): Promise<void> {
+  async file(
+    @CurrentViewer() viewer: Viewer,
+    @Param('assetId') assetId: string,
+    @Res() response: Response,
+    @Query('width') width?: string,
+  ): Promise<void> {
     if (viewer.role === 'freelance' && (await this.isAgencyOnly(assetId))) throw Problem.of('access.not_found');
-    return sendAsset(this.app, assetId, response);
+    return sendAsset(this.app, assetId, response, { width, makerId: viewer.personId });
   }
 
   /** Whether a file answers a question that is for the agency only. */

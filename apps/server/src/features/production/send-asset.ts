@@ -1,26 +1,89 @@
 import type { Response } from 'express';
+import { SHARED_PART } from '@zesting/core';
 import type { App } from '../../platform/app.js';
+import { PICTURE_WIDTHS, type PictureWidth } from '../../platform/files/pictures.js';
 import { Problem } from '../../platform/http/problem.js';
+import { loadSources, signOffOf } from '../planning/index.js';
 
 /** Shown in the page; everything else is offered as a download. */
 const SHOWN = /^(image\/(png|jpeg|webp|gif)|video\/(mp4|webm)|audio\/(mpeg|wav))$/;
 
-/** Sends a file's bytes with headers under which no browser runs them. Access was decided before. */
-export async function sendAsset(app: App, assetId: string, response: Response): Promise<void> {
-  const [file] = await app.read<{ hash: string; name: string; mime: string; bytes: number }>(
-    'select hash, name, mime, bytes from assets where id = $1',
-    [assetId],
-  );
-  if (!file) throw Problem.of('access.not_found');
+interface AssetRow {
+  id: string;
+  piece_id: string | null;
+  hash: string;
+  name: string;
+  mime: string;
+}
+
+/** How a file is asked for. */
+export interface Asked {
+  /** a width in pixels; the next larger one of those that are made, the file itself without it */
+  readonly width?: string | undefined;
+  /** whoever makes or checks the piece; undefined for contacts */
+  readonly makerId?: string | undefined;
+  /** of the brand sheet: no content of a piece */
+  readonly isBrand?: boolean;
+}
+
+/**
+ * Sends a file's bytes with headers under which no browser runs them. Access was decided before. A picture of a piece that the
+ * client has not approved carries the mark *not approved* for all but those who make or check the piece.
+ */
+export async function sendAsset(app: App, assetId: string, response: Response, asked: Asked = {}): Promise<void> {
+  const [asset] = await app.read<AssetRow>('select id, piece_id, hash, name, mime from assets where id = $1', [assetId]);
+  if (!asset) throw Problem.of('access.not_found');
+  const isPicture = asset.mime.startsWith('image/');
+  const marked = isPicture && !asked.isBrand && (await isToBeMarked(app, asset, asked.makerId));
+  const width = widthOf(asked.width) ?? (marked ? (1920 as const) : undefined);
+  const made = isPicture && width !== undefined ? await app.pictures.sizeOf(asset.id, width, marked) : undefined;
+  if (marked && !made) throw Problem.of('file.being_made');
+  const sent = made ? { hash: made.hash, mime: 'image/webp', name: asset.name.replace(/\.\w+$/, '.webp') } : asset;
+  await send(app, sent, response);
+}
+
+async function send(app: App, { hash, mime, name }: Pick<AssetRow, 'hash' | 'mime' | 'name'>, response: Response): Promise<void> {
   response.set({
-    'Content-Type': file.mime,
-    'Content-Length': String(file.bytes),
-    'Content-Disposition': `${SHOWN.test(file.mime) ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(file.name)}`,
+    'Content-Type': mime,
+    'Content-Disposition': `${SHOWN.test(mime) ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(name)}`,
     'X-Content-Type-Options': 'nosniff',
     'Content-Security-Policy': "default-src 'none'; sandbox",
-    'Cache-Control': 'private, max-age=31536000, immutable',
+    // asked anew each time, since an approval takes the mark away; unchanged bytes are not sent again
+    'Cache-Control': 'private, no-cache',
+    ETag: `"${hash}"`,
   });
-  const stream = app.files.read(file.hash);
-  stream.on('error', () => response.destroy());
-  stream.pipe(response);
+  await new Promise<void>((resolve, reject) =>
+    response.sendFile(
+      app.files.pathOf(hash),
+      { dotfiles: 'allow', etag: false, lastModified: false, cacheControl: false },
+      (error?: Error) => (error && !response.headersSent ? reject(error) : resolve()),
+    ),
+  );
+}
+
+/** The width to serve: the smallest that is made and at least as large as asked. */
+function widthOf(text: string | undefined): PictureWidth | undefined {
+  if (!text || !/^\d{1,5}$/.test(text)) return undefined;
+  return PICTURE_WIDTHS.find((width) => width >= Number(text)) ?? 1920;
+}
+
+/** Whether a picture of a piece is still without the client's approval, and the one who looks neither makes nor checks the piece. */
+async function isToBeMarked(app: App, asset: AssetRow, makerId: string | undefined): Promise<boolean> {
+  if (asset.piece_id === null) return false;
+  if (makerId !== undefined && (await makes(app, makerId, asset.piece_id))) return false;
+  const [source] = await loadSources(app.manager, [asset.piece_id]);
+  if (!source) return false;
+  const [signed] = await app.read<{ here: boolean }>(
+    `select content -> $2 -> 'media' @> jsonb_build_array(jsonb_build_object('assetId', $3::text)) as here from pieces where id = $1`,
+    [asset.piece_id, SHARED_PART, asset.id],
+  );
+  return !(signed?.here && signOffOf(source).shared === 'signed');
+}
+
+async function makes(app: App, personId: string, pieceId: string): Promise<boolean> {
+  const rows = await app.read("select 1 from steps where piece_id = $1 and doer_id = $2 and kind in ('make', 'check') limit 1", [
+    pieceId,
+    personId,
+  ]);
+  return rows.length > 0;
 }

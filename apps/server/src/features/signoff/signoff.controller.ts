@@ -124,9 +124,14 @@ export class RoomController {
 
   @Get('files/:assetId')
   @Access('room.read')
-  async file(@CurrentLink() contactId: string, @Param('assetId') assetId: string, @Res() response: Response): Promise<void> {
+  async file(
+    @CurrentLink() contactId: string,
+    @Param('assetId') assetId: string,
+    @Res() response: Response,
+    @Query('width') width?: string,
+  ): Promise<void> {
     if (!(await isSentTo(this.app, contactId, assetId))) throw Problem.of('access.not_found');
-    return sendAsset(this.app, assetId, response);
+    return sendAsset(this.app, assetId, response, { width });
   }
 
   @Post('decisions')

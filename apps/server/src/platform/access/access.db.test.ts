@@ -110,6 +110,16 @@ const TABLE: Record<string, string> = {
   'POST /api/placements/{placementId}/duplicate': managers,
   'POST /api/markers': managers,
   'DELETE /api/markers/{markerId}': managers,
+  'POST /api/pieces/{pieceId}/uploads': makers,
+  'HEAD /api/pieces/{pieceId}/uploads/{uploadId}': makers,
+  'PATCH /api/pieces/{pieceId}/uploads/{uploadId}': makers,
+  'DELETE /api/pieces/{pieceId}/uploads/{uploadId}': makers,
+  'POST /api/pieces/{pieceId}/uploads/{uploadId}/file': makers,
+  'POST /api/ask/{linkId}/uploads': 'form',
+  'HEAD /api/ask/{linkId}/uploads/{uploadId}': 'form',
+  'PATCH /api/ask/{linkId}/uploads/{uploadId}': 'form',
+  'DELETE /api/ask/{linkId}/uploads/{uploadId}': 'form',
+  'POST /api/ask/{linkId}/uploads/{uploadId}/file': 'form',
   'GET /api/live': makers,
   'GET /api/find': makers,
   'GET /api/requests/{requestId}/activity': managers,
@@ -159,6 +169,7 @@ async function things(scene: Scene, client: SceneClient, isOwn: boolean): Promis
     pieceId,
     markerId,
     tabId: randomUUID(),
+    uploadId: randomUUID(),
     stepId,
     packetId,
     assetId: file.assetId,
@@ -243,9 +254,10 @@ describe('who may do what', () => {
         `insert into markers (id, client_id, kind, name, start_on, end_on) values ($1, $2, 'launch', 'Launch', '2027-03-16', '2027-03-16') on conflict do nothing`,
         [found['markerId'], found['clientId']],
       );
-    const needsBody = method !== 'GET' && method !== 'DELETE';
+    const needsBody = method !== 'GET' && method !== 'DELETE' && method !== 'HEAD';
     const answer = await caller?.call(method, pathFor(path, found), needsBody ? { body: {} } : {});
     if (!answer || answer.status >= 500) throw new Error(`${who} ${route}: ${answer?.status} ${JSON.stringify(answer?.body)}`);
+    if (method === 'HEAD') return answer.headers.has('tus-resumable'); // no body says why
     return !(String(answer.body['code'] ?? '').startsWith('access.') && answer.body['code'] !== 'access.sign_in_failed');
   }
 

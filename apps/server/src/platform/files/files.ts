@@ -1,14 +1,14 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, existsSync, type ReadStream } from 'node:fs';
-import { mkdir, rename, writeFile } from 'node:fs/promises';
+import { link, mkdir, readFile, rename, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
-import { fileTypeFromBuffer } from 'file-type';
+import { fileTypeFromBuffer, fileTypeFromFile } from 'file-type';
 import sharp from 'sharp';
 import { fail, ok, type Result } from '@zesting/core';
 import { CONFIG, type Config } from '../config/config.js';
 
-/** The most that one upload may weigh, in bytes. */
+/** The most that an upload in one piece may weigh, in bytes; larger ones come in parts. */
 export const UPLOAD_LIMIT_BYTES = 25 * 1024 * 1024;
 
 export interface StoredFile {
@@ -41,34 +41,71 @@ export class Files {
   constructor(@Inject(CONFIG) private readonly config: Config) {}
 
   /** Stores bytes; the type is read from the content. `file.type_refused` for what may not come in, `file.broken` for a damaged picture. */
-  async store(bytes: Buffer): Promise<Result<StoredFile, { code: 'file.type_refused' | 'file.broken' }>> {
+  async store(bytes: Buffer): Promise<Result<StoredFile, FileFailure>> {
     const mime = (await fileTypeFromBuffer(bytes))?.mime ?? (isPlainText(bytes) ? 'text/plain' : undefined);
-    if (!mime || !(ACCEPTED.has(mime) || mime === 'text/plain')) return fail({ code: 'file.type_refused' });
-    const size = mime.startsWith('image/') ? await pictureSize(bytes) : { width: null, height: null };
-    if (!size) return fail({ code: 'file.broken' });
-    const hash = createHash('sha256').update(bytes).digest('hex');
-    const path = this.pathOf(hash);
-    if (!existsSync(path)) {
-      await mkdir(join(path, '..'), { recursive: true });
-      const part = `${path}.${randomUUID()}`;
-      await writeFile(part, bytes, { flush: true });
-      await rename(part, path);
-    }
-    return ok({ hash, mime, bytes: bytes.length, ...size });
+    const checked = await check(mime, bytes);
+    return checked.ok ? ok({ ...(await this.put(bytes)), ...checked.value }) : checked;
+  }
+
+  /** Stores a file that lies on the same disk, without reading it into memory; it stays where it is too. */
+  async storeFile(path: string): Promise<Result<StoredFile, FileFailure>> {
+    const { size } = await stat(path);
+    const small = size <= UPLOAD_LIMIT_BYTES ? await readFile(path) : undefined;
+    if (small) return this.store(small);
+    const checked = await check((await fileTypeFromFile(path))?.mime, path);
+    if (!checked.ok) return checked;
+    const hash = createHash('sha256');
+    for await (const part of createReadStream(path)) hash.update(part as Buffer); // a stream without an encoding gives buffers
+    const digest = hash.digest('hex');
+    await this.place(digest, (part) => link(path, part));
+    return ok({ hash: digest, bytes: size, ...checked.value });
+  }
+
+  /** Stores what the server itself made, such as a picture in another size. */
+  storeMade(bytes: Buffer): Promise<Pick<StoredFile, 'hash' | 'bytes'>> {
+    return this.put(bytes);
   }
 
   read(hash: string): ReadStream {
     return createReadStream(this.pathOf(hash));
   }
 
-  private pathOf(hash: string): string {
+  /** Where a stored file lies. */
+  pathOf(hash: string): string {
     return join(this.config.dataFolder, hash.slice(0, 2), hash);
+  }
+
+  private async put(bytes: Buffer): Promise<Pick<StoredFile, 'hash' | 'bytes'>> {
+    const hash = createHash('sha256').update(bytes).digest('hex');
+    await this.place(hash, (part) => writeFile(part, bytes, { flush: true }));
+    return { hash, bytes: bytes.length };
+  }
+
+  /** Writes a file under its hash: whole or not at all. */
+  private async place(hash: string, write: (part: string) => Promise<void>): Promise<void> {
+    const path = this.pathOf(hash);
+    if (existsSync(path)) return;
+    await mkdir(join(path, '..'), { recursive: true });
+    const part = `${path}.${randomUUID()}`;
+    await write(part);
+    await rename(part, path);
   }
 }
 
-async function pictureSize(bytes: Buffer): Promise<{ width: number; height: number } | undefined> {
+type FileFailure = { code: 'file.type_refused' | 'file.broken' };
+
+async function check(
+  mime: string | undefined,
+  source: Buffer | string,
+): Promise<Result<Pick<StoredFile, 'mime' | 'width' | 'height'>, FileFailure>> {
+  if (!mime || !(ACCEPTED.has(mime) || mime === 'text/plain')) return fail({ code: 'file.type_refused' });
+  const size = mime.startsWith('image/') ? await pictureSize(source) : { width: null, height: null };
+  return size ? ok({ mime, ...size }) : fail({ code: 'file.broken' });
+}
+
+async function pictureSize(source: Buffer | string): Promise<{ width: number; height: number } | undefined> {
   try {
-    const picture = sharp(bytes, { failOn: 'error', limitInputPixels: 100_000_000 });
+    const picture = sharp(source, { failOn: 'error', limitInputPixels: 100_000_000 });
     const { width, height } = await picture.metadata();
     await picture.resize(16).raw().toBuffer(); // decodes the whole picture: a cut-off file fails here
     return { width, height };

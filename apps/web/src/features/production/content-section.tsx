@@ -1,5 +1,6 @@
 import type { PieceShape } from '@zesting/contract';
 import { useEffect, useState } from 'react';
+import { useUploads } from '../../lib/use-uploads';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
 import { Tabs } from '../../ui/tabs';
@@ -16,7 +17,8 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
   const work = useDraft(piece);
   const { draft, isDirty, busy, change, save } = work;
   const [tab, setTab] = useState(draft.channels[0]?.channelId ?? '');
-  useLeaveWarning(isDirty);
+  const uploads = useUploads(`/pieces/${piece.id}/uploads`, work.addMedium);
+  useLeaveWarning(isDirty || uploads.list.length > 0);
   const readOnly = !piece.canWrite;
   return (
     <section aria-labelledby="content" className="card p-4">
@@ -51,8 +53,7 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
       <MediaEditor
         media={draft.shared.media}
         readOnly={readOnly}
-        busy={busy}
-        onAdd={(files) => void work.addFiles(files)}
+        uploads={uploads}
         onChange={(media) => change({ ...draft, shared: { ...draft.shared, media } })}
       />
       <Field label="Disclosure" help="Such as “paid partnership”, where the law or the client asks for it.">

@@ -1,18 +1,19 @@
 import type { MediumShape } from '@zesting/contract';
 import { ArrowLeft, ArrowRight, ImagePlus, Trash2 } from 'lucide-react';
 import { useId, useRef } from 'react';
+import type { Uploads } from '../../lib/use-uploads';
 import { Button } from '../../ui/button';
+import { UploadList } from '../../ui/upload-list';
 
 interface MediaEditorProps {
   readonly media: readonly MediumShape[];
   readonly readOnly: boolean;
-  readonly busy: boolean;
-  readonly onAdd: (files: File[]) => void;
+  readonly uploads: Uploads;
   readonly onChange: (media: MediumShape[]) => void;
 }
 
 /** Pictures and clips of the piece in their order, each with its alternative text. */
-export function MediaEditor({ media, readOnly, busy, onAdd, onChange }: MediaEditorProps) {
+export function MediaEditor({ media, readOnly, uploads, onChange }: MediaEditorProps) {
   const input = useRef<HTMLInputElement>(null);
   const id = useId();
   const swap = (from: number, to: number) => {
@@ -30,7 +31,7 @@ export function MediaEditor({ media, readOnly, busy, onAdd, onChange }: MediaEdi
         {media.map((medium, index) => (
           <li key={medium.assetId} className="flex gap-3 items-start">
             {medium.mime.startsWith('image/') ? (
-              <img src={`/api/files/${medium.assetId}`} alt="" className="size-16 object-cover rounded-md border border-line" />
+              <img src={`/api/files/${medium.assetId}?width=160`} alt="" className="size-16 object-cover rounded-md border border-line" />
             ) : (
               <span className="size-16 grid place-items-center bg-sunk rounded-md text-[12px] break-all p-1">
                 {medium.mime.split('/')[1]}
@@ -77,12 +78,13 @@ export function MediaEditor({ media, readOnly, busy, onAdd, onChange }: MediaEdi
             aria-label="Add pictures or clips"
             tabIndex={-1}
             onChange={(event) => {
-              onAdd([...(event.target.files ?? [])]);
+              uploads.add([...(event.target.files ?? [])]);
               event.target.value = '';
             }}
           />
-          <Button className="mt-2" disabled={busy} onClick={() => input.current?.click()}>
-            <ImagePlus size={16} aria-hidden /> {busy ? 'Working…' : 'Add pictures or clips'}
+          <UploadList uploads={uploads} />
+          <Button className="mt-2" onClick={() => input.current?.click()}>
+            <ImagePlus size={16} aria-hidden /> Add pictures or clips
           </Button>
         </>
       )}

@@ -1,8 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query';
 import type { ContentShape, PieceShape, UploadShape } from '@zesting/contract';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { ApiProblem, call, upload, wordsOf } from '../../lib/api';
+import { ApiProblem, call, wordsOf } from '../../lib/api';
 
 /** A content as it is being edited. */
 export type Draft = Pick<ContentShape, 'shared' | 'channels'>;
@@ -25,6 +25,10 @@ const sameContent = (a: Draft, b: Draft): boolean => JSON.stringify(bodyOf(a)) =
 export function useDraft(piece: PieceShape) {
   const queries = useQueryClient();
   const [edited, setEdited] = useState<{ draft: Draft; base: number } | null>(null);
+  const latest = useRef(piece.content);
+  useEffect(() => {
+    latest.current = piece.content;
+  });
   const [theirs, setTheirs] = useState<PieceShape | null>(null);
   const [busy, setBusy] = useState(false);
   const draft: Draft = edited?.draft ?? piece.content;
@@ -60,20 +64,13 @@ export function useDraft(piece: PieceShape) {
     setTheirs(null);
   };
 
-  const addFiles = async (files: readonly File[]) => {
-    setBusy(true);
-    const added = [];
-    for (const file of files) {
-      try {
-        const asset = await upload<UploadShape>(`/pieces/${piece.id}/files`, file);
-        added.push({ assetId: asset.assetId, name: asset.name, mime: asset.mime, width: asset.width, height: asset.height, alt: '' });
-      } catch (error) {
-        toast.error(`${file.name}: ${wordsOf(error)}`);
-      }
-    }
-    setBusy(false);
-    if (added.length > 0) change({ ...draft, shared: { ...draft.shared, media: [...draft.shared.media, ...added] } });
-  };
+  /** Puts a file that arrived into what is being edited now, whatever was typed while it was on its way. */
+  const addMedium = ({ assetId, name, mime, width, height }: UploadShape) =>
+    setEdited((before) => {
+      const { shared, channels } = before?.draft ?? latest.current;
+      const media = [...shared.media, { assetId, name, mime, width, height, alt: '' }];
+      return { draft: { shared: { ...shared, media }, channels }, base: before?.base ?? latest.current.version };
+    });
 
   return {
     draft,
@@ -82,7 +79,7 @@ export function useDraft(piece: PieceShape) {
     theirs,
     change,
     save,
-    addFiles,
+    addMedium,
     takeTheirs,
     keepMine: () => save(theirs?.content.version),
     closeConflict: () => setTheirs(null),

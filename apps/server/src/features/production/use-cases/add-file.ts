@@ -2,6 +2,7 @@ import { ok, type Result } from '@zesting/core';
 import type { UploadShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { askForSizes } from '../../../platform/files/pictures.js';
 import type { StoredFile } from '../../../platform/files/files.js';
 
 export interface Upload {
@@ -23,6 +24,7 @@ export async function addAsset(
     [where.clientId, where.pieceId, file.hash, name, file.mime, file.bytes, file.width, file.height, where.now],
   );
   if (!row) throw new Error('the file was not filed');
+  if (file.mime.startsWith('image/')) await askForSizes(tx, row.id);
   return { assetId: row.id, name, mime: file.mime, bytes: file.bytes, width: file.width, height: file.height };
 }
 

@@ -1,0 +1,48 @@
+import { fail, ok, type Result } from '@zesting/core';
+import type { UploadShape } from '@zesting/contract';
+import type { App } from '../../../platform/app.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { UPLOAD_COLUMNS } from '../queries/uploads.js';
+import { addAsset } from './add-file.js';
+
+type Failure = { code: 'file.type_refused' | 'file.broken' | 'file.not_arrived' };
+
+/**
+ * Files an upload that came in parts under a client. The bytes are stored first: a file without a row harms nobody.
+ * @param collection the address that the upload was begun at
+ */
+export async function takeUpload(
+  app: App,
+  collection: string,
+  uploadId: string,
+  where: { readonly clientId: string; readonly pieceId: string | null },
+): Promise<Result<UploadShape, Failure>> {
+  const arrived = await app.resumable.find(collection, uploadId);
+  const before = await takenBefore(app.manager, uploadId, where.clientId);
+  if (before) return ok(before);
+  if (!arrived) return fail({ code: 'file.not_arrived' });
+  const stored = await app.files.storeFile(arrived.path);
+  if (!stored.ok) {
+    await app.resumable.forget(uploadId);
+    return stored;
+  }
+  const taken = await app.write<UploadShape, Failure>(async (tx, now) => {
+    await tx.query('select pg_advisory_xact_lock(hashtext($1))', [uploadId]); // two that ask at once get one file
+    const other = await takenBefore(tx, uploadId, where.clientId);
+    if (other) return ok(other);
+    const file = await addAsset(tx, stored.value, { ...where, name: arrived.name, now });
+    await tx.query('insert into uploads (id, asset_id, taken_at) values ($1, $2, $3)', [uploadId, file.assetId, now]);
+    return ok(file);
+  });
+  await app.resumable.forget(uploadId);
+  return taken;
+}
+
+async function takenBefore(tx: Tx, uploadId: string, clientId: string): Promise<UploadShape | undefined> {
+  const [file] = await rowsOf<UploadShape>(
+    tx,
+    `select ${UPLOAD_COLUMNS} from assets where client_id = $2 and id = (select asset_id from uploads where id = $1)`,
+    [uploadId, clientId],
+  );
+  return file;
+}

@@ -1,0 +1,55 @@
+import { Pause, Play, X } from 'lucide-react';
+import { bytesWords } from '../lib/format';
+import type { Uploads } from '../lib/use-uploads';
+
+/** Files on their way: how far each is, to be paused, gone on with, or given up. */
+export function UploadList({ uploads }: { uploads: Uploads }) {
+  if (uploads.list.length === 0) return null;
+  return (
+    <ul aria-label="Files on their way" className="grid gap-2 mt-2">
+      {uploads.list.map(({ key, name, bytes, sent, state, words }) => (
+        <li key={key} className="card bg-paper px-3 py-2">
+          <div className="flex items-center gap-2">
+            <span className="truncate flex-1">{name}</span>
+            <span className="text-muted text-[13px] tabular whitespace-nowrap">
+              {bytesWords(sent)} of {bytesWords(bytes)}
+            </span>
+            {state === 'sending' && (
+              <IconButton label={`Pause ${name}`} onClick={() => uploads.pause(key)}>
+                <Pause size={15} aria-hidden />
+              </IconButton>
+            )}
+            {(state === 'paused' || state === 'stopped') && (
+              <IconButton label={`Go on with ${name}`} onClick={() => uploads.goOn(key)}>
+                <Play size={15} aria-hidden />
+              </IconButton>
+            )}
+            <IconButton label={`Take out ${name}`} onClick={() => uploads.takeOut(key)}>
+              <X size={15} aria-hidden />
+            </IconButton>
+          </div>
+          <progress className="block w-full h-1.5 mt-1 accent-pine" aria-label={`Sent of ${name}`} max={Math.max(1, bytes)} value={sent} />
+          {words && (
+            <p role="status" className={`text-[13px] mt-1 ${state === 'refused' ? 'text-rhubarb' : 'text-rind'}`}>
+              {words}
+            </p>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function IconButton({ label, children, onClick }: { label: string; children: React.ReactNode; onClick: () => void }) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      onClick={onClick}
+      className="grid place-items-center size-8 rounded-md hover:bg-sunk"
+    >
+      {children}
+    </button>
+  );
+}
