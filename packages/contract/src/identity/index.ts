@@ -55,6 +55,8 @@ export class HealthShape {
   database: boolean;
   jobs: boolean;
   version: string;
+  /** names the key that sign-off records are signed with, to be compared with the one a record states */
+  recordKey: string;
 }
 
 export class ClockBody {

@@ -73,6 +73,8 @@ export const PROBLEMS = {
   'request.not_declined': { status: 409, title: 'This request was not declined' },
   'file.being_made': { status: 503, title: 'This picture is still being made ready: try again in a moment' },
   'file.not_arrived': { status: 409, title: 'This upload has not arrived whole' },
+  'piece.no_finals': { status: 409, title: 'The client has approved nothing of this piece yet: there are no finals' },
+  'piece.no_record': { status: 409, title: 'Nothing was decided about this piece yet' },
   'remark.open': { status: 409, title: 'Remarks are still open: settle or answer each first' },
   'remark.answer_missing': { status: 422, title: 'Say what is answered' },
   'step.nobody_to_chase': { status: 409, title: 'Nobody has this step, or it is done' },

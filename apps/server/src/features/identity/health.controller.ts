@@ -3,14 +3,19 @@ import { ClockBody, type HealthShape } from '@zesting/contract';
 import { ok } from '@zesting/core';
 import { Access } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
+import { fingerprint, publicKeyText, signingKey } from '../../platform/signing.js';
 import { addJob, Jobs } from '../../platform/jobs/jobs.js';
 
 @Controller('health')
 export class HealthController {
+  private readonly recordKey: string;
+
   constructor(
     private readonly app: App,
     private readonly jobs: Jobs,
-  ) {}
+  ) {
+    this.recordKey = fingerprint(publicKeyText(signingKey(app.config.serverKey)));
+  }
 
   @Get()
   @Access('open')
@@ -20,7 +25,7 @@ export class HealthController {
       () => false,
     );
     const jobs = this.jobs.isRunning();
-    return { status: database && jobs ? 'ok' : 'failing', database, jobs, version: '0.1.0' };
+    return { status: database && jobs ? 'ok' : 'failing', database, jobs, version: '0.1.0', recordKey: this.recordKey };
   }
 }
 

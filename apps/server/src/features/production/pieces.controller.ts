@@ -1,3 +1,4 @@
+import { pipeline } from 'node:stream/promises';
 import {
   Body,
   Controller,
@@ -29,6 +30,7 @@ import { Access, CurrentViewer, type Viewer } from '../../platform/access/access
 import { App } from '../../platform/app.js';
 import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
+import { finalsOf } from './queries/finals.js';
 import { getPiece } from './queries/get-piece.js';
 import { deskOf, listPieces } from './queries/piece-rows.js';
 import { sendAsset } from './send-asset.js';
@@ -119,6 +121,21 @@ export class PiecesController {
   @UseInterceptors(OneFile())
   async addFile(@Param('pieceId') pieceId: string, @UploadedFile() file: Express.Multer.File | undefined): Promise<UploadShape> {
     return valueOrProblem(await addPieceFile(this.app, pieceId, uploadOf(file)));
+  }
+
+  /** The approved files of a piece as a ZIP, named so that they sort in publishing order. */
+  @Get('pieces/:pieceId/finals')
+  @Access('piece.read', { piece: 'pieceId' })
+  async finals(@Param('pieceId') pieceId: string, @Res() response: Response): Promise<void> {
+    const finals = await finalsOf(this.app, pieceId);
+    if (!finals) throw Problem.of('piece.no_finals');
+    response.set({
+      'Content-Type': 'application/zip',
+      'Content-Disposition': `attachment; filename="${finals.name}"`,
+      'X-Content-Type-Options': 'nosniff',
+      'Cache-Control': 'private, no-store',
+    });
+    await pipeline(finals.zip, response).catch(() => response.destroy()); // the other end hung up
   }
 
   /** A file; a picture in the width asked for (the next larger one that is made). */

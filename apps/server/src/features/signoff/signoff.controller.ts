@@ -1,4 +1,4 @@
-import { Body, Controller, Get, HttpCode, Param, Patch, Post, Query, Res } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Patch, Post, Query, Res } from '@nestjs/common';
 import type { Response } from 'express';
 import {
   ChaseBody,
@@ -21,6 +21,8 @@ import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { sendAsset } from '../production/index.js';
 import { packetsOf, readyFor } from './queries/packets.js';
 import { isSentTo, roomOf } from './queries/room.js';
+import { signOffRecord } from './queries/sign-off-record.js';
+import { recordPdf } from './record-pdf.js';
 import { chase, chaseOf } from './use-cases/chase.js';
 import { approveForClient, recordNoAnswer } from './use-cases/decide-for-client.js';
 import { decide } from './use-cases/decide.js';
@@ -102,6 +104,13 @@ export class PacketsController {
     valueOrProblem(await approveForClient(this.app, viewer, pieceId));
   }
 
+  /** All that was decided about a piece, as a signed PDF with the record inside. */
+  @Get('pieces/:pieceId/sign-off-record')
+  @Access('piece.read', { piece: 'pieceId' })
+  signOffRecord(@Param('pieceId') pieceId: string, @Res() response: Response): Promise<void> {
+    return sendRecord(this.app, pieceId, response);
+  }
+
   /** Ticks a remark off, answers it, or opens it again. */
   @Patch('remarks/:remarkId')
   @HttpCode(204)
@@ -109,6 +118,19 @@ export class PacketsController {
   async settle(@CurrentViewer() viewer: Viewer, @Param('remarkId') remarkId: string, @Body() body: SettleRemarkBody): Promise<void> {
     valueOrProblem(await settleRemark(this.app, viewer, remarkId, body));
   }
+}
+
+async function sendRecord(app: App, pieceId: string, response: Response): Promise<void> {
+  const record = await signOffRecord(app, pieceId);
+  if (!record) throw Problem.of('piece.no_record');
+  const name = `${record.client.code}-${record.piece.number}-sign-off-record.pdf`;
+  response.set({
+    'Content-Type': 'application/pdf',
+    'Content-Disposition': `attachment; filename="${name}"`,
+    'X-Content-Type-Options': 'nosniff',
+    'Cache-Control': 'private, no-store',
+  });
+  response.end(await recordPdf(record, app.config.serverKey));
 }
 
 /** The client's room, by a contact's personal link. */
@@ -132,6 +154,22 @@ export class RoomController {
   ): Promise<void> {
     if (!(await isSentTo(this.app, contactId, assetId))) throw Problem.of('access.not_found');
     return sendAsset(this.app, assetId, response, { width });
+  }
+
+  /** The sign-off record of a piece that was sent to the contact. */
+  @Get('pieces/:pieceId/sign-off-record')
+  @Access('room.read')
+  async record(
+    @CurrentLink() contactId: string,
+    @Param('pieceId', ParseUUIDPipe) pieceId: string,
+    @Res() response: Response,
+  ): Promise<void> {
+    const sent = await this.app.read(
+      'select 1 from packets k join packet_items i on i.packet_id = k.id where i.piece_id = $1 and $2 = any(k.approver_ids) limit 1',
+      [pieceId, contactId],
+    );
+    if (sent.length === 0) throw Problem.of('access.not_found');
+    return sendRecord(this.app, pieceId, response);
   }
 
   @Post('decisions')

@@ -59,7 +59,7 @@ export class Resumable implements OnModuleInit {
 
   /** Answers one call of the protocol. Who may call was decided before. */
   async handle(request: Request, response: Response): Promise<void> {
-    const hasBody = request.method === 'PATCH' || request.method === 'POST';
+    const hasBody = (request.method === 'PATCH' || request.method === 'POST') && !request.readableEnded; // JSON was read already
     const headers = new Headers();
     for (const [name, value] of Object.entries(request.headers)) if (typeof value === 'string') headers.set(name, value);
     // what has arrived when the connection is cut is kept; `duplex` is Node's own, and not in the type of browsers

@@ -1,0 +1,62 @@
+import { copyOnChannel, fileNames, getDay, type Content } from '@zesting/core';
+import yazl from 'yazl';
+import type { App } from '../../../platform/app.js';
+import { loadSources, signOffOf } from '../../planning/index.js';
+
+export interface Finals {
+  readonly name: string;
+  readonly zip: NodeJS.ReadableStream;
+}
+
+interface PieceRow {
+  title: string;
+  code: string;
+  content: Content;
+  on_day: string | null;
+}
+
+/**
+ * The approved files of a piece, and the copy of each approved channel as text, named so that they sort in publishing order.
+ * Undefined while the shared part is not approved.
+ */
+export async function finalsOf(app: App, pieceId: string): Promise<Finals | undefined> {
+  const [source] = await loadSources(app.manager, [pieceId]);
+  if (!source) throw new Error('the piece went away');
+  const state = signOffOf(source);
+  if (state.shared !== 'signed') return undefined;
+  const [piece] = await app.read<PieceRow>(
+    `select p.title, c.code, p.content, (select min(on_day) from placements l where l.piece_id = p.id and not l.cancelled) as on_day
+     from pieces p join clients c on c.id = p.client_id where p.id = $1`,
+    [pieceId],
+  );
+  if (!piece) throw new Error('the piece went away');
+  const files = await app.read<{ id: string; hash: string; name: string }>('select id, hash, name from assets where id = any($1)', [
+    piece.content.shared.media.map((medium) => medium.assetId),
+  ]);
+  const channels = await app.read<{ id: string; name: string }>('select id, name from channels where id = any($1) order by position', [
+    Object.keys(piece.content.channels).filter((id) => state.channels[id] === 'signed'),
+  ]);
+  const on = piece.on_day === null ? null : getDay(piece.on_day);
+  const named = { on, clientCode: piece.code };
+  const media = piece.content.shared.media.flatMap(({ assetId }) => files.filter((file) => file.id === assetId));
+  const names = fileNames([
+    ...media.map((file) => ({ ...named, title: piece.title, extension: file.name.split('.').at(-1) ?? '' })),
+    ...channels.map((channel) => ({ ...named, title: `${piece.title} ${channel.name}`, extension: 'txt' })),
+  ]);
+  const zip = new yazl.ZipFile();
+  for (const [index, file] of media.entries()) zip.addFile(app.files.pathOf(file.hash), names[index] ?? file.name, { compress: false });
+  for (const [index, channel] of channels.entries())
+    zip.addBuffer(Buffer.from(textOf(piece.content, channel.id)), names[media.length + index] ?? `${channel.name}.txt`);
+  zip.end();
+  const [name = 'finals.zip'] = fileNames([{ ...named, title: `${piece.title} finals`, extension: 'zip' }]);
+  return { name: name.replace(/^\d+_/, ''), zip: zip.outputStream };
+}
+
+/** What goes out on a channel, to be copied out. */
+function textOf(content: Content, channelId: string): string {
+  const part = content.channels[channelId];
+  const tags = (part?.tags ?? []).map((tag) => `#${tag}`).join(' ');
+  const parts = [copyOnChannel(content, channelId), tags, part?.link ?? '', content.shared.disclosure];
+  const comment = part?.firstComment ? [`First comment: ${part.firstComment}`] : [];
+  return `${[...parts, ...comment].filter((text) => text.trim() !== '').join('\n\n')}\n`;
+}

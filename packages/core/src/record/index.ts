@@ -1,0 +1,83 @@
+import type { Content } from '../content/index.js';
+import { canonical, chainHead, digestParts, type Json, type PartDigests } from '../digest/index.js';
+
+/** Names the shape below; a change of shape gets a new name. */
+export const RECORD_SCHEME = 'zesting-record-1';
+
+/** A version of the piece that a decision was about, whole, so that its digests can be reckoned anew. */
+export interface RecordedVersion {
+  readonly id: string;
+  readonly number: number;
+  readonly frozenAt: string;
+  readonly content: Content;
+  readonly digests: PartDigests;
+}
+
+/** A decision as the client's chain binds it, between the heads before and after it. */
+export interface RecordedDecision {
+  readonly before: string;
+  readonly head: string;
+  /** what the head was reckoned over; `sequence`, `versionId` and `digests` are read from it */
+  readonly record: { readonly sequence: number; readonly versionId: string; readonly digests: readonly string[] } & {
+    readonly [key: string]: Json;
+  };
+  readonly contactName: string | null;
+  readonly round: number;
+}
+
+/** What was signed off of one piece, by whom and when, with all that is needed to check it. */
+export interface SignOffRecord {
+  readonly scheme: typeof RECORD_SCHEME;
+  readonly agency: string;
+  readonly client: { readonly id: string; readonly code: string; readonly name: string; readonly zone: string };
+  readonly piece: { readonly id: string; readonly number: number; readonly title: string };
+  readonly channels: Readonly<Record<string, string>>;
+  readonly versions: readonly RecordedVersion[];
+  readonly decisions: readonly RecordedDecision[];
+  /** how each part of the newest version stands */
+  readonly signed: { readonly shared: string; readonly channels: Readonly<Record<string, string>> };
+  /** the client's chain when the record was made */
+  readonly chain: { readonly sequence: number; readonly head: string };
+  readonly madeAt: string;
+}
+
+/** The one line that a record is kept as. @see RFC 8785 */
+export const recordText = (record: SignOffRecord): string => canonical(record as unknown as Json); // made of what JSON can say
+
+/**
+ * Reckons a record anew.
+ * @returns what does not hold, in words; empty when all does
+ */
+export function recordProblems(record: SignOffRecord): string[] {
+  if (record.scheme !== RECORD_SCHEME) return [`unknown scheme: ${String(record.scheme)}`];
+  const problems: string[] = [];
+  const versions = new Map(record.versions.map((version) => [version.id, version]));
+  for (const { number, content, digests } of record.versions)
+    if (canonical(toJson(digestParts(record.client.id, record.piece.id, content))) !== canonical(toJson(digests)))
+      problems.push(`version ${number}: its digests are not those of its content`);
+  for (const { before, head, record: said } of record.decisions) {
+    if (chainHead(before, said) !== head) problems.push(`decision ${said.sequence}: its link of the chain does not hold`);
+    const version = versions.get(said.versionId);
+    const known = version ? [version.digests.shared, ...Object.values(version.digests.channels)] : [];
+    if (said.digests.length === 0 || said.digests.some((digest) => !known.includes(digest)))
+      problems.push(`decision ${said.sequence}: it names digests that are not in its version`);
+  }
+  return [...problems, ...orderProblems(record)];
+}
+
+const toJson = ({ shared, channels }: PartDigests): Json => ({ shared, channels: { ...channels } });
+
+/** Decisions follow one another along the chain, and none lies beyond its end. */
+function orderProblems({ decisions, chain }: SignOffRecord): string[] {
+  const problems: string[] = [];
+  for (const [index, { before, head, record }] of decisions.entries()) {
+    const next = decisions[index + 1];
+    if (next && next.record.sequence <= record.sequence) problems.push(`decision ${next.record.sequence}: it is out of order`);
+    if (next && next.record.sequence === record.sequence + 1 && next.before !== head)
+      problems.push(`decision ${next.record.sequence}: it does not follow the one before`);
+    if (record.sequence > chain.sequence) problems.push(`decision ${record.sequence}: it lies beyond the chain`);
+    if (record.sequence === chain.sequence && head !== chain.head) problems.push('the chain does not end with its last decision');
+    if (before === head) problems.push(`decision ${record.sequence}: it links to itself`);
+  }
+  return problems;
+}
