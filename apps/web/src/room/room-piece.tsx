@@ -41,6 +41,17 @@ export function RoomPiece({ piece, room, isLocked, onDecided }: RoomPieceProps) 
       {channel && <Appearance piece={piece} channel={channel} room={room} />}
       <ToDo piece={piece} />
       <Said piece={piece} />
+      {piece.said.length > 0 && (
+        <p className="mt-2 text-[13px]">
+          <a
+            href={`/api/room/${room.contactId}/pieces/${piece.pieceId}/sign-off-record`}
+            className="text-pine underline inline-flex items-center min-h-11 sm:min-h-6"
+            download
+          >
+            Sign-off record (PDF)
+          </a>
+        </p>
+      )}
       {room.canDecide && !isLocked && <Decide piece={piece} contactId={room.contactId} onDecided={onDecided} />}
     </article>
   );

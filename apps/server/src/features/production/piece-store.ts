@@ -1,5 +1,6 @@
 import { dayIn, digestParts, fail, ok, type Content, type Day, type InstantText, type Result } from '@zesting/core';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
+import { untell } from '../notices/index.js';
 import { Piece } from './entities/piece.entity.js';
 import { Step } from './entities/step.entity.js';
 import { Version } from './entities/version.entity.js';
@@ -75,6 +76,8 @@ export async function finishStep(tx: Tx, step: Step, now: InstantText): Promise<
   step.startedOn ??= today;
   step.finishedOn = today < step.startedOn ? step.startedOn : today;
   await tx.save(step);
+  // what still waits to be told about it has had its answer
+  for (const key of [`reminder:${step.id}`, `past-due:${step.id}`]) await untell(tx, key);
 }
 
 /** The step of a piece that the client must decide now, if there is one. */

@@ -1,7 +1,26 @@
 import type { PieceShape } from '@zesting/contract';
+import { Download, FileCheck } from 'lucide-react';
 import { instantWords } from '../../lib/format';
 import { ActivityList } from '../../ui/activity';
+import { buttonClass } from '../../ui/button';
 import { Tag } from '../../ui/tags';
+
+/** What can be taken away: the approved files, and the proof of what was approved. */
+function TakeAway({ piece }: { piece: PieceShape }) {
+  if (piece.decisions.length === 0) return null;
+  return (
+    <p className="flex flex-wrap gap-2 mb-3">
+      <a href={`/api/pieces/${piece.id}/sign-off-record`} className={buttonClass()} download>
+        <FileCheck size={15} aria-hidden /> Sign-off record (PDF)
+      </a>
+      {piece.content.shared.state === 'signed' && (
+        <a href={`/api/pieces/${piece.id}/finals`} className={buttonClass()} download>
+          <Download size={15} aria-hidden /> Finals (ZIP)
+        </a>
+      )}
+    </p>
+  );
+}
 
 /** What the client said, round by round, and the record of who did what. */
 export function HistorySection({ piece }: { piece: PieceShape }) {
@@ -31,6 +50,7 @@ export function HistorySection({ piece }: { piece: PieceShape }) {
           </li>
         ))}
       </ul>
+      <TakeAway piece={piece} />
       {piece.activity.length > 0 && (
         <details>
           <summary className="text-pine min-h-6">Activity ({piece.activity.length})</summary>

@@ -1,7 +1,7 @@
 import type { InstantText } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
-import { tell, tellManagers, tellOutside } from '../../notices/index.js';
+import { tell, tellManagers, tellOutside, untell } from '../../notices/index.js';
 import { finishStep, openRound, openSignOffStep, stepKey, stepsOf, type Piece } from '../../production/index.js';
 import type { Packet, PacketItem } from '../entities/packet.entity.js';
 
@@ -49,6 +49,7 @@ export async function settle(app: App, tx: Tx, { packet, item, piece, actor, rem
   if (open) return;
   packet.closedAt = now;
   await tx.save(packet);
+  await untell(tx, `past-due:${packet.id}`);
 }
 
 /** The rounds agreed for a piece: its route's, else the client's. */
