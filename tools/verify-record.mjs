@@ -33,7 +33,7 @@ export async function verifyRecord(bytes) {
   const [line, publicKey, signature] = found;
   const spki = exactBytes(publicKey);
   const signed = exactBytes(signature);
-  let holds = false;
+  let holds;
   try {
     const body = bytes.subarray(0, bytes.length - line.length);
     holds = Boolean(spki && signed) && verify(null, body, createPublicKey({ key: spki, format: 'der', type: 'spki' }), signed);

@@ -1,3 +1,5 @@
 export { loadDemo } from './load.js';
 export { drawPicture } from './pictures.js';
-export { CLIENTS, PASSWORD, PEOPLE, STORY } from './story.js';
+export { CLIENTS } from './clients.js';
+export { STORY } from './pieces.js';
+export { PASSWORD, PEOPLE } from './story.js';

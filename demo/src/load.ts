@@ -1,15 +1,18 @@
 import { Temporal } from 'temporal-polyfill';
-import { addDays, dayIn, getValue, isWorkingDay, toInstantAfterGap, weekdayOf, type Day, type TimeOfDay } from '@zesting/core';
+import { addDays, dayIn, getDay, getValue, ok, isWorkingDay, toInstantAfterGap, weekdayOf, type Day, type TimeOfDay } from '@zesting/core';
 import type { ContentBody } from '@zesting/contract';
 import {
   acceptRequest,
+  addAsset,
   addPieceFile,
+  approveForClient,
   assignStep,
   beginStep,
   clientKey,
   decide,
   declineRequest,
   editContent,
+  editPiece,
   getDoer,
   handBack,
   handIn,
@@ -27,7 +30,9 @@ import {
 } from '@zesting/server';
 import { drawPicture } from './pictures.js';
 import { insertSetup, type Setup } from './setup.js';
-import { ASKED, CLIENTS, STORY, type Ending, type PersonKey, type StoryPiece } from './story.js';
+import { CLIENTS } from './clients.js';
+import { ASKED, STORY, type Ending, type StoryPiece } from './pieces.js';
+import type { PersonKey } from './story.js';
 
 /** One thing that happens at a moment of the story. */
 interface Scene {
@@ -47,8 +52,6 @@ interface StepRow {
   skill: string;
 }
 
-const DOER_OF: Record<string, PersonKey> = { write: 'noor', design: 'piet', film: 'teo', check: 'dana' };
-
 /** How far each ending goes along the way; scenes beyond are left out. */
 const REACH: Record<Ending, number> = {
   asked: 0,
@@ -56,6 +59,8 @@ const REACH: Record<Ending, number> = {
   accepted: 1,
   assigned: 2,
   stalled: 2,
+  tight: 2,
+  beyond: 1,
   making: 3,
   handed_back: 4,
   in_check: 4,
@@ -81,15 +86,42 @@ const PACE = { accept: 0.05, assign: 0.1, begin: 0.2, made: 0.5, checked: 0.55, 
  */
 export async function loadDemo(app: App, now: string): Promise<void> {
   const setup = await insertSetup(app, now);
+  app.clock.set(
+    Temporal.Instant.from(now)
+      .subtract({ hours: 24 * 45 })
+      .toString(),
+  );
+  await addLogos(app, setup);
   const scenes = [...STORY, ...ASKED].flatMap((piece) => scenesOf(app, setup, piece, now));
   scenes.sort((a, b) => Temporal.Instant.compare(a.at, b.at));
-  for (const scene of scenes) {
+  for (const scene of scenes.filter(({ at }) => at !== now)) {
     app.clock.set(scene.at);
     await scene.play();
     await sendRoundUps(app);
   }
   app.clock.set(now);
   getValue(await app.write(async (tx, at) => ({ ok: true, value: await replanOpen(tx, at) })));
+  for (const scene of scenes.filter(({ at }) => at === now)) await scene.play();
+}
+
+/** Draws a mark for each client's brand sheet. */
+async function addLogos(app: App, setup: Setup): Promise<void> {
+  for (const piece of STORY.filter((one, index) => STORY.findIndex((other) => other.client === one.client) === index)) {
+    const [motif, palette] = piece.picture;
+    const stored = getValue(await app.files.store(await drawPicture(motif, palette, 99, 480, 480)));
+    const clientId = setup.clients[piece.client].id;
+    const name = `${CLIENTS[piece.client].code.toLowerCase()}-mark.png`;
+    getValue(
+      await app.write(async (tx, now) => {
+        const { assetId } = await addAsset(tx, stored, { clientId, pieceId: null, name, now });
+        await tx.query("update clients set brand = jsonb_set(brand, '{logos}', jsonb_build_array($2::text)) where id = $1", [
+          clientId,
+          assetId,
+        ]);
+        return ok(null);
+      }),
+    );
+  }
 }
 
 /** A moment `share` of the way from the asking to now (or to the day it went out), at a working hour of a weekday where it can be. */
@@ -124,6 +156,8 @@ function scenesOf(app: App, setup: Setup, piece: StoryPiece, now: string): Scene
     REACH[piece.ending] >= 7 && { at: at(PACE.decided, 16), play: () => story.decide('approve', '') },
     REACH[piece.ending] >= 8 && { at: at(PACE.placed, 17), play: () => story.place() },
     piece.ending === 'changed_after' && { at: at(1, 8), play: () => story.changeOneChannel() },
+    piece.ending === 'tight' && { at: now, play: () => story.wishFor(0) },
+    piece.ending === 'beyond' && { at: now, play: () => story.wishFor(-1) },
     piece.ending === 'out' && { at: dayAt(now, (piece.inDays ?? 0) + 1, 9), play: () => story.out() },
   ];
   return scenes.filter((scene) => scene !== false);
@@ -150,13 +184,27 @@ class PieceStory {
     return this.setup.viewers[key];
   }
 
+  /** The client as the story tells it. */
+  private get told() {
+    return CLIENTS[this.piece.client];
+  }
+
+  private get manager(): Viewer {
+    return this.viewer(this.told.manager);
+  }
+
+  private doerOf(skill: string): PersonKey {
+    return skill === 'write' ? this.told.writer : skill === 'check' ? this.told.manager : skill === 'film' ? 'teo' : this.told.designer;
+  }
+
   /** The wish date, never before the day of asking. */
   private get wishOn(): Day | null {
     return this.piece.inDays === null ? null : addDays(dayIn(this.now, CLIENTS[this.piece.client].zone), this.piece.inDays);
   }
 
   async ask(): Promise<void> {
-    const contact = CLIENTS[this.piece.client].contacts[this.piece.picture[2] % 2] ?? CLIENTS[this.piece.client].contacts[0];
+    const contact = this.told.contacts[this.piece.picture[2] % 2] ?? this.told.contacts[0];
+    if (!contact) throw new Error('a client without a contact');
     const submitted = getValue(
       await submitRequest(
         this.app,
@@ -177,11 +225,30 @@ class PieceStory {
     this.thread.requestId = submitted.requestId;
   }
 
+  /** Wishes for the latest date that leaves the path no more than so many working days of slack. */
+  async wishFor(slackDays: number): Promise<void> {
+    const look = async () =>
+      (
+        await this.app.read<{ version: number; earliest_publish_on: string; slack_days: number | null; danger: string | null }>(
+          'select version, earliest_publish_on, slack_days, danger from pieces where id = $1',
+          [this.thread.pieceId],
+        )
+      )[0];
+    const before = await look();
+    if (!before) throw new Error('no piece');
+    for (let earlier = 0; earlier < 10; earlier++) {
+      const row = await look();
+      if (row?.slack_days !== null && (row?.slack_days ?? 1) <= slackDays) return;
+      const wishOn = addDays(getDay(before.earliest_publish_on), -earlier);
+      getValue(await editPiece(this.app, this.manager, this.thread.pieceId, { wishOn }, row?.version ?? 0));
+    }
+  }
+
   async decline(): Promise<void> {
     getValue(
       await declineRequest(
         this.app,
-        this.viewer('dana'),
+        this.manager,
         this.thread.requestId,
         'A lovely thought, but a song is not something that we can make well.',
       ),
@@ -198,7 +265,7 @@ class PieceStory {
       wishOn: this.wishOn,
       notes: 'Keep it plain and warm; the client dislikes exclamation marks.',
     };
-    this.thread.pieceId = getValue(await acceptRequest(this.app, this.viewer('dana'), this.thread.requestId, body));
+    this.thread.pieceId = getValue(await acceptRequest(this.app, this.manager, this.thread.requestId, body));
   }
 
   private steps(): Promise<StepRow[]> {
@@ -210,12 +277,12 @@ class PieceStory {
   async assign(): Promise<void> {
     for (const step of await this.steps())
       if (step.kind !== 'sign_off')
-        getValue(await assignStep(this.app, this.viewer('dana'), step.id, this.viewer(DOER_OF[step.skill] ?? 'piet').personId));
+        getValue(await assignStep(this.app, this.manager, step.id, this.viewer(this.doerOf(step.skill)).personId));
   }
 
   async begin(): Promise<void> {
     const [first] = await this.steps();
-    if (first) getValue(await beginStep(this.app, this.viewer(DOER_OF[first.skill] ?? 'piet'), first.id));
+    if (first) getValue(await beginStep(this.app, this.viewer(this.doerOf(first.skill)), first.id));
     await this.write(this.piece.copy);
   }
 
@@ -235,45 +302,46 @@ class PieceStory {
       );
       media.push({
         assetId: file.assetId,
-        alt: motif === 'leaves' ? 'Leaves in soft light on a potting bench' : 'Loaves cooling side by side on a wooden rack',
+        alt: this.told.alt,
       });
     }
     const channels = this.piece.channels.map((position, index) => ({
       channelId: this.client.channelIds[position] ?? '',
       copy: index === 0 ? '' : (copy.split('. ')[0] ?? ''),
-      tags: index === 0 ? (this.piece.client === 'moss' ? ['undergreen', 'slowgarden'] : ['kilnlane', 'breadfirst']) : [],
+      tags: index === 0 ? [...this.told.tags] : [],
       firstComment: '',
       link: '',
     }));
     const body: ContentBody = { shared: { copy, media: media.map(({ assetId, alt }) => ({ assetId, alt })), disclosure: '' }, channels };
-    getValue(await editContent(this.app, this.viewer('dana'), this.thread.pieceId, body, row?.content_version ?? 1));
+    getValue(await editContent(this.app, this.manager, this.thread.pieceId, body, row?.content_version ?? 1));
   }
 
   async make(): Promise<void> {
     for (const step of await this.steps())
-      if (step.kind === 'make') getValue(await handIn(this.app, this.viewer(DOER_OF[step.skill] ?? 'piet'), step.id));
+      if (step.kind === 'make') getValue(await handIn(this.app, this.viewer(this.doerOf(step.skill)), step.id));
   }
 
   async check(): Promise<void> {
-    for (const step of await this.steps()) if (step.kind === 'check') getValue(await handIn(this.app, this.viewer('dana'), step.id));
+    for (const step of await this.steps()) if (step.kind === 'check') getValue(await handIn(this.app, this.manager, step.id));
   }
 
   async handBack(): Promise<void> {
     for (const step of await this.steps())
       if (step.kind === 'check')
         getValue(
-          await handBack(this.app, this.viewer('dana'), step.id, 'The crumb is too dark on the left. Lighter, please, and a touch warmer.'),
+          await handBack(this.app, this.manager, step.id, 'The crumb is too dark on the left. Lighter, please, and a touch warmer.'),
         );
   }
 
   /** Sends the piece; the answer is due on the client's first working day `withinDays` from then. */
   async send(withinDays: number): Promise<void> {
+    if (this.told.policy.kind === 'agency') return; // nothing goes to this client
     const book = await loadCalendars(this.app.manager, this.app.clock.now());
     const client = getDoer(book, clientKey(this.client.id));
     let dueOn = addDays(client.todayOn, withinDays);
     while (!isWorkingDay(client.calendar, dueOn)) dueOn = addDays(dueOn, 1);
     getValue(
-      await sendPacket(this.app, this.viewer('dana'), this.client.id, {
+      await sendPacket(this.app, this.manager, this.client.id, {
         title: this.piece.title,
         message: '',
         pieceIds: [this.thread.pieceId],
@@ -283,14 +351,17 @@ class PieceStory {
   }
 
   async decide(verdict: 'approve' | 'changes', remark: string): Promise<void> {
+    if (this.told.policy.kind === 'agency') {
+      getValue(await approveForClient(this.app, this.manager, this.thread.pieceId));
+      return;
+    }
     const [packet] = await this.app.read<{ id: string; approver_ids: string[]; version_id: string }>(
       'select k.id, k.approver_ids, i.version_id from packets k join packet_items i on i.packet_id = k.id where i.piece_id = $1 and i.outcome is null',
       [this.thread.pieceId],
     );
     if (!packet) throw new Error(`no packet out for ${this.piece.title}`);
-    const who = verdict === 'changes' ? packet.approver_ids.slice(0, 1) : packet.approver_ids;
-    for (const contactId of who)
-      getValue(
+    for (const contactId of packet.approver_ids) {
+      const decided = getValue(
         await decide(this.app, {
           packetId: packet.id,
           pieceId: this.thread.pieceId,
@@ -301,6 +372,8 @@ class PieceStory {
           onBehalf: null,
         }),
       );
+      if (decided.outcome !== null) return; // as many as the policy asks for have spoken
+    }
   }
 
   async secondRound(): Promise<void> {
@@ -308,7 +381,7 @@ class PieceStory {
     for (const { id } of await this.app.read<{ id: string }>("select id from remarks where piece_id = $1 and state = 'open'", [
       this.thread.pieceId,
     ]))
-      getValue(await settleRemark(this.app, this.viewer('noor'), id, { state: 'settled' }));
+      getValue(await settleRemark(this.app, this.viewer(this.told.writer), id, { state: 'settled' }));
     await this.make();
     await this.check();
     await this.send(6);
@@ -322,9 +395,7 @@ class PieceStory {
       [this.thread.pieceId],
     );
     for (const [index, placement] of placements.entries())
-      getValue(
-        await movePlacement(this.app, this.viewer('dana'), placement.id, { on: addDays(on, index === 0 ? 0 : 1) }, placement.version),
-      );
+      getValue(await movePlacement(this.app, this.manager, placement.id, { on: addDays(on, index === 0 ? 0 : 1) }, placement.version));
   }
 
   /** An edit of one channel's copy after sign-off: that part alone is void. */
@@ -339,9 +410,7 @@ class PieceStory {
       channelId,
       copy: channelId === this.client.channelIds[2] ? 'Slow, soft and fond of shade: an honest look at moss lawns.' : part.copy,
     }));
-    getValue(
-      await editContent(this.app, this.viewer('dana'), this.thread.pieceId, { shared: row.content.shared, channels }, row.content_version),
-    );
+    getValue(await editContent(this.app, this.manager, this.thread.pieceId, { shared: row.content.shared, channels }, row.content_version));
   }
 
   async out(): Promise<void> {
@@ -353,7 +422,7 @@ class PieceStory {
       getValue(
         await markOut(
           this.app,
-          this.viewer('dana'),
+          this.manager,
           placement.id,
           `https://${placement.code.toLowerCase()}.test/${placement.number}/${index + 1}`,
         ),

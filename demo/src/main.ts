@@ -26,9 +26,9 @@ if (!(await isLoaded())) {
   console.log('Loading the demo …');
   await migrate(config.databaseUrl);
   await migrateJobs(config.databaseUrl);
+  // not started: no job runs meanwhile, what the story puts into the outbox goes out when the server starts
   const server = await createServer({ ...config, webFolder: null });
   try {
-    await server.init();
     const app = server.get(App);
     await loadDemo(app, app.clock.now());
   } finally {

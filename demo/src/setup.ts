@@ -1,6 +1,7 @@
-import { addDays, dayIn, getValue, ok } from '@zesting/core';
-import { hashPassword, type App, type Viewer } from '@zesting/server';
-import { AGENCY, CLIENTS, FORMATS, PASSWORD, PEOPLE, ROUTES, type ClientKey, type PersonKey, type RouteKey } from './story.js';
+import { addDays, dayIn, ok } from '@zesting/core';
+import { addMarker, hashPassword, type App, type Viewer } from '@zesting/server';
+import { CLIENTS, type ClientKey, type StoryClient } from './clients.js';
+import { AGENCY, FORMATS, PASSWORD, PEOPLE, ROUTES, type PersonKey, type RouteKey } from './story.js';
 
 export interface SetupClient {
   readonly id: string;
@@ -19,47 +20,60 @@ type Insert = (table: string, row: Record<string, unknown>) => Promise<string>;
 const plain = (value: unknown): unknown =>
   typeof value === 'object' && value !== null && !Array.isArray(value) ? JSON.stringify(value) : value;
 
-/** Writes what has no screens yet: the agency, its people, clients with channels, contacts and forms, routes. */
-export async function insertSetup(app: App, now: string): Promise<Setup> {
-  return getValue(
-    await app.write(async (tx) => {
-      const insert: Insert = async (table, row) => {
-        const names = Object.keys(row);
-        const [made] = (await tx.query(
-          `insert into ${table} (${names.join(', ')}) values (${names.map((_, index) => `$${index + 1}`).join(', ')}) returning *`,
-          Object.values(row).map(plain),
-        )) as { id: string }[];
-        return made?.id ?? '';
-      };
-      const today = dayIn(now, 'UTC');
-      await insert('agencies', { name: AGENCY.name, zone: AGENCY.zone, region: AGENCY.region, weekly_minutes: AGENCY.weeklyMinutes });
-      const people = await insertPeople(insert);
-      await insert('time_off', { person_id: people.piet, start_on: addDays(today, 5), end_on: addDays(today, 6) });
-      await insert('time_off', { person_id: people.noor, start_on: addDays(today, 9), end_on: addDays(today, 9), part: 0.5 });
-      const routes = await insertRoutes(insert);
-      const moss = await insertClient(insert, 'moss', routes, people);
-      const kiln = await insertClient(insert, 'kiln', routes, people);
-      await insert('client_closures', {
-        client_id: moss.id,
-        start_on: addDays(today, 13),
-        end_on: addDays(today, 13),
-        name: 'Stocktaking',
-      });
-      const viewer = (key: PersonKey): Viewer => {
-        const { name, role, zone } = PEOPLE[key];
-        return { personId: people[key], name, role, zone, clientIds: [moss.id, kiln.id] };
-      };
-      const viewers = { marta: viewer('marta'), dana: viewer('dana'), piet: viewer('piet'), noor: viewer('noor'), teo: viewer('teo') };
-      return ok({ viewers, clients: { moss, kiln }, routes });
-    }),
-  );
+/** Something per key of a record. */
+async function perKey<Key extends string, Value, Made>(
+  record: Readonly<Record<Key, Value>>,
+  make: (value: Value, key: Key) => Promise<Made>,
+): Promise<Record<Key, Made>> {
+  const made: [string, Made][] = [];
+  for (const [key, value] of Object.entries(record) as [Key, Value][]) made.push([key, await make(value, key)]);
+  return Object.fromEntries(made) as Record<Key, Made>; // one per key of the record
 }
 
-async function insertPeople(insert: Insert): Promise<Record<PersonKey, string>> {
+/** Writes what the story begins with: the agency, its people, clients with all that their pages show, routes, days off, a cover. */
+export async function insertSetup(app: App, now: string): Promise<Setup> {
+  const made = await app.write(async (tx) => {
+    const insert: Insert = async (table, row) => {
+      const names = Object.keys(row);
+      const [inserted] = (await tx.query(
+        `insert into ${table} (${names.join(', ')}) values (${names.map((_, index) => `$${index + 1}`).join(', ')}) returning *`,
+        Object.values(row).map(plain),
+      )) as { id: string }[];
+      return inserted?.id ?? '';
+    };
+    const today = dayIn(now, 'UTC');
+    await insert('agencies', { name: AGENCY.name, zone: AGENCY.zone, region: AGENCY.region, weekly_minutes: AGENCY.weeklyMinutes });
+    const people = await insertPeople(insert);
+    await insert('time_off', { person_id: people.piet, start_on: addDays(today, 5), end_on: addDays(today, 6) });
+    await insert('time_off', { person_id: people.noor, start_on: addDays(today, 9), end_on: addDays(today, 9), part: 0.5 });
+    await insert('time_off', { person_id: people.ivo, start_on: addDays(today, 16), end_on: addDays(today, 22) });
+    await insert('covers', {
+      manager_id: people.ivo,
+      cover_id: people.dana,
+      start_on: addDays(today, 16),
+      end_on: addDays(today, 22),
+    });
+    const formats = new Map<string, string>();
+    for (const name of FORMATS) formats.set(name, await insert('formats', { name }));
+    const routes = await perKey(ROUTES, (route) =>
+      insert('routes', { name: route.name, format_id: formats.get(route.format), steps: JSON.stringify(route.steps) }),
+    );
+    const clients = await perKey(CLIENTS, (client) => insertClient(insert, client, routes, people));
+    const all = Object.values(clients).map((client) => client.id);
+    const viewers = await perKey(PEOPLE, ({ name, role, zone }, key) =>
+      Promise.resolve<Viewer>({ personId: people[key], name, role, zone, clientIds: all }),
+    );
+    return ok({ viewers, clients, routes });
+  });
+  if (!made.ok) throw new Error('the setup failed');
+  await putMarkers(app, made.value, now);
+  return made.value;
+}
+
+const insertPeople = async (insert: Insert): Promise<Record<PersonKey, string>> => {
   const hash = await hashPassword(PASSWORD);
-  const ids: Partial<Record<PersonKey, string>> = {};
-  for (const [key, person] of Object.entries(PEOPLE))
-    ids[key as PersonKey] = await insert('people', {
+  return perKey(PEOPLE, (person) =>
+    insert('people', {
       name: person.name,
       email: person.email,
       password_hash: hash,
@@ -68,58 +82,54 @@ async function insertPeople(insert: Insert): Promise<Record<PersonKey, string>> 
       region: person.region,
       weekly_minutes: person.week,
       skills: person.skills,
-    });
-  return ids as Record<PersonKey, string>; // filled above, one per key
-}
-
-async function insertRoutes(insert: Insert): Promise<Record<RouteKey, string>> {
-  const formats = new Map<string, string>();
-  for (const name of FORMATS) formats.set(name, await insert('formats', { name }));
-  const ids: Partial<Record<RouteKey, string>> = {};
-  for (const [key, route] of Object.entries(ROUTES))
-    ids[key as RouteKey] = await insert('routes', {
-      name: route.name,
-      format_id: formats.get(route.format),
-      steps: JSON.stringify(route.steps),
-    });
-  return ids as Record<RouteKey, string>; // filled above, one per key
-}
+      round_up: 'roundUp' in person ? person.roundUp : 'at_once',
+    }),
+  );
+};
 
 async function insertClient(
   insert: Insert,
-  key: ClientKey,
+  client: StoryClient,
   routes: Record<RouteKey, string>,
   people: Record<PersonKey, string>,
 ): Promise<SetupClient> {
-  const client = CLIENTS[key];
+  const { code, name, colour, zone, region, week, usualTime, policy, brand, observances } = client;
   const id = await insert('clients', {
-    code: client.code,
-    name: client.name,
-    colour: client.colour,
-    zone: client.zone,
-    region: client.region,
-    weekly_minutes: client.week,
-    usual_time: client.usualTime,
-    policy: client.policy,
+    code,
+    name,
+    colour,
+    zone,
+    region,
+    weekly_minutes: week,
+    usual_time: usualTime,
+    policy: policy.kind === 'agency' ? { ...policy, personId: people[client.manager] } : policy,
+    brand: { ...brand, logos: [] },
+    observances,
   });
-  for (const personId of [people.dana, people.piet]) await insert('client_people', { client_id: id, person_id: personId });
+  for (const key of new Set([client.manager, 'piet', client.writer === 'sunniva' ? client.writer : client.manager] as const))
+    await insert('client_people', { client_id: id, person_id: people[key] });
   const channelIds: string[] = [];
-  for (const [position, channel] of client.channels.entries())
+  for (const [position, { kind, name: channel, copyLimit, ratio, leadDays = 0 }] of client.channels.entries())
     channelIds.push(
-      await insert('channels', {
-        client_id: id,
-        kind: channel.kind,
-        name: channel.name,
-        copy_limit: channel.copyLimit,
-        ratio: channel.ratio,
-        position,
-      }),
+      await insert('channels', { client_id: id, kind, name: channel, copy_limit: copyLimit, ratio, lead_days: leadDays, position }),
     );
   const pillarIds: string[] = [];
-  for (const [position, name] of client.pillars.entries()) pillarIds.push(await insert('pillars', { client_id: id, name, position }));
-  for (const contact of client.contacts)
-    await insert('contacts', { client_id: id, name: contact.name, email: contact.email, can_sign_off: contact.canSignOff });
+  for (const [position, [pillar, share]] of client.pillars.entries())
+    pillarIds.push(await insert('pillars', { client_id: id, name: pillar, share, position }));
+  for (const [position, contact] of client.contacts.entries())
+    await insert('contacts', { client_id: id, name: contact.name, email: contact.email, can_sign_off: contact.canSignOff, position });
   const { title, intro, fields, route } = client.form;
   const formId = await insert('intake_forms', { client_id: id, title, intro, fields: JSON.stringify(fields), route_id: routes[route] });
   return { id, formId, channelIds, pillarIds };
+}
+
+/** Launches, offers, events, closures: what stands on the calendars from the beginning. */
+async function putMarkers(app: App, setup: Setup, now: string): Promise<void> {
+  for (const [key, client] of Object.entries(CLIENTS) as [ClientKey, StoryClient][])
+    for (const { kind, name, days } of client.markers) {
+      const today = dayIn(now, client.zone);
+      const [startOn, endOn] = [addDays(today, days[0]), addDays(today, days[1])];
+      const put = await addMarker(app, setup.viewers.marta, { clientId: setup.clients[key].id, kind, name, startOn, endOn });
+      if (!put.ok) throw new Error(`no marker: ${put.failure.code}`);
+    }
 }

@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import sharp from 'sharp';
+import sharp, { type Sharp } from 'sharp';
 import { ok } from '@zesting/core';
 import { Database, type Tx } from '../database/transaction.js';
 import { addJob, Jobs } from '../jobs/jobs.js';
@@ -54,14 +54,16 @@ export class Pictures implements OnModuleInit {
     if (!asset) return;
     const source = this.files.pathOf(asset.hash);
     const made: { width: PictureWidth; marked: boolean; hash: string; bytes: number }[] = [];
+    const whole = await sharp(source, { pages: 1 }).autoOrient().toColourspace('srgb').png({ compressionLevel: 0 }).toBuffer();
+    const { width: own } = await sharp(whole).metadata();
+    let last: { plain: Buffer; marked: Buffer } | undefined;
     for (const width of PICTURE_WIDTHS) {
-      const plain = await sharp(source, { pages: 1 })
-        .autoOrient()
-        .resize({ width, withoutEnlargement: true })
-        .webp({ quality: 82 })
-        .toBuffer();
-      for (const marked of [false, true])
-        made.push({ width, marked, ...(await this.files.storeMade(marked ? await markPicture(plain) : plain)) });
+      // a size as wide as the picture itself serves every wider one
+      if (!last || (PICTURE_WIDTHS.find((wider) => wider >= own) ?? width) >= width) {
+        const plain = await webp(sharp(whole).resize({ width, withoutEnlargement: true }));
+        last = { plain, marked: await markPicture(plain) };
+      }
+      for (const marked of [false, true]) made.push({ width, marked, ...(await this.files.storeMade(marked ? last.marked : last.plain)) });
     }
     await this.database.write(async (tx) => {
       for (const { width, marked, hash, bytes } of made)
@@ -110,8 +112,8 @@ export async function markPicture(picture: Buffer): Promise<Buffer> {
     .resize({ width: Math.min(turned.info.width, size.width), height: Math.min(turned.info.height, size.height), fit: 'inside' })
     .png()
     .toBuffer();
-  return sharp(picture)
-    .composite([{ input: fitting, tile: true }])
-    .webp({ quality: 82 })
-    .toBuffer();
+  return webp(sharp(picture).composite([{ input: fitting, tile: true }]));
 }
+
+/** Small for a screen, and quick to make rather than the smallest there could be. */
+const webp = (picture: Sharp): Promise<Buffer> => picture.webp({ quality: 82, effort: 1 }).toBuffer();

@@ -1,4 +1,4 @@
-import { Inject, Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import { Inject, Injectable, type BeforeApplicationShutdown, type OnApplicationBootstrap } from '@nestjs/common';
 import { Logger as GraphileLogger, run, runMigrations, type Runner, type Task } from 'graphile-worker';
 import type { Logger } from 'pino';
 import { CONFIG, type Config } from '../config/config.js';
@@ -20,7 +20,7 @@ export async function addJobIn(tx: Tx, task: string, key: string, seconds: numbe
 
 /** Runs the jobs of all features. Features register their tasks before the application has started. */
 @Injectable()
-export class Jobs implements OnApplicationBootstrap, OnApplicationShutdown {
+export class Jobs implements OnApplicationBootstrap, BeforeApplicationShutdown {
   private readonly tasks = new Map<string, Task>();
   private crontab = '';
   private runner: Runner | undefined;
@@ -66,7 +66,8 @@ export class Jobs implements OnApplicationBootstrap, OnApplicationShutdown {
     });
   }
 
-  async onApplicationShutdown(): Promise<void> {
+  /** Before the connections close that a job at work still needs. */
+  async beforeApplicationShutdown(): Promise<void> {
     await this.runner?.stop();
     this.runner = undefined;
   }
