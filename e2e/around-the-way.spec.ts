@@ -73,7 +73,7 @@ test('a request is declined with a reason, which its sender reads', async ({ bro
   await dana.getByLabel('Reason').fill('We are full until the new year.');
   await dana.getByRole('button', { name: 'Decline and send' }).click();
   await expect(dana.getByText('Declined: We are full until the new year.')).toBeVisible();
-  const mail = await mailTo(zesting, 'ollie@mossgrove.test', 'Not taken on: Native seedlings');
+  const mail = await mailTo(zesting, 'hana@mossgrove.test', 'Not taken on: Native seedlings');
   const sender = await visitor(browser, zesting, linkIn(mail.text, '/ask/receipt/'), { viewport: { width: 390, height: 844 } });
   await expect(sender.getByText('We are full until the new year.')).toBeVisible();
   await expectAccessible(sender);
@@ -190,7 +190,7 @@ test('the API describes itself: every answer and every body has a filled schema'
       responses['204'] || Object.values(responses).some((answer) => answer.content) ? [] : [`${method} ${path}`],
     ),
   );
-  expect(bare.sort()).toEqual(['get /api/files/{assetId}', 'get /api/room/{linkId}/files/{assetId}', 'get /feeds/{secret}']); // bytes, not JSON
+  expect(bare).toEqual([]);
   const health = (await (await fetch(`${zesting.address}/api/health`)).json()) as Record<string, unknown>; // HealthShape
   expect(health).toMatchObject({ status: 'ok', database: true, jobs: true });
 });

@@ -51,6 +51,7 @@ test('one piece goes the whole way, from the form to the feed', async ({ browser
     await expect(contact.getByText('This kind of file is not taken')).toBeVisible();
     await contact.getByLabel('Pictures or papers').setInputFiles({ name: 'figs.png', mimeType: 'image/png', buffer: await picture() });
     await expect(contact.getByRole('button', { name: 'Take out figs.png' })).toBeVisible();
+    await contact.getByRole('button', { name: 'Give up fake.png' }).click();
     await contact.getByLabel('Your name').fill('Hana Reweti');
     await contact.getByLabel('Your e-mail').fill('hana@mossgrove.test');
 
@@ -190,7 +191,9 @@ test('one piece goes the whole way, from the form to the feed', async ({ browser
     await piece.getByRole('button', { name: 'Ask for changes' }).click();
     await piece.getByRole('button', { name: 'Send the changes' }).click();
     await expect(piece.getByText('Say what should change.')).toBeVisible();
-    await piece.getByLabel('What should change?').fill('Say that they need a wall behind them.');
+    await piece.getByLabel('Change 1').fill('Say that they need a wall behind them.');
+    await piece.getByRole('button', { name: 'One more change' }).click();
+    await piece.getByLabel('Change 2').fill('Name the variety.');
     await piece.getByRole('button', { name: 'Send the changes' }).click();
     await expect(contact.getByText('Decided before')).toBeVisible();
   });
@@ -202,10 +205,19 @@ test('one piece goes the whole way, from the form to the feed', async ({ browser
     const designer = await signIn(browser, zesting, 'piet@quillhaven.test');
     await designer.goto(pieceAddress);
     await designer.getByLabel('Copy', { exact: true }).fill('A pot, a wall behind it, and six hours of sun.\nFigs ask for little.');
+    await designer.getByRole('checkbox', { name: /Say that they need a wall/ }).check();
+    await expect(designer.getByText('1 to settle or answer')).toBeVisible();
     await designer.getByRole('button', { name: 'Hand in' }).click();
     await expect(designer.getByRole('button', { name: 'Hand in' })).toBeHidden();
-    await manager.reload();
     await manager.getByRole('button', { name: 'Pass' }).click();
+    await manager.getByRole('link', { name: 'Send to the client' }).click();
+    await expect(manager.getByRole('checkbox', { name: new RegExp(TITLE) })).toBeDisabled();
+    await manager.getByRole('link', { name: '1 remark to settle or answer first' }).click();
+    await manager.getByRole('button', { name: 'Answer instead…' }).click();
+    await manager.getByLabel('What is said instead of changing it').fill('It stands in the second line.');
+    await expectAccessible(manager);
+    await manager.getByRole('button', { name: 'Answer', exact: true }).click();
+    await expect(manager.getByText('All settled or answered')).toBeVisible();
     await manager.getByRole('link', { name: 'Send to the client' }).click();
     await send();
   });
@@ -220,6 +232,8 @@ test('one piece goes the whole way, from the form to the feed', async ({ browser
     const contact = await visitor(browser, zesting, linkIn(mail.text, '/room/'), PHONE);
     const piece = contact.getByRole('article', { name: TITLE }).first();
     await expect(piece.getByText('round 2 of 2 agreed')).toBeVisible();
+    await expect(piece.getByText('It stands in the second line.')).toBeVisible();
+    await expectAccessible(contact);
     await piece.getByRole('button', { name: 'Approve' }).click();
     await expect(piece.getByText('You approve exactly this version')).toBeVisible();
     await piece.getByRole('button', { name: 'Yes, approve it' }).click();

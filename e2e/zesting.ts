@@ -41,6 +41,9 @@ const ended = (child: ChildProcess): Promise<void> =>
 export interface Zesting {
   readonly address: string;
   readonly mails: (to: string) => Promise<{ subject: string; text: string }[]>;
+  /** sets the server's clock, and starts what the clock starts; empty: the machine's time */
+  readonly setClock: (now: string) => Promise<void>;
+  readonly query: <Row>(sql: string, values?: unknown[]) => Promise<Row[]>;
 }
 
 /** One Zesting with its demo per worker, on a database of its own. */
@@ -73,13 +76,40 @@ export const test = base.extend<object, { zesting: Zesting }>({
           subject: string;
           text: string;
         }[]; // what the catcher serves
-      await use({ address, mails });
+      const data = new pg.Client(env.ZESTING_DATABASE_URL);
+      await data.connect();
+      const query = async <Row>(sql: string, values: unknown[] = []) => (await data.query(sql, values)).rows as Row[]; // as asked
+      // the mails of the story go out first
+      await expect
+        .poll(
+          async () =>
+            (
+              await query<{ left: number }>(
+                "select count(*)::int as left from graphile_worker.jobs where task_identifier = 'mail_send' and attempts < 3",
+              )
+            )[0]?.left,
+          {
+            timeout: 100_000,
+            intervals: [500],
+          },
+        )
+        .toBe(0);
+      const setClock = async (now: string) => {
+        const answer = await fetch(`${address}/api/clock`, {
+          method: 'PUT',
+          headers: { 'Content-Type': 'application/json' },
+          body: JSON.stringify({ now }),
+        });
+        expect(answer.status).toBe(204);
+      };
+      await use({ address, mails, setClock, query });
+      await data.end();
       for (const child of [server, catcher]) child.kill('SIGTERM');
       await Promise.all([ended(server), ended(catcher)]);
       await admin.query(`drop database ${name} with (force)`);
       await admin.end();
     },
-    { scope: 'worker', timeout: 120_000 },
+    { scope: 'worker', timeout: 180_000 },
   ],
 });
 

@@ -4,6 +4,9 @@ import { readConfig } from './platform/config/config.js';
 import { migrate } from './platform/database/data-source.js';
 import { migrateJobs } from './platform/jobs/jobs.js';
 
+/** How long a stop may take. */
+const STOP_MS = 15_000;
+
 const config = readConfig(process.env);
 await migrate(config.databaseUrl);
 await migrateJobs(config.databaseUrl);
@@ -11,5 +14,7 @@ const server = await createServer(config);
 server.enableShutdownHooks(['SIGINT', 'SIGTERM']);
 await server.listen(config.port, '127.0.0.1');
 process.send?.('listening');
+// a stop that something holds up is not waited for without end: what was not committed is done again by whoever starts next
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => setTimeout(() => process.exit(1), STOP_MS).unref());
 // what started us is gone: nobody else would end us
 process.once('disconnect', () => void server.close().finally(() => process.exit(0)));

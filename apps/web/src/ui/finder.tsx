@@ -1,6 +1,6 @@
 import { Command } from 'cmdk';
 import { Dialog as Radix } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 
 export interface FinderItem {
   readonly id: string;
@@ -27,6 +27,10 @@ interface FinderProps {
 /** One field over the page and what it finds: arrow keys choose, Enter goes there, Escape closes. */
 export function Finder({ onClose, text, onText, groups, empty }: FinderProps) {
   const filled = groups.filter((group) => group.items.length > 0);
+  const ids = filled.flatMap((group) => group.items.map((item) => item.id));
+  const [picked, setPicked] = useState('');
+  // what is found changes while it is typed: the first is chosen until another is
+  const chosen = ids.includes(picked) ? picked : (ids[0] ?? '');
   const total = filled.reduce((sum, group) => sum + group.items.length, 0);
   return (
     <Radix.Root open onOpenChange={(open) => (open ? undefined : onClose())}>
@@ -37,7 +41,7 @@ export function Finder({ onClose, text, onText, groups, empty }: FinderProps) {
           className="fixed z-50 left-1/2 top-[10vh] -translate-x-1/2 w-[calc(100vw-2rem)] max-w-xl card shadow-2xl overflow-hidden"
         >
           <Radix.Title className="sr-only">Find</Radix.Title>
-          <Command shouldFilter={false} loop label="Find">
+          <Command shouldFilter={false} loop label="Find" value={chosen} onValueChange={setPicked}>
             <Command.Input
               value={text}
               onValueChange={onText}

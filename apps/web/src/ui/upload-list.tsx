@@ -24,7 +24,7 @@ export function UploadList({ uploads }: { uploads: Uploads }) {
                 <Play size={15} aria-hidden />
               </IconButton>
             )}
-            <IconButton label={`Take out ${name}`} onClick={() => uploads.takeOut(key)}>
+            <IconButton label={`Give up ${name}`} onClick={() => uploads.takeOut(key)}>
               <X size={15} aria-hidden />
             </IconButton>
           </div>

@@ -16,6 +16,7 @@ import {
 import { daysBetween, parseDay } from '@zesting/core';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
+import { AnswersBytes } from '../../platform/http/described.js';
 import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { calendarOf, placementShape } from './queries/calendar.js';
@@ -155,6 +156,7 @@ export class FeedController {
   constructor(private readonly app: App) {}
 
   @Get(':secret')
+  @AnswersBytes('text/calendar')
   @Access('feed.read')
   async feed(@Param('secret') secret: string, @Res() response: Response): Promise<void> {
     const link = secret.endsWith('.ics') ? await this.app.links.open('feed', secret.slice(0, -4)) : undefined;

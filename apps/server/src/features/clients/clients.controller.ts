@@ -19,6 +19,7 @@ import { ok } from '@zesting/core';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { activityPage } from '../../platform/activity.js';
 import { App } from '../../platform/app.js';
+import { AnswersBytes } from '../../platform/http/described.js';
 import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { regions } from '../../platform/time/holidays.js';
@@ -106,6 +107,7 @@ export class ClientsController {
 
   /** A logo of the brand sheet. */
   @Get('clients/:clientId/brand/files/:assetId')
+  @AnswersBytes('image/*')
   @Access('brand.read', { client: 'clientId' })
   async brandFile(@Param('clientId') clientId: string, @Param('assetId') assetId: string, @Res() response: Response): Promise<void> {
     const { logos } = await brandSheet(this.app, clientId);

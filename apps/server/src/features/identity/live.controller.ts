@@ -1,6 +1,7 @@
 import { Controller, Get, Req, Res } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
+import { AnswersBytes } from '../../platform/http/described.js';
 import { Live } from '../../platform/live/live.js';
 
 const KEEP_OPEN_MS = 15_000;
@@ -14,6 +15,7 @@ export class LiveController {
    * changed, `presence` with a piece's id when somebody opened or left it. It ends when the viewer's access ends.
    */
   @Get()
+  @AnswersBytes('text/event-stream')
   @Access('own.session')
   open(@CurrentViewer() viewer: Viewer, @Req() request: Request, @Res() response: Response): void {
     response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });

@@ -20,6 +20,7 @@ import { SubmitRequestBody, type AskFormShape, type ReceiptShape, type Submitted
 import { dayIn, ok } from '@zesting/core';
 import { Access, CurrentLink } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
+import { SpeaksTus } from '../../platform/http/described.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { earliestOfRoute, findRoute, loadCalendars } from '../planning/index.js';
 import { addAsset, OneFile, takeUpload, uploadOf } from '../production/index.js';
@@ -63,24 +64,28 @@ export class AskController {
 
   /** A large file in parts that go on after a cut (tus 1.0.0). */
   @Post('uploads')
+  @SpeaksTus()
   @Access('ask.fill_in')
   beginUpload(@Req() request: Request, @Res() response: Response): Promise<void> {
     return this.app.resumable.handle(request, response);
   }
 
   @Head('uploads/:uploadId')
+  @SpeaksTus()
   @Access('ask.fill_in')
   howFar(@Req() request: Request, @Res() response: Response): Promise<void> {
     return this.app.resumable.handle(request, response);
   }
 
   @Patch('uploads/:uploadId')
+  @SpeaksTus()
   @Access('ask.fill_in')
   sendOn(@Req() request: Request, @Res() response: Response): Promise<void> {
     return this.app.resumable.handle(request, response);
   }
 
   @Delete('uploads/:uploadId')
+  @SpeaksTus()
   @Access('ask.fill_in')
   giveUp(@Req() request: Request, @Res() response: Response): Promise<void> {
     return this.app.resumable.handle(request, response);

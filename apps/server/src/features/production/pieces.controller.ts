@@ -28,6 +28,7 @@ import {
 } from '@zesting/contract';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
+import { AnswersBytes } from '../../platform/http/described.js';
 import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { finalsOf } from './queries/finals.js';
@@ -125,6 +126,7 @@ export class PiecesController {
 
   /** The approved files of a piece as a ZIP, named so that they sort in publishing order. */
   @Get('pieces/:pieceId/finals')
+  @AnswersBytes('application/zip')
   @Access('piece.read', { piece: 'pieceId' })
   async finals(@Param('pieceId') pieceId: string, @Res() response: Response): Promise<void> {
     const finals = await finalsOf(this.app, pieceId);
@@ -140,6 +142,7 @@ export class PiecesController {
 
   /** A file; a picture in the width asked for (the next larger one that is made). */
   @Get('files/:assetId')
+  @AnswersBytes('image/*', 'video/*', 'audio/*', 'application/octet-stream')
   @Access('asset.read', { asset: 'assetId' })
   async file(
     @CurrentViewer() viewer: Viewer,

@@ -56,7 +56,8 @@ async function send(app: App, { hash, mime, name }: Pick<AssetRow, 'hash' | 'mim
     response.sendFile(
       app.files.pathOf(hash),
       { dotfiles: 'allow', etag: false, lastModified: false, cacheControl: false },
-      (error?: Error) => (error && !response.headersSent ? reject(error) : resolve()),
+      // the other end may hang up at any time: that is no failure of ours
+      (error?: Error & { code?: string }) => (error && error.code !== 'ECONNABORTED' && !response.headersSent ? reject(error) : resolve()),
     ),
   );
 }

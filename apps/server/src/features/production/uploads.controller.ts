@@ -3,6 +3,7 @@ import type { Request, Response } from 'express';
 import type { UploadShape } from '@zesting/contract';
 import { Access } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
+import { SpeaksTus } from '../../platform/http/described.js';
 import { valueOrProblem } from '../../platform/http/problem.js';
 import { takeUpload } from './use-cases/take-upload.js';
 
@@ -12,24 +13,28 @@ export class PieceUploadsController {
   constructor(private readonly app: App) {}
 
   @Post()
+  @SpeaksTus()
   @Access('piece.write_content', { piece: 'pieceId' })
   begin(@Req() request: Request, @Res() response: Response): Promise<void> {
     return this.app.resumable.handle(request, response);
   }
 
   @Head(':uploadId')
+  @SpeaksTus()
   @Access('piece.write_content', { piece: 'pieceId' })
   howFar(@Req() request: Request, @Res() response: Response): Promise<void> {
     return this.app.resumable.handle(request, response);
   }
 
   @Patch(':uploadId')
+  @SpeaksTus()
   @Access('piece.write_content', { piece: 'pieceId' })
   sendOn(@Req() request: Request, @Res() response: Response): Promise<void> {
     return this.app.resumable.handle(request, response);
   }
 
   @Delete(':uploadId')
+  @SpeaksTus()
   @Access('piece.write_content', { piece: 'pieceId' })
   giveUp(@Req() request: Request, @Res() response: Response): Promise<void> {
     return this.app.resumable.handle(request, response);

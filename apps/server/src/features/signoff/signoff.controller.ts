@@ -17,6 +17,7 @@ import {
 } from '@zesting/contract';
 import { Access, CurrentLink, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
+import { AnswersBytes } from '../../platform/http/described.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { sendAsset } from '../production/index.js';
 import { packetsOf, readyFor } from './queries/packets.js';
@@ -106,6 +107,7 @@ export class PacketsController {
 
   /** All that was decided about a piece, as a signed PDF with the record inside. */
   @Get('pieces/:pieceId/sign-off-record')
+  @AnswersBytes('application/pdf')
   @Access('piece.read', { piece: 'pieceId' })
   signOffRecord(@Param('pieceId') pieceId: string, @Res() response: Response): Promise<void> {
     return sendRecord(this.app, pieceId, response);
@@ -145,6 +147,7 @@ export class RoomController {
   }
 
   @Get('files/:assetId')
+  @AnswersBytes('image/*', 'video/*', 'audio/*', 'application/octet-stream')
   @Access('room.read')
   async file(
     @CurrentLink() contactId: string,
@@ -158,6 +161,7 @@ export class RoomController {
 
   /** The sign-off record of a piece that was sent to the contact. */
   @Get('pieces/:pieceId/sign-off-record')
+  @AnswersBytes('application/pdf')
   @Access('room.read')
   async record(
     @CurrentLink() contactId: string,

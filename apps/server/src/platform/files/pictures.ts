@@ -20,7 +20,8 @@ const TASK = 'picture_sizes';
 export const FONTS = join(createRequire(import.meta.url).resolve('dejavu-fonts-ttf/package.json'), '..', 'ttf');
 
 /** Asks for a picture's sizes; they are made once the transaction has committed. */
-export const askForSizes = (tx: Tx, assetId: string): Promise<void> => addJob(tx, TASK, { assetId }, `${TASK}:${assetId}`);
+export const askForSizes = (tx: Tx, assetId: string): Promise<void> =>
+  addJob(tx, TASK, { assetId }, { key: `${TASK}:${assetId}`, priority: 5 });
 
 /** Pictures in the sizes that screens need, with and without the mark *not approved*: made by a job, never by a request. */
 @Injectable()

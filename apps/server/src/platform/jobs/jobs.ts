@@ -6,8 +6,20 @@ import type { Tx } from '../database/transaction.js';
 import { LOGGER } from '../logging.js';
 
 /** Puts a job into the outbox: it runs after the transaction commits, and not at all if it rolls back. */
-export async function addJob(tx: Tx, task: string, payload: unknown, key?: string): Promise<void> {
-  await tx.query('select graphile_worker.add_job($1, $2::json, job_key => $3)', [task, JSON.stringify(payload), key ?? null]);
+export async function addJob(tx: Tx, task: string, payload: unknown, { key, priority = 0 }: JobOptions = {}): Promise<void> {
+  await tx.query('select graphile_worker.add_job($1, $2::json, job_key => $3, priority => $4)', [
+    task,
+    JSON.stringify(payload),
+    key ?? null,
+    priority,
+  ]);
+}
+
+export interface JobOptions {
+  /** one job per key waits at a time */
+  readonly key?: string;
+  /** the larger, the later; 0 for what somebody waits for */
+  readonly priority?: number;
 }
 
 /** Asks for a task to run once per key, `seconds` from now by the machine's clock; one that is waiting already keeps its time. */

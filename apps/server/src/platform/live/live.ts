@@ -60,7 +60,9 @@ export class Live implements OnApplicationBootstrap, BeforeApplicationShutdown {
 
   /** Opens a stream; the answer closes it. */
   open(stream: Stream): () => void {
-    this.streams.add(stream);
+    // whoever comes back while the server stops is sent away again: an open stream would keep it from stopping
+    if (this.isEnding) stream.end();
+    else this.streams.add(stream);
     return () => void this.streams.delete(stream);
   }
 

@@ -1,4 +1,4 @@
-import { Inject, Injectable, type OnModuleInit } from '@nestjs/common';
+import { Inject, Injectable, type OnApplicationShutdown, type OnModuleInit } from '@nestjs/common';
 import { createTransport } from 'nodemailer';
 import { CONFIG, type Config } from '../config/config.js';
 import { addJob, Jobs } from '../jobs/jobs.js';
@@ -70,14 +70,18 @@ const listHtml = ({ title, ordered, items }: MailList): string => {
 
 /** Sends queued mail by SMTP. */
 @Injectable()
-export class MailSender implements OnModuleInit {
+export class MailSender implements OnModuleInit, OnApplicationShutdown {
   private readonly transport;
 
   constructor(
     @Inject(CONFIG) config: Config,
     private readonly jobs: Jobs,
   ) {
-    this.transport = createTransport({ host: '127.0.0.1', port: config.smtpPort, secure: false, ignoreTLS: true });
+    this.transport = createTransport({ pool: true, host: '127.0.0.1', port: config.smtpPort, secure: false, ignoreTLS: true });
+  }
+
+  onApplicationShutdown(): void {
+    this.transport.close();
   }
 
   onModuleInit(): void {

@@ -26,8 +26,10 @@ export function EntryChip({ entry, colouring, roomy = false, onOpen }: EntryChip
   const { setNodeRef, listeners, attributes, transform, isDragging } = useDraggable({ id: entry.id, disabled: isFixed });
   const Sign = SIGNS[entry.state];
   const { step, word } = colourOf(entry, client, colouring);
-  const lead = [chosen ? '' : (client?.code ?? ''), entry.at ?? entry.channelName].filter(Boolean).join(' ');
-  const words = `${lead} ${entry.pieceTitle}${entry.at ? `, ${entry.channelName}` : ''}, ${PLACEMENT_WORDS[entry.state] ?? ''}`;
+  const shown = colouring === 'client' ? (entry.at ?? entry.channelName) : [word, entry.at].filter(Boolean).join(' · ');
+  const lead = [chosen ? '' : (client?.code ?? ''), shown].filter(Boolean).join(' ');
+  const rest = [...(entry.at && shown !== entry.channelName ? [entry.channelName] : []), PLACEMENT_WORDS[entry.state] ?? ''];
+  const words = `${lead} ${entry.pieceTitle}, ${rest.join(', ')}`;
   const line = entry.state === 'pencilled' || entry.state === 'undated' ? 'border-dashed' : 'border-solid';
   const tone = entry.state === 'missed' ? 'text-rhubarb' : '';
   const navigate = useNavigate();
@@ -52,9 +54,7 @@ export function EntryChip({ entry, colouring, roomy = false, onOpen }: EntryChip
       <span aria-hidden className="absolute left-0 inset-y-0 w-1 rounded-l-md" style={{ background: clientColour(step) }} />
       <span className="flex items-center gap-1.5">
         {!chosen && <span className="font-semibold">{client?.code} </span>}
-        <span className="tabular text-muted truncate flex-1">
-          {colouring === 'client' ? (entry.at ?? entry.channelName) : [word, entry.at].filter(Boolean).join(' · ')}{' '}
-        </span>
+        <span className="tabular text-muted truncate flex-1">{shown} </span>
         {Sign && <Sign size={12} aria-hidden className="shrink-0" />}
       </span>
       <span className={roomy ? 'block line-clamp-2' : 'block truncate'}>{entry.pieceTitle}</span>

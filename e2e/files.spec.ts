@@ -1,0 +1,95 @@
+import { spawnSync } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { expect, expectAccessible, signIn, test } from './zesting';
+
+const root = join(__dirname, '..');
+
+/** A clip of so many bytes: the beginning of an MP4 by its content, the rest is filling. */
+function clip(bytes: number): Buffer {
+  const file = Buffer.alloc(bytes, 7);
+  Buffer.from('000000186674797069736f6d0000020069736f6d69736f32', 'hex').copy(file);
+  return file;
+}
+
+test('an upload of 60 MB is cut, goes on from where it was, is paused and gone on with, and arrives whole', async ({
+  browser,
+  zesting,
+}, info) => {
+  test.setTimeout(180_000);
+  const teo = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await teo.goto('/production?client=KILN');
+  await teo.getByRole('link', { name: 'Inside the deck oven' }).click();
+  await expect(teo.getByRole('heading', { name: 'Content' })).toBeVisible();
+  const file = info.outputPath('oven.mp4');
+  writeFileSync(file, clip(60 * 1024 * 1024));
+
+  // the connection is cut in the middle: parts fail until it is back
+  let [parts, isCut] = [0, false];
+  const offsets: number[] = [];
+  await teo.route('**/uploads/*', async (route) => {
+    if (route.request().method() !== 'PATCH') return route.continue();
+    parts += 1;
+    if (parts === 4) isCut = true;
+    if (isCut) return route.abort('connectionfailed');
+    offsets.push(Number(route.request().headers()['upload-offset']));
+    return route.continue();
+  });
+  await teo.getByLabel('Add pictures or clips').setInputFiles(file);
+  const list = teo.getByRole('list', { name: 'Files on their way' });
+  await expect(list.getByText('oven.mp4')).toBeVisible();
+  await expect(list.getByText('The connection was cut. What was sent is kept.')).toBeVisible({ timeout: 40_000 });
+  await expectAccessible(teo);
+  await teo.getByLabel('Copy', { exact: true }).fill('Typed while it is on its way.');
+  isCut = false;
+  await list.getByRole('button', { name: 'Go on with oven.mp4' }).click();
+  await expect.poll(() => offsets.length).toBeGreaterThan(4);
+  await list.getByRole('button', { name: 'Pause oven.mp4' }).click();
+  await expect(list.getByText('Paused')).toBeVisible();
+  await list.getByRole('button', { name: 'Go on with oven.mp4' }).click();
+  await expect(teo.getByLabel('Alternative text of oven.mp4')).toBeVisible({ timeout: 60_000 });
+  await expect(list).toBeHidden();
+  await expect(teo.getByLabel('Copy', { exact: true })).toHaveValue('Typed while it is on its way.');
+  // it went on: no part that had arrived was sent again from the beginning
+  expect(offsets.filter((offset) => offset === 0)).toHaveLength(1);
+  await teo.getByRole('button', { name: 'Save' }).click();
+  await expect(teo.getByText('Not saved yet')).toBeHidden();
+  const [stored] = await zesting.query<{ bytes: string; mime: string }>("select bytes, mime from assets where name = 'oven.mp4'");
+  expect([Number(stored?.bytes), stored?.mime]).toEqual([60 * 1024 * 1024, 'video/mp4']);
+});
+
+test('the sign-off record holds for the shipped command, and is refused after one byte is changed', async ({ browser, zesting }, info) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/production?client=KILN');
+  await dana.getByRole('link', { name: 'Saturday buns, counted' }).click();
+  const [download] = await Promise.all([dana.waitForEvent('download'), dana.getByRole('link', { name: 'Sign-off record (PDF)' }).click()]);
+  const path = info.outputPath('record.pdf');
+  await download.saveAs(path);
+  const verify = () => spawnSync(process.execPath, [join(root, 'tools/verify-record.mjs'), path], { encoding: 'utf8' });
+  const held = verify();
+  expect([held.status, held.stdout]).toEqual([0, expect.stringContaining('It holds: Saturday buns, counted, Kiln Lane Bakehouse')]);
+  const bytes = readFileSync(path);
+  const at = Math.floor(bytes.length / 3);
+  bytes[at] = (bytes[at] ?? 0) ^ 4;
+  writeFileSync(path, bytes);
+  const refused = verify();
+  expect([refused.status, refused.stderr]).toEqual([1, expect.stringContaining('REFUSED')]);
+
+  const [zip] = await Promise.all([dana.waitForEvent('download'), dana.getByRole('link', { name: 'Finals (ZIP)' }).click()]);
+  expect(zip.suggestedFilename()).toMatch(/^\d{4}-\d\d-\d\d_KILN_saturday-buns-counted-finals\.zip$/);
+});
+
+test('a picture that is not approved carries the mark for the manager, and none for its maker', async ({ browser, zesting }) => {
+  const [dana, piet] = [await signIn(browser, zesting, 'marta@quillhaven.test'), await signIn(browser, zesting, 'piet@quillhaven.test')];
+  const [asset] = await zesting.query<{ id: string; piece_id: string }>(
+    "select a.id, a.piece_id from assets a join pieces p on p.id = a.piece_id where p.title = 'Staff pick: the plait'",
+  );
+  const bytes = async (page: typeof dana) => {
+    const answer = await page.request.get(`/api/files/${asset?.id}?width=480`);
+    expect(answer.status()).toBe(200);
+    return answer.body();
+  };
+  expect((await bytes(dana)).equals(await bytes(piet))).toBe(false);
+  await dana.goto(`/pieces/${asset?.piece_id}`);
+  await expect(dana.getByRole('img', { name: 'Loaves cooling side by side' }).first()).toBeVisible();
+});

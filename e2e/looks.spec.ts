@@ -1,0 +1,108 @@
+import type { Page } from '@playwright/test';
+import { expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
+
+/** Nothing reaches beyond the screen's edge. */
+async function expectNoSidewaysScroll(page: Page): Promise<void> {
+  const [scroll, width] = await page.evaluate(() => [document.documentElement.scrollWidth, document.documentElement.clientWidth]);
+  expect(scroll, page.url()).toBeLessThanOrEqual(width ?? 0);
+}
+
+const settled = async (page: Page) => {
+  await expect(page.getByText('Loading…')).toHaveCount(0);
+  await expect(page.getByRole('main').or(page.locator('#root')).first()).toBeVisible();
+};
+
+for (const colorScheme of ['light', 'dark'] as const)
+  test(`every screen of the agency passes axe in ${colorScheme}, and fits 1280 and 1920`, async ({ browser, zesting }) => {
+    test.setTimeout(240_000);
+    const marta = await signIn(browser, zesting, 'marta@quillhaven.test', { colorScheme });
+    const one = async (sql: string) => (await zesting.query<{ id: string }>(sql))[0]?.id ?? '';
+    const piece = await one("select id from pieces where title = 'Why our butter is cold'");
+    const client = await one("select id from clients where code = 'TIDE'");
+    const person = await one("select id from people where name = 'Sunniva Aldous'");
+    const request = await one("select id from requests where title = 'A song about bread'");
+    const parts = ['basics', 'days', 'contacts', 'sign-off', 'channels', 'pillars', 'brand', 'links', 'activity'];
+    for (const address of [
+      '/',
+      '/requests',
+      `/requests/${request}`,
+      '/production',
+      `/pieces/${piece}`,
+      '/sign-off',
+      '/calendar',
+      '/calendar?colour=stage&weekends=off',
+      '/calendar?view=week',
+      '/calendar?view=week&client=TIDE',
+      '/clients',
+      ...parts.map((part) => `/clients/${client}?part=${part}`),
+      `/brand/${client}`,
+      '/people',
+      `/people/${person}`,
+      '/routes',
+      '/links',
+    ]) {
+      await marta.goto(address);
+      await settled(marta);
+      await expectAccessible(marta);
+      await expectNoSidewaysScroll(marta);
+    }
+    await marta.setViewportSize({ width: 1920, height: 1080 });
+    for (const address of ['/', '/production', `/pieces/${piece}`, '/calendar', '/sign-off']) {
+      await marta.goto(address);
+      await settled(marta);
+      await expectNoSidewaysScroll(marta);
+    }
+  });
+
+for (const colorScheme of ['light', 'dark'] as const)
+  test(`form, room and a creator’s own work pass axe and fit a phone in ${colorScheme}, without motion where that is asked`, async ({
+    browser,
+    zesting,
+  }) => {
+    const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, colorScheme, reducedMotion: 'reduce' } as const;
+    const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+    await dana.goto('/links?client=MOSS');
+    const form = new URL(await dana.getByRole('link', { name: /\/ask\// }).innerText()).pathname;
+    const mail = await mailTo(zesting, 'winnie@tidelight.test', 'For your sign-off: Night sail for members');
+    const sunniva = await signIn(browser, zesting, 'sunniva@quillhaven.test', phone);
+    const pages = [
+      await visitor(browser, zesting, form, phone),
+      await visitor(browser, zesting, linkIn(mail.text, '/room/'), phone),
+      sunniva,
+    ];
+    for (const page of pages) {
+      await settled(page);
+      await expectAccessible(page);
+      await expectNoSidewaysScroll(page);
+      const moving = await page.evaluate(
+        () =>
+          [...document.querySelectorAll('*')].filter((element) => {
+            const { animationName, transitionDuration } = getComputedStyle(element);
+            return animationName !== 'none' || transitionDuration.split(',').some((part) => parseFloat(part) > 0);
+          }).length,
+      );
+      expect(moving).toBe(0);
+    }
+    await sunniva.getByRole('main').getByRole('link').first().click();
+    await expect(sunniva.getByRole('heading', { name: 'Content' })).toBeVisible();
+    await expectAccessible(sunniva);
+    await expectNoSidewaysScroll(sunniva);
+  });
+
+test('the calendar and a packet print without what is only for the screen', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  for (const address of ['/calendar?client=KILN', '/sign-off?client=MOSS']) {
+    await dana.goto(address);
+    await settled(dana);
+    await dana.emulateMedia({ media: 'print' });
+    await expect(dana.getByRole('link', { name: 'Desk' })).toBeHidden();
+    await expect(dana.getByRole('button', { name: /^(This month|Chase…)$/ })).toHaveCount(0);
+    await dana.emulateMedia({ media: 'screen' });
+  }
+  const mail = await mailTo(zesting, 'winnie@tidelight.test', 'For your sign-off: Night sail for members');
+  const room = await visitor(browser, zesting, linkIn(mail.text, '/room/'));
+  await settled(room);
+  await room.emulateMedia({ media: 'print' });
+  await expect(room.getByRole('heading', { name: 'Night sail for members' })).toBeVisible();
+  await expect(room.getByRole('button', { name: 'Approve' })).toBeHidden();
+});

@@ -1,0 +1,86 @@
+import { addDays, getDay } from '@zesting/core';
+import { expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
+
+test('a chase goes out in one click, and the reminder stops with the answer', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/sign-off?client=MOSS');
+  const packet = dana.getByRole('article', { name: 'Newsletter: open greenhouse' });
+  await expect(packet.getByText('Past due')).toBeVisible();
+  await packet.getByRole('button', { name: 'Chase…' }).click();
+  await expect(dana.getByLabel('What it says')).toHaveValue(/“Newsletter: open greenhouse” has been with you for \d+ working days/);
+  await expectAccessible(dana);
+  await dana.getByRole('button', { name: 'Send it' }).click();
+  await expect(dana.getByText('Sent to Hana Reweti')).toBeVisible();
+  await expect(packet.getByText(/chased/)).toBeVisible();
+  const chased = await mailTo(zesting, 'hana@mossgrove.test', 'Your word on Newsletter: open greenhouse');
+  expect(chased.text).toContain('Best wishes,\nDana Okafor');
+
+  // a packet whose answer is due some days ahead: half-way, a reminder; after the answer, none
+  const [due] = await zesting.query<{ due: string; sent: string }>(
+    "select due_on::text as due, (sent_at at time zone 'Pacific/Auckland')::date::text as sent from packets where title = 'Orchids that forgive'",
+  );
+  const reminders = async () =>
+    (await zesting.mails('hana@mossgrove.test')).filter((mail) => mail.subject.startsWith('A reminder: Orchids that forgive')).length;
+  const before = await reminders();
+  await zesting.setClock(`${addDays(getDay(due?.due ?? ''), -1)}T21:00:00Z`); // the due day's morning in Auckland
+  await expect.poll(reminders).toBe(before + 1);
+  const room = linkIn((await mailTo(zesting, 'hana@mossgrove.test', 'A reminder: Orchids')).text, '/room/');
+  const hana = await visitor(browser, zesting, room, { viewport: { width: 390, height: 844 }, hasTouch: true });
+  const piece = hana.getByRole('article', { name: 'Orchids that forgive' });
+  await piece.getByRole('button', { name: 'Approve' }).click();
+  await piece.getByRole('button', { name: 'Yes, approve it' }).click();
+  await expect(hana.getByText('Decided before')).toBeVisible();
+  await zesting.setClock(`${addDays(getDay(due?.due ?? ''), 1)}T21:00:00Z`);
+  await expect
+    .poll(
+      async () => (await zesting.query("select 1 from graphile_worker.jobs where task_identifier like 'notices%' and attempts = 0")).length,
+    )
+    .toBe(0);
+  expect(await reminders()).toBe(before + 1);
+  expect((await zesting.mails('dana@quillhaven.test')).filter((mail) => mail.text.includes('has not answered “Orchids'))).toEqual([]);
+  await zesting.setClock('');
+});
+
+test('the cover of a manager on holiday sees the clients on those days, and not after', async ({ browser, zesting }) => {
+  const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
+  await marta.goto('/people');
+  await marta.getByRole('link', { name: 'Dana Okafor' }).click();
+  const cover = marta.getByRole('region', { name: 'Cover' });
+  const today = getDay(new Date().toISOString().slice(0, 10));
+  await cover.getByLabel('Who covers').selectOption('Ivo Harcastle');
+  await cover.getByLabel('From').fill(today);
+  await cover.getByLabel('Until').fill(addDays(today, 2));
+  await expectAccessible(marta);
+  await cover.getByRole('button', { name: 'Arrange cover' }).click();
+  await expect(cover.getByText('Ivo Harcastle covers')).toBeVisible();
+  const ivo = await signIn(browser, zesting, 'ivo@quillhaven.test');
+  await ivo.goto('/production?client=KILN');
+  await expect(ivo.getByRole('link', { name: 'Order by Thursday' })).toBeVisible();
+  await ivo.getByRole('link', { name: 'Order by Thursday' }).click();
+  await expect(ivo.getByRole('button', { name: 'Edit title and pillar' })).toBeVisible();
+  await cover.getByRole('button', { name: 'Take away' }).first().click();
+  await expect(cover.getByText('Ivo Harcastle covers')).toBeHidden();
+  await ivo.reload();
+  await expect(ivo.getByText('There is nothing here, or it is not yours to see.')).toBeVisible();
+  await ivo.goto('/production');
+  await expect(ivo.getByText('TIDE').first()).toBeVisible();
+  await expect(ivo.locator('main').getByText('KILN')).toHaveCount(0);
+});
+
+test('who leaves is out at once, and the open steps are given to somebody else', async ({ browser, zesting }) => {
+  const teo = await signIn(browser, zesting, 'teo@lightroomers.test');
+  await expect(teo.getByRole('heading', { name: 'Your steps' })).toBeVisible();
+  const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
+  await marta.goto('/people');
+  await marta.getByRole('link', { name: 'Teo Brandvold' }).click();
+  await marta.getByRole('button', { name: 'Leaves the agency' }).click();
+  await expect(marta.getByText('Open steps to give to others')).toBeVisible();
+  await expect(teo.getByRole('heading', { name: 'Sign in to Zesting' })).toBeVisible(); // without a reload
+  await marta.getByRole('button', { name: 'Choose all' }).click();
+  await marta.getByRole('combobox', { name: /Give \d+ steps? to/ }).selectOption('Piet Lindqvist');
+  await marta.getByRole('button', { name: 'Give', exact: true }).click();
+  await expect(marta.getByText(/given to Piet Lindqvist/)).toBeVisible();
+  await expect(marta.getByRole('region', { name: 'Open steps' }).getByText('None.')).toBeVisible();
+  const piet = await signIn(browser, zesting, 'piet@quillhaven.test');
+  await expect(piet.getByText('Inside the deck oven').first()).toBeVisible();
+});
