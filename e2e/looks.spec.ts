@@ -103,6 +103,6 @@ test('the calendar and a packet print without what is only for the screen', asyn
   const room = await visitor(browser, zesting, linkIn(mail.text, '/room/'));
   await settled(room);
   await room.emulateMedia({ media: 'print' });
-  await expect(room.getByRole('heading', { name: 'Night sail for members' })).toBeVisible();
+  await expect(room.getByRole('heading', { name: 'Night sail for members' }).last()).toBeVisible();
   await expect(room.getByRole('button', { name: 'Approve' })).toBeHidden();
 });

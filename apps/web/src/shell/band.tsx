@@ -110,7 +110,9 @@ function ReadingRooms() {
         <NavLink
           key={key}
           to={to(path)}
-          className={({ isActive }) => `flex items-center px-3.5 no-underline font-medium ${isActive ? 'bg-white/10' : 'hover:bg-white/5'}`}
+          className={({ isActive }) =>
+            `flex items-center min-h-9 px-3.5 no-underline font-medium ${isActive ? 'bg-white/10' : 'hover:bg-white/5'}`
+          }
         >
           {name}
         </NavLink>

@@ -44,8 +44,10 @@ function latestOn(decisions: readonly DecisionFact[], digest: string): Map<strin
 }
 
 /**
- * The contacts whose word on these digests is awaited now: all who have not approved them, or the next of them where they are asked in turn.
- * @returns ids in the order of asking; empty once nothing more is needed, or changes are asked
+ * The contacts whose word on these digests is awaited now: all who have not approved them while more approvals are needed, or the
+ * next of them where they are asked in turn. Whoever asked for changes is asked in any case: in the next round their word on a part
+ * that stayed the same still stands against it.
+ * @returns ids in the order of asking; empty once nothing more is needed
  */
 export function awaited(
   policy: SignOffPolicy,
@@ -54,8 +56,11 @@ export function awaited(
   digests: readonly string[],
 ): string[] {
   const states = digests.map((digest) => digestState(policy, approverIds, decisions, digest));
-  if (states.includes('changes') || states.every((state) => state === 'approved')) return [];
-  const open = needs(policy, approverIds).from.filter((id) => digests.some((digest) => latestOn(decisions, digest).get(id) !== 'approve'));
+  if (states.every((state) => state === 'approved')) return [];
+  const { from, count } = needs(policy, approverIds);
+  const latest = digests.map((digest) => latestOn(decisions, digest));
+  const isShort = latest.some((words) => from.filter((id) => words.get(id) === 'approve').length < count);
+  const open = from.filter((id) => latest.some((words) => (isShort ? words.get(id) !== 'approve' : words.get(id) === 'changes')));
   return 'inTurn' in policy && policy.inTurn ? open.slice(0, 1) : [...open];
 }
 

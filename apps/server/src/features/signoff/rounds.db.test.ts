@@ -134,7 +134,7 @@ describe('rounds', () => {
     getValue(await settleRemark(scene.app, scene.people.lead, warm?.id ?? '', { state: 'open' }));
     expect(await way.send(scene.a, [pieceId])).toEqual({ ok: false, failure: { code: 'remark.open' } });
     getValue(await settleRemark(scene.app, scene.people.lead, warm?.id ?? '', { state: 'settled' }));
-    getValue(await way.send(scene.a, [pieceId]));
+    const again = getValue(await way.send(scene.a, [pieceId]));
     const contact = await callerByLink(scene, 'room', scene.a.contactId);
     const { body } = await contact.call('GET', `/api/room/${scene.a.contactId}`);
     const pieces = (body['packets'] as { pieces: { pieceId: string; remarks: unknown[] }[] }[]).flatMap((packet) => packet.pieces); // RoomShape
@@ -142,6 +142,10 @@ describe('rounds', () => {
       { text: 'Warmer, please', round: 1, state: 'settled', answer: '' },
       { text: 'Without the price', round: 1, state: 'answered', answer: 'The law asks for it' },
     ]);
+    // a part that stayed the same waits for the word of whoever asked for changes to it, and they can give it
+    const room = (body['packets'] as { id: string; pieces: { isAsked: boolean }[] }[]).find((packet) => packet.id === again); // RoomShape
+    expect(room?.pieces[0]?.isAsked).toBe(true);
+    expect(getValue(await way.say(again, pieceId, 'approve')).outcome).toBe('approved');
   });
 
   it('are counted against what was agreed, and offered a due date that is the earliest latest finish', async () => {

@@ -56,7 +56,7 @@ function Removable({
         }),
     });
   return (
-    <Menu label={title} className={`${className} hover:underline min-h-6`} trigger={trigger}>
+    <Menu label={title} className={`${className} hover:underline min-h-[24px]`} trigger={trigger}>
       <p className="px-2.5 py-1 text-[13px] text-muted max-w-72">{title}</p>
       <MenuItem onSelect={go}>Take it off the calendar</MenuItem>
     </Menu>

@@ -43,10 +43,10 @@ export function ContrastTable({ palette }: { palette: readonly PaletteColourBody
                       <span className="flex items-center gap-1.5 whitespace-nowrap">
                         <span
                           aria-hidden
-                          className="grid place-items-center w-8 h-7 rounded-sm border border-line font-semibold text-[13px]"
-                          style={{ background: ground.colour, color: ink.colour }}
+                          className="grid place-items-center w-8 h-7 rounded-sm border border-line"
+                          style={{ background: ground.colour }}
                         >
-                          Aa
+                          <span className="size-3.5 rounded-full" style={{ background: ink.colour }} />
                         </span>
                         <span className={use === 'neither' ? 'text-muted' : ''}>
                           {ratio.toFixed(1)} {USE_WORDS[use]}

@@ -54,12 +54,8 @@ export function decide(app: App, input: DecisionInput): Promise<Result<DecidedSh
     if (input.verdict === 'changes') await addRemarks(tx, packet, item, input, now);
     await close(app, tx, { packet, item, piece, digests, actor, remark: input.remark }, now);
     const after = awaited(packet.policy, packet.approverIds, await decisionsOn(tx, piece.id), digests);
-    await askNext(
-      app,
-      tx,
-      packet,
-      after.filter((id) => !before.includes(id)),
-    );
+    const next = item.outcome === null ? after.filter((id) => !before.includes(id)) : [];
+    await askNext(app, tx, packet, next);
     return ok({ outcome: item.outcome, round: piece.round });
   });
 }
