@@ -20,6 +20,7 @@ test('pictures of the main views', async ({ browser, zesting }) => {
     ['/production', 'production'],
     ['/sign-off', 'sign-off'],
     ['/calendar', 'calendar'],
+    ['/calendar?view=week', 'week'],
   ] as const) {
     await dana.goto(address);
     await shoot(dana, name);
@@ -28,6 +29,20 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   await dana.getByRole('link', { name: 'Moss lawns, honestly' }).click();
   await dana.getByRole('heading', { name: 'Path' }).waitFor();
   await shoot(dana, 'piece');
+  await dana.goto('/clients');
+  await dana.getByRole('link', { name: 'Kiln Lane Bakehouse' }).click();
+  await dana.getByRole('tab', { name: 'Brand sheet' }).click();
+  await shoot(dana, 'brand');
+  const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
+  await marta.goto('/people');
+  await marta.getByRole('link', { name: 'Ivo Harcastle' }).click();
+  await marta.getByRole('heading', { name: 'Ivo Harcastle' }).waitFor();
+  await shoot(marta, 'person');
+  await dana.goto('/production');
+  await dana.keyboard.press('Control+.');
+  await dana.keyboard.type('newsletter');
+  await dana.getByRole('option').first().waitFor();
+  await shoot(dana, 'find');
   await dana.goto('/links?client=MOSS');
   const form = new URL(await dana.getByRole('link', { name: /\/ask\// }).innerText()).pathname;
   await shoot(await visitor(browser, zesting, form, PHONE), 'ask-phone');

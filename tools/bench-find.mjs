@@ -44,6 +44,20 @@ async function times(work, runs = 15) {
   return { middle: all[Math.floor(runs / 2)] ?? 0, slowest: all.at(-1) ?? 0 };
 }
 
+/** Writes a line of the record as a use case does, and waits until a stream of the lead's is told. */
+async function toldAfter(app, live, personId, clientId) {
+  await app.read("insert into sessions (sid, sess, expire) values ('bench', '{}', now() + interval '1 day') on conflict do nothing");
+  let hear = () => undefined;
+  const heard = new Promise((resolve) => (hear = resolve));
+  const close = live.open({ personId, sessionId: 'bench', send: hear, end: hear });
+  await app.read(
+    "with line as (insert into activities (client_id, thing, thing_id, verb, actor, at) values ($1, 'client', $1, 'client.edited', 'bench', now()) returning id) select pg_notify('zesting_changes', '') from line",
+    [clientId],
+  );
+  await heard;
+  close();
+}
+
 /** Prints how long finding takes over 100,000 rows, as ratios to the baseline and in milliseconds. */
 export async function benchFind(base) {
   const bin = findPrograms();
@@ -79,6 +93,11 @@ export async function benchFind(base) {
         `find over 100,000 rows, ${what}: ${(middle / base).toFixed(2)} × baseline (${middle.toFixed(1)} ms, slowest ${slowest.toFixed(1)} ms here)`,
       );
     }
+    const { Live } = await import('../apps/server/dist/platform/live/live.js');
+    const told = await times(() => toldAfter(app, server.get(Live), lead.id, clients[0].id));
+    console.log(
+      `a change until an open stream hears of it: ${(told.middle / base).toFixed(2)} × baseline (${told.middle.toFixed(0)} ms, slowest ${told.slowest.toFixed(0)} ms here; 40 of them are gathering)`,
+    );
     await server.close();
   } finally {
     stopCluster(bin, cluster);

@@ -44,7 +44,7 @@ const random = (seed: number): number => {
 const drawn = new Map<string, Promise<Buffer>>();
 
 /** Draws a picture as PNG. The same arguments draw the same picture, once in a process. */
-export function drawPicture(motif: Motif, palette: Palette, seed: number, width = 1080, height = 1350): Promise<Buffer> {
+export function drawPicture(motif: Motif, palette: Palette, seed: number, width = 720, height = 900): Promise<Buffer> {
   const key = [motif, palette, seed, width, height].join();
   const found = drawn.get(key) ?? draw(motif, palette, seed, width, height);
   drawn.set(key, found);
@@ -59,7 +59,7 @@ function draw(motif: Motif, palette: Palette, seed: number, width: number, heigh
     return SHAPES[motif](
       at(1) * width,
       height * (0.35 + at(2) * 0.6),
-      (motif === 'leaves' ? 1.6 : 0.9) + at(3) * 1.4,
+      ((motif === 'leaves' ? 1.6 : 0.9) + at(3) * 1.4) * (width / 1080),
       at(4) * 120 - 60,
       fill,
     );

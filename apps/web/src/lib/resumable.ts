@@ -5,7 +5,7 @@ import { ApiProblem, call, wordsOf } from './api';
 /** A part of a file that is sent at once, in bytes: a cut loses no more than one. */
 const PART_BYTES = 5 * 1024 * 1024;
 /** How long to wait before each new try, in milliseconds, before a person has to say *go on*. */
-const RETRY_MS = [0, 500, 1500, 3000, 5000, 10_000];
+const RETRY_MS = [0, 500, 1500, 3000, 5000];
 
 export interface Sending {
   readonly pause: () => void;

@@ -41,7 +41,7 @@ export function Decide({ piece, contactId, onDecided }: { piece: RoomPieceShape;
   };
 
   return (
-    <div className="mt-4 pt-4 border-t border-line">
+    <div className="mt-4 pt-4 border-t border-line no-print">
       {step === 'choose' && (
         <div className="grid gap-2 sm:flex">
           <button type="button" className={`${BIG} bg-pine text-on-pine border-pine`} onClick={() => setStep('approve')}>

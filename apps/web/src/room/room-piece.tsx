@@ -42,7 +42,7 @@ export function RoomPiece({ piece, room, isLocked, onDecided }: RoomPieceProps) 
       <ToDo piece={piece} />
       <Said piece={piece} />
       {piece.said.length > 0 && (
-        <p className="mt-2 text-[13px]">
+        <p className="mt-2 text-[13px] no-print">
           <a
             href={`/api/room/${room.contactId}/pieces/${piece.pieceId}/sign-off-record`}
             className="text-pine underline inline-flex items-center min-h-11 sm:min-h-6"

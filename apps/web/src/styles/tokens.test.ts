@@ -6,7 +6,7 @@ import { luminance, luminanceRatio as ratio, parseHex } from '@zesting/core';
 type Rgb = readonly [number, number, number];
 
 const css = readFileSync(join(__dirname, 'tokens.css'), 'utf8');
-const [light = '', dark = ''] = css.split('@media (prefers-color-scheme: dark)');
+const [light = '', dark = ''] = css.split('@media screen and (prefers-color-scheme: dark)');
 const tokensOf = (part: string) => new Map([...part.matchAll(/--([\w-]+):\s*([^;]+);/g)].map((match) => [match[1] ?? '', match[2] ?? '']));
 const modes = { light: tokensOf(light), dark: tokensOf(dark) };
 

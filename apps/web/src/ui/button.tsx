@@ -20,3 +20,16 @@ export function Button({
 }: ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look; ref?: Ref<HTMLButtonElement> }) {
   return <button type="button" className={buttonClass(look, className)} {...rest} />;
 }
+
+/** A small button that shows a sign; `label` says it in words. */
+export function IconButton({ label, ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { label: string }) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      className="grid place-items-center size-8 rounded-md hover:bg-sunk disabled:opacity-40"
+      {...rest}
+    />
+  );
+}

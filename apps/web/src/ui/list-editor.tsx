@@ -1,6 +1,6 @@
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { Button } from './button';
+import { Button, IconButton } from './button';
 
 interface ListEditorProps<T> {
   readonly label: string;
@@ -89,19 +89,5 @@ export function ListEditor<T extends object>({
         </details>
       )}
     </div>
-  );
-}
-
-function IconButton({ label, children, ...rest }: { label: string; disabled?: boolean; onClick: () => void; children: ReactNode }) {
-  return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      className="grid place-items-center size-7 rounded-md hover:bg-sunk disabled:opacity-40"
-      {...rest}
-    >
-      {children}
-    </button>
   );
 }

@@ -1,6 +1,7 @@
 import { Pause, Play, X } from 'lucide-react';
 import { bytesWords } from '../lib/format';
 import type { Uploads } from '../lib/use-uploads';
+import { IconButton } from './button';
 
 /** Files on their way: how far each is, to be paused, gone on with, or given up. */
 export function UploadList({ uploads }: { uploads: Uploads }) {
@@ -37,19 +38,5 @@ export function UploadList({ uploads }: { uploads: Uploads }) {
         </li>
       ))}
     </ul>
-  );
-}
-
-function IconButton({ label, children, onClick }: { label: string; children: React.ReactNode; onClick: () => void }) {
-  return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      onClick={onClick}
-      className="grid place-items-center size-8 rounded-md hover:bg-sunk"
-    >
-      {children}
-    </button>
   );
 }

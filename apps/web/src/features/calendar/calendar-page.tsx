@@ -59,7 +59,7 @@ export function CalendarPage() {
         onDragEnd={drop}
         accessibility={{ screenReaderInstructions: { draggable: INSTRUCTIONS } }}
       >
-        <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_230px] print:block items-start">
+        <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_230px] print:block sideways items-start">
           {view.kind === 'week' && !client ? <WeekLanes {...grid} /> : <MonthGrid {...grid} todayOn={hereOn} />}
           <Tray entries={calendar.data.tray} colouring={view.colouring} onOpen={setOpenId} />
         </div>

@@ -7,6 +7,7 @@ import { MARKER_WORDS } from '../../lib/words';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
+import { SpanFields } from '../../ui/span-fields';
 
 const KINDS: readonly MarkerKind[] = ['launch', 'offer', 'event', 'production_day', 'blackout', 'closure'];
 const NOTES: Partial<Record<MarkerKind, string>> = {
@@ -94,30 +95,7 @@ export function MarkerDialog({ onClose }: { onClose: () => void }) {
               </select>
             )}
           </Field>
-          <Field label="First day">
-            {(control) => (
-              <input
-                {...control}
-                type="date"
-                className="field"
-                value={body.startOn}
-                onChange={(event) =>
-                  change({ startOn: event.target.value, ...(body.endOn < event.target.value ? { endOn: event.target.value } : {}) })
-                }
-              />
-            )}
-          </Field>
-          <Field label="Last day">
-            {(control) => (
-              <input
-                {...control}
-                type="date"
-                className="field"
-                value={body.endOn}
-                onChange={(event) => change({ endOn: event.target.value })}
-              />
-            )}
-          </Field>
+          <SpanFields span={body} onChange={change} />
         </div>
         <div className="flex justify-end">
           <Button look="main" type="submit" disabled={add.isPending}>

@@ -2,6 +2,7 @@ import type { ClientPageShape, ClosureBody } from '@zesting/contract';
 import { dayWords } from '../../lib/format';
 import { EditedSection } from '../../ui/edited';
 import { Field } from '../../ui/field';
+import { SpanFields } from '../../ui/span-fields';
 import { ListEditor } from '../../ui/list-editor';
 import { ColourField, RegionField, WeekField, ZoneField } from '../../ui/setup-fields';
 import { useClientSection } from './use-client-section';
@@ -139,30 +140,7 @@ export function DaysSection({ client }: { client: ClientPageShape }) {
                     <input {...control} className="field" value={closure.name} onChange={(event) => put({ name: event.target.value })} />
                   )}
                 </Field>
-                <Field label="First day">
-                  {(control) => (
-                    <input
-                      {...control}
-                      type="date"
-                      className="field"
-                      value={closure.startOn}
-                      onChange={(event) =>
-                        put({ startOn: event.target.value, ...(closure.endOn < event.target.value ? { endOn: event.target.value } : {}) })
-                      }
-                    />
-                  )}
-                </Field>
-                <Field label="Last day">
-                  {(control) => (
-                    <input
-                      {...control}
-                      type="date"
-                      className="field"
-                      value={closure.endOn}
-                      onChange={(event) => put({ endOn: event.target.value })}
-                    />
-                  )}
-                </Field>
+                <SpanFields span={closure} onChange={put} />
               </div>
             )}
           </ListEditor>

@@ -1,16 +1,26 @@
 import { useQuery } from '@tanstack/react-query';
 import type { CoverBody, PersonPageShape, PersonRow } from '@zesting/contract';
 import { useState } from 'react';
+import { toast } from 'sonner';
 import { call, wordsOf } from '../../lib/api';
 import { dayWords } from '../../lib/format';
 import { useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
+import { SpanFields } from '../../ui/span-fields';
 
 /** Who looks after this manager's clients while they are away. */
 export function CoverSection({ person }: { person: PersonPageShape }) {
   const mayEdit = person.canEdit || person.isSelf;
   const remove = useWrite((id: string) => call(`/people/${person.id}/covers/${id}`, { method: 'DELETE' }));
+  const add = useWrite((body: CoverBody) => call(`/people/${person.id}/covers`, { method: 'POST', body }));
+  const takeAway = ({ id, coverId, startOn, endOn, coverName }: PersonPageShape['covers'][number]) =>
+    remove.mutate(id, {
+      onSuccess: () =>
+        toast(`${coverName} does not cover any more`, {
+          action: { label: 'Undo', onClick: () => add.mutate({ coverId, startOn, endOn }) },
+        }),
+    });
   return (
     <section aria-label="Cover" className="card p-4">
       <h2 className="text-lg mb-1">Cover</h2>
@@ -23,7 +33,7 @@ export function CoverSection({ person }: { person: PersonPageShape }) {
             </span>
             <span>{cover.managerId === person.id ? `${cover.coverName} covers` : `covers for ${cover.managerName}`}</span>
             {mayEdit && cover.managerId === person.id && (
-              <Button look="quiet" className="ml-auto" disabled={remove.isPending} onClick={() => remove.mutate(cover.id)}>
+              <Button look="quiet" className="ml-auto" disabled={remove.isPending} onClick={() => takeAway(cover)}>
                 Take away
               </Button>
             )}
@@ -68,28 +78,7 @@ function AddCover({ person }: { person: PersonPageShape }) {
             </select>
           )}
         </Field>
-        <Field label="From">
-          {(control) => (
-            <input
-              {...control}
-              type="date"
-              className="field"
-              value={body.startOn}
-              onChange={(event) => setBody({ ...body, startOn: event.target.value })}
-            />
-          )}
-        </Field>
-        <Field label="Until">
-          {(control) => (
-            <input
-              {...control}
-              type="date"
-              className="field"
-              value={body.endOn}
-              onChange={(event) => setBody({ ...body, endOn: event.target.value })}
-            />
-          )}
-        </Field>
+        <SpanFields span={body} labels={['From', 'Until']} onChange={(span) => setBody({ ...body, ...span })} />
       </div>
       <Button disabled={add.isPending} onClick={submit}>
         Arrange cover

@@ -8,6 +8,7 @@ import { useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
+import { SpanFields } from '../../ui/span-fields';
 
 const spanWords = (startOn: string, endOn: string, part: number): string =>
   `${dayWords(startOn)}${endOn === startOn ? '' : ` to ${dayWords(endOn)}`}${part < 1 ? ', half days' : ''}`;
@@ -85,30 +86,7 @@ function AddTimeOff({ person, onFound }: { person: PersonPageShape; onFound: (fo
   return (
     <>
       <div className="grid sm:grid-cols-[9.5rem_9.5rem_8rem_minmax(0,1fr)] gap-x-3">
-        <Field label="First day" error={error}>
-          {(control) => (
-            <input
-              {...control}
-              type="date"
-              className="field"
-              value={body.startOn}
-              onChange={(event) =>
-                setBody({ ...body, startOn: event.target.value, endOn: body.endOn < event.target.value ? event.target.value : body.endOn })
-              }
-            />
-          )}
-        </Field>
-        <Field label="Last day">
-          {(control) => (
-            <input
-              {...control}
-              type="date"
-              className="field"
-              value={body.endOn}
-              onChange={(event) => setBody({ ...body, endOn: event.target.value })}
-            />
-          )}
-        </Field>
+        <SpanFields span={body} error={error} onChange={(span) => setBody({ ...body, ...span })} />
         <Field label="How much">
           {(control) => (
             <select

@@ -2,7 +2,7 @@ import type { MediumShape } from '@zesting/contract';
 import { ArrowLeft, ArrowRight, ImagePlus, Trash2 } from 'lucide-react';
 import { useId, useRef } from 'react';
 import type { Uploads } from '../../lib/use-uploads';
-import { Button } from '../../ui/button';
+import { Button, IconButton } from '../../ui/button';
 import { UploadList } from '../../ui/upload-list';
 
 interface MediaEditorProps {
@@ -89,19 +89,5 @@ export function MediaEditor({ media, readOnly, uploads, onChange }: MediaEditorP
         </>
       )}
     </div>
-  );
-}
-
-function IconButton({ label, children, ...rest }: { label: string; disabled?: boolean; onClick: () => void; children: React.ReactNode }) {
-  return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      className="grid place-items-center size-8 rounded-md hover:bg-sunk disabled:opacity-40"
-      {...rest}
-    >
-      {children}
-    </button>
   );
 }

@@ -7,6 +7,7 @@ import { call, wordsOf } from '../../lib/api';
 import { count, dayWords } from '../../lib/format';
 import { policyWords } from '../../lib/policy-words';
 import { useWrite } from '../../lib/queries';
+import { slipWords } from './slips';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
 import { ClientCode, Tag } from '../../ui/tags';
@@ -80,21 +81,6 @@ interface PacketFormProps {
 /** The earliest latest finish of the pieces; null where none has a date. */
 const earliestOf = (pieces: readonly ReadyPieceShape[]): string | null =>
   pieces.flatMap((piece) => piece.latestFinishOn ?? []).sort()[0] ?? null;
-
-/** What slips, by name: pieces whose answer comes too late, whether the client takes its span or the whole time it is given. */
-export function slipWords(pieces: readonly ReadyPieceShape[], dueOn: string): string[] {
-  return pieces.flatMap((piece) => {
-    const { latestFinishOn: latest, answerOn, title } = piece;
-    if (latest === null) return [];
-    if (piece.slips && answerOn !== null)
-      return [
-        `${title} slips: the client’s time ends ${dayWords(answerOn)}, its answer was needed by ${dayWords(latest)}.${
-          piece.earliestPublishOn ? ` It can be out on ${dayWords(piece.earliestPublishOn)}.` : ''
-        }`,
-      ];
-    return dueOn > latest ? [`${title} needs its answer by ${dayWords(latest)}: ${dayWords(dueOn)} is too late for it.`] : [];
-  });
-}
 
 function PacketForm({ client, ready, pieces, onSent }: PacketFormProps) {
   const title = pieces[0]?.title ?? '';
