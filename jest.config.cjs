@@ -29,7 +29,7 @@ module.exports = {
     {
       ...base,
       displayName: 'unit',
-      roots: ['<rootDir>/packages', '<rootDir>/apps', '<rootDir>/tools'],
+      roots: ['<rootDir>/packages', '<rootDir>/apps', '<rootDir>/demo', '<rootDir>/tools'],
       testMatch: ['**/*.test.ts'],
       testPathIgnorePatterns: ['/node_modules/', '/dist/', '\\.db\\.test\\.ts$'],
     },

@@ -141,7 +141,7 @@ export const CLIENTS: Record<ClientKey, StoryClient> = {
       wordsNever: ['artisan', 'yummy', 'guilt-free'],
       disclosure: 'Offer while it lasts; ask in the shop about allergens.',
     },
-    observances: ["Mother's Day", "Valentine's Day"],
+    observances: ['Easter Sunday'],
     markers: [
       { kind: 'offer', name: 'Four o’clock week', days: [10, 12] },
       { kind: 'production_day', name: 'Filming at the oven', days: [6, 6] },

@@ -1,4 +1,4 @@
-import { characters, count, dayWords, minutesWords, monthWords, signed, zoneWords } from './format';
+import { bytesWords, characters, count, dayWords, minutesWords, monthWords, signed, zoneWords } from './format';
 
 describe('dates in words', () => {
   it('name the weekday, and the year only when it is another one', () => {
@@ -20,6 +20,17 @@ describe('figures in words', () => {
       '2',
     ]);
     expect(zoneWords('America/Los_Angeles')).toBe('Los Angeles');
+  });
+
+  it('give sizes of files in steps of a thousand', () => {
+    expect([0, 999, 512_000, 1_500_000, 62_914_560, 2_147_483_648].map(bytesWords)).toEqual([
+      '0 kB',
+      '1 kB',
+      '512 kB',
+      '1.5 MB',
+      '63 MB',
+      '2.1 GB',
+    ]);
   });
 
   it('count characters as people see them', () => {

@@ -1,4 +1,4 @@
-import { publicHolidays } from './holidays.js';
+import { observances, publicHolidays } from './holidays.js';
 
 const days = (region: string, year: number) => publicHolidays(region, year, year).map((holiday) => holiday.on);
 
@@ -15,6 +15,15 @@ describe('public holidays', () => {
   it('leave out observances: Mother’s Day is a day of work', () => {
     expect(publicHolidays('US-CA', 2026, 2026).map((holiday) => holiday.name)).not.toContain("Mother's Day");
     expect(days('US-CA', 2026)).toContain('2026-07-03'); // Independence Day falls on a Saturday: Friday stands in
+  });
+
+  it('offer observances apart: none of them is a day off, and Mother’s Day is among them', () => {
+    for (const region of ['US-CA', 'GB-ENG', 'NZ-AUK']) {
+      const off = new Set(publicHolidays(region, 2026, 2027).map((day) => `${day.on} ${day.name}`));
+      for (const day of observances(region, 2026, 2027)) expect(off).not.toContain(`${day.on} ${day.name}`);
+    }
+    expect(observances('US-CA', 2026, 2026).map((day) => day.name)).toContain("Mother's Day");
+    expect(observances('GB-ENG', 2026, 2026).map((day) => day.name)).toContain('Easter Sunday');
   });
 
   it('span several years, both ends included', () => {
