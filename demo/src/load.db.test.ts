@@ -4,8 +4,8 @@ import { makeTestDatabase, type TestDatabase } from '../../apps/server/test-supp
 import { loadDemo } from './load.js';
 import { STORY } from './pieces.js';
 
-/** A late Saturday evening, and the hour at which clocks change. */
-const DAYS = ['2026-11-28T23:30:00Z', '2027-03-28T01:10:00Z'];
+/** A Sunday, in the hour at which London's clocks change. */
+const DAYS = ['2027-03-28T01:10:00Z'];
 
 describe('the demo', () => {
   let database: TestDatabase;

@@ -39,7 +39,7 @@ export async function call<T>(path: string, { method = 'GET', body, version, ide
     response = await fetch(`/api${path}`, {
       method,
       headers,
-      signal: signal ?? null,
+      ...(signal ? { signal } : {}),
       body: isForm ? body : body === undefined ? null : JSON.stringify(body),
     });
   } catch {

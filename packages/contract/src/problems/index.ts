@@ -71,7 +71,7 @@ export const PROBLEMS = {
   'packet.silence_too_soon': { status: 409, title: 'The agreed time has not passed yet' },
   'packet.nobody_to_chase': { status: 409, title: 'Nobody’s answer is awaited any more' },
   'request.not_declined': { status: 409, title: 'This request was not declined' },
-  'file.being_made': { status: 503, title: 'This picture is still being made ready: try again in a moment' },
+  'file.being_made': { status: 409, title: 'This picture is still being made ready: try again in a moment' },
   'file.not_arrived': { status: 409, title: 'This upload has not arrived whole' },
   'piece.no_finals': { status: 409, title: 'The client has approved nothing of this piece yet: there are no finals' },
   'piece.no_record': { status: 409, title: 'Nothing was decided about this piece yet' },

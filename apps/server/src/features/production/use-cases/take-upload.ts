@@ -21,7 +21,13 @@ export async function takeUpload(
   const before = await takenBefore(app.manager, uploadId, where.clientId);
   if (before) return ok(before);
   if (!arrived) return fail({ code: 'file.not_arrived' });
-  const stored = await app.files.storeFile(arrived.path);
+  const stored = await app.files.storeFile(arrived.path).catch(async (error: unknown) => {
+    // another call took it at the same moment, and has cleared it away since
+    const other = await takenBefore(app.manager, uploadId, where.clientId);
+    if (other) return other;
+    throw error;
+  });
+  if ('assetId' in stored) return ok(stored);
   if (!stored.ok) {
     await app.resumable.forget(uploadId);
     return stored;
