@@ -39,6 +39,7 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   await marta.getByRole('heading', { name: 'Ivo Harcastle' }).waitFor();
   await shoot(marta, 'person');
   await dana.goto('/production');
+  await dana.getByRole('heading', { name: 'Production' }).waitFor();
   await dana.keyboard.press('Control+.');
   await dana.keyboard.type('newsletter');
   await dana.getByRole('option').first().waitFor();
