@@ -12,7 +12,7 @@ export const PICTURE_WIDTHS = [160, 480, 1080, 1920] as const;
 export type PictureWidth = (typeof PICTURE_WIDTHS)[number];
 
 /** How long a request waits for a size that is being made, in milliseconds. */
-const WAIT_MS = 15_000;
+const WAIT_MS = 8_000;
 const LOOK_MS = 80;
 const TASK = 'picture_sizes';
 

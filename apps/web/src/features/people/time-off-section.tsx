@@ -85,7 +85,7 @@ function AddTimeOff({ person, onFound }: { person: PersonPageShape; onFound: (fo
   };
   return (
     <>
-      <div className="grid sm:grid-cols-[9.5rem_9.5rem_8rem_minmax(0,1fr)] gap-x-3">
+      <div className="grid sm:grid-cols-3 gap-x-3">
         <SpanFields span={body} error={error} onChange={(span) => setBody({ ...body, ...span })} />
         <Field label="How much">
           {(control) => (
@@ -100,17 +100,19 @@ function AddTimeOff({ person, onFound }: { person: PersonPageShape; onFound: (fo
             </select>
           )}
         </Field>
-        <Field label="Note">
-          {(control) => (
-            <input
-              {...control}
-              className="field"
-              maxLength={100}
-              value={body.note ?? ''}
-              onChange={(event) => setBody({ ...body, note: event.target.value })}
-            />
-          )}
-        </Field>
+        <div className="sm:col-span-3">
+          <Field label="Note">
+            {(control) => (
+              <input
+                {...control}
+                className="field"
+                maxLength={100}
+                value={body.note ?? ''}
+                onChange={(event) => setBody({ ...body, note: event.target.value })}
+              />
+            )}
+          </Field>
+        </div>
       </div>
       <div className="flex flex-wrap gap-2">
         <Button disabled={add.isPending} onClick={submit}>
