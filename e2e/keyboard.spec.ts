@@ -7,8 +7,11 @@ const TITLE = 'Quince jelly morning';
 /** Goes on with Tab until the target has the focus, as a person without a mouse does. */
 async function tabTo(page: Page, target: Locator): Promise<void> {
   await expect(target).toBeVisible();
+  let element = await target.elementHandle();
   for (let presses = 0; presses < 250; presses++) {
-    if (await target.evaluate((element) => element === document.activeElement)) return;
+    // looked up once, which is quick; anew where the page has drawn it anew
+    if (!(await page.evaluate((found) => found?.isConnected ?? false, element))) element = await target.elementHandle();
+    if (await page.evaluate((found) => found === document.activeElement, element)) return;
     await page.keyboard.press('Tab');
   }
   throw new Error('the focus never comes there');

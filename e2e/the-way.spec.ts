@@ -201,11 +201,11 @@ test('one piece goes the whole way, from the form to the feed', async ({ browser
   await test.step('round two is planned, made and sent', async () => {
     await manager.goto(pieceAddress);
     await expect(manager.getByText('Round 2 of 2 agreed')).toBeVisible();
-    await expect(manager.getByText('Say that they need a wall behind them.')).toBeVisible();
+    await expect(manager.getByRole('checkbox', { name: /Say that they need a wall/ })).toBeVisible();
     const designer = await signIn(browser, zesting, 'piet@quillhaven.test');
     await designer.goto(pieceAddress);
     await designer.getByLabel('Copy', { exact: true }).fill('A pot, a wall behind it, and six hours of sun.\nFigs ask for little.');
-    await designer.getByRole('checkbox', { name: /Say that they need a wall/ }).check();
+    await designer.getByRole('checkbox', { name: /Say that they need a wall/ }).click();
     await expect(designer.getByText('1 to settle or answer')).toBeVisible();
     await designer.getByRole('button', { name: 'Hand in' }).click();
     await expect(designer.getByRole('button', { name: 'Hand in' })).toBeHidden();
@@ -247,8 +247,8 @@ test('one piece goes the whole way, from the form to the feed', async ({ browser
     await expectAccessible(manager);
     const tray = manager.getByRole('complementary', { name: 'Without a date' });
     await tray.getByRole('button', { name: new RegExp(`Photo feed ${TITLE}`) }).press('Enter');
-    await manager.getByLabel('Day').fill(wish);
-    await manager.getByLabel('Time').fill('08:00');
+    await manager.getByLabel('Day', { exact: true }).fill(wish);
+    await manager.getByLabel('Time', { exact: true }).fill('08:00');
     await expectAccessible(manager);
     await manager.getByRole('button', { name: 'Place it there' }).click();
     const placed = manager.getByRole('button', { name: new RegExp(`08:00 ${TITLE}, Photo feed, Scheduled`) });
