@@ -1,6 +1,8 @@
 import { addDays, getDay } from '@zesting/core';
 import { expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
 
+test.use({ story: 'rounds' });
+
 test('a chase goes out in one click, and the reminder stops with the answer', async ({ browser, zesting }) => {
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   await dana.goto('/sign-off?client=MOSS');

@@ -47,7 +47,9 @@ export interface Zesting {
 }
 
 /** One Zesting with its demo per worker, on a database of its own. */
-export const test = base.extend<object, { zesting: Zesting }>({
+export const test = base.extend<object, { zesting: Zesting; story: string }>({
+  /** another word begins the story anew, for tests that need what others have decided already */
+  story: ['shared', { option: true, scope: 'worker' }],
   zesting: [
     // eslint-disable-next-line no-empty-pattern -- Playwright reads the pattern to know what the fixture needs
     async ({}, use) => {
