@@ -15,6 +15,7 @@ const VERBS: Record<string, string> = {
   'piece.changes_asked': 'asked for changes',
   'step.assigned': 'assigned a step',
   'step.begun': 'began',
+  'step.remaining_said': 'said how much work is left in',
   'step.handed_in': 'handed in',
   'step.passed': 'passed',
   'step.handed_back': 'handed back',

@@ -154,10 +154,21 @@ export class PiecePage {
 }
 
 /** A line of the desk's reckoning. */
+export class LateStepShape {
+  step: string;
+  doer: string | null;
+  latestFinishOn: string;
+  predictedFinishOn: string;
+  /** so many steps of the same doer, due earlier, go first */
+  behindSteps: number;
+}
+
 export class DeskRow extends PieceRow {
   earliestPublishOn: string | null;
   packetDueOn: string | null;
   placementId: string | null;
+  /** of a piece that will be late: the first step that is predicted to end after its latest day */
+  late: LateStepShape | null;
 }
 
 export class DeskShape {

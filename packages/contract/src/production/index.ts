@@ -3,13 +3,17 @@ import {
   ArrayMaxSize,
   IsArray,
   IsBoolean,
+  IsInt,
   IsNotEmpty,
   IsObject,
   IsOptional,
   IsString,
   IsUUID,
   Matches,
+  Max,
   MaxLength,
+  Min,
+  ValidateIf,
   ValidateNested,
 } from 'class-validator';
 import type { Answers, Danger, FormField, HeldBy, PartState, PieceStage, ReckoningList } from '@zesting/core';
@@ -111,6 +115,15 @@ export class HandBackBody {
   remark: string;
 }
 
+export class RemainingBody {
+  /** null puts the whole effort back */
+  @ValidateIf((body: RemainingBody) => body.minutes !== null)
+  @IsInt()
+  @Min(0)
+  @Max(60_000)
+  minutes: number | null;
+}
+
 export class StepShape {
   id: string;
   title: string;
@@ -121,6 +134,8 @@ export class StepShape {
   doerName: string | null;
   spanDays: number;
   effortMinutes: number;
+  /** what the doer says is left, else the whole effort */
+  leftMinutes: number;
   sameDay: boolean;
   round: number;
   startedOn: string | null;
@@ -132,6 +147,11 @@ export class StepShape {
   earliestFinishOn: string;
   earliestHeldBy: HeldBy;
   slackDays: number | null;
+  /** when it is predicted to begin and end, by the load of everybody; null before the first prediction, or where it never can */
+  predictedStartOn: string | null;
+  predictedFinishOn: string | null;
+  /** so many steps of the same doer, due earlier, go first */
+  behindSteps: number;
   danger: Danger | null;
   critical: boolean;
   /** its predecessors are done and it is not */
@@ -288,7 +308,9 @@ export class MyStepRow {
   latestFinishOn: string | null;
   slackDays: number | null;
   danger: Danger | null;
-  effortMinutes: number;
+  /** what the doer says is left, else the whole effort */
+  leftMinutes: number;
+  predictedFinishOn: string | null;
   atHand: boolean;
   waitsFor: string | null;
   thenGoesTo: string | null;

@@ -10,6 +10,8 @@ export interface PlanDoer {
   readonly todayOn: Day;
   /** false once the agency's cut-off has passed: work that is not begun starts tomorrow at the earliest */
   readonly todayCounts: boolean;
+  /** steps do not compete for its hours: a client, or nobody yet; only `workload` asks */
+  readonly unlimited?: boolean;
 }
 
 export interface PlanStep {
@@ -25,6 +27,8 @@ export interface PlanStep {
   readonly finishedOn?: Day | null;
   /** a latest finish set by hand; it stays, and a conflict shows */
   readonly pinnedFinishOn?: Day | null;
+  /** when the prediction of load across all pieces says that it ends; see `workload` */
+  readonly predictedFinishOn?: Day | null;
 }
 
 /** When the piece is to be published: the instant of the aim date, and the channel's lead in further working days. */
@@ -45,7 +49,7 @@ export interface PlanInput {
   readonly tightDays?: number;
 }
 
-/** Danger words, most dangerous first. *will be late* needs a prediction of load, which planning one piece cannot give. */
+/** Danger words, most dangerous first. *will be late* follows from `predictedFinishOn`, which planning one piece cannot give by itself. */
 export type Danger = 'overdue' | 'out_of_reach' | 'will_be_late' | 'tight' | 'fine';
 export const DANGERS: readonly Danger[] = ['overdue', 'out_of_reach', 'will_be_late', 'tight', 'fine'];
 
@@ -276,15 +280,16 @@ function assess(
     earliestFinishOn: fromDayNumber(earliest.finish),
     earliestHeldBy: earliest.heldBy,
     slackDays,
-    danger: slackDays === null || !latest ? null : dangerOf(latest.finish, toDayNumber(doer.todayOn), slackDays, tightDays),
+    danger: slackDays === null || !latest ? null : dangerOf(step, latest.finish, toDayNumber(doer.todayOn), slackDays, tightDays),
     critical: false,
     conflict: pinConflict(step, doer, latest),
   };
 }
 
-function dangerOf(latestFinish: number, today: number, slackDays: number, tightDays: number): Danger {
+function dangerOf(step: PlanStep, latestFinish: number, today: number, slackDays: number, tightDays: number): Danger {
   if (latestFinish < today) return 'overdue';
   if (slackDays < 0) return 'out_of_reach';
+  if (step.predictedFinishOn && toDayNumber(step.predictedFinishOn) > latestFinish) return 'will_be_late';
   return slackDays <= tightDays ? 'tight' : 'fine';
 }
 

@@ -85,9 +85,9 @@ export async function loadCalendars(tx: Tx, now: InstantText): Promise<CalendarB
     now,
     tightDays: agency.tight_days,
     doers: Object.fromEntries([
-      [AGENCY_KEY, doerOf(agency)],
+      [AGENCY_KEY, { ...doerOf(agency), unlimited: true }],
       ...people.map((person) => [person.id, doerOf(person)] as const),
-      ...clients.map((client) => [clientKey(client.id), doerOf(client)] as const),
+      ...clients.map((client) => [clientKey(client.id), { ...doerOf(client), unlimited: true }] as const),
     ]),
     clients: new Map(
       clients.map((client) => [

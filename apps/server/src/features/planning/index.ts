@@ -1,6 +1,7 @@
 export { PlanningModule } from './planning.module.js';
 export * from './calendars.js';
 export * from './piece-state.js';
+export { loadOpenSteps, predict, predictSteps, storedPrediction } from './predict.js';
 export * from './replan.js';
 export * from './routes.js';
 export { archiveRoute, editRoute, makeRoute } from './use-cases/edit-route.js';

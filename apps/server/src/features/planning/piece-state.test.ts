@@ -32,6 +32,7 @@ const step = (id: string, kind: StepSource['kind'], after: string[], more: Parti
   predecessor_ids: after,
   started_on: null,
   finished_on: null,
+  predicted_finish_on: null,
   ...more,
 });
 const done = { started_on: '2027-02-22', finished_on: '2027-02-23' };
@@ -84,6 +85,14 @@ describe('what follows from a piece', () => {
     const state = pieceState(source({ placements }), book);
     expect(state.aimOn).toBe('2027-03-25');
     expect(state.plan?.steps.at(-1)?.latestFinishOn).toBe('2027-03-22'); // Wednesday 24, and two working days earlier
+  });
+
+  it('will be late when load is predicted to end a step after its latest day, and stands on that list', () => {
+    const steps = (predicted_finish_on: string) => [step('make', 'make', [], { predicted_finish_on }), ...source().steps.slice(1)];
+    const state = (on: string) => pieceState(source({ steps: steps(on) }), book);
+    expect([state('2027-03-10').danger, state('2027-03-10').list]).toEqual(['fine', 'on_course']);
+    expect([state('2027-03-11').danger, state('2027-03-11').list]).toEqual(['will_be_late', 'will_be_late']);
+    expect(pieceState(source({ steps: steps('2027-03-11'), wish_on: '2027-03-03' }), book).danger).toBe('overdue'); // what is worse comes first
   });
 
   it('has no aim once everything is out, and no list', () => {

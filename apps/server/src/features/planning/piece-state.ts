@@ -56,6 +56,8 @@ export interface StepSource {
   predecessor_ids: string[];
   started_on: string | null;
   finished_on: string | null;
+  /** stored by the prediction of load; null where none is made yet, or work can never end */
+  predicted_finish_on: string | null;
 }
 
 interface PlacementSource {
@@ -100,7 +102,7 @@ export function loadSources(tx: Tx, pieceIds: readonly string[]): Promise<PieceS
        coalesce((select jsonb_agg(jsonb_build_object('contactId', d.contact_id, 'verdict', d.verdict, 'digests', d.digests) order by d.sequence)
          from decisions d where d.piece_id = p.id), '[]') as decisions,
        coalesce((select jsonb_agg(jsonb_build_object('id', s.id, 'title', s.title, 'kind', s.kind, 'doer_id', (select d.id from people d where d.id = s.doer_id and d.active), 'span_days', s.span_days,
-           'same_day', s.same_day, 'predecessor_ids', s.predecessor_ids, 'started_on', s.started_on, 'finished_on', s.finished_on) order by s.position)
+           'same_day', s.same_day, 'predecessor_ids', s.predecessor_ids, 'started_on', s.started_on, 'finished_on', s.finished_on, 'predicted_finish_on', s.predicted_finish_on) order by s.position)
          from steps s where s.piece_id = p.id), '[]') as steps,
        coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'channel_id', l.channel_id, 'publish_at', to_char(l.publish_at, 'YYYY-MM-DD"T"HH24:MI:SS"Z"'),
            'out', l.out_at is not null, 'cancelled', l.cancelled, 'lead_days', h.lead_days) order by l.publish_at, l.id)
@@ -117,7 +119,7 @@ export function loadSources(tx: Tx, pieceIds: readonly string[]): Promise<PieceS
 export const doerKey = (step: Pick<StepSource, 'kind' | 'doer_id'>, clientId: string): string =>
   step.kind === 'sign_off' ? clientKey(clientId) : (step.doer_id ?? AGENCY_KEY);
 
-const toPlanStep = (step: StepSource, clientId: string): PlanStep => ({
+export const toPlanStep = (step: StepSource, clientId: string): PlanStep => ({
   id: step.id,
   doer: doerKey(step, clientId),
   spanDays: step.span_days,
@@ -125,6 +127,7 @@ const toPlanStep = (step: StepSource, clientId: string): PlanStep => ({
   predecessorIds: step.predecessor_ids,
   startedOn: step.started_on === null ? null : getDay(step.started_on),
   finishedOn: step.finished_on === null ? null : getDay(step.finished_on),
+  predictedFinishOn: step.predicted_finish_on === null ? null : getDay(step.predicted_finish_on),
 });
 
 /** The aim: the earliest placement not yet out, else the wish date at the client's usual time, else none. */

@@ -12,9 +12,19 @@ import {
   restorePlacement,
   swapPlacements,
 } from '../calendar/index.js';
-import { assignStep, beginStep, editContent, editPiece, handBack, handIn } from '../production/index.js';
+import { assignStep, beginStep, editContent, editPiece, handBack, handIn, sayRemaining } from '../production/index.js';
 import { approveForClient, decide, sendPacket, settleRemark } from '../signoff/index.js';
-import { computeStates, replanOpen, storedPiece, storedSteps } from './index.js';
+import {
+  computeStates,
+  loadCalendars,
+  loadOpenSteps,
+  predict,
+  predictSteps,
+  replanOpen,
+  storedPiece,
+  storedPrediction,
+  storedSteps,
+} from './index.js';
 
 /** A generator that gives the same numbers for the same seed. @see Mulberry32, public domain (from memory) */
 function seeded(seed: number): () => number {
@@ -76,6 +86,7 @@ describe('the stored plan', () => {
       async () => step && handIn(app, viewer, step.id),
       async () => step && handIn(app, viewer, step.id),
       async () => step && handIn(app, viewer, step.id),
+      async () => step && sayRemaining(app, viewer, step.id, pick([null, 0, 30, 600, 2400]) ?? null),
       async () => step && handBack(app, viewer, step.id, 'Again'),
       async () =>
         editContent(
@@ -143,8 +154,9 @@ describe('the stored plan', () => {
     let done = 0;
     for (let count = 0; count < 2000; count++) if (await operate()) done++;
     expect(done).toBeGreaterThan(600);
-    // at rest: the clock has brought every open piece up to the present moment
+    // at rest: the clock has brought every open piece up to the present moment, and the prediction has followed
     getValue(await scene.app.write(async (tx, now) => ok(await replanOpen(tx, now))));
+    getValue(await scene.app.write(async (tx, now) => ok(await predict(tx, now))));
     const now = scene.app.clock.now();
     const pieces = await rows<Record<string, unknown> & { id: string; list: string | null }>(
       'select id, stage, list, aim_on, aim_at, danger, slack_days, late_from_on, earliest_publish_on, packet_due_on, progress from pieces where list is not null order by id',
@@ -164,6 +176,13 @@ describe('the stored plan', () => {
       [pieces.map((piece) => piece.id)],
     );
     expect(steps).toEqual(states.flatMap(storedSteps).sort((a, b) => a.id.localeCompare(b.id)));
+    const open = await loadOpenSteps(scene.app.manager);
+    const predicted = predictSteps(open, await loadCalendars(scene.app.manager, now));
+    expect(predicted.size).toBeGreaterThan(20);
+    const predictions = await rows<{ id: string }>(
+      'select id, predicted_start_on, predicted_finish_on, behind_steps from steps order by id',
+    );
+    expect(predictions).toEqual(predictions.map(({ id }) => storedPrediction(id, predicted.get(id))));
     const placements = await rows<{ id: string; state: string }>('select id, state from placements where piece_id = any($1)', [
       pieces.map((piece) => piece.id),
     ]);

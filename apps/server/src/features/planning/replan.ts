@@ -1,7 +1,10 @@
 import type { InstantText } from '@zesting/core';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
+import { addJob } from '../../platform/jobs/jobs.js';
 import { loadCalendars } from './calendars.js';
 import { loadSources, pieceState, type PieceState } from './piece-state.js';
+/** The task that predicts load anew once a transaction is through; one at a time waits. */
+export const PREDICT = 'planning_predict';
 
 /** Works out pieces anew from what is stored, without storing. */
 export async function computeStates(tx: Tx, pieceIds: readonly string[], now: InstantText): Promise<PieceState[]> {
@@ -11,10 +14,18 @@ export async function computeStates(tx: Tx, pieceIds: readonly string[], now: In
 }
 
 /**
- * Plans pieces anew and stores what lists are made of: stage, list, latest and earliest dates, slack, danger, placement states.
- * Called in the transaction of every change to a piece, since pieces do not yet compete for people; and by the clock for all.
+ * Plans pieces anew and stores what lists are made of: stage, list, latest and earliest dates, slack, danger, placement states. Called in the
+ * transaction of every change to a piece, so that whoever looks next sees it; and asks for a new prediction of load, which other pieces may
+ * feel too, by a job.
  */
 export async function replan(tx: Tx, pieceIds: readonly string[], now: InstantText): Promise<PieceState[]> {
+  const states = await replanPieces(tx, pieceIds, now);
+  if (states.length > 0) await addJob(tx, PREDICT, {}, { key: PREDICT });
+  return states;
+}
+
+/** As `replan`, by predictions as they are stored. */
+export async function replanPieces(tx: Tx, pieceIds: readonly string[], now: InstantText): Promise<PieceState[]> {
   const states = await computeStates(tx, pieceIds, now);
   if (states.length === 0) return [];
   await tx.query(

@@ -14,7 +14,7 @@ export { takeUpload } from './use-cases/take-upload.js';
 export { addAsset, addPieceFile, type Upload } from './use-cases/add-file.js';
 export { assignStep } from './use-cases/assign-step.js';
 export { createPiece, type NewPiece } from './use-cases/create-piece.js';
-export { beginStep, handBack, handIn } from './use-cases/do-step.js';
+export { beginStep, handBack, handIn, sayRemaining } from './use-cases/do-step.js';
 export { editContent } from './use-cases/edit-content.js';
 export { editPiece } from './use-cases/edit-piece.js';
 export { aimOf, tellAimMoved } from './use-cases/tell-aim-moved.js';

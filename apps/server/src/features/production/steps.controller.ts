@@ -1,5 +1,13 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
-import { AssignBody, ChaseBody, HandBackBody, type CandidateShape, type ChaseShape, type MyStepsShape } from '@zesting/contract';
+import {
+  AssignBody,
+  ChaseBody,
+  HandBackBody,
+  RemainingBody,
+  type CandidateShape,
+  type ChaseShape,
+  type MyStepsShape,
+} from '@zesting/contract';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { valueOrProblem } from '../../platform/http/problem.js';
@@ -7,7 +15,7 @@ import { candidatesFor } from './queries/candidates.js';
 import { myStepsOf } from './queries/my-steps.js';
 import { assignStep } from './use-cases/assign-step.js';
 import { chaseDoer, chaseOfStep } from './use-cases/chase-doer.js';
-import { beginStep, handBack, handIn } from './use-cases/do-step.js';
+import { beginStep, handBack, handIn, sayRemaining } from './use-cases/do-step.js';
 
 @Controller('steps')
 export class StepsController {
@@ -39,6 +47,14 @@ export class StepsController {
   @Access('step.do', { step: 'stepId' })
   async begin(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string): Promise<void> {
     valueOrProblem(await beginStep(this.app, viewer, stepId));
+  }
+
+  /** What the doer says is left. */
+  @Put(':stepId/remaining')
+  @HttpCode(204)
+  @Access('step.do', { step: 'stepId' })
+  async remaining(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string, @Body() body: RemainingBody): Promise<void> {
+    valueOrProblem(await sayRemaining(this.app, viewer, stepId, body.minutes));
   }
 
   /** Hands work in, or passes a check. */

@@ -87,6 +87,7 @@ const TABLE: Record<string, string> = {
   'PUT /api/steps/{stepId}/doer': managers,
   'GET /api/steps/{stepId}/chase': managers,
   'POST /api/steps/{stepId}/chase': managers,
+  'PUT /api/steps/{stepId}/remaining': makers,
   'POST /api/steps/{stepId}/begin': makers,
   'POST /api/steps/{stepId}/hand-in': makers,
   'POST /api/steps/{stepId}/hand-back': makers,

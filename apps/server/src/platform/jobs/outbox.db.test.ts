@@ -1,6 +1,7 @@
 import { createServer as createTcp } from 'node:net';
 import { fail, ok } from '@zesting/core';
 import { makeTestDatabase, type TestDatabase } from '../../../test-support/database.js';
+import { eventually } from '../../../test-support/eventually.js';
 import { createServer } from '../../server.js';
 import { App } from '../app.js';
 import { queueMail } from '../mail/mail.js';
@@ -39,11 +40,6 @@ function smtp(refuseFirst: number): Promise<{ port: number; received: string[]; 
     });
   });
 }
-
-const eventually = async (holds: () => boolean): Promise<void> => {
-  for (let tries = 0; tries < 200 && !holds(); tries++) await new Promise((resolve) => setTimeout(resolve, 50));
-  expect(holds()).toBe(true);
-};
 
 describe('the outbox', () => {
   let database: TestDatabase;

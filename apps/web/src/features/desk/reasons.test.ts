@@ -22,6 +22,7 @@ const row = (overrides: Partial<DeskRow>): DeskRow => ({
   earliestPublishOn: '2027-03-18',
   packetDueOn: '2027-03-11',
   placementId: 'l1',
+  late: null,
   ...overrides,
 });
 
@@ -32,6 +33,13 @@ describe('the desk', () => {
     );
     expect(reasonOf(row({ list: 'overdue', slackDays: -1, earliestPublishOn: null }))).toBe(
       'Design (Piet) should be done: 1 working day short',
+    );
+    const late = { step: 'Check', doer: 'Ines', latestFinishOn: '2027-03-12', predictedFinishOn: '2027-03-15', behindSteps: 2 };
+    expect(reasonOf(row({ list: 'will_be_late', late }))).toMatch(
+      /^Check \(Ines\) is predicted to end Mon 15 Mar.*, needed Fri 12 Mar.*; 2 steps due earlier go first$/,
+    );
+    expect(reasonOf(row({ list: 'will_be_late', late: { ...late, behindSteps: 0, doer: null } }))).toMatch(
+      /^Check \(nobody yet\).*needed Fri 12 Mar/,
     );
     expect(reasonOf(row({ list: 'no_doer', currentDoer: null }))).toMatch(/^Design could start and must by Mon 8 Mar.*; nobody has it$/);
     expect(reasonOf(row({ list: 'returned', round: 2 }))).toBe('Round 2: Design is with Piet');

@@ -3,6 +3,13 @@ import { count, dayWords } from '../../lib/format';
 
 const late = (row: DeskRow): string => (row.slackDays !== null && row.slackDays < 0 ? `${count(-row.slackDays, 'working day')} short` : '');
 
+function lateWords(late: DeskRow['late']): string | null {
+  if (!late) return null;
+  const first =
+    late.behindSteps > 0 ? `; ${count(late.behindSteps, 'step')} due earlier ${late.behindSteps === 1 ? 'goes' : 'go'} first` : '';
+  return `${late.step} (${late.doer ?? 'nobody yet'}) is predicted to end ${dayWords(late.predictedFinishOn)}, needed ${dayWords(late.latestFinishOn)}${first}`;
+}
+
 /** Why a piece stands on its list, in one sentence with its figures. */
 export function reasonOf(row: DeskRow): string {
   const step = row.currentStep ?? 'The next step';
@@ -20,7 +27,7 @@ export function reasonOf(row: DeskRow): string {
     case 'returned':
       return `Round ${row.round}: ${step} is with ${who}`;
     case 'will_be_late':
-      return `${step} (${who}) is predicted to end after its latest day`;
+      return lateWords(row.late) ?? `${step} (${who}) is predicted to end after its latest day`;
     case 'no_doer':
       return `${step} could start${row.lateFromOn ? ` and must by ${dayWords(row.lateFromOn)}` : ''}; nobody has it`;
     case 'with_client_past_due':
@@ -53,6 +60,8 @@ export function actionOf(row: DeskRow, code: string): { words: string; path: str
     case 'with_client':
     case 'with_client_past_due':
       return { words: 'See the packet', path: `/sign-off?client=${code}` };
+    case 'will_be_late':
+      return { words: 'Reassign', path: `${piece}#path` };
     case 'no_doer':
       return { words: 'Assign', path: `${piece}#path` };
     case 'out_of_reach':

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import type { CandidateShape, StepShape } from '@zesting/contract';
 import { call, wordsOf } from '../../lib/api';
-import { count, dayWords, minutesWords, signed, zoneWords } from '../../lib/format';
+import { count, dayWords, minutesWords, zoneWords } from '../../lib/format';
 import { useWrite } from '../../lib/queries';
 import { SKILL_LEVELS } from '../../lib/words';
 import { Button } from '../../ui/button';
@@ -9,7 +9,10 @@ import { Dialog } from '../../ui/dialog';
 import { Failed, Loading } from '../../ui/page';
 import { Tag } from '../../ui/tags';
 
-/** Who takes a step: skill, what is open, days off, and what the path would be. */
+const tooLate = ({ predictedFinishOn, latestFinishOn }: CandidateShape): boolean =>
+  predictedFinishOn !== null && latestFinishOn !== null && predictedFinishOn > latestFinishOn;
+
+/** Who takes a step: skill, what is open, days off, and when it would end by all that each has to do. */
 export function AssignDialog({ step, onClose }: { step: StepShape; onClose: () => void }) {
   const candidates = useQuery({
     queryKey: ['candidates', step.id],
@@ -24,7 +27,7 @@ export function AssignDialog({ step, onClose }: { step: StepShape; onClose: () =
       wide
       onClose={onClose}
       title={`Who does “${step.title}”?`}
-      description={`${minutesWords(step.effortMinutes)} of work over ${count(step.spanDays, 'day')}. Skilled ones first, then those with least open.`}
+      description={`${minutesWords(step.effortMinutes)} of work over ${count(step.spanDays, 'day')}. Skilled ones first, then those with least open. Predictions go by all that each has to do.`}
     >
       {candidates.isError && <Failed message={wordsOf(candidates.error)} onRetry={() => void candidates.refetch()} />}
       {candidates.isPending && <Loading />}
@@ -49,10 +52,8 @@ export function AssignDialog({ step, onClose }: { step: StepShape; onClose: () =
                     .slice(0, 4)
                     .map((day) => dayWords(day))
                     .join(', ')}${person.timeOffOn.length > 4 ? ` and ${person.timeOffOn.length - 4} more` : ''}`}
-                {person.earliestFinishOn && ` · could end ${dayWords(person.earliestFinishOn)}`}
-                {person.slackDays !== null && (
-                  <span className={person.slackDays < 0 ? 'text-rhubarb font-medium' : ''}>{`, slack ${signed(person.slackDays)}`}</span>
-                )}
+                {person.predictedFinishOn && ` · predicted to end ${dayWords(person.predictedFinishOn)}`}
+                {tooLate(person) && <span className="text-rhubarb font-medium">, needed {dayWords(person.latestFinishOn ?? '')}</span>}
               </p>
             </div>
             <Button

@@ -7,6 +7,7 @@ import { buttonClass } from '../../ui/button';
 import { Empty, PageHead } from '../../ui/page';
 import { ClientCode, DangerTag, Tag } from '../../ui/tags';
 import { Wheel } from '../../ui/wheel';
+import { RemainingField } from './remaining-field';
 
 /** A creator's own steps, in the order to do them: what can be done now, then what waits for others. */
 export function MyStepsPage() {
@@ -16,7 +17,7 @@ export function MyStepsPage() {
   });
   const now = data.rows.filter((row) => row.atHand);
   const later = data.rows.filter((row) => !row.atHand);
-  const minutes = now.reduce((sum, row) => sum + row.effortMinutes, 0);
+  const minutes = now.reduce((sum, row) => sum + row.leftMinutes, 0);
   return (
     <div className="max-w-4xl mx-auto">
       <PageHead
@@ -61,7 +62,14 @@ function StepLine({ row }: { row: MyStepRow }) {
         <p>
           {row.stepTitle}
           {row.round > 1 && <span className="text-muted"> · round {row.round}</span>}
-          <span className="text-muted"> · {minutesWords(row.effortMinutes)}</span>
+          <span className="text-muted">
+            {' · '}
+            {row.atHand ? (
+              <RemainingField stepId={row.stepId} title={`${row.stepTitle} of ${row.pieceTitle}`} leftMinutes={row.leftMinutes} />
+            ) : (
+              minutesWords(row.leftMinutes)
+            )}
+          </span>
           {row.thenGoesTo && <span className="text-muted"> · then {row.thenGoesTo}</span>}
         </p>
         {row.remark && <p className="text-rind mt-1 break-words">Handed back: {row.remark}</p>}
@@ -75,6 +83,11 @@ function StepLine({ row }: { row: MyStepRow }) {
           </>
         ) : (
           <Tag>no date</Tag>
+        )}
+        {row.predictedFinishOn && (
+          <p className={`text-[13px] ${row.danger === 'will_be_late' ? 'text-rhubarb font-medium' : 'text-muted'}`}>
+            predicted {dayWords(row.predictedFinishOn)}
+          </p>
         )}
       </div>
       <Link to={`/pieces/${row.pieceId}`} className={buttonClass(row.atHand ? 'main' : 'plain', 'ml-auto sm:ml-0')}>

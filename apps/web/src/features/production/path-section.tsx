@@ -8,7 +8,7 @@ import { Button, buttonClass } from '../../ui/button';
 import { ChaseDialog } from '../../ui/chase-dialog';
 import { DangerTag, Tag } from '../../ui/tags';
 import { AssignDialog } from './assign-dialog';
-import { whyWords } from './why';
+import { predictedWords, whyWords } from './why';
 
 /** The path: each step with its doer, its latest dates, slack, danger and why. */
 export function PathSection({ piece }: { piece: PieceShape }) {
@@ -113,6 +113,7 @@ function StepSign({ step }: { step: StepShape }) {
 
 function StepDates({ step, steps }: { step: StepShape; steps: readonly StepShape[] }) {
   if (step.finishedOn !== null) return <p className="text-[13px]">Finished {dayWords(step.finishedOn)}</p>;
+  const predicted = predictedWords(step);
   return (
     <>
       <p className="tabular text-[13px]">
@@ -126,6 +127,7 @@ function StepDates({ step, steps }: { step: StepShape; steps: readonly StepShape
           <>could end {dayWords(step.earliestFinishOn)}</>
         )}
       </p>
+      {predicted && <p className={`text-[13px] ${step.danger === 'will_be_late' ? 'text-rhubarb font-medium' : ''}`}>{predicted}</p>}
       <p className="text-muted text-[12.5px]">{whyWords(step, steps)}</p>
     </>
   );

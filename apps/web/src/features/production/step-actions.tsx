@@ -7,6 +7,7 @@ import { useSession, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
+import { RemainingField } from './remaining-field';
 
 interface StepActionsProps {
   readonly piece: PieceShape;
@@ -42,6 +43,8 @@ function StepBar({ step, save, busy }: { step: StepShape } & Omit<StepActionsPro
       <p className="flex-1 min-w-40">
         <strong>{step.title}</strong> is at hand{step.doerName ? ` (${step.doerName})` : ''}
         {step.latestFinishOn && <>, by {dayWords(step.latestFinishOn)}</>}
+        {' · '}
+        <RemainingField stepId={step.id} title={step.title} leftMinutes={step.leftMinutes} />
         {step.remark && <span className="block text-rind">Handed back: {step.remark}</span>}
       </p>
       {step.startedOn === null && (

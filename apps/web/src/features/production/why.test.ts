@@ -1,5 +1,5 @@
 import type { StepShape } from '@zesting/contract';
-import { whyWords } from './why';
+import { predictedWords, whyWords } from './why';
 
 const step = (overrides: Partial<StepShape>): StepShape => ({
   id: 's1',
@@ -10,6 +10,7 @@ const step = (overrides: Partial<StepShape>): StepShape => ({
   doerName: null,
   spanDays: 3,
   effortMinutes: 60,
+  leftMinutes: 60,
   sameDay: false,
   round: 1,
   startedOn: null,
@@ -21,6 +22,9 @@ const step = (overrides: Partial<StepShape>): StepShape => ({
   earliestFinishOn: '2027-03-03',
   earliestHeldBy: { by: 'today' },
   slackDays: 2,
+  predictedStartOn: null,
+  predictedFinishOn: null,
+  behindSteps: 0,
   danger: 'fine',
   critical: true,
   atHand: true,
@@ -48,5 +52,25 @@ describe('why a step lies where it lies', () => {
     expect(whyWords(step({ slackDays: -1, daysOff: [], sameDay: true }), [check])).toMatch(
       /; could end Wed 3 Mar.*; may share a day with the step before$/,
     );
+  });
+});
+
+describe('what the prediction adds', () => {
+  const predicted = (overrides: Partial<StepShape>) => predictedWords(step(overrides));
+
+  it('says when load lets a step end later than its plan would, and how many steps go first', () => {
+    expect(predicted({ predictedFinishOn: '2027-03-05', behindSteps: 1 })).toMatch(
+      /^Predicted to end Fri 5 Mar.*: 1 step due earlier goes first$/,
+    );
+    expect(predicted({ predictedFinishOn: '2027-03-09', behindSteps: 3 })).toMatch(
+      /^Predicted to end Tue 9 Mar.*: 3 steps due earlier go first$/,
+    );
+    expect(predicted({ predictedFinishOn: '2027-03-09' })).toMatch(/^Predicted to end Tue 9 Mar\D*( 2027)?$/);
+  });
+
+  it('says nothing where it is what the plan says, is not known, or all is done', () => {
+    expect(predicted({ predictedFinishOn: '2027-03-03' })).toBeNull();
+    expect(predicted({})).toBeNull();
+    expect(predicted({ predictedFinishOn: '2027-03-09', finishedOn: '2027-03-09' })).toBeNull();
   });
 });

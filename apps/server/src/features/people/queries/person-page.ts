@@ -6,7 +6,7 @@ import { publicHolidays } from '../../../platform/time/holidays.js';
 
 const ROW = `p.id, p.name, p.email, p.role, p.zone, p.region, p.weekly_minutes as "weeklyMinutes", p.skills, p.active, p.password_hash is null as "isInvited",
   (select count(*) from steps s join pieces i on i.id = s.piece_id where s.doer_id = p.id and s.finished_on is null and not i.shelved) as "openSteps",
-  (select coalesce(sum(s.effort_minutes), 0) from steps s join pieces i on i.id = s.piece_id
+  (select coalesce(sum(coalesce(s.remaining_minutes, s.effort_minutes)), 0) from steps s join pieces i on i.id = s.piece_id
     where s.doer_id = p.id and s.finished_on is null and not i.shelved) as "openMinutes",
   (select max(t.end_on) from time_off t where t.person_id = p.id and t.part = 1
     and ($1::timestamptz at time zone p.zone)::date between t.start_on and t.end_on) as "awayUntil"`;

@@ -13,6 +13,8 @@ export class Step {
   @IdColumn({ nullable: true }) doerId: string | null;
   @IntColumn() spanDays: number;
   @IntColumn() effortMinutes: number;
+  /** what the doer says is left; null: the whole effort */
+  @IntColumn({ nullable: true }) remainingMinutes: number | null;
   @BoolColumn() sameDay: boolean;
   @IdColumn({ array: true }) predecessorIds: string[];
   @IntColumn() position: number;

@@ -1,7 +1,7 @@
 import { addDays, daysBetween, isWorkingDay, weekdayOf, type Day } from '@zesting/core';
 import type { CandidateShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
-import { getDoer, loadCalendars, loadSources, pieceState } from '../../planning/index.js';
+import { getDoer, loadCalendars, loadOpenSteps, loadSources, pieceState, predictSteps } from '../../planning/index.js';
 
 interface PersonRow {
   id: string;
@@ -25,7 +25,7 @@ export async function candidatesFor(app: App, stepId: string): Promise<Candidate
   const people = await app.read<PersonRow>(
     `select p.id, p.name, p.role, p.zone, coalesce((p.skills ->> $1)::int, 0) as level,
        (select count(*) from steps s where s.doer_id = p.id and s.finished_on is null) as open_steps,
-       (select coalesce(sum(s.effort_minutes), 0) from steps s where s.doer_id = p.id and s.finished_on is null) as open_minutes,
+       (select coalesce(sum(coalesce(s.remaining_minutes, s.effort_minutes)), 0) from steps s where s.doer_id = p.id and s.finished_on is null) as open_minutes,
        coalesce(o.relation = 'own', false) or exists (select 1 from steps s join pieces i on i.id = s.piece_id
          where s.doer_id = p.id and s.finished_on is not null and i.client_id = $2) as knows_client,
        coalesce(o.relation = 'barred', false) as is_barred
@@ -36,9 +36,21 @@ export async function candidatesFor(app: App, stepId: string): Promise<Candidate
   const book = await loadCalendars(app.manager, app.clock.now());
   const [source] = await loadSources(app.manager, [step.piece_id]);
   if (!source) throw new Error('the piece went away');
+  const open = await loadOpenSteps(app.manager);
   return people.map((person) => {
     const given = { ...source, steps: source.steps.map((other) => (other.id === stepId ? { ...other, doer_id: person.id } : other)) };
-    const planned = pieceState(given, book).plan?.steps.find((other) => other.id === stepId);
+    const plan = new Map(pieceState(given, book).plan?.steps.map((other) => [other.id, other]));
+    const planned = plan.get(stepId);
+    const rows = open.map((row) =>
+      row.piece_id === source.id
+        ? {
+            ...row,
+            doer_id: row.id === stepId ? person.id : row.doer_id,
+            latest_finish_on: plan.get(row.id)?.latestFinishOn ?? row.latest_finish_on,
+          }
+        : row,
+    );
+    const predicted = predictSteps(rows, book).get(stepId);
     const doer = getDoer(book, person.id);
     return {
       personId: person.id,
@@ -50,6 +62,8 @@ export async function candidatesFor(app: App, stepId: string): Promise<Candidate
       openMinutes: person.open_minutes,
       timeOffOn: weekdaysOff(doer.todayOn, planned?.latestFinishOn ?? addDays(doer.todayOn, 14), (day) => isWorkingDay(doer.calendar, day)),
       earliestFinishOn: planned?.earliestFinishOn ?? null,
+      predictedFinishOn: predicted?.finishOn ?? null,
+      latestFinishOn: planned?.latestFinishOn ?? null,
       slackDays: planned?.slackDays ?? null,
       knowsClient: person.knows_client,
       isBarred: person.is_barred,

@@ -58,6 +58,10 @@ interface StepColumns {
   doer_name: string | null;
   span_days: number;
   effort_minutes: number;
+  left_minutes: number;
+  predicted_start_on: string | null;
+  predicted_finish_on: string | null;
+  behind_steps: number;
   same_day: boolean;
   round: number;
   started_on: string | null;
@@ -116,7 +120,7 @@ export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promi
 async function stepShapes(app: App, viewer: Viewer, source: PieceSource, state: PieceState, book: CalendarBook): Promise<StepShape[]> {
   const rows = await app.read<StepColumns>(
     `select s.id, s.title, s.kind, s.skill, s.doer_id, case when s.kind = 'sign_off' then 'the client' else d.name end as doer_name, s.span_days,
-       s.effort_minutes, s.same_day, s.round, s.started_on, s.finished_on, s.remark
+       s.effort_minutes, coalesce(s.remaining_minutes, s.effort_minutes) as left_minutes, s.predicted_start_on, s.predicted_finish_on, s.behind_steps, s.same_day, s.round, s.started_on, s.finished_on, s.remark
      from steps s left join people d on d.id = s.doer_id where s.piece_id = $1 order by s.position`,
     [source.id],
   );
@@ -135,6 +139,7 @@ async function stepShapes(app: App, viewer: Viewer, source: PieceSource, state: 
       doerName: row.doer_name,
       spanDays: row.span_days,
       effortMinutes: row.effort_minutes,
+      leftMinutes: row.left_minutes,
       sameDay: row.same_day,
       round: row.round,
       startedOn: row.started_on,
@@ -146,6 +151,9 @@ async function stepShapes(app: App, viewer: Viewer, source: PieceSource, state: 
       earliestFinishOn: dates?.earliestFinishOn ?? today,
       earliestHeldBy: dates?.earliestHeldBy ?? { by: 'today' },
       slackDays: dates?.slackDays ?? null,
+      predictedStartOn: row.predicted_start_on,
+      predictedFinishOn: row.predicted_finish_on,
+      behindSteps: row.behind_steps,
       danger: dates?.danger ?? null,
       critical: dates?.critical ?? false,
       atHand: state.atHand.has(row.id),

@@ -9,7 +9,7 @@ export async function myStepsOf(app: App, viewer: Viewer): Promise<MyStepsShape>
     `select s.id as "stepId", p.id as "pieceId", p.number as "pieceNumber", p.title as "pieceTitle", c.id as "clientId", c.code as "clientCode",
        c.name as "clientName", c.colour as "clientColour", s.title as "stepTitle", s.kind, s.round, s.started_on as "startedOn",
        s.latest_start_on as "latestStartOn", s.latest_finish_on as "latestFinishOn", s.slack_days as "slackDays", s.danger,
-       s.effort_minutes as "effortMinutes", w.title is null as "atHand", w.title as "waitsFor",
+       coalesce(s.remaining_minutes, s.effort_minutes) as "leftMinutes", s.predicted_finish_on as "predictedFinishOn", w.title is null as "atHand", w.title as "waitsFor",
        (select n.title || ' (' || coalesce(case when n.kind = 'sign_off' then 'the client' else d.name end, 'nobody yet') || ')'
         from steps n left join people d on d.id = n.doer_id where s.id = any(n.predecessor_ids) order by n.position limit 1) as "thenGoesTo",
        s.remark, p.progress as wheel

@@ -31,6 +31,9 @@ export async function deskOf(app: App, viewer: Viewer, clientId: string | undefi
   const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
   const rows = await app.read<DeskRow & { createdAt: string; list: ReckoningList }>(
     `select ${ROW}, p.earliest_publish_on as "earliestPublishOn", p.packet_due_on as "packetDueOn", p.created_at as "createdAt",
+       case when p.list = 'will_be_late' then (select jsonb_build_object('step', w.title, 'doer', case when w.kind = 'sign_off' then 'the client' else h.name end,
+           'latestFinishOn', w.latest_finish_on, 'predictedFinishOn', w.predicted_finish_on, 'behindSteps', w.behind_steps)
+         from steps w left join people h on h.id = w.doer_id where w.piece_id = p.id and w.danger = 'will_be_late' order by w.position limit 1) end as late,
        (select x.id from placements x where x.piece_id = p.id and x.state in ('missed', 'pencilled', 'undated')
         order by array_position(array['missed', 'pencilled', 'undated'], x.state), x.publish_at limit 1) as "placementId"
      ${FROM} where p.client_id = any($1) and p.list is not null`,

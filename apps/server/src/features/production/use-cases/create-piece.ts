@@ -115,6 +115,7 @@ async function addSteps(tx: Tx, pieceId: string, routeSteps: readonly RouteStep[
       doerId: null,
       spanDays: step.spanDays,
       effortMinutes: step.effortMinutes,
+      remainingMinutes: null,
       sameDay: step.sameDay ?? false,
       predecessorIds: step.after.flatMap((key) => ids.get(key) ?? []),
       position,

@@ -115,6 +115,22 @@ async function tellDecider(app: App, tx: Tx, viewer: Viewer, piece: Piece): Prom
     });
 }
 
+/** Says how many minutes of work are left in a step; null puts the whole effort back. The prediction of load goes by it. */
+export function sayRemaining(app: App, viewer: Viewer, stepId: string, minutes: number | null): Promise<Result<null, Refused>> {
+  return app.write<null, Refused>(async (tx, now) => {
+    const { piece, step, steps } = await lockStep(tx, stepId);
+    const refused = mayDo(viewer, step, steps);
+    if (refused) return fail(refused);
+    if (step.remainingMinutes === minutes) return ok(null);
+    const was = step.remainingMinutes ?? step.effortMinutes;
+    step.remainingMinutes = minutes;
+    await tx.save(step);
+    await note(tx, piece, viewer, 'step.remaining_said', step, now, { from: String(was), to: String(minutes ?? step.effortMinutes) });
+    await replan(tx, [piece.id], now);
+    return ok(null);
+  });
+}
+
 type HandBackRefused = Refused | { code: 'step.not_a_check' };
 
 /** A check that does not pass: the making step before it opens again, with the remark. */
@@ -127,6 +143,7 @@ export function handBack(app: App, viewer: Viewer, stepId: string, remark: strin
     if (step.kind !== 'check' || !made) return fail({ code: 'step.not_a_check' });
     made.finishedOn = null;
     made.remark = remark;
+    made.remainingMinutes = null;
     step.startedOn = null;
     // what lies between is done again too, so that the path stays whole
     const between = steps.filter((other) => other.position > made.position && other.position < step.position && other.finishedOn !== null);

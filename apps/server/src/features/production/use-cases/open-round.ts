@@ -46,6 +46,7 @@ async function appendSteps(tx: Tx, piece: Piece, added: readonly RouteStep[]): P
       doerId: steps.findLast((other) => other.key === step.key)?.doerId ?? null,
       spanDays: step.reworkSpanDays ?? step.spanDays,
       effortMinutes: step.reworkEffortMinutes ?? step.effortMinutes,
+      remainingMinutes: null,
       sameDay: step.sameDay ?? false,
       predecessorIds,
       position: (last?.position ?? -1) + 1 + index,

@@ -1,0 +1,180 @@
+import { getValue, ok } from '@zesting/core';
+import { eventually } from '../../../test-support/eventually.js';
+import { callerAs, makePiece, makeScene, NOW, stepOf, type Scene } from '../../../test-support/scene.js';
+import { assignStep, beginStep, editContent, editPiece, handBack, handIn, sayRemaining } from '../production/index.js';
+import { predict, replanOpen } from './index.js';
+
+const HOURS = 60;
+
+describe('the prediction of load', () => {
+  let scene: Scene;
+  beforeAll(async () => {
+    scene = await makeScene();
+  }, 60_000);
+  afterAll(() => scene.close());
+
+  /** Closes what the test before left open, so that nobody has anything to do. */
+  beforeEach(async () => {
+    scene.app.clock.set(NOW);
+    await scene.app.read("update pieces set shelved = true, list = null, stage = 'shelved'");
+  });
+
+  const write = (pieceId: string) => stepOf(scene, pieceId, 'write');
+  const give = async (pieceId: string, to: 'staff' | 'freelance', left?: number): Promise<string> => {
+    const stepId = await write(pieceId);
+    getValue(await assignStep(scene.app, scene.people.manager, stepId, scene.people[to].personId));
+    if (left !== undefined) getValue(await sayRemaining(scene.app, scene.people[to], stepId, left));
+    return stepId;
+  };
+  const settle = async () => getValue(await scene.app.write(async (tx, now) => ok(await predict(tx, now))));
+  const stateOf = async (pieceId: string) =>
+    (
+      await scene.app.read<Record<string, unknown>>(
+        `select p.list, p.danger, s.predicted_start_on as start, s.predicted_finish_on as finish, s.behind_steps as behind
+         from pieces p join steps s on s.piece_id = p.id and s.key = 'write' where p.id = $1`,
+        [pieceId],
+      )
+    )[0];
+
+  it('calls a piece late whose maker has work due earlier that takes too long, and fine again once somebody else takes that', async () => {
+    const first = await makePiece(scene, scene.a, '2027-03-11'); // write by Wed 3
+    const second = await makePiece(scene, scene.a, '2027-03-12'); // write by Thu 4
+    const big = await give(first, 'staff', 32 * HOURS);
+    await give(second, 'staff');
+    await settle();
+    expect(await stateOf(first)).toEqual({
+      list: 'will_be_late',
+      danger: 'will_be_late',
+      start: '2027-03-01',
+      finish: '2027-03-04',
+      behind: 0,
+    });
+    expect(await stateOf(second)).toEqual({
+      list: 'will_be_late',
+      danger: 'will_be_late',
+      start: '2027-03-05',
+      finish: '2027-03-05',
+      behind: 1,
+    });
+    getValue(await assignStep(scene.app, scene.people.manager, big, scene.people.freelance.personId));
+    await settle();
+    expect(await stateOf(second)).toEqual({ list: 'on_course', danger: 'fine', start: '2027-03-01', finish: '2027-03-01', behind: 0 });
+  });
+
+  it('says on the desk which step, whose, when, and behind how many', async () => {
+    const first = await makePiece(scene, scene.a, '2027-03-11');
+    const second = await makePiece(scene, scene.a, '2027-03-12');
+    await give(first, 'staff', 32 * HOURS);
+    await give(second, 'staff');
+    await settle();
+    const { body } = await (await callerAs(scene, 'manager')).call('GET', '/api/desk');
+    const rows = body['rows'] as { id: string; late: unknown }[];
+    expect(rows.find((row) => row.id === second)?.late).toEqual({
+      step: 'Write',
+      doer: scene.people.staff.name,
+      latestFinishOn: '2027-03-04',
+      predictedFinishOn: '2027-03-05',
+      behindSteps: 1,
+    });
+  });
+
+  it('follows a change by a job soon after it is committed, and tells by its danger', async () => {
+    const pieceId = await makePiece(scene, scene.a, '2027-03-11');
+    const stepId = await give(pieceId, 'staff');
+    await eventually(async () => (await stateOf(pieceId))?.['finish'] === '2027-03-01');
+    getValue(await sayRemaining(scene.app, scene.people.staff, stepId, 40 * HOURS));
+    await eventually(async () => (await stateOf(pieceId))?.['danger'] === 'will_be_late');
+  });
+
+  it('goes by half days, time off and the cut-off of whoever does the work', async () => {
+    const pieceId = await makePiece(scene, scene.a, '2027-04-20');
+    await give(pieceId, 'staff', 16 * HOURS);
+    await settle();
+    expect((await stateOf(pieceId))?.['finish']).toBe('2027-03-02');
+    await scene.app.read(
+      "insert into time_off (person_id, start_on, end_on, part) values ($1, '2027-03-01', '2027-03-01', 0.5), ($1, '2027-03-02', '2027-03-02', 1)",
+      [scene.people.staff.personId],
+    );
+    await settle();
+    expect((await stateOf(pieceId))?.['finish']).toBe('2027-03-04');
+    scene.app.clock.set('2027-03-01T13:00:00Z');
+    await settle();
+    expect((await stateOf(pieceId))?.['finish']).toBe('2027-03-04'); // 8 h on Wednesday, 8 on Thursday
+    await scene.app.read('delete from time_off where person_id = $1', [scene.people.staff.personId]);
+    await settle();
+    expect((await stateOf(pieceId))?.['finish']).toBe('2027-03-03');
+  });
+
+  it('forgets what is finished, shelved or out, and plans a step anew that is handed back', async () => {
+    const { app, people } = scene;
+    const pieceId = await makePiece(scene, scene.a, '2027-04-20');
+    const stepId = await give(pieceId, 'staff', 5 * HOURS);
+    const content = { shared: { copy: 'Words', disclosure: '', media: [] }, channels: [] };
+    getValue(await editContent(app, people.staff, pieceId, content, 1));
+    getValue(await beginStep(app, people.staff, stepId));
+    getValue(await handIn(app, people.staff, stepId));
+    await settle();
+    expect(await stateOf(pieceId)).toMatchObject({ start: null, finish: null });
+    getValue(await handIn(app, people.manager, await stepOf(scene, pieceId, 'design')));
+    getValue(await handBack(app, people.manager, await stepOf(scene, pieceId, 'check'), 'Again'));
+    await settle();
+    const [design] = await app.read<{ remaining_minutes: number | null; predicted_finish_on: string | null }>(
+      "select remaining_minutes, predicted_finish_on from steps where piece_id = $1 and key = 'design'",
+      [pieceId],
+    );
+    expect(design).toEqual({ remaining_minutes: null, predicted_finish_on: '2027-03-02' });
+    const [row] = await app.read<{ version: number }>('select version from pieces where id = $1', [pieceId]);
+    getValue(await editPiece(app, people.manager, pieceId, { shelved: true }, row?.version ?? 0));
+    await settle();
+    const left = await app.read('select 1 from steps where piece_id = $1 and predicted_start_on is not null', [pieceId]);
+    expect(left).toEqual([]);
+  });
+
+  it('says of each candidate when the step would end, by all that they have', async () => {
+    const busy = await makePiece(scene, scene.a, '2027-03-11');
+    const pieceId = await makePiece(scene, scene.a, '2027-03-12');
+    await give(busy, 'staff', 32 * HOURS);
+    const { body } = await (await callerAs(scene, 'manager')).call('GET', `/api/steps/${await write(pieceId)}/candidates`);
+    const found = (body as unknown as { personId: string; predictedFinishOn: string; latestFinishOn: string }[]).map((person) => [
+      person.personId,
+      person.predictedFinishOn,
+      person.latestFinishOn,
+    ]); // CandidateShape
+    expect(found).toContainEqual([scene.people.staff.personId, '2027-03-05', '2027-03-04']);
+    expect(found).toContainEqual([scene.people.freelance.personId, '2027-03-01', '2027-03-04']);
+  });
+
+  it('takes the doer’s word for what is left, in whole minutes, of their own steps only', async () => {
+    const pieceId = await makePiece(scene, scene.a, '2027-04-20');
+    const stepId = await give(pieceId, 'staff');
+    const staff = await callerAs(scene, 'staff');
+    const say = async (minutes: unknown, caller = staff) =>
+      (await caller.call('PUT', `/api/steps/${stepId}/remaining`, { body: { minutes } })).status;
+    expect([await say(90), await say(0), await say(null)]).toEqual([204, 204, 204]);
+    expect([await say(-1), await say(1.5), await say('much'), await say(undefined)]).toEqual([400, 400, 400, 400]);
+    expect(await say(30, await callerAs(scene, 'freelance'))).toBe(404);
+    expect(
+      (await scene.app.read<{ left: number | null }>('select remaining_minutes as left from steps where id = $1', [stepId]))[0]?.left,
+    ).toBeNull();
+    const activity = await scene.app.read<{ detail: unknown }>(
+      "select detail from activities where thing_id = $1 and verb = 'step.remaining_said' order by id",
+      [pieceId],
+    );
+    expect(activity.map((line) => line.detail)).toEqual([
+      { step: 'Write', from: '60', to: '90' },
+      { step: 'Write', from: '90', to: '0' },
+      { step: 'Write', from: '0', to: '60' },
+    ]);
+    const refused = await sayRemaining(scene.app, scene.people.staff, await stepOf(scene, pieceId, 'design'), 30);
+    expect(refused).toEqual({ ok: false, failure: { code: 'step.not_available' } });
+  });
+
+  it('comes to the same end when two predict at once while somebody assigns', async () => {
+    const pieces = [await makePiece(scene, scene.a, '2027-03-11'), await makePiece(scene, scene.a, '2027-03-12')];
+    const [first = '', second = ''] = pieces;
+    await give(first, 'staff', 32 * HOURS);
+    await Promise.all([settle(), give(second, 'staff'), settle(), scene.app.write(async (tx, now) => ok(await replanOpen(tx, now)))]);
+    await settle();
+    expect(await stateOf(second)).toMatchObject({ danger: 'will_be_late', finish: '2027-03-05', behind: 1 });
+  });
+});

@@ -1,0 +1,232 @@
+import type { PlanDoer, PlanStep } from '../backplan/index.js';
+import { fromDayNumber, toDayNumber, type Day } from '../time/index.js';
+import { moveWorkingNumber } from '../workdays/index.js';
+
+/** An open or finished step of any piece, as the prediction sees it. */
+export interface WorkloadStep extends Omit<PlanStep, 'pinnedFinishOn'> {
+  /** hands-on minutes that remain; 0 for work that only takes its span */
+  readonly effortMinutes: number;
+  /** sets the order of work: the earlier, the sooner; null comes last */
+  readonly latestFinishOn: Day | null;
+}
+
+export interface WorkloadInput {
+  /** of all pieces; where latest finishes are equal, begun work goes first, then the order given here */
+  readonly steps: readonly WorkloadStep[];
+  readonly doers: Readonly<Record<string, PlanDoer>>;
+}
+
+export interface PredictedStep {
+  readonly id: string;
+  /** the day on which work is predicted to begin, or did; null where it never can */
+  readonly startOn: Day | null;
+  readonly finishOn: Day | null;
+  /** how many steps of the same doer, due earlier, take the hours that it waits for */
+  readonly behindSteps: number;
+}
+
+/** Predicted minutes of one doer on one day. Their load there is this divided by that day's minutes in their calendar. */
+export interface LoadDay {
+  readonly doer: string;
+  readonly on: Day;
+  readonly minutes: number;
+}
+
+export interface Prediction {
+  /** one for each step that is not finished, in the order given */
+  readonly steps: readonly PredictedStep[];
+  /** by doer, then day; without those who are not limited */
+  readonly load: readonly LoadDay[];
+}
+
+interface Job {
+  readonly step: WorkloadStep;
+  readonly doer: PlanDoer;
+  readonly due: number;
+  readonly position: number;
+  readonly next: Job[];
+  /** predecessors that are not finished */
+  waitsFor: number;
+  /** first day on which it may be worked on, as far as known */
+  availableFrom: number;
+  left: number;
+  start: number | null;
+  spanEnd: number | null;
+  finish: number | null;
+  workedOn: number | null;
+  readonly behind: Set<string>;
+}
+
+/** Ten years: what is not done by then is predicted never to be. */
+const REACH_DAYS = 3653;
+
+/**
+ * Predicts, day by day, when every open step of all pieces ends, by the hours of those who do them. Each day each doer works on the steps
+ * available to them, by earliest latest-finish; a step is available on the working day after its predecessors' predicted finish (on that day,
+ * where flagged *same day*), and ends at the later of effort done and span elapsed. A doer that is `unlimited` (a client, or nobody yet) works
+ * on all its steps at once.
+ *
+ * For one person, whole days and given releases, no order gives a smaller largest lateness; across persons it is a heuristic. Say
+ * "predicted", never "impossible".
+ * @throws Error when a step names a doer that is not there
+ * @see Horn 1974, Some Simple Scheduling Algorithms (preemptive earliest due date with release dates)
+ */
+export function predictWorkload({ steps, doers }: WorkloadInput): Prediction {
+  const jobs = toJobs(steps, doers);
+  const waiting = new Map<number, Job[]>();
+  const release = (job: Job) => push(waiting, job.availableFrom, job);
+  for (const job of jobs.values()) if (job.waitsFor === 0) release(job);
+  const desks = new Map<string, Desk>();
+  const load: LoadDay[] = [];
+  let open = jobs.size;
+  const first = Math.min(...[...jobs.values()].map((job) => job.availableFrom));
+  for (let today = first; open > 0 && today <= first + REACH_DAYS && (waiting.size > 0 || hasWork(desks)); today++) {
+    const busy = new Set<Desk>();
+    const arrive = (job: Job) => {
+      const desk = desks.get(job.step.doer) ?? new Desk(job.step.doer, job.doer);
+      desks.set(job.step.doer, desk);
+      desk.add(job);
+      busy.add(desk);
+    };
+    for (const job of waiting.get(today) ?? []) arrive(job);
+    waiting.delete(today);
+    for (const desk of desks.values()) if (desk.queue.length > 0) busy.add(desk);
+    // what is handed on to work of the same day comes back to a desk within the day: take desks until none has anything new
+    for (const desk of busy) {
+      busy.delete(desk);
+      for (const done of desk.work(today)) {
+        open--;
+        for (const job of done.next) {
+          job.availableFrom = Math.max(job.availableFrom, today + (job.step.sameDay ? 0 : 1));
+          if (--job.waitsFor > 0) continue;
+          if (job.availableFrom <= today) arrive(job);
+          else release(job);
+        }
+      }
+    }
+    for (const desk of desks.values())
+      if (desk.spent(today) > 0) load.push({ doer: desk.key, on: fromDayNumber(today), minutes: desk.spent(today) });
+  }
+  return {
+    steps: [...jobs.values()].map(({ step, start, finish, behind }) => ({
+      id: step.id,
+      startOn: start === null ? null : fromDayNumber(start),
+      finishOn: finish === null ? null : fromDayNumber(finish),
+      behindSteps: behind.size,
+    })),
+    load: load.sort((a, b) => a.doer.localeCompare(b.doer) || a.on.localeCompare(b.on)),
+  };
+}
+
+const hasWork = (desks: ReadonlyMap<string, Desk>): boolean => [...desks.values()].some((desk) => desk.queue.length > 0);
+
+function push<K, V>(map: Map<K, V[]>, key: K, value: V): void {
+  const list = map.get(key);
+  if (list) list.push(value);
+  else map.set(key, [value]);
+}
+
+/** What stands before each open step: earlier finishes that are known, and how many are not. */
+function toJobs(steps: readonly WorkloadStep[], doers: WorkloadInput['doers']): Map<string, Job> {
+  const jobs = new Map<string, Job>();
+  for (const [position, step] of steps.entries()) {
+    if (step.finishedOn) continue;
+    const doer = doers[step.doer];
+    if (!doer) throw new Error(`no doer ${step.doer}`);
+    const start = step.startedOn ? toDayNumber(step.startedOn) : null;
+    jobs.set(step.id, {
+      step,
+      doer,
+      due: step.latestFinishOn === null ? Infinity : toDayNumber(step.latestFinishOn),
+      position,
+      next: [],
+      waitsFor: 0,
+      availableFrom: toDayNumber(doer.todayOn) + (doer.todayCounts ? 0 : 1),
+      left: step.effortMinutes,
+      start,
+      spanEnd: start === null ? null : (moveWorkingNumber(doer.calendar, start, step.spanDays - 1) ?? Infinity),
+      finish: null,
+      workedOn: null,
+      behind: new Set(),
+    });
+  }
+  const finished = new Map(steps.flatMap((step) => (step.finishedOn ? [[step.id, toDayNumber(step.finishedOn)] as const] : [])));
+  for (const job of jobs.values()) {
+    if (job.start !== null) continue; // begun work goes on, whatever stood before it
+    for (const id of job.step.predecessorIds) {
+      const before = jobs.get(id);
+      before?.next.push(job);
+      if (before) job.waitsFor++;
+      const end = finished.get(id);
+      if (end !== undefined) job.availableFrom = Math.max(job.availableFrom, end + (job.step.sameDay ? 0 : 1));
+    }
+  }
+  return jobs;
+}
+
+/** One doer's work: what is available to them, in the order to do it. */
+class Desk {
+  readonly queue: Job[] = [];
+  private today = -Infinity;
+  private hours = 0;
+  private room = 0;
+
+  constructor(
+    readonly key: string,
+    private readonly doer: PlanDoer,
+  ) {}
+
+  add(job: Job): void {
+    const at = this.queue.findIndex((other) => comesBefore(job, other));
+    this.queue.splice(at < 0 ? this.queue.length : at, 0, job);
+  }
+
+  /** Minutes worked that day; none where hours are not limited. */
+  spent(today: number): number {
+    return this.doer.unlimited || this.today !== today ? 0 : this.hours - this.room;
+  }
+
+  /** Works through the queue as far as the day's hours go. Returns what ended; may be called again on the same day. */
+  work(today: number): Job[] {
+    if (this.today !== today) {
+      this.today = today;
+      this.hours = this.doer.calendar.minutesOnNumber(today);
+      this.room = this.hours;
+    }
+    if (this.hours <= 0) return [];
+    const served: string[] = [];
+    const ended: Job[] = [];
+    for (const job of this.queue) {
+      const had = job.left;
+      this.give(job, today);
+      if (job.left < had) served.push(job.step.id);
+      if (job.left > 0 && !this.doer.unlimited) for (const id of served) if (id !== job.step.id) job.behind.add(id);
+      if (job.left === 0 && job.spanEnd !== null && today >= job.spanEnd) {
+        job.finish = today;
+        ended.push(job);
+      }
+    }
+    for (const job of ended) this.queue.splice(this.queue.indexOf(job), 1);
+    return ended;
+  }
+
+  /** Gives a step what it needs of what is left of the day, and begins it when it gets any. */
+  private give(job: Job, today: number): void {
+    const minutes = this.doer.unlimited ? (job.workedOn === today ? 0 : Math.min(job.left, this.hours)) : Math.min(job.left, this.room);
+    if (minutes > 0) {
+      job.left -= minutes;
+      job.workedOn = today;
+      if (!this.doer.unlimited) this.room -= minutes;
+    }
+    if (job.start !== null || (minutes === 0 && job.left > 0)) return;
+    job.start = today;
+    job.spanEnd = moveWorkingNumber(this.doer.calendar, today, job.step.spanDays - 1) ?? Infinity;
+  }
+}
+
+/** The order of work: by latest finish, then what is begun, then as given. */
+function comesBefore(a: Job, b: Job): boolean {
+  if (a.due !== b.due) return a.due < b.due;
+  if ((a.start === null) !== (b.start === null)) return a.start !== null;
+  return a.position < b.position;
+}
