@@ -1,5 +1,7 @@
 import { expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
 
+test.use({ story: 'around-the-way' });
+
 test('two people edit one piece: the second sees both states and neither text is lost', async ({ browser, zesting }) => {
   const [dana, marta] = [await signIn(browser, zesting, 'dana@quillhaven.test'), await signIn(browser, zesting, 'marta@quillhaven.test')];
   await dana.goto('/production');

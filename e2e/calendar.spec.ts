@@ -1,6 +1,8 @@
 import { addDays, getDay } from '@zesting/core';
 import { expect, expectAccessible, signIn, test } from './zesting';
 
+test.use({ story: 'calendar' });
+
 test('two placements are swapped, and the swap is undone', async ({ browser, zesting }) => {
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   const dates = async () =>

@@ -3,6 +3,8 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, expectAccessible, signIn, test } from './zesting';
 
+test.use({ story: 'files' });
+
 const root = join(__dirname, '..');
 
 /** A clip of so many bytes: the beginning of an MP4 by its content, the rest is filling. */

@@ -2,6 +2,8 @@ import { addDays, getDay, weekdayOf, type Day } from '@zesting/core';
 import type { Locator, Page } from '@playwright/test';
 import { expect, linkIn, mailTo, signIn, test, visitor } from './zesting';
 
+test.use({ story: 'keyboard' });
+
 const TITLE = 'Quince jelly morning';
 
 /** Goes on with Tab until the target has the focus, as a person without a mouse does. */

@@ -1,5 +1,7 @@
 import { expect, expectAccessible, signIn, test } from './zesting';
 
+test.use({ story: 'live' });
+
 test('a change by one appears on another’s open screen by itself, and what is being typed stays', async ({ browser, zesting }) => {
   const [dana, marta] = [await signIn(browser, zesting, 'dana@quillhaven.test'), await signIn(browser, zesting, 'marta@quillhaven.test')];
   await dana.goto('/production?client=MOSS');

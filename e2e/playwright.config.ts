@@ -7,7 +7,8 @@ export default defineConfig({
   outputDir: '../test-results',
   timeout: 90_000,
   expect: { timeout: 10_000 },
-  workers: 1,
+  globalSetup: './begin.ts',
+  workers: 2,
   retries: 0,
   forbidOnly: true,
   reporter: [['list'], ['json']],
@@ -16,7 +17,9 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     timezoneId: 'Europe/London',
-    trace: 'retain-on-failure',
+    // recording every step costs a third of the time: asked for when a failure is looked into
+    trace: process.env['ZESTING_TRACE'] ? 'retain-on-failure' : 'off',
+    screenshot: 'only-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

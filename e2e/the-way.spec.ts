@@ -3,6 +3,8 @@ import ICAL from 'ical.js';
 import sharp from 'sharp';
 import { expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
 
+test.use({ story: 'the-way' });
+
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
 const TITLE = 'Fig trees for balconies';
 

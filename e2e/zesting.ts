@@ -1,42 +1,11 @@
-import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
-import { createServer } from 'node:net';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test as base, expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import axe from 'axe-core';
-import pg from 'pg';
+import { admin, connect, environment, run, stop } from './processes';
 
-const root = join(__dirname, '..');
 export const PASSWORD = 'zest-and-pith';
-
-const freePort = (): Promise<number> =>
-  new Promise((resolve) => {
-    const probe = createServer();
-    probe.listen(0, '127.0.0.1', () => {
-      const address = probe.address();
-      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
-    });
-  });
-
-/** Runs a compiled program until it says that it is ready (or, for the demo loader, done). */
-function run(script: string, env: Record<string, string>): Promise<ChildProcess> {
-  return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [join(root, script)], {
-      cwd: root,
-      env: { ...process.env, ...env },
-      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-    });
-    child.once('message', () => resolve(child));
-    child.once('exit', (code) => reject(new Error(`${script} ended with ${code}`)));
-  });
-}
-
-const ended = (child: ChildProcess): Promise<void> =>
-  new Promise((resolve) => {
-    if (child.exitCode !== null || child.signalCode !== null) resolve();
-    else child.once('exit', () => resolve());
-  });
 
 export interface Zesting {
   readonly address: string;
@@ -46,56 +15,27 @@ export interface Zesting {
   readonly query: <Row>(sql: string, values?: unknown[]) => Promise<Row[]>;
 }
 
-/** One Zesting with its demo per worker, on a database of its own. */
+/** One Zesting per worker, with a copy of the demo of its own. */
 export const test = base.extend<object, { zesting: Zesting; story: string }>({
-  /** another word begins the story anew, for tests that need what others have decided already */
-  story: ['shared', { option: true, scope: 'worker' }],
+  /** each word begins the story anew: a file of tests names its own, so that none needs or disturbs what another does */
+  story: ['', { option: true, scope: 'worker' }],
   zesting: [
     // eslint-disable-next-line no-empty-pattern -- Playwright reads the pattern to know what the fixture needs
     async ({}, use) => {
-      const clusterPort = process.env['ZESTING_TEST_PG'];
       const name = `browser_${process.pid}`;
-      const admin = new pg.Client(`postgres://postgres@127.0.0.1:${clusterPort}/postgres`);
-      await admin.connect();
-      await admin.query(`create database ${name}`);
-      const [port, smtpPort, mailPort] = [await freePort(), await freePort(), await freePort()];
-      const address = `http://127.0.0.1:${port}`;
-      const env = {
-        ZESTING_DATABASE_URL: `postgres://postgres@127.0.0.1:${clusterPort}/${name}`,
-        ZESTING_PORT: String(port),
-        ZESTING_ADDRESS: address,
-        ZESTING_FILES: mkdtempSync(join(tmpdir(), 'zesting-browser-')),
-        ZESTING_WEB: join(root, 'apps/web/dist'),
-        ZESTING_SMTP_PORT: String(smtpPort),
-        ZESTING_MAIL_PORT: String(mailPort),
-        ZESTING_TESTING: '1',
-      };
-      const catcher = await run('apps/standins/dist/main.js', env);
-      await ended(await run('demo/dist/main.js', env));
-      const server = await run('apps/server/dist/main.js', env);
+      const folder = mkdtempSync(join(tmpdir(), 'zesting-browser-'));
+      cpSync(process.env['ZESTING_STORY_FOLDER'] ?? '', folder, { recursive: true });
+      await admin(`create database ${name} template ${process.env['ZESTING_STORY_DATABASE']}`);
+      const env = await environment(name, folder);
+      const address = env['ZESTING_ADDRESS'] ?? '';
+      const [catcher, server] = [await run('apps/standins/dist/main.js', env), await run('apps/server/dist/main.js', env)];
       const mails = async (to: string) =>
-        (await (await fetch(`http://127.0.0.1:${mailPort}/mails.json?to=${encodeURIComponent(to)}`)).json()) as {
+        (await (await fetch(`http://127.0.0.1:${env['ZESTING_MAIL_PORT']}/mails.json?to=${encodeURIComponent(to)}`)).json()) as {
           subject: string;
           text: string;
         }[]; // what the catcher serves
-      const data = new pg.Client(env.ZESTING_DATABASE_URL);
-      await data.connect();
+      const data = await connect(name);
       const query = async <Row>(sql: string, values: unknown[] = []) => (await data.query(sql, values)).rows as Row[]; // as asked
-      // the mails of the story go out first
-      await expect
-        .poll(
-          async () =>
-            (
-              await query<{ left: number }>(
-                "select count(*)::int as left from graphile_worker.jobs where task_identifier = 'mail_send' and attempts < 3",
-              )
-            )[0]?.left,
-          {
-            timeout: 100_000,
-            intervals: [500],
-          },
-        )
-        .toBe(0);
       const setClock = async (now: string) => {
         const answer = await fetch(`${address}/api/clock`, {
           method: 'PUT',
@@ -106,12 +46,11 @@ export const test = base.extend<object, { zesting: Zesting; story: string }>({
       };
       await use({ address, mails, setClock, query });
       await data.end();
-      for (const child of [server, catcher]) child.kill('SIGTERM');
-      await Promise.all([ended(server), ended(catcher)]);
-      await admin.query(`drop database ${name} with (force)`);
-      await admin.end();
+      await stop(server, catcher);
+      await admin(`drop database ${name} with (force)`);
+      rmSync(folder, { recursive: true, force: true });
     },
-    { scope: 'worker', timeout: 180_000 },
+    { scope: 'worker', timeout: 60_000 },
   ],
 });
 
@@ -176,14 +115,16 @@ export function linkIn(text: string, start: string): string {
   return path;
 }
 
+const ALL_RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
+/** The rules that go by colours: what is left to look at when only light turned to dark. */
+export const COLOUR_RULES = ['color-contrast', 'link-in-text-block'];
+
 /** axe finds nothing on the page as it stands. */
-export async function expectAccessible(page: Page): Promise<void> {
-  await page.evaluate(axe.source);
-  const found = await page.evaluate(async () => {
-    const results = await (window as unknown as { axe: typeof axe }).axe.run(document, {
-      runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
-    });
+export async function expectAccessible(page: Page, rules: string[] = ALL_RULES): Promise<void> {
+  if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source);
+  const found = await page.evaluate(async (runOnly) => {
+    const results = await (window as unknown as { axe: typeof axe }).axe.run(document, { runOnly });
     return results.violations.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.target.join(' ')).join(' | ')}`);
-  });
+  }, rules);
   expect(found).toEqual([]);
 }

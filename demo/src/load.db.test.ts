@@ -28,10 +28,20 @@ describe('the demo', () => {
         for (const stage of ['planned', 'in_production', 'in_review', 'with_client', 'approved', 'scheduled', 'published'])
           expect(stages).toContain(stage);
         const lists = new Set(pieces.flatMap((piece) => piece.list ?? []));
-        for (const list of ['trouble', 'out_of_reach', 'overdue', 'changed_after_sign_off', 'no_doer', 'signed_undated', 'with_client'])
+        for (const list of [
+          'trouble',
+          'out_of_reach',
+          'overdue',
+          'changed_after_sign_off',
+          'will_be_late',
+          'no_doer',
+          'signed_undated',
+          'with_client',
+        ])
           expect(lists).toContain(list);
         const dangers = await app.read<{ danger: string }>('select distinct danger from pieces where list is not null');
-        for (const danger of ['overdue', 'out_of_reach', 'tight', 'fine']) expect(dangers.map((row) => row.danger)).toContain(danger);
+        for (const danger of ['overdue', 'out_of_reach', 'will_be_late', 'tight', 'fine'])
+          expect(dangers.map((row) => row.danger)).toContain(danger);
         for (const piece of pieces) expect(piece.list === null).toBe(piece.stage === 'published');
         const states = await computeStates(
           app.manager,

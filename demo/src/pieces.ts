@@ -9,6 +9,7 @@ export type Ending =
   | 'accepted'
   | 'assigned'
   | 'making'
+  | 'overrun'
   | 'stalled'
   | 'tight'
   | 'beyond'
@@ -84,7 +85,7 @@ moss still   changed_after 21 9   moss 1 0,2 | Moss lawns, honestly | They are s
 moss still   with_client   14 10  dusk 1 0   | Orchids that forgive | Miss a watering. Miss two. These three still flower.
 moss letter  past_due      18 6   loam 2 1   | Newsletter: open greenhouse | Doors open on Saturday at nine. The kettle is on from half past eight.
 moss still   changes_asked 16 12  moss 2 0   | Meet the cutting bench | Every plant here began as a cutting on this bench.
-moss article making        8  20  fern 1 2   | Watering by weight | Lift the pot. If it is light, water. That is the whole method.
+moss article overrun       8  20  fern 1 2   | Watering by weight | Lift the pot. If it is light, water. That is the whole method.
 moss still   stalled       15 3   dusk 0 0   | Summer bulbs arrive | 
 moss still   accepted      3  24  moss 0 0,1 | Gift plants for small flats | 
 kiln still   out           26 -4  rye  0 0,2 | Seeded rye is back | Dark, dense, and back on the shelf from Tuesday.

@@ -20,7 +20,7 @@ export function RemainingField({ stepId, title, leftMinutes }: { stepId: string;
       <button
         type="button"
         className="underline decoration-dotted underline-offset-4 min-h-6 whitespace-nowrap"
-        aria-label={`${title}: ${minutesWords(shown)} of work left. Say how much`}
+        aria-label={`${minutesWords(shown)} left in ${title}. Say how much`}
         // by keyboard, the focus comes back to where it was
         ref={(button) => void (state === 'back' && button?.focus())}
         onClick={() => setState('typing')}

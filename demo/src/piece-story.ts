@@ -1,0 +1,322 @@
+import { addDays, dayIn, getDay, getValue, isWorkingDay, ok, type Day } from '@zesting/core';
+import type { ContentBody } from '@zesting/contract';
+import {
+  acceptRequest,
+  addPieceFile,
+  approveForClient,
+  assignStep,
+  beginStep,
+  clientKey,
+  decide,
+  declineRequest,
+  editContent,
+  editPiece,
+  getDoer,
+  handBack,
+  handIn,
+  loadCalendars,
+  markOut,
+  markRead,
+  movePlacement,
+  predict,
+  sayRemaining,
+  sendPacket,
+  settleRemark,
+  submitRequest,
+  type App,
+  type Viewer,
+} from '@zesting/server';
+import { CLIENTS } from './clients.js';
+import { drawPicture } from './pictures.js';
+import type { StoryPiece } from './pieces.js';
+import type { Setup } from './setup.js';
+import type { PersonKey } from './story.js';
+
+/** What the scenes of a piece pass on to each other. */
+export interface Thread {
+  requestId: string;
+  pieceId: string;
+}
+
+interface StepRow {
+  id: string;
+  kind: 'make' | 'check' | 'sign_off';
+  skill: string;
+}
+
+/** The scenes of one piece, each through a use case. */
+export class PieceStory {
+  constructor(
+    private readonly app: App,
+    private readonly setup: Setup,
+    private readonly piece: StoryPiece,
+    private readonly thread: Thread,
+    private readonly now: string,
+  ) {}
+
+  private get client() {
+    return this.setup.clients[this.piece.client];
+  }
+
+  private viewer(key: PersonKey): Viewer {
+    return this.setup.viewers[key];
+  }
+
+  /** The client as the story tells it. */
+  private get told() {
+    return CLIENTS[this.piece.client];
+  }
+
+  private get manager(): Viewer {
+    return this.viewer(this.told.manager);
+  }
+
+  private doerOf(skill: string): PersonKey {
+    return skill === 'write' ? this.told.writer : skill === 'check' ? this.told.manager : skill === 'film' ? 'teo' : this.told.designer;
+  }
+
+  /** The wish date, never before the day of asking. */
+  private get wishOn(): Day | null {
+    return this.piece.inDays === null ? null : addDays(dayIn(this.now, CLIENTS[this.piece.client].zone), this.piece.inDays);
+  }
+
+  async ask(): Promise<void> {
+    const contact = this.told.contacts[this.piece.picture[2] % 2] ?? this.told.contacts[0];
+    if (!contact) throw new Error('a client without a contact');
+    const submitted = getValue(
+      await submitRequest(
+        this.app,
+        this.client.formId,
+        {
+          name: contact.name,
+          email: contact.email,
+          answers: {
+            about: this.piece.title,
+            aim: this.piece.copy || 'People should look forward to it and come by in the week it is out.',
+            audience: 'People who know us',
+            ...(this.wishOn === null ? {} : { wish: this.wishOn }),
+          },
+        },
+        `demo-${this.piece.picture[2]}`,
+      ),
+    );
+    this.thread.requestId = submitted.requestId;
+  }
+
+  /** Wishes for the latest date that leaves the path no more than so many working days of slack. */
+  async wishFor(slackDays: number): Promise<void> {
+    const look = async () =>
+      (
+        await this.app.read<{ version: number; earliest_publish_on: string; slack_days: number | null; danger: string | null }>(
+          'select version, earliest_publish_on, slack_days, danger from pieces where id = $1',
+          [this.thread.pieceId],
+        )
+      )[0];
+    const before = await look();
+    if (!before) throw new Error('no piece');
+    for (let earlier = 0; earlier < 10; earlier++) {
+      const row = await look();
+      if (row?.slack_days !== null && (row?.slack_days ?? 1) <= slackDays) return;
+      const wishOn = addDays(getDay(before.earliest_publish_on), -earlier);
+      getValue(await editPiece(this.app, this.manager, this.thread.pieceId, { wishOn }, row?.version ?? 0));
+    }
+  }
+
+  /** The doer of the step at hand finds more work than was thought: just so much that it is predicted to end after its latest day. */
+  async overrun(): Promise<void> {
+    await this.wishFor(2);
+    const [step] = await this.steps();
+    if (!step) throw new Error('no step');
+    for (let minutes = 600; minutes < 10_000; minutes += 120) {
+      getValue(await sayRemaining(this.app, this.viewer(this.doerOf(step.skill)), step.id, minutes));
+      getValue(await this.app.write(async (tx, now) => ok(await predict(tx, now))));
+      const [row] = await this.app.read<{ danger: string }>('select danger from pieces where id = $1', [this.thread.pieceId]);
+      if (row?.danger === 'will_be_late') return;
+    }
+  }
+
+  async decline(): Promise<void> {
+    getValue(
+      await declineRequest(
+        this.app,
+        this.manager,
+        this.thread.requestId,
+        'A lovely thought, but a song is not something that we can make well.',
+      ),
+    );
+  }
+
+  async accept(): Promise<void> {
+    getValue(await markRead(this.app, this.thread.requestId));
+    const body = {
+      title: this.piece.title,
+      routeId: this.setup.routes[this.piece.route],
+      pillarId: this.client.pillarIds[this.piece.pillar] ?? null,
+      channelIds: this.piece.channels.map((position) => this.client.channelIds[position] ?? ''),
+      wishOn: this.wishOn,
+      notes: 'Keep it plain and warm; the client dislikes exclamation marks.',
+    };
+    this.thread.pieceId = getValue(await acceptRequest(this.app, this.manager, this.thread.requestId, body));
+  }
+
+  private steps(): Promise<StepRow[]> {
+    return this.app.read<StepRow>('select id, kind, skill from steps where piece_id = $1 and finished_on is null order by position', [
+      this.thread.pieceId,
+    ]);
+  }
+
+  async assign(): Promise<void> {
+    for (const step of await this.steps())
+      if (step.kind !== 'sign_off')
+        getValue(await assignStep(this.app, this.manager, step.id, this.viewer(this.doerOf(step.skill)).personId));
+  }
+
+  async begin(): Promise<void> {
+    const [first] = await this.steps();
+    if (first) getValue(await beginStep(this.app, this.viewer(this.doerOf(first.skill)), first.id));
+    await this.write(this.piece.copy);
+  }
+
+  private async write(copy: string): Promise<void> {
+    const [row] = await this.app.read<{ content_version: number; media: { assetId: string; alt: string }[] }>(
+      "select content_version, content -> 'shared' -> 'media' as media from pieces where id = $1",
+      [this.thread.pieceId],
+    );
+    const media = row?.media ?? [];
+    if (media.length === 0) {
+      const [motif, palette, seed] = this.piece.picture;
+      const file = getValue(
+        await addPieceFile(this.app, this.thread.pieceId, {
+          name: `${this.piece.title.toLowerCase().replaceAll(/[^a-z]+/g, '-')}.png`,
+          bytes: await drawPicture(motif, palette, seed),
+        }),
+      );
+      media.push({
+        assetId: file.assetId,
+        alt: this.told.alt,
+      });
+    }
+    const channels = this.piece.channels.map((position, index) => ({
+      channelId: this.client.channelIds[position] ?? '',
+      copy: index === 0 ? '' : (copy.split('. ')[0] ?? ''),
+      tags: index === 0 ? [...this.told.tags] : [],
+      firstComment: '',
+      link: '',
+    }));
+    const body: ContentBody = { shared: { copy, media: media.map(({ assetId, alt }) => ({ assetId, alt })), disclosure: '' }, channels };
+    getValue(await editContent(this.app, this.manager, this.thread.pieceId, body, row?.content_version ?? 1));
+  }
+
+  async make(): Promise<void> {
+    for (const step of await this.steps())
+      if (step.kind === 'make') getValue(await handIn(this.app, this.viewer(this.doerOf(step.skill)), step.id));
+  }
+
+  async check(): Promise<void> {
+    for (const step of await this.steps()) if (step.kind === 'check') getValue(await handIn(this.app, this.manager, step.id));
+  }
+
+  async handBack(): Promise<void> {
+    for (const step of await this.steps())
+      if (step.kind === 'check')
+        getValue(
+          await handBack(this.app, this.manager, step.id, 'The crumb is too dark on the left. Lighter, please, and a touch warmer.'),
+        );
+  }
+
+  /** Sends the piece; the answer is due on the client's first working day `withinDays` from then. */
+  async send(withinDays: number): Promise<void> {
+    if (this.told.policy.kind === 'agency') return; // nothing goes to this client
+    const book = await loadCalendars(this.app.manager, this.app.clock.now());
+    const client = getDoer(book, clientKey(this.client.id));
+    let dueOn = addDays(client.todayOn, withinDays);
+    while (!isWorkingDay(client.calendar, dueOn)) dueOn = addDays(dueOn, 1);
+    getValue(
+      await sendPacket(this.app, this.manager, this.client.id, {
+        title: this.piece.title,
+        message: '',
+        pieceIds: [this.thread.pieceId],
+        dueOn,
+      }),
+    );
+  }
+
+  async decide(verdict: 'approve' | 'changes', remark: string): Promise<void> {
+    if (this.told.policy.kind === 'agency') {
+      getValue(await approveForClient(this.app, this.manager, this.thread.pieceId));
+      return;
+    }
+    const [packet] = await this.app.read<{ id: string; approver_ids: string[]; version_id: string }>(
+      'select k.id, k.approver_ids, i.version_id from packets k join packet_items i on i.packet_id = k.id where i.piece_id = $1 and i.outcome is null',
+      [this.thread.pieceId],
+    );
+    if (!packet) throw new Error(`no packet out for ${this.piece.title}`);
+    for (const contactId of packet.approver_ids) {
+      const decided = getValue(
+        await decide(this.app, {
+          packetId: packet.id,
+          pieceId: this.thread.pieceId,
+          contactId,
+          verdict,
+          remark,
+          versionId: packet.version_id,
+          onBehalf: null,
+        }),
+      );
+      if (decided.outcome !== null) return; // as many as the policy asks for have spoken
+    }
+  }
+
+  async secondRound(): Promise<void> {
+    await this.write(`${this.piece.copy} That is all.`);
+    for (const { id } of await this.app.read<{ id: string }>("select id from remarks where piece_id = $1 and state = 'open'", [
+      this.thread.pieceId,
+    ]))
+      getValue(await settleRemark(this.app, this.viewer(this.told.writer), id, { state: 'settled' }));
+    await this.make();
+    await this.check();
+    await this.send(6);
+  }
+
+  async place(): Promise<void> {
+    const on = this.wishOn;
+    if (on === null) return;
+    const placements = await this.app.read<{ id: string; version: number }>(
+      'select l.id, l.version from placements l join channels h on h.id = l.channel_id where l.piece_id = $1 order by h.position',
+      [this.thread.pieceId],
+    );
+    for (const [index, placement] of placements.entries())
+      getValue(await movePlacement(this.app, this.manager, placement.id, { on: addDays(on, index === 0 ? 0 : 1) }, placement.version));
+  }
+
+  /** An edit of one channel's copy after sign-off: that part alone is void. */
+  async changeOneChannel(): Promise<void> {
+    const [row] = await this.app.read<{
+      content_version: number;
+      content: { shared: ContentBody['shared']; channels: Record<string, Omit<ContentBody['channels'][number], 'channelId'>> };
+    }>('select content_version, content from pieces where id = $1', [this.thread.pieceId]);
+    if (!row) throw new Error('no piece');
+    const channels = Object.entries(row.content.channels).map(([channelId, part]) => ({
+      ...part,
+      channelId,
+      copy: channelId === this.client.channelIds[2] ? 'Slow, soft and fond of shade: an honest look at moss lawns.' : part.copy,
+    }));
+    getValue(await editContent(this.app, this.manager, this.thread.pieceId, { shared: row.content.shared, channels }, row.content_version));
+  }
+
+  async out(): Promise<void> {
+    const placements = await this.app.read<{ id: string; code: string; number: number }>(
+      `select l.id, c.code, p.number from placements l join pieces p on p.id = l.piece_id join clients c on c.id = p.client_id where l.piece_id = $1`,
+      [this.thread.pieceId],
+    );
+    for (const [index, placement] of placements.entries())
+      getValue(
+        await markOut(
+          this.app,
+          this.manager,
+          placement.id,
+          `https://${placement.code.toLowerCase()}.test/${placement.number}/${index + 1}`,
+        ),
+      );
+  }
+}
