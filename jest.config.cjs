@@ -25,6 +25,7 @@ const base = {
   setupFiles: ['reflect-metadata'],
 };
 module.exports = {
+  testSequencer: '<rootDir>/tools/sequencer.mjs',
   projects: [
     {
       ...base,

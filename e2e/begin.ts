@@ -8,6 +8,7 @@ import { admin, connect, ended, environment, run, stop } from './processes';
  * Before all browser tests: loads the demo once and lets the jobs of its story run (mails, sizes of pictures). Each worker begins with a copy of
  * the database and of the folder.
  */
+// eslint-disable-next-line no-restricted-syntax -- Playwright takes the default export
 export default async function begin(): Promise<() => Promise<void>> {
   const database = `story_${process.pid}`;
   const folder = mkdtempSync(join(tmpdir(), 'zesting-story-'));

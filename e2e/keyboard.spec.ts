@@ -6,15 +6,18 @@ test.use({ story: 'keyboard' });
 
 const TITLE = 'Quince jelly morning';
 
-/** Goes on with Tab until the target has the focus, as a person without a mouse does. */
+/** Goes on with Tab until the target has the focus, and back from the end of the page, as a person without a mouse does. */
 async function tabTo(page: Page, target: Locator): Promise<void> {
-  await expect(target).toBeVisible();
+  await expect(target).toBeEnabled();
   let element = await target.elementHandle();
+  let key = 'Tab';
   for (let presses = 0; presses < 250; presses++) {
     // looked up once, which is quick; anew where the page has drawn it anew
     if (!(await page.evaluate((found) => found?.isConnected ?? false, element))) element = await target.elementHandle();
     if (await page.evaluate((found) => found === document.activeElement, element)) return;
-    await page.keyboard.press('Tab');
+    const before = await page.evaluateHandle(() => document.activeElement);
+    await page.keyboard.press(key);
+    if (await page.evaluate((old) => old === document.activeElement, before)) key = 'Shift+Tab';
   }
   throw new Error('the focus never comes there');
 }

@@ -21,7 +21,7 @@ export default defineConfig({
     trace: process.env['ZESTING_TRACE'] ? 'retain-on-failure' : 'off',
     screenshot: 'only-on-failure',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: process.env['ZESTING_BROWSER'] ?? '/usr/bin/chromium',
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -1,7 +1,7 @@
 import { addDays, getDay, isWorkingDay, MONDAY_TO_FRIDAY, toCalendar, weekdayOf, type Day } from '@zesting/core';
 import ICAL from 'ical.js';
 import sharp from 'sharp';
-import { expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
+import { expect, expectAccessible, linkIn, mailTo, signIn, signInByHand, test, visitor } from './zesting';
 
 test.use({ story: 'the-way' });
 
@@ -22,7 +22,7 @@ function weekdayIn(days: number): Day {
 
 test('one piece goes the whole way, from the form to the feed', async ({ browser, zesting }) => {
   test.setTimeout(240_000);
-  const manager = await signIn(browser, zesting, 'dana@quillhaven.test');
+  const manager = await signInByHand(browser, zesting, 'dana@quillhaven.test');
   await manager.goto('/links?client=MOSS');
   await expect(manager.getByRole('heading', { name: 'Links to hand out' })).toBeVisible();
   const formLink = new URL(await manager.getByRole('link', { name: /\/ask\// }).innerText()).pathname;

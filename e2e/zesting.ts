@@ -56,14 +56,24 @@ export const test = base.extend<object, { zesting: Zesting; story: string }>({
 
 export { expect };
 
-/** A window of one person of the demo, signed in. */
+/** A window of one person of the demo, signed in over the API: `signInByHand` goes through the page. */
 export async function signIn(
   browser: Browser,
   zesting: Zesting,
   email: string,
   options: Parameters<Browser['newContext']>[0] = {},
 ): Promise<Page> {
-  const page = await visitor(browser, zesting, '/', options);
+  const page = await emptyWindow(browser, zesting, options);
+  const answer = await page.request.post('/api/session', { data: { email, password: PASSWORD } });
+  expect(answer.status()).toBe(200);
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Desk' })).toBeVisible();
+  return page;
+}
+
+/** A window of one person who signed in as people do. */
+export async function signInByHand(browser: Browser, zesting: Zesting, email: string): Promise<Page> {
+  const page = await visitor(browser, zesting, '/');
   await page.getByLabel('E-mail').fill(email);
   await page.getByLabel('Password').fill(PASSWORD);
   await page.getByRole('button', { name: 'Sign in' }).click();
@@ -71,13 +81,20 @@ export async function signIn(
   return page;
 }
 
-/** A window of somebody without an account. Anything on the console that is an error fails the test. */
+/** A window of somebody without an account. */
 export async function visitor(
   browser: Browser,
   zesting: Zesting,
   address: string,
   options: Parameters<Browser['newContext']>[0] = {},
 ): Promise<Page> {
+  const page = await emptyWindow(browser, zesting, options);
+  await page.goto(address);
+  return page;
+}
+
+/** A window with nothing in it yet. What goes wrong in its pages fails the test. */
+async function emptyWindow(browser: Browser, zesting: Zesting, options: Parameters<Browser['newContext']>[0]): Promise<Page> {
   const context: BrowserContext = await browser.newContext({
     baseURL: zesting.address,
     viewport: { width: 1280, height: 800 },
@@ -88,7 +105,6 @@ export async function visitor(
   page.on('pageerror', (error) => {
     throw error;
   });
-  await page.goto(address);
   return page;
 }
 

@@ -6,10 +6,24 @@ import { findPrograms, Stop } from './database.mjs';
 
 export const root = join(import.meta.dirname, '..');
 
+/** Debian's Chromium without a window, which needs two thirds of the time of the whole; that one where it is all there is. */
+const BROWSERS = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'];
+export const findBrowser = () => BROWSERS.find((path) => existsSync(path));
+
 /** Installs the Debian packages that are missing, as root or through sudo; otherwise says what to run. */
 export function needPackages({ browser = false } = {}) {
-  const missing = [...(findPrograms() ? [] : ['postgresql']), ...(browser && !existsSync('/usr/bin/chromium') ? ['chromium'] : [])];
-  if (missing.length === 0) return;
+  if (browser && !existsSync(BROWSERS[0])) {
+    try {
+      install(['chromium-headless-shell']);
+    } catch (error) {
+      if (!findBrowser()) throw error;
+      console.log('The whole Chromium does it as well.');
+    }
+  }
+  if (!findPrograms()) install(['postgresql']);
+}
+
+function install(missing) {
   const command = `apt-get update && apt-get install -y ${missing.join(' ')}`;
   const isRoot = process.getuid?.() === 0;
   const sudo = !isRoot && spawnSync('sudo', ['-n', 'true']).status === 0;

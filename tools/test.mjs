@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { build } from './build.mjs';
 import { clusterFolder, findPrograms, freePort, makeCluster, startCluster, stopCluster } from './database.mjs';
-import { needModules, needPackages, root, tell } from './prepare.mjs';
+import { findBrowser, needModules, needPackages, root, tell } from './prepare.mjs';
 
 const [part, ...rest] = process.argv.slice(2);
 const wants = (name) => part === undefined || part === name;
@@ -35,10 +35,24 @@ async function check(name, script, args) {
   else failed += 1;
 }
 
-async function jest(project, env = {}, more = []) {
-  const report = join(work, `${project}.json`);
-  const code = await run('jest/bin/jest.js', ['--selectProjects', project, '--json', `--outputFile=${report}`, ...more, ...rest], env);
+/** Unit tests, database tests, or both in one run that keeps both cores at work to its end. */
+async function jest(projects, env) {
+  const report = join(work, 'jest.json');
+  const args = ['--selectProjects', ...projects, '--maxWorkers=2', '--json', `--outputFile=${report}`, ...rest];
+  const code = await run('jest/bin/jest.js', args, env);
   count(code, report, (json) => [json.numPassedTests, json.numFailedTests + json.numRuntimeErrorTestSuites]);
+}
+
+async function lint() {
+  await check('lint', 'eslint/bin/eslint.js', ['.', '--max-warnings=0']);
+  await check('format', 'prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']);
+  const folders = ['packages', 'apps', 'demo', 'e2e'];
+  await check('imports', 'dependency-cruiser/bin/dependency-cruise.mjs', ['--config', '.dependency-cruiser.cjs', ...folders]);
+}
+
+async function types() {
+  await check('types of the web', 'typescript/bin/tsc', ['-p', 'apps/web']);
+  await check('types of the tests', 'typescript/bin/tsc', ['-p', 'tsconfig.tests.json']);
 }
 
 function count(code, report, read) {
@@ -54,33 +68,18 @@ await tell(async () => {
   const cluster = clusterFolder(work, 'test');
   let port = 0;
   try {
-    if (wants('lint')) {
-      await check('lint', 'eslint/bin/eslint.js', ['.', '--max-warnings=0']);
-      await check('format', 'prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']);
-      await check('imports', 'dependency-cruiser/bin/dependency-cruise.mjs', [
-        '--config',
-        '.dependency-cruiser.cjs',
-        'packages',
-        'apps',
-        'demo',
-        'e2e',
-      ]);
-    }
     if (part !== 'unit' && part !== 'lint') build();
-    if (wants('types')) {
-      await check('types of the web', 'typescript/bin/tsc', ['-p', 'apps/web']);
-      await check('types of the tests', 'typescript/bin/tsc', ['-p', 'tsconfig.tests.json']);
-    }
-    if (wants('unit')) await jest('unit');
+    await Promise.all([wants('lint') && lint(), wants('types') && types()]);
     if (wants('database') || wants('browser')) {
       makeCluster(bin, cluster);
       port = await freePort();
       startCluster(bin, cluster, port, { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off', max_connections: 200 });
     }
-    if (wants('database')) await jest('database', { ZESTING_TEST_PG: String(port) }, ['--maxWorkers=2']);
+    const projects = ['unit', 'database'].filter(wants);
+    if (projects.length > 0) await jest(projects, { ZESTING_TEST_PG: String(port) });
     if (wants('browser')) {
       const report = join(work, 'browser.json');
-      const env = { ZESTING_TEST_PG: String(port), PLAYWRIGHT_JSON_OUTPUT_NAME: report };
+      const env = { ZESTING_TEST_PG: String(port), PLAYWRIGHT_JSON_OUTPUT_NAME: report, ZESTING_BROWSER: findBrowser() };
       const code = await run('@playwright/test/cli.js', ['test', '--config', 'e2e/playwright.config.ts', ...rest], env);
       count(code, report, ({ stats }) => [stats.expected, stats.unexpected + stats.flaky]);
     }

@@ -1,6 +1,7 @@
 import { getValue } from '@zesting/core';
 import { callerAs, makePiece, makeScene, stepOf, type Scene } from '../../../test-support/scene.js';
 import { assignStep, beginStep, editContent, handBack, handIn } from './index.js';
+import { listPieces } from './queries/piece-rows.js';
 
 const body = (copy: string) => ({ shared: { copy, disclosure: '', media: [] }, channels: [] });
 
@@ -134,10 +135,13 @@ describe('production', () => {
   it('reads a page of pieces with a fixed number of queries, however many there are', async () => {
     const { app } = scene;
     const queries = async (): Promise<number> => {
-      const read = jest.spyOn(app, 'read');
-      await (await callerAs(scene, 'manager')).call('GET', '/api/pieces');
-      const count = read.mock.calls.length;
-      read.mockRestore();
+      let count = 0;
+      // the application as this one list sees it: jobs read meanwhile, and are not counted
+      const read: typeof app.read = (...query) => {
+        count++;
+        return app.read(...query);
+      };
+      await listPieces(Object.assign(Object.create(app) as typeof app, { read }), scene.people.manager, undefined, undefined);
       return count;
     };
     const before = await queries();

@@ -12,11 +12,9 @@ export function whyWords(step: StepShape, steps: readonly StepShape[]): string {
   return `${span}, ${held}${off}${short}${step.sameDay ? '; may share a day with the step before' : ''}`;
 }
 
-/** When the load of everybody lets the step end, where that says more than its plan does; else null. */
+/** When the load of everybody lets the step end; null when it is done, or not known. */
 export function predictedWords(step: StepShape): string | null {
   if (step.finishedOn !== null || step.predictedFinishOn === null) return null;
-  const late = step.latestFinishOn !== null && step.predictedFinishOn > step.latestFinishOn;
-  if (!late && step.predictedFinishOn <= step.earliestFinishOn) return null;
   const behind =
     step.behindSteps > 0 ? `: ${count(step.behindSteps, 'step')} due earlier ${step.behindSteps === 1 ? 'goes' : 'go'} first` : '';
   return `Predicted to end ${dayWords(step.predictedFinishOn)}${behind}`;
