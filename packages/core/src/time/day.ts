@@ -59,4 +59,10 @@ export const weekdayOf = (day: Day): number => weekdayOfNumber(toDayNumber(day))
 /** ISO weekday of a day number. */
 export const weekdayOfNumber = (number: number): number => ((((number + 3) % 7) + 7) % 7) + 1;
 
+/** A day in words, for letters: "Tuesday 16 March 2027". */
+export const dayInWords = (day: Day): string =>
+  Temporal.PlainDate.from(day)
+    .toLocaleString('en-GB', { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' })
+    .replace(',', '');
+
 export const laterOf = (a: Day, b: Day): Day => (a >= b ? a : b);

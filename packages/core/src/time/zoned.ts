@@ -39,9 +39,9 @@ export function toInstant(on: Day, at: TimeOfDay, zone: string): Result<InstantT
   return ok(earlier.toInstant().toString());
 }
 
-/** As `toInstant`, but a time in a gap moves to the first one after it: for reckoning, where nobody typed the time. */
+/** As `toInstant`, but a time in a gap moves on by the length of the gap: for reckoning, where nobody typed the time. */
 export function toInstantAfterGap(on: Day, at: TimeOfDay, zone: string): InstantText {
-  return Temporal.PlainDateTime.from(`${on}T${at}`).toZonedDateTime(zone, { disambiguation: 'later' }).toInstant().toString();
+  return Temporal.PlainDateTime.from(`${on}T${at}`).toZonedDateTime(zone, { disambiguation: 'compatible' }).toInstant().toString();
 }
 
 /** The date that an instant has in a zone. */

@@ -109,7 +109,7 @@ describe('messages', () => {
     expect(await remind('2027-03-02T09:00:00Z')).toEqual([]);
     // Tuesday to Monday are five working days: half-way is after three, on Thursday
     expect(await remind('2027-03-04T07:30:00Z')).toEqual([]); // too early in the day
-    expect(await remind('2027-03-04T09:00:00Z')).toEqual(['contact@aaa.test: A reminder: Packet: an answer is due by 2027-03-08']);
+    expect(await remind('2027-03-04T09:00:00Z')).toEqual(['contact@aaa.test: A reminder: Packet: an answer is due by Monday 8 March 2027']);
     expect(await remind('2027-03-04T11:00:00Z')).toEqual([]); // once
     expect(await remind('2027-03-06T09:00:00Z')).toEqual([]); // a Saturday
     expect(await remind('2027-03-08T09:00:00Z')).toEqual(['contact@aaa.test: A reminder: Packet: an answer is due today']);

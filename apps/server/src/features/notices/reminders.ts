@@ -2,6 +2,7 @@ import {
   asksClient,
   awaited,
   dayIn,
+  dayInWords,
   getDay,
   ok,
   reminderDue,
@@ -137,7 +138,7 @@ async function remindContacts(app: App, tx: Tx, book: CalendarBook, now: Instant
       else {
         const entry = perContact.get(contactId) ?? { clientId: packet.client_id, items: [] };
         entry.items.push({
-          text: `${packet.title}: an answer is due ${stage === 'due_day' ? 'today' : `by ${packet.due_on}`}`,
+          text: `${packet.title}: an answer is due ${stage === 'due_day' ? 'today' : `by ${dayInWords(getDay(packet.due_on))}`}`,
           address: '',
         });
         perContact.set(contactId, entry);
@@ -153,7 +154,7 @@ async function tellPastDue(app: App, tx: Tx, packet: PacketRow, contactId: strin
   await tellManagers(app, tx, {
     clientId: packet.client_id,
     heading: `No answer yet: ${packet.title}`,
-    text: `${contact?.name ?? 'The contact'} has not answered “${packet.title}”, due ${packet.due_on}.`,
+    text: `${contact?.name ?? 'The contact'} has not answered “${packet.title}”, due ${dayInWords(getDay(packet.due_on))}.`,
     path: `/sign-off?packet=${packet.id}`,
     key: `past-due:${packet.id}`,
   });

@@ -1,4 +1,4 @@
-import { dayIn, ok, RECKONING_LISTS, type InstantText } from '@zesting/core';
+import { dayIn, dayInWords, getDay, ok, RECKONING_LISTS, type InstantText } from '@zesting/core';
 import type { App } from '../../platform/app.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { queueMail, type MailItem } from '../../platform/mail/mail.js';
@@ -85,7 +85,7 @@ async function outstanding(app: App, tx: Tx, person: PersonRow, now: InstantText
     [person.id],
   );
   const items = steps.map(({ piece_id: id, code, title, step, by }) => ({
-    text: `${code} ${title}: ${step}${by ? `, by ${by}` : ''}`,
+    text: `${code} ${title}: ${step}${by ? `, by ${dayInWords(getDay(by))}` : ''}`,
     address: app.address(`/pieces/${id}`),
   }));
   const desk = person.role === 'manager' ? await deskItems(app, tx, person, now) : [];

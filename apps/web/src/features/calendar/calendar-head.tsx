@@ -33,6 +33,7 @@ export function CalendarHead({ view, calendar, search, onChange }: CalendarHeadP
   const hidden = hiddenCount(calendar.entries, view);
   return (
     <PageHead title={view.title} note={<Clocks calendar={calendar} clientId={client?.id} />}>
+      <p className="hidden print:block text-lg font-medium">{client?.name ?? 'All clients'}</p>
       <div className="flex flex-wrap items-center gap-2 no-print">
         <Button onClick={() => onChange(step(search, view, -1))} aria-label={`The ${unit} before`}>
           <ChevronLeft size={16} aria-hidden />

@@ -5,9 +5,8 @@ const late = (row: DeskRow): string => (row.slackDays !== null && row.slackDays 
 
 function lateWords(late: DeskRow['late']): string | null {
   if (!late) return null;
-  const first =
-    late.behindSteps > 0 ? `; ${count(late.behindSteps, 'step')} due earlier ${late.behindSteps === 1 ? 'goes' : 'go'} first` : '';
-  return `${late.step} (${late.doer ?? 'nobody yet'}) is predicted to end ${dayWords(late.predictedFinishOn)}, needed ${dayWords(late.latestFinishOn)}${first}`;
+  const behind = late.behindSteps > 0 ? `, behind ${count(late.behindSteps, 'step')} due earlier` : '';
+  return `${late.step} (${late.doer ?? 'nobody yet'}) is needed ${dayWords(late.latestFinishOn)}, predicted ${dayWords(late.predictedFinishOn)}${behind}`;
 }
 
 /** Why a piece stands on its list, in one sentence with its figures. */

@@ -27,7 +27,7 @@ export function AssignDialog({ step, onClose }: { step: StepShape; onClose: () =
       wide
       onClose={onClose}
       title={`Who does “${step.title}”?`}
-      description={`${minutesWords(step.effortMinutes)} of work over ${count(step.spanDays, 'day')}. Skilled ones first, then those with least open. Predictions go by all that each has to do.`}
+      description={`${minutesWords(step.leftMinutes)} of work over ${count(step.spanDays, 'day')}. Skilled ones first, then those with least open. Predictions go by all that each has to do.`}
     >
       {candidates.isError && <Failed message={wordsOf(candidates.error)} onRetry={() => void candidates.refetch()} />}
       {candidates.isPending && <Loading />}

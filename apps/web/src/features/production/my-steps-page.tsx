@@ -75,7 +75,7 @@ function StepLine({ row }: { row: MyStepRow }) {
         {row.remark && <p className="text-rind mt-1 break-words">Handed back: {row.remark}</p>}
         {row.waitsFor && <p className="text-muted">Waits for: {row.waitsFor}</p>}
       </div>
-      <div className="tabular sm:text-right flex sm:block items-center gap-2">
+      <div className="tabular sm:text-right flex flex-wrap sm:block items-center gap-2 basis-full sm:basis-auto">
         {row.latestFinishOn ? (
           <>
             <p className="font-medium whitespace-nowrap">by {dayWords(row.latestFinishOn)}</p>

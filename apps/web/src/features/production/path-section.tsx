@@ -34,9 +34,10 @@ function AimLine({ piece }: { piece: PieceShape }) {
   );
   const dated = piece.placements.some((placement) => placement.on !== null && placement.state !== 'cancelled' && placement.state !== 'out');
   const cannot = piece.danger === 'out_of_reach' || piece.danger === 'overdue';
+  const late = piece.danger === 'will_be_late' ? piece.steps.find((step) => step.danger === 'will_be_late') : undefined;
   const earliest = piece.earliestPublishOn;
   return (
-    <div className={`rounded-md px-3 py-2 ${cannot ? 'bg-rhubarb-soft' : 'bg-sunk'}`}>
+    <div className={`rounded-md px-3 py-2 ${cannot || late ? 'bg-rhubarb-soft' : 'bg-sunk'}`}>
       {piece.canManage && !dated ? (
         <label className="flex items-center gap-2">
           <span className="font-medium whitespace-nowrap">Wish date</span>
@@ -58,7 +59,13 @@ function AimLine({ piece }: { piece: PieceShape }) {
           {earliest && ` The earliest date that can is ${dayWords(earliest)}.`}
         </p>
       )}
-      {!cannot && piece.slackDays !== null && (
+      {late?.predictedFinishOn && late.latestFinishOn && (
+        <p className="text-rhubarb mt-1">
+          The days would do, the hours do not: {late.title} is needed {dayWords(late.latestFinishOn)} and predicted{' '}
+          {dayWords(late.predictedFinishOn)}. Give it to somebody else, or move what goes first.
+        </p>
+      )}
+      {!cannot && !late && piece.slackDays !== null && (
         <p className="text-muted mt-1">
           {piece.slackDays === 0 ? 'No slack: every day counts.' : `${count(piece.slackDays, 'working day')} of slack.`}
         </p>

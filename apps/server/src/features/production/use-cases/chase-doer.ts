@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '@zesting/core';
+import { dayInWords, fail, getDay, ok, type Result } from '@zesting/core';
 import type { ChaseShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { record } from '../../../platform/activity.js';
@@ -37,7 +37,7 @@ export async function chaseOfStep(app: App, viewer: Viewer, stepId: string): Pro
   return ok({
     receivers: [{ name, email }],
     subject: `How far is “${title}” of ${piece}?`,
-    text: `${by ? `“${title}” of “${piece}” is due by ${by}.` : `“${title}” of “${piece}” waits for you.`} How far are you, and is anything in your way?\n\nBest wishes,\n${viewer.name}`,
+    text: `${by ? `“${title}” of “${piece}” is due by ${dayInWords(getDay(by))}.` : `“${title}” of “${piece}” waits for you.`} How far are you, and is anything in your way?\n\nBest wishes,\n${viewer.name}`,
   });
 }
 

@@ -1,3 +1,4 @@
+import { dayInWords, getDay } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
@@ -5,6 +6,7 @@ import { tellMove } from '../../notices/index.js';
 import type { Piece } from '../entities/piece.entity.js';
 
 const NO_DATE = 'no date';
+const inWords = (on: string): string => (on === NO_DATE ? on : dayInWords(getDay(on)));
 
 /** The date that the stored plan of a piece works to; to be read before it is planned anew. */
 export async function aimOf(tx: Tx, pieceId: string): Promise<string | null> {
@@ -34,6 +36,6 @@ export async function tellAimMoved(
       doerId,
       { clientId: piece.clientId, heading: `Date moved: ${piece.title}`, text: '', path: `/pieces/${piece.id}`, key: `aim:${piece.id}` },
       { from: before ?? NO_DATE, to: after ?? NO_DATE },
-      ({ from, to }) => `“${piece.title}” moved from ${from} to ${to}: your dates moved with it.`,
+      ({ from, to }) => `“${piece.title}” moved from ${inWords(from)} to ${inWords(to)}: your dates moved with it.`,
     );
 }

@@ -1,4 +1,4 @@
-import { countWorkingDays, dayIn, fail, getDay, ok, type Result } from '@zesting/core';
+import { countWorkingDays, dayIn, dayInWords, fail, getDay, ok, type Result } from '@zesting/core';
 import type { ChaseShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { record } from '../../../platform/activity.js';
@@ -41,7 +41,7 @@ export async function chaseOf(app: App, viewer: Viewer, packetId: string): Promi
   const days = countWorkingDays(client.calendar, sentOn, client.todayOn) - 1;
   const due = getDay(packet.dueOn);
   const names = titles.map(({ title }) => `“${title}”`).join(', ');
-  const late = due < client.todayOn ? `The answer was due on ${packet.dueOn}.` : `Could you answer by ${packet.dueOn}?`;
+  const late = due < client.todayOn ? `The answer was due on ${dayInWords(due)}.` : `Could you answer by ${dayInWords(due)}?`;
   return {
     receivers: receivers.map(({ name, email }) => ({ name, email })),
     subject: `Your word on ${packet.title}`,

@@ -1,4 +1,4 @@
-import type { InstantText } from '@zesting/core';
+import { dayInWords, getDay, type InstantText } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { tell, tellManagers, tellOutside, untell } from '../../notices/index.js';
@@ -76,7 +76,7 @@ export async function askNext(app: App, tx: Tx, packet: Packet, contactIds: read
       contact,
       `For your sign-off: ${packet.title}`,
       [
-        `${contact.pieces === 1 ? 'One piece is' : `${contact.pieces} pieces are`} ready for you. Please answer by ${packet.dueOn}.`,
+        `${contact.pieces === 1 ? 'One piece is' : `${contact.pieces} pieces are`} ready for you. Please answer by ${dayInWords(getDay(packet.dueOn))}.`,
         ...(packet.message ? [packet.message] : []),
       ],
       { text: 'Look and decide', address: app.links.address('room', contact.id, contact.link_generation) },
