@@ -7,7 +7,7 @@ import { IconButton } from './button';
 export function UploadList({ uploads }: { uploads: Uploads }) {
   if (uploads.list.length === 0) return null;
   return (
-    <ul aria-label="Files on their way" className="grid gap-2 mt-2">
+    <ul aria-label="Files on their way" className="grid grid-cols-[minmax(0,1fr)] gap-2 mt-2">
       {uploads.list.map(({ key, name, bytes, sent, state, words }) => (
         <li key={key} className="card bg-paper px-3 py-2">
           <div className="flex items-center gap-2">

@@ -1,4 +1,4 @@
-import type { CalendarShape } from '@zesting/contract';
+import type { CalendarShape, ClientClockShape } from '@zesting/contract';
 import { ChevronLeft, ChevronRight, Flag, Printer } from 'lucide-react';
 import { useState } from 'react';
 import { count, zoneWords } from '../../lib/format';
@@ -95,14 +95,18 @@ function Clocks({ calendar, clientId }: { calendar: CalendarShape; clientId: str
   const here = useSession().zone;
   const elsewhere = calendar.clocks.filter((clock) => (clientId ? clock.clientId === clientId : true) && clock.zone !== here);
   if (elsewhere.length === 0) return clientId ? null : <>Every client’s day is yours.</>;
+  const code = (clock: ClientClockShape) => clientOf(clock.clientId)?.code ?? '';
+  const full = (clock: ClientClockShape) =>
+    `${code(clock)}: ${clock.nowAt} in ${zoneWords(clock.zone)}, midnight ${clock.nextDayAt}${clock.nextDayIsToday ? '' : ' tomorrow'} here`;
   return (
     <>
-      {elsewhere
-        .map((clock) => {
-          const code = clientOf(clock.clientId)?.code ?? '';
-          return `${code}: ${clock.nowAt} in ${zoneWords(clock.zone)}, midnight ${clock.nextDayAt}${clock.nextDayIsToday ? '' : ' tomorrow'} here`;
-        })
-        .join(' · ')}
+      {elsewhere.length > 1 && 'Midnight here: '}
+      {elsewhere.map((clock, index) => (
+        <span key={clock.clientId} title={full(clock)} className="whitespace-nowrap">
+          {index > 0 && ' · '}
+          {elsewhere.length > 1 ? `${code(clock)} ${clock.nextDayAt}` : full(clock)}
+        </span>
+      ))}
     </>
   );
 }

@@ -33,7 +33,7 @@ export function MonthGrid({ view, todayOn, calendar, onOpen }: MonthGridProps) {
       </thead>
       <tbody>
         {view.weeks.map((week) => (
-          <tr key={week[0]} className={isWeek ? 'h-[58vh]' : ''}>
+          <tr key={week[0]} style={{ height: isWeek ? '58vh' : `calc((100vh - 11rem) / ${view.weeks.length})` }}>
             {week
               .filter((day) => view.weekends || !isWeekend(day))
               .map((day) => (

@@ -27,7 +27,7 @@ export function MediaEditor({ media, readOnly, uploads, onChange }: MediaEditorP
       <p className="font-medium mb-1" id={id}>
         Pictures and clips
       </p>
-      <ul aria-labelledby={id} className="grid gap-2">
+      <ul aria-labelledby={id} className="grid grid-cols-[minmax(0,1fr)] gap-2">
         {media.map((medium, index) => (
           <li key={medium.assetId} className="flex gap-3 items-start">
             {medium.mime.startsWith('image/') ? (

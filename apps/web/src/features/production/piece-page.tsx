@@ -33,11 +33,11 @@ export function PiecePage() {
         <div className="order-1 lg:order-2 xl:order-1 lg:col-span-1">
           <BriefSection piece={piece} />
         </div>
-        <div className="order-2 lg:order-1 xl:order-2 grid gap-4 min-w-0">
+        <div className="order-2 lg:order-1 xl:order-2 grid grid-cols-[minmax(0,1fr)] gap-4 min-w-0">
           <RemarksSection piece={piece} />
           <ContentSection key={piece.id} piece={piece} />
         </div>
-        <div className="order-3 grid gap-4 lg:row-span-2 xl:row-span-1">
+        <div className="order-3 grid grid-cols-[minmax(0,1fr)] gap-4 lg:row-span-2 xl:row-span-1">
           <PathSection piece={piece} />
           <PlacementsSection piece={piece} />
           <HistorySection piece={piece} />

@@ -42,8 +42,10 @@ export function RemainingField({ stepId, title, leftMinutes }: { stepId: string;
         onFocus={(event) => event.target.select()}
         onBlur={(event) => finish(event.target.value)}
         onKeyDown={(event) => {
+          if (event.key !== 'Enter' && event.key !== 'Escape') return;
+          event.preventDefault(); // else the same key presses the button that comes back
           if (event.key === 'Enter') finish(event.currentTarget.value);
-          if (event.key === 'Enter' || event.key === 'Escape') setState('back');
+          setState('back');
         }}
       />
       h left

@@ -1,0 +1,53 @@
+import { expect, expectAccessible, signIn, test } from './zesting';
+
+test.use({ story: 'load' });
+
+test('a piece that will be late by load is seen on the desk, explained, and saved by giving its step to somebody else', async ({
+  browser,
+  zesting,
+}) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  const late = dana.getByRole('region', { name: 'Will be late' });
+  await expect(late.getByRole('link', { name: 'Watering by weight' })).toBeVisible();
+  await expect(late).toContainText(/Write \(Noor Castellane\) is needed .*, predicted /);
+  await late.getByRole('link', { name: 'Reassign' }).click();
+  const path = dana.getByRole('region', { name: 'Path' });
+  await expect(path).toContainText('The days would do, the hours do not: Write is needed');
+  await expect(path.getByText(/^Predicted to end/).first()).toBeVisible();
+  await expectAccessible(dana);
+  await path.getByRole('button', { name: 'Write: Noor Castellane. Choose a person' }).click();
+  const dialog = dana.getByRole('dialog', { name: 'Who does “Write”?' });
+  await expect(dialog.getByRole('listitem').filter({ hasText: 'Noor Castellane' })).toContainText(/predicted to end .*, needed /);
+  const inTime = dialog.getByRole('listitem').filter({ hasNotText: ', needed ' }).first();
+  await inTime.getByRole('button', { name: /^Give to/ }).click();
+  await expect(dialog).toBeHidden();
+  // the prediction follows by a job, and the page by itself
+  await expect(path).not.toContainText('the hours do not');
+  await expect(dana.getByText('Will be late')).toHaveCount(0);
+});
+
+test('a creator says how much is left, by keyboard, and the prediction goes by it', async ({ browser, zesting }) => {
+  const sunniva = await signIn(browser, zesting, 'sunniva@quillhaven.test');
+  const line = sunniva.getByRole('listitem').filter({ hasText: 'Newsletter: the shearing calendar' });
+  const predicted = async () => (await line.getByText(/^predicted /).innerText()).replace('predicted ', '');
+  await expect(line.getByText(/^predicted /)).toBeVisible();
+  const before = await predicted();
+  const left = line.getByRole('button', { name: /left in Write of Newsletter/ });
+  await left.focus();
+  await sunniva.keyboard.press('Enter');
+  await expect(line.getByRole('spinbutton')).toBeFocused();
+  await sunniva.keyboard.type('60');
+  await sunniva.keyboard.press('Enter');
+  await expect(left).toHaveText('60 h left');
+  await expect(left).toBeFocused();
+  await expect.poll(predicted).not.toBe(before);
+  await left.press('Enter');
+  await line.getByRole('spinbutton').fill('7');
+  await sunniva.keyboard.press('Escape');
+  await expect(left).toHaveText('60 h left');
+  await left.press('Enter');
+  await line.getByRole('spinbutton').fill('');
+  await sunniva.keyboard.press('Enter');
+  await expect(left).toHaveText('4 h left');
+  await expect.poll(predicted).toBe(before);
+});
