@@ -57,6 +57,21 @@ await tell(async () => {
       publishZone: 'Pacific/Auckland',
       usualTime: core.getTimeOfDay('08:00'),
     });
+  // twelve people who share the work of 1,000 pieces; the client's calendar is nobody's hours
+  const people = Object.fromEntries(Array.from({ length: 12 }, (_, index) => [`person ${index}`, doer('Europe/London', [])]));
+  const load = {
+    doers: { ...people, client: { ...doers.client, unlimited: true } },
+    steps: aims.flatMap((_, piece) =>
+      steps.map((step, index) => ({
+        ...step,
+        id: `${piece} ${step.id}`,
+        doer: step.doer === 'client' ? 'client' : `person ${(piece * 7 + index) % 12}`,
+        effortMinutes: 60,
+        latestFinishOn: core.addDays(day('2027-03-10'), (piece % 200) + index),
+        predecessorIds: step.predecessorIds.map((id) => `${piece} ${id}`),
+      })),
+    ),
+  };
   const content = {
     shared: { copy: 'Copy '.repeat(200), media: [], disclosure: '' },
     channels: { a: { copy: '', tags: ['x', 'y'], firstComment: '', link: '' } },
@@ -64,6 +79,7 @@ await tell(async () => {
   const rows = [
     ['backplan of one piece, 6 steps', () => plan(aims[0])],
     ['backplan of 1,000 pieces × 6 steps', () => aims.forEach(plan)],
+    ['load of 1,000 pieces × 6 steps on 12 people', () => core.predictWorkload(load)],
     ['digests of 1,000 contents of 1,000 characters', () => aims.forEach((_, index) => core.digestParts('client', String(index), content))],
   ];
   const base = quickest(baseline);

@@ -14,6 +14,8 @@ export interface WorkloadInput {
   /** of all pieces; where latest finishes are equal, begun work goes first, then the order given here */
   readonly steps: readonly WorkloadStep[];
   readonly doers: Readonly<Record<string, PlanDoer>>;
+  /** id of the one step that is asked about: reckoned no further than its end, and others are null that end later */
+  readonly until?: string;
 }
 
 export interface PredictedStep {
@@ -71,7 +73,7 @@ const REACH_DAYS = 3653;
  * @throws Error when a step names a doer that is not there
  * @see Horn 1974, Some Simple Scheduling Algorithms (preemptive earliest due date with release dates)
  */
-export function predictWorkload({ steps, doers }: WorkloadInput): Prediction {
+export function predictWorkload({ steps, doers, until }: WorkloadInput): Prediction {
   const jobs = toJobs(steps, doers);
   const waiting = new Map<number, Job[]>();
   const release = (job: Job) => push(waiting, job.availableFrom, job);
@@ -79,8 +81,13 @@ export function predictWorkload({ steps, doers }: WorkloadInput): Prediction {
   const desks = new Map<string, Desk>();
   const load: LoadDay[] = [];
   let open = jobs.size;
+  const asked = until === undefined ? undefined : jobs.get(until);
   const first = Math.min(...[...jobs.values()].map((job) => job.availableFrom));
-  for (let today = first; open > 0 && today <= first + REACH_DAYS && (waiting.size > 0 || hasWork(desks)); today++) {
+  for (
+    let today = first;
+    open > 0 && (asked?.finish ?? null) === null && today <= first + REACH_DAYS && (waiting.size > 0 || hasWork(desks));
+    today++
+  ) {
     const busy = new Set<Desk>();
     const arrive = (job: Job) => {
       const desk = desks.get(job.step.doer) ?? new Desk(job.step.doer, job.doer);

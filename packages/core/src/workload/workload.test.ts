@@ -3,7 +3,7 @@ import { planPiece, type PlanDoer } from '../backplan/index.js';
 import { getValue } from '../result/index.js';
 import { addDays, daysBetween, getDay, getTimeOfDay, toInstantAfterGap, type Day } from '../time/index.js';
 import { isWorkingDay, minutesOn, MONDAY_TO_FRIDAY, toCalendar } from '../workdays/index.js';
-import { predictWorkload, type WorkloadStep } from './index.js';
+import { predictWorkload, type PredictedStep, type WorkloadStep } from './index.js';
 
 /** Day 1 of the worked examples: a Monday. */
 const MONDAY = getDay('2027-03-01');
@@ -261,6 +261,18 @@ describe('laws', () => {
         );
       }),
       { numRuns: 200 },
+    );
+  });
+
+  it('says the same of one step when it is asked about that step alone', () => {
+    fc.assert(
+      fc.property(graph, fc.nat(), (steps, choice) => {
+        const asked = steps[choice % steps.length]?.id ?? '';
+        const of = (all: readonly PredictedStep[]) => all.find((step) => step.id === asked);
+        expect(of(predictWorkload({ steps, doers: people, until: asked }).steps)).toEqual(
+          of(predictWorkload({ steps, doers: people }).steps),
+        );
+      }),
     );
   });
 

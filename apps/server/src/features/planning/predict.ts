@@ -24,14 +24,16 @@ export const loadOpenSteps = (tx: Tx): Promise<OpenStepRow[]> =>
      where p.list is not null order by p.number, p.id, s.position`,
   );
 
-/** Predicts the whole agency's work from the steps of all open pieces. */
-export function predictSteps(rows: readonly OpenStepRow[], book: CalendarBook): Map<string, PredictedStep> {
+/** Predicts the whole agency's work from the steps of all open pieces; with `until`, no further than the end of that step. */
+export function predictSteps(rows: readonly OpenStepRow[], book: CalendarBook, until?: string): Map<string, PredictedStep> {
   const steps = rows.map<WorkloadStep>((row) => ({
     ...toPlanStep(row, row.client_id),
     effortMinutes: row.left_minutes,
     latestFinishOn: row.latest_finish_on === null ? null : getDay(row.latest_finish_on),
   }));
-  return new Map(predictWorkload({ steps, doers: book.doers }).steps.map((step) => [step.id, step]));
+  return new Map(
+    predictWorkload({ steps, doers: book.doers, ...(until === undefined ? {} : { until }) }).steps.map((step) => [step.id, step]),
+  );
 }
 
 /** The stored columns of a prediction, as the full recompute must find them. */

@@ -50,7 +50,7 @@ export async function candidatesFor(app: App, stepId: string): Promise<Candidate
           }
         : row,
     );
-    const predicted = predictSteps(rows, book).get(stepId);
+    const predicted = predictSteps(rows, book, stepId).get(stepId);
     const doer = getDoer(book, person.id);
     return {
       personId: person.id,
