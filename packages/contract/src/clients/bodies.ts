@@ -1,0 +1,360 @@
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
+  IsArray,
+  IsBoolean,
+  IsEmail,
+  IsIn,
+  IsInt,
+  IsNotEmpty,
+  IsObject,
+  IsOptional,
+  IsString,
+  IsTimeZone,
+  IsUUID,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
+import type { SignOffPolicy } from '@zesting/core';
+import { CHANNEL_KINDS, type ChannelKind } from './channel-kinds.js';
+
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
+const TIME = /^([01]\d|2[0-3]):[0-5]\d$/;
+
+/** A contact as the client's page edits it. Without an id it is new. */
+export class ContactBody {
+  @IsOptional()
+  @IsUUID()
+  id?: string;
+
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(100)
+  name: string;
+
+  @IsEmail()
+  @MaxLength(200)
+  email: string;
+
+  @IsBoolean()
+  canAsk: boolean;
+
+  @IsBoolean()
+  canView: boolean;
+
+  @IsBoolean()
+  canSignOff: boolean;
+}
+
+/** A channel with its shape and limits. Without an id it is new. */
+export class ChannelBody {
+  @IsOptional()
+  @IsUUID()
+  id?: string;
+
+  @IsIn(CHANNEL_KINDS)
+  kind: ChannelKind;
+
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(60)
+  name: string;
+
+  /** width to height, such as 4:5 */
+  @Matches(/^[1-9]\d?:[1-9]\d?$/)
+  ratio: string;
+
+  /** user-perceived characters; null without a limit */
+  @ValidateIf((_, value) => value !== null)
+  @IsInt()
+  @Min(1)
+  @Max(1_000_000)
+  copyLimit: number | null;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsInt()
+  @Min(0)
+  @Max(1000)
+  tagLimit: number | null;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsInt()
+  @Min(1)
+  @Max(1000)
+  mediaLimit: number | null;
+
+  /** working days before the publish date by which the last step must be done, beyond the day before */
+  @IsInt()
+  @Min(0)
+  @Max(30)
+  leadDays: number;
+
+  /** the usual time here; null: the client's */
+  @ValidateIf((_, value) => value !== null)
+  @Matches(TIME)
+  usualTime: string | null;
+}
+
+/** A pillar with the share it should have of the mix, in whole percent. Without an id it is new. */
+export class PillarBody {
+  @IsOptional()
+  @IsUUID()
+  id?: string;
+
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(60)
+  name: string;
+
+  @IsInt()
+  @Min(0)
+  @Max(100)
+  share: number;
+}
+
+export class ClosureBody {
+  @Matches(DAY)
+  startOn: string;
+
+  @Matches(DAY)
+  endOn: string;
+
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(100)
+  name: string;
+}
+
+export class PaletteColourBody {
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(40)
+  name: string;
+
+  @Matches(/^#[0-9a-f]{6}$/)
+  hex: string;
+}
+
+/** What makers need to know of a brand. */
+export class BrandBody {
+  @IsString()
+  @MaxLength(5000)
+  voice: string;
+
+  @IsArray()
+  @ArrayMaxSize(24)
+  @ValidateNested({ each: true })
+  @Type(() => PaletteColourBody)
+  palette: PaletteColourBody[];
+
+  /** ids of files */
+  @IsArray()
+  @ArrayMaxSize(12)
+  @ArrayUnique()
+  @IsUUID('all', { each: true })
+  logos: string[];
+
+  @IsArray()
+  @ArrayMaxSize(200)
+  @IsString({ each: true })
+  @MaxLength(80, { each: true })
+  wordsToUse: string[];
+
+  @IsArray()
+  @ArrayMaxSize(200)
+  @IsString({ each: true })
+  @MaxLength(80, { each: true })
+  wordsNever: string[];
+
+  @IsString()
+  @MaxLength(500)
+  disclosure: string;
+}
+
+/** A sign-off policy as it is sent: only what its kind needs is kept. */
+export class PolicyBody {
+  @IsIn(['any', 'all', 'named', 'n_of', 'agency'])
+  kind: SignOffPolicy['kind'];
+
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ArrayUnique()
+  @IsUUID('all', { each: true })
+  contactIds?: string[];
+
+  @IsOptional()
+  @IsInt()
+  @Min(1)
+  @Max(20)
+  count?: number;
+
+  @IsOptional()
+  @IsBoolean()
+  inTurn?: boolean;
+
+  @IsOptional()
+  @IsInt()
+  @Min(1)
+  @Max(30)
+  silenceDays?: number;
+
+  @IsOptional()
+  @IsUUID()
+  personId?: string;
+}
+
+/** Minutes of work on Monday to Sunday. */
+const Week = (): PropertyDecorator => (target, key) => {
+  IsArray()(target, key);
+  ArrayMinSize(7)(target, key);
+  ArrayMaxSize(7)(target, key);
+  IsInt({ each: true })(target, key);
+  Min(0, { each: true })(target, key);
+  Max(1440, { each: true })(target, key);
+};
+export { Week as IsWeek };
+
+export class NewClientBody {
+  /** two to five capital letters; stands on every file and link */
+  @Matches(/^[A-Z]{2,5}$/)
+  code: string;
+
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(100)
+  name: string;
+
+  @IsInt()
+  @Min(0)
+  @Max(11)
+  colour: number;
+
+  @IsTimeZone()
+  zone: string;
+
+  /** country, then state, such as NZ-AUK: whose public holidays count */
+  @Matches(/^[A-Z]{2}(-[A-Z0-9]{1,4})?$/)
+  region: string;
+
+  @Week()
+  weeklyMinutes: number[];
+
+  @Matches(TIME)
+  usualTime: string;
+
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ArrayUnique()
+  @IsUUID('all', { each: true })
+  managerIds: string[];
+}
+
+/** What of a client changes. A list that is given is the whole list: what is missing from it is archived. */
+export class EditClientBody {
+  @IsOptional()
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(100)
+  name?: string;
+
+  @IsOptional()
+  @IsInt()
+  @Min(0)
+  @Max(11)
+  colour?: number;
+
+  @IsOptional()
+  @IsTimeZone()
+  zone?: string;
+
+  @IsOptional()
+  @Matches(/^[A-Z]{2}(-[A-Z0-9]{1,4})?$/)
+  region?: string;
+
+  @IsOptional()
+  @Week()
+  weeklyMinutes?: number[];
+
+  @IsOptional()
+  @Matches(TIME)
+  usualTime?: string;
+
+  @IsOptional()
+  @IsInt()
+  @Min(1)
+  @Max(9)
+  roundsAgreed?: number;
+
+  /** whether pencilled placements are in the client's calendar feed */
+  @IsOptional()
+  @IsBoolean()
+  feedPencilled?: boolean;
+
+  /** names of the region's observances that stand on the calendar */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(100)
+  @ArrayUnique()
+  @IsString({ each: true })
+  @MaxLength(120, { each: true })
+  observances?: string[];
+
+  @IsOptional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => PolicyBody)
+  policy?: PolicyBody;
+
+  @IsOptional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => BrandBody)
+  brand?: BrandBody;
+
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(50)
+  @ValidateNested({ each: true })
+  @Type(() => ContactBody)
+  contacts?: ContactBody[];
+
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(30)
+  @ValidateNested({ each: true })
+  @Type(() => ChannelBody)
+  channels?: ChannelBody[];
+
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => PillarBody)
+  pillars?: PillarBody[];
+
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => ClosureBody)
+  closures?: ClosureBody[];
+
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ArrayUnique()
+  @IsUUID('all', { each: true })
+  managerIds?: string[];
+}
+
+export class ArchiveBody {
+  @IsBoolean()
+  archived: boolean;
+}

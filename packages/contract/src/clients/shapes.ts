@@ -1,0 +1,131 @@
+import type { SignOffPolicy } from '@zesting/core';
+import { BrandBody, ChannelBody, ClosureBody, ContactBody, PillarBody } from './bodies.js';
+
+export class ChannelShape {
+  id: string;
+  kind: string;
+  name: string;
+  copyLimit: number | null;
+  ratio: string;
+}
+
+export class PillarShape {
+  id: string;
+  name: string;
+}
+
+export class ContactShape {
+  id: string;
+  name: string;
+  email: string;
+  canAsk: boolean;
+  canSignOff: boolean;
+}
+
+export class ClientSummary {
+  id: string;
+  code: string;
+  name: string;
+  /** 0 to 11: the step on the wheel of client colours */
+  colour: number;
+  zone: string;
+}
+
+export class ClientShape extends ClientSummary {
+  usualTime: string;
+  channels: ChannelShape[];
+  pillars: PillarShape[];
+  contacts: ContactShape[];
+}
+
+export class FormLinkShape {
+  title: string;
+  address: string;
+}
+
+export class RoomLinkShape {
+  contactId: string;
+  name: string;
+  address: string;
+}
+
+/** The client's personal links. Only those who manage the client see them. */
+export class ClientLinksShape {
+  forms: FormLinkShape[];
+  rooms: RoomLinkShape[];
+  feed: string;
+}
+
+export class ClientMadeShape {
+  clientId: string;
+}
+
+/** A line of the list of clients. */
+export class ClientRow extends ClientSummary {
+  region: string;
+  managers: string[];
+  openPieces: number;
+  /** pieces late, or that cannot be met */
+  inDanger: number;
+  contacts: number;
+  archivedAt: string | null;
+}
+
+export class LogoShape {
+  assetId: string;
+  name: string;
+  mime: string;
+}
+
+export class PersonNameShape {
+  personId: string;
+  name: string;
+}
+
+export class DayOffShape {
+  on: string;
+  name: string;
+}
+
+/** The brand sheet that makers read. */
+export class BrandShape extends ClientSummary {
+  brand: BrandBody;
+  logos: LogoShape[];
+}
+
+/** The whole of a client's page. */
+/** What was taken out of a client's lists and can come back. */
+export class ArchivedListsShape {
+  contacts: ContactBody[];
+  channels: ChannelBody[];
+  pillars: PillarBody[];
+}
+
+export class ClientPageShape extends BrandShape {
+  archived: ArchivedListsShape;
+  region: string;
+  weeklyMinutes: number[];
+  usualTime: string;
+  roundsAgreed: number;
+  feedPencilled: boolean;
+  policy: SignOffPolicy;
+  contacts: ContactBody[];
+  channels: ChannelBody[];
+  pillars: PillarBody[];
+  closures: ClosureBody[];
+  managers: PersonNameShape[];
+  /** who may manage a client, or decide for it */
+  possibleManagers: PersonNameShape[];
+  /** the region's public holidays over the next twelve months */
+  holidays: DayOffShape[];
+  observances: string[];
+  /** the region's observances over the next twelve months */
+  possibleObservances: DayOffShape[];
+  archivedAt: string | null;
+  version: number;
+}
+
+export class RegionShape {
+  code: string;
+  name: string;
+}
