@@ -37,6 +37,16 @@ describe('finding', () => {
     expect(await titles('lead', '   ')).toEqual([]);
   });
 
+  it('folds accents both ways, in titles and names', async () => {
+    await named('Crème brûlée à la Søren');
+    expect(await titles('lead', 'creme BRULEE')).toEqual(['Crème brûlée à la Søren']);
+    expect(await titles('lead', 'CRÈME søren')).toEqual(['Crème brûlée à la Søren']);
+    expect(await titles('lead', 'soren')).toEqual(['Crème brûlée à la Søren']);
+    await scene.app.read("update people set name = 'Zoë' where id = $1", [scene.people.freelance.personId]);
+    expect(await titles('lead', 'zoe')).toEqual(['Zoë']);
+    await scene.app.read("update people set name = 'Fay' where id = $1", [scene.people.freelance.personId]);
+  });
+
   it('looks in one client where its code is typed, and never in clients out of reach', async () => {
     await named('Harvest ferns', scene.b);
     expect(await titles('lead', 'bbb ferns', 'piece')).toEqual(['Harvest ferns']);

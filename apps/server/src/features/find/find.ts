@@ -7,8 +7,11 @@ const EACH = 7;
 /** The longest text that is looked for. */
 export const QUERY_LIMIT = 100;
 
-/** A text for `ilike`, in which none of its characters means anything else. */
+/** A text for `like`, in which none of its characters means anything else. */
 const pattern = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}%`;
+
+/** Small letters without accents, as `plain_letters` in the database has them. */
+const plain = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
 
 interface Looked {
   readonly words: readonly string[];
@@ -17,7 +20,7 @@ interface Looked {
 }
 
 /**
- * Things whose name holds every word, newest first, in the viewer's reach. A client's code among the words looks in that client
+ * Things whose name holds every word, with or without accents, newest first, in the viewer's reach. A client's code among the words looks in that client
  * alone; a number finds the piece or request of that number.
  */
 export async function find(app: App, viewer: Viewer, text: string): Promise<FindShape> {
@@ -32,7 +35,7 @@ export async function find(app: App, viewer: Viewer, text: string): Promise<Find
     clientIds: named.length > 0 ? named.map((client) => client.id) : viewer.clientIds,
   };
   const manages = viewer.role === 'lead' || viewer.role === 'manager';
-  const holds = (name: string) => typed.every((word) => name.toLowerCase().includes(word.toLowerCase()));
+  const holds = (name: string) => typed.every((word) => plain(name).includes(plain(word)));
   const found: FoundShape[] = clients
     .filter((client) => manages && holds(`${client.code} ${client.name}`))
     .map(({ id, code, name }) => ({ kind: 'client', id, title: name, note: code, path: `/clients/${id}`, clientId: id }));
@@ -41,9 +44,9 @@ export async function find(app: App, viewer: Viewer, text: string): Promise<Find
   return { items: found };
 }
 
-/** The condition that a column holds every word; the values begin at `$first`. */
+/** The condition that a text in plain letters holds every word; the values begin at `$first`. */
 const every = (column: string, words: readonly string[], first: number): string =>
-  words.map((_, index) => `${column} ilike $${index + first}`).join(' and ') || 'true';
+  words.map((_, index) => `${column} like plain_letters($${index + first})`).join(' and ') || 'true';
 
 /** The number that was typed, where that is all. */
 const numberOf = ({ words }: Looked): number | null => (words.length === 1 && /^\d{1,8}$/.test(words[0] ?? '') ? Number(words[0]) : null);
@@ -52,7 +55,7 @@ async function pieces(app: App, viewer: Viewer, looked: Looked): Promise<FoundSh
   return app.read<FoundShape>(
     `select 'piece' as kind, p.id, p.title, 'no. ' || p.number || ' · ' || replace(p.stage, '_', ' ') as note, '/pieces/' || p.id as path,
        p.client_id as "clientId"
-     from pieces p where p.client_id = any($1) and $3::uuid is not null and (p.number = $2 or (${every('p.title', looked.words, 4)}))
+     from pieces p where p.client_id = any($1) and $3::uuid is not null and (p.number = $2 or (${every('p.title_plain', looked.words, 4)}))
        ${viewer.role === 'freelance' ? 'and exists (select 1 from steps s where s.piece_id = p.id and s.doer_id = $3)' : ''}
      order by p.created_at desc, p.id limit ${EACH}`,
     [looked.clientIds, numberOf(looked), viewer.personId, ...looked.words.map(pattern)],
@@ -63,7 +66,7 @@ const requests = (app: App, looked: Looked): Promise<FoundShape[]> =>
   app.read<FoundShape>(
     `select 'request' as kind, r.id, r.title, 'request ' || r.number || ', ' || r.state || ', ' || r.requester_name as note,
        '/requests/' || r.id as path, r.client_id as "clientId"
-     from requests r where r.client_id = any($1) and (r.number = $2 or (${every('r.title', looked.words, 3)}))
+     from requests r where r.client_id = any($1) and (r.number = $2 or (${every('r.title_plain', looked.words, 3)}))
      order by r.received_at desc, r.id limit ${EACH}`,
     [looked.clientIds, numberOf(looked), ...looked.words.map(pattern)],
   );
@@ -72,7 +75,7 @@ const people = (app: App, words: readonly string[]): Promise<FoundShape[]> =>
   app.read<FoundShape>(
     `select 'person' as kind, id, name as title, role || case when active then '' else ', has left' end as note, '/people/' || id as path,
        null as "clientId"
-     from people where ${every('name', words, 1)} order by active desc, name limit ${EACH}`,
+     from people where ${every('plain_letters(name)', words, 1)} order by active desc, name limit ${EACH}`,
     words.map(pattern),
   );
 
@@ -81,7 +84,7 @@ const contacts = (app: App, looked: Looked): Promise<FoundShape[]> =>
     `select 'contact' as kind, x.id, x.name as title, x.email || ', ' || c.name as note,
        '/clients/' || x.client_id || '?part=contacts' as path, x.client_id as "clientId"
      from contacts x join clients c on c.id = x.client_id
-     where x.client_id = any($1) and x.archived_at is null and (${every("x.name || ' ' || x.email", looked.words, 2)})
+     where x.client_id = any($1) and x.archived_at is null and (${every("plain_letters(x.name || ' ' || x.email)", looked.words, 2)})
      order by x.name limit ${EACH}`,
     [looked.clientIds, ...looked.words.map(pattern)],
   );

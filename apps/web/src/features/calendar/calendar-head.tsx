@@ -100,11 +100,11 @@ function Clocks({ calendar, clientId }: { calendar: CalendarShape; clientId: str
     `${code(clock)}: ${clock.nowAt} in ${zoneWords(clock.zone)}, midnight ${clock.nextDayAt}${clock.nextDayIsToday ? '' : ' tomorrow'} here`;
   return (
     <>
-      {elsewhere.length > 1 && 'Midnight here: '}
+      {!clientId && 'Midnight here: '}
       {elsewhere.map((clock, index) => (
         <span key={clock.clientId} title={full(clock)} className="whitespace-nowrap">
           {index > 0 && ' · '}
-          {elsewhere.length > 1 ? `${code(clock)} ${clock.nextDayAt}` : full(clock)}
+          {clientId ? full(clock) : `${code(clock)} ${clock.nextDayAt}`}
         </span>
       ))}
     </>

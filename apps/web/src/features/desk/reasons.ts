@@ -5,7 +5,7 @@ const late = (row: DeskRow): string => (row.slackDays !== null && row.slackDays 
 
 function lateWords(late: DeskRow['late']): string | null {
   if (!late) return null;
-  const behind = late.behindSteps > 0 ? `, behind ${count(late.behindSteps, 'step')} due earlier` : '';
+  const behind = late.behindSteps > 0 ? `, behind ${count(late.behindSteps, 'step')}` : '';
   return `${late.step} (${late.doer ?? 'nobody yet'}) is needed ${dayWords(late.latestFinishOn)}, predicted ${dayWords(late.predictedFinishOn)}${behind}`;
 }
 
