@@ -150,7 +150,7 @@ export class StepShape {
   /** when it is predicted to begin and end, by the load of everybody; null before the first prediction, or where it never can */
   predictedStartOn: string | null;
   predictedFinishOn: string | null;
-  /** so many steps of the same doer, due earlier, go first */
+  /** so many steps of the same doer, due earlier, go first; 0 for creators on others' steps */
   behindSteps: number;
   danger: Danger | null;
   critical: boolean;

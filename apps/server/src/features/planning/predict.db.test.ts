@@ -1,6 +1,7 @@
 import { getValue, ok } from '@zesting/core';
 import { eventually } from '../../../test-support/eventually.js';
 import { callerAs, makePiece, makeScene, NOW, stepOf, type Scene } from '../../../test-support/scene.js';
+import { comeBack, leave } from '../people/index.js';
 import { assignStep, beginStep, editContent, editPiece, handBack, handIn, sayRemaining } from '../production/index.js';
 import { predict, replanOpen } from './index.js';
 
@@ -128,6 +129,42 @@ describe('the prediction of load', () => {
     await settle();
     const left = await app.read('select 1 from steps where piece_id = $1 and predicted_start_on is not null', [pieceId]);
     expect(left).toEqual([]);
+  });
+
+  it('keeps from creators how much others have to do, and shows them their own', async () => {
+    const first = await makePiece(scene, scene.a, '2027-03-11');
+    const second = await makePiece(scene, scene.a, '2027-03-12');
+    await give(first, 'staff', 32 * HOURS);
+    await give(second, 'staff');
+    getValue(await assignStep(scene.app, scene.people.manager, await stepOf(scene, second, 'design'), scene.people.freelance.personId));
+    await settle();
+    const seenBy = async (role: 'manager' | 'staff' | 'freelance') => {
+      const { body } = await (await callerAs(scene, role)).call('GET', `/api/pieces/${second}`);
+      const [step] = body['steps'] as { predictedFinishOn: string; behindSteps: number }[];
+      return [step?.predictedFinishOn, step?.behindSteps];
+    };
+    expect(await seenBy('manager')).toEqual(['2027-03-05', 1]);
+    expect(await seenBy('staff')).toEqual(['2027-03-05', 1]);
+    expect(await seenBy('freelance')).toEqual(['2027-03-05', 0]);
+  });
+
+  it('plans the work of one who leaves as nobody’s, and of one whose piece is shelved not at all', async () => {
+    const { app, people } = scene;
+    const first = await makePiece(scene, scene.a, '2027-03-11');
+    const second = await makePiece(scene, scene.a, '2027-03-12');
+    await give(first, 'staff', 32 * HOURS);
+    await give(second, 'staff');
+    await settle();
+    expect(await stateOf(second)).toMatchObject({ finish: '2027-03-05', behind: 1 });
+    getValue(await leave(app, people.lead, people.staff.personId));
+    await settle();
+    // nobody’s steps are not in each other’s way; the large one still takes its days
+    expect([(await stateOf(first))?.['finish'], (await stateOf(second))?.['finish']]).toEqual(['2027-03-04', '2027-03-01']);
+    getValue(await comeBack(app, people.lead, people.staff.personId));
+    const [row] = await app.read<{ version: number }>('select version from pieces where id = $1', [first]);
+    getValue(await editPiece(app, people.manager, first, { shelved: true }, row?.version ?? 0));
+    await settle();
+    expect(await stateOf(second)).toMatchObject({ finish: '2027-03-01', behind: 0, danger: 'fine' });
   });
 
   it('says of each candidate when the step would end, by all that they have', async () => {

@@ -44,9 +44,10 @@ export function WeekLanes({ view, calendar, onOpen }: WeekLanesProps) {
 
 function Lane({ client, days, view, calendar, onOpen }: WeekLanesProps & { client: ClientShape; days: readonly Day[] }) {
   const here = useSession().zone;
+  const { clients } = useClients();
   const clock = calendar.clocks.find((one) => one.clientId === client.id);
   return (
-    <tr>
+    <tr style={{ height: `clamp(6.5rem, calc((100vh - 11rem) / ${clients.length}), 14rem)` }}>
       <th scope="row" className="align-top text-left font-normal p-2 border-b border-r border-line text-[12px]">
         <ClientCode code={client.code} colour={client.colour} name={client.name} />
         <span className="block truncate">{client.name}</span>

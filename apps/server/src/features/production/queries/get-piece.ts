@@ -153,7 +153,8 @@ async function stepShapes(app: App, viewer: Viewer, source: PieceSource, state: 
       slackDays: dates?.slackDays ?? null,
       predictedStartOn: row.predicted_start_on,
       predictedFinishOn: row.predicted_finish_on,
-      behindSteps: row.behind_steps,
+      // how much others have to do is for managers
+      behindSteps: manages || row.doer_id === viewer.personId ? row.behind_steps : 0,
       danger: dates?.danger ?? null,
       critical: dates?.critical ?? false,
       atHand: state.atHand.has(row.id),
