@@ -95,3 +95,19 @@ test('a picture that is not approved carries the mark for the manager, and none 
   await dana.goto(`/pieces/${asset?.piece_id}`);
   await expect(dana.getByRole('img', { name: 'Loaves cooling side by side' }).first()).toBeVisible();
 });
+
+test('a picture that does not come at once is asked for again by itself', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/production?client=MOSS');
+  const refused = new Set<string>();
+  await dana.route('**/api/files/*?width=*', (route) => {
+    const address = route.request().url();
+    if (refused.has(address)) return route.continue();
+    refused.add(address);
+    return route.fulfill({ status: 503, body: '' });
+  });
+  await dana.getByRole('link', { name: 'Moss lawns, honestly' }).click();
+  const picture = dana.getByRole('figure').getByRole('img').first();
+  await expect.poll(() => picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(0);
+  expect(refused.size).toBeGreaterThan(0);
+});

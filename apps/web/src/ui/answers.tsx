@@ -2,6 +2,7 @@ import type { UploadShape } from '@zesting/contract';
 import type { Answer, FormField } from '@zesting/core';
 import { FileText } from 'lucide-react';
 import { dayWords } from '../lib/format';
+import { Picture } from './picture';
 
 interface AnswersProps {
   readonly fields: readonly FormField[];
@@ -59,7 +60,7 @@ export function FileList({ files }: { files: readonly UploadShape[] }) {
             title={file.name}
           >
             {file.mime.startsWith('image/') ? (
-              <img
+              <Picture
                 src={`/api/files/${file.assetId}?width=160`}
                 alt={file.name}
                 className="h-24 w-24 object-cover rounded-md border border-line"

@@ -1,4 +1,5 @@
 import type { MediumShape } from '@zesting/contract';
+import { Picture } from './picture';
 
 /** A picture or clip at a channel's shape, cut as the channel would cut it. */
 export function Preview({ medium, ratio, source }: { medium: MediumShape; ratio: string; source: string }) {
@@ -6,7 +7,7 @@ export function Preview({ medium, ratio, source }: { medium: MediumShape; ratio:
   const style = { aspectRatio: `${width ?? 1} / ${height ?? 1}` };
   if (medium.mime.startsWith('image/'))
     return (
-      <img
+      <Picture
         src={`${source}?width=1080`}
         srcSet={`${source}?width=480 480w, ${source}?width=1080 1080w, ${source}?width=1920 1920w`}
         sizes="(min-width: 640px) 340px, 100vw"

@@ -4,6 +4,7 @@ import { useParams } from 'react-router';
 import { call } from '../../lib/api';
 import { ClientCode, Tag } from '../../ui/tags';
 import { ContrastTable } from './contrast-table';
+import { Picture } from '../../ui/picture';
 
 /** A client's brand sheet as makers read it. */
 export function BrandPage() {
@@ -54,7 +55,7 @@ export function BrandPage() {
                   rel="noreferrer"
                   className="block card p-2"
                 >
-                  <img src={`/api/clients/${sheet.id}/brand/files/${logo.assetId}`} alt={logo.name} className="h-20 object-contain" />
+                  <Picture src={`/api/clients/${sheet.id}/brand/files/${logo.assetId}`} alt={logo.name} className="h-20 object-contain" />
                 </a>
               </li>
             ))}

@@ -10,6 +10,7 @@ import { Field } from '../../ui/field';
 import { ListEditor } from '../../ui/list-editor';
 import { ContrastTable } from './contrast-table';
 import { useClientSection } from './use-client-section';
+import { Picture } from '../../ui/picture';
 
 const toWords = (text: string): string[] => text.split(/[\n,]+/).flatMap((word) => word.trim() || []);
 
@@ -145,7 +146,7 @@ function Logos({ client, logos, onChange }: { client: ClientPageShape; logos: re
       <ul className="flex flex-wrap gap-2 mb-2">
         {logos.map((id, index) => (
           <li key={id} className="card p-2 grid gap-1 justify-items-center">
-            <img
+            <Picture
               src={`/api/files/${id}`}
               alt={client.logos.find((logo) => logo.assetId === id)?.name ?? 'New logo'}
               className="h-16 max-w-32 object-contain"

@@ -4,6 +4,7 @@ import { useId, useRef } from 'react';
 import type { Uploads } from '../../lib/use-uploads';
 import { Button, IconButton } from '../../ui/button';
 import { UploadList } from '../../ui/upload-list';
+import { Picture } from '../../ui/picture';
 
 interface MediaEditorProps {
   readonly media: readonly MediumShape[];
@@ -31,7 +32,11 @@ export function MediaEditor({ media, readOnly, uploads, onChange }: MediaEditorP
         {media.map((medium, index) => (
           <li key={medium.assetId} className="flex gap-3 items-start">
             {medium.mime.startsWith('image/') ? (
-              <img src={`/api/files/${medium.assetId}?width=160`} alt="" className="size-16 object-cover rounded-md border border-line" />
+              <Picture
+                src={`/api/files/${medium.assetId}?width=160`}
+                alt=""
+                className="size-16 object-cover rounded-md border border-line"
+              />
             ) : (
               <span className="size-16 grid place-items-center bg-sunk rounded-md text-[12px] break-all p-1">
                 {medium.mime.split('/')[1]}
