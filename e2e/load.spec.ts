@@ -42,6 +42,10 @@ test('a creator says how much is left, by keyboard, and the prediction goes by i
   await expect(left).toBeFocused();
   await expect.poll(predicted).not.toBe(before);
   await left.press('Enter');
+  await line.getByRole('spinbutton').fill('2000');
+  await sunniva.keyboard.press('Enter');
+  await expect(sunniva.getByText('Hours left are a number from 0 to 1000. Nothing was changed.')).toBeVisible();
+  await expect(line.getByRole('spinbutton')).toHaveValue('2000');
   await line.getByRole('spinbutton').fill('7');
   await sunniva.keyboard.press('Escape');
   await expect(left).toHaveText('60 h left');

@@ -30,13 +30,10 @@ export class CandidateShape {
   openMinutes: number;
   /** days off between today and the step's latest finish */
   timeOffOn: string[];
-  /** the earliest finish if given to this person and nothing else stood in the way */
-  earliestFinishOn: string | null;
   /** when it is predicted to end if given to this person, by all that they have to do */
   predictedFinishOn: string | null;
   /** the latest finish in this person's calendar */
   latestFinishOn: string | null;
-  slackDays: number | null;
   /** works for this client, or has finished steps for it */
   knowsClient: boolean;
   /** must not work for this client */

@@ -42,6 +42,9 @@ describe('finding', () => {
     expect(await titles('lead', 'creme BRULEE')).toEqual(['Crème brûlée à la Søren']);
     expect(await titles('lead', 'CRÈME søren')).toEqual(['Crème brûlée à la Søren']);
     expect(await titles('lead', 'soren')).toEqual(['Crème brûlée à la Søren']);
+    await scene.app.read("update clients set name = 'Smørbrød & Søn' where id = $1", [scene.b.id]);
+    expect(await titles('lead', 'smorbrod', 'client')).toEqual(['Smørbrød & Søn']);
+    await scene.app.read("update clients set name = 'Client BBB' where id = $1", [scene.b.id]);
     await scene.app.read("update people set name = 'Zoë' where id = $1", [scene.people.freelance.personId]);
     expect(await titles('lead', 'zoe')).toEqual(['Zoë']);
     await scene.app.read("update people set name = 'Fay' where id = $1", [scene.people.freelance.personId]);

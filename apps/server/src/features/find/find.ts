@@ -10,9 +10,6 @@ export const QUERY_LIMIT = 100;
 /** A text for `like`, in which none of its characters means anything else. */
 const pattern = (text: string): string => `%${text.replace(/[\\%_]/g, '\\$&')}%`;
 
-/** Small letters without accents, as `plain_letters` in the database has them. */
-const plain = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
-
 interface Looked {
   readonly words: readonly string[];
   /** the clients looked in: those of the viewer, or the one whose code was typed */
@@ -20,24 +17,24 @@ interface Looked {
 }
 
 /**
- * Things whose name holds every word, with or without accents, newest first, in the viewer's reach. A client's code among the words looks in that client
- * alone; a number finds the piece or request of that number.
+ * Things whose name holds every word, with or without accents, newest first, in the viewer's reach. A client's code among the words
+ * looks in that client alone; a number finds the piece or request of that number.
  */
 export async function find(app: App, viewer: Viewer, text: string): Promise<FindShape> {
   const typed = text.slice(0, QUERY_LIMIT).trim().split(/\s+/).filter(Boolean);
   if (typed.length === 0) return { items: [] };
-  const clients = await app.read<{ id: string; code: string; name: string }>('select id, code, name from clients where id = any($1)', [
-    viewer.clientIds,
-  ]);
+  const clients = await app.read<{ id: string; code: string; name: string; holds: boolean }>(
+    `select id, code, name, ${every("plain_letters(code || ' ' || name)", typed, 2)} as holds from clients where id = any($1)`,
+    [viewer.clientIds, ...typed.map(pattern)],
+  );
   const named = typed.length > 1 ? clients.filter((client) => typed.some((word) => word.toUpperCase() === client.code)) : [];
   const looked: Looked = {
     words: named.length > 0 ? typed.filter((word) => !named.some((client) => client.code === word.toUpperCase())) : typed,
     clientIds: named.length > 0 ? named.map((client) => client.id) : viewer.clientIds,
   };
   const manages = viewer.role === 'lead' || viewer.role === 'manager';
-  const holds = (name: string) => typed.every((word) => plain(name).includes(plain(word)));
   const found: FoundShape[] = clients
-    .filter((client) => manages && holds(`${client.code} ${client.name}`))
+    .filter((client) => manages && client.holds)
     .map(({ id, code, name }) => ({ kind: 'client', id, title: name, note: code, path: `/clients/${id}`, clientId: id }));
   found.push(...(await pieces(app, viewer, looked)));
   if (manages) found.push(...(await requests(app, looked)), ...(await people(app, looked.words)), ...(await contacts(app, looked)));

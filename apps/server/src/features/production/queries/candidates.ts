@@ -61,10 +61,8 @@ export async function candidatesFor(app: App, stepId: string): Promise<Candidate
       openSteps: person.open_steps,
       openMinutes: person.open_minutes,
       timeOffOn: weekdaysOff(doer.todayOn, planned?.latestFinishOn ?? addDays(doer.todayOn, 14), (day) => isWorkingDay(doer.calendar, day)),
-      earliestFinishOn: planned?.earliestFinishOn ?? null,
       predictedFinishOn: predicted?.finishOn ?? null,
       latestFinishOn: planned?.latestFinishOn ?? null,
-      slackDays: planned?.slackDays ?? null,
       knowsClient: person.knows_client,
       isBarred: person.is_barred,
     };
