@@ -1,4 +1,4 @@
-import { expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
+import { dayAhead, expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
 
 test.use({ story: 'around-the-way' });
 
@@ -143,7 +143,7 @@ test('a staff creator reads production and calendar of the clients, and cannot m
   await expectAccessible(piet);
   await piet.getByRole('link', { name: 'Calendar' }).click();
   await expect(piet.getByRole('table')).toBeVisible();
-  const outOn = new Date(Date.now() - 4 * 86_400_000).toISOString().slice(0, 7);
+  const outOn = dayAhead(-4).slice(0, 7);
   await piet.goto(`/calendar?month=${outOn}`);
   await expect(piet.getByRole('table')).toBeVisible();
   await expectAccessible(piet);
@@ -162,7 +162,7 @@ test('a staff creator reads production and calendar of the clients, and cannot m
 
 test('two windows move one placement: the second is told, and an unsigned piece is only pencilled', async ({ browser, zesting }) => {
   const [dana, marta] = [await signIn(browser, zesting, 'dana@quillhaven.test'), await signIn(browser, zesting, 'marta@quillhaven.test')];
-  const later = new Date(Date.now() + 40 * 86_400_000).toISOString().slice(0, 10);
+  const later = dayAhead(40);
   for (const page of [dana, marta]) {
     await page.goto('/calendar?client=KILN');
     await page

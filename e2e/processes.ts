@@ -5,6 +5,9 @@ import pg from 'pg';
 
 const root = join(__dirname, '..');
 
+/** The present of all browser tests: a Tuesday morning, so that none needs the luck of the hour. ZESTING_NOW sets another. */
+export const PRESENT = process.env['ZESTING_NOW'] ?? '2027-03-09T10:15:00Z';
+
 export const freePort = (): Promise<number> =>
   new Promise((resolve) => {
     const probe = createServer();
@@ -67,5 +70,6 @@ export async function environment(database: string, folder: string): Promise<Rec
     ZESTING_SMTP_PORT: String(await freePort()),
     ZESTING_MAIL_PORT: String(await freePort()),
     ZESTING_TESTING: '1',
+    ZESTING_NOW: PRESENT,
   };
 }

@@ -1,5 +1,5 @@
 import { addDays, getDay } from '@zesting/core';
-import { expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
+import { dayAhead, expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
 
 test.use({ story: 'rounds' });
 
@@ -48,7 +48,7 @@ test('the cover of a manager on holiday sees the clients on those days, and not 
   await marta.goto('/people');
   await marta.getByRole('link', { name: 'Dana Okafor' }).click();
   const cover = marta.getByRole('region', { name: 'Cover' });
-  const today = getDay(new Date().toISOString().slice(0, 10));
+  const today = dayAhead(0);
   await cover.getByLabel('Who covers').selectOption('Ivo Harcastle');
   await cover.getByLabel('From').fill(today);
   await cover.getByLabel('Until').fill(addDays(today, 2));

@@ -1,7 +1,7 @@
 import { addDays, getDay, isWorkingDay, MONDAY_TO_FRIDAY, toCalendar, weekdayOf, type Day } from '@zesting/core';
 import ICAL from 'ical.js';
 import sharp from 'sharp';
-import { expect, expectAccessible, linkIn, mailTo, signIn, signInByHand, test, visitor } from './zesting';
+import { dayAhead, expect, expectAccessible, linkIn, mailTo, signIn, signInByHand, test, visitor } from './zesting';
 
 test.use({ story: 'the-way' });
 
@@ -14,8 +14,8 @@ const picture = (): Promise<Buffer> =>
     .toBuffer();
 
 /** A weekday some weeks ahead. */
-function weekdayIn(days: number): Day {
-  let day = addDays(getDay(new Date().toISOString().slice(0, 10)), days);
+function weekdayAhead(days: number): Day {
+  let day = dayAhead(days);
   while (weekdayOf(day) > 5) day = addDays(day, 1);
   return day;
 }
@@ -27,7 +27,7 @@ test('one piece goes the whole way, from the form to the feed', async ({ browser
   await expect(manager.getByRole('heading', { name: 'Links to hand out' })).toBeVisible();
   const formLink = new URL(await manager.getByRole('link', { name: /\/ask\// }).innerText()).pathname;
   const feedAddress = await manager.getByRole('link', { name: /\/feeds\// }).innerText();
-  const wish = weekdayIn(35);
+  const wish = weekdayAhead(35);
 
   await test.step('the contact fills in the form on a phone, badly first', async () => {
     const contact = await visitor(browser, zesting, formLink, PHONE);

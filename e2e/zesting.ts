@@ -3,14 +3,18 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test as base, expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import axe from 'axe-core';
-import { admin, connect, environment, run, stop } from './processes';
+import { addDays, getDay, type Day } from '@zesting/core';
+import { admin, connect, environment, PRESENT, run, stop } from './processes';
 
 export const PASSWORD = 'zest-and-pith';
+
+/** The day so many days from the tests' present, by UTC: their people are in London. */
+export const dayAhead = (days: number): Day => addDays(getDay(PRESENT.slice(0, 10)), days);
 
 export interface Zesting {
   readonly address: string;
   readonly mails: (to: string) => Promise<{ subject: string; text: string }[]>;
-  /** sets the server's clock, and starts what the clock starts; empty: the machine's time */
+  /** sets the server's clock, and starts what the clock starts; empty: back to the tests' present */
   readonly setClock: (now: string) => Promise<void>;
   readonly query: <Row>(sql: string, values?: unknown[]) => Promise<Row[]>;
 }

@@ -21,18 +21,45 @@ const port = Number(process.env.ZESTING_PORT ?? 4310);
 const mailPort = Number(process.env.ZESTING_MAIL_PORT ?? port + 1);
 const dataFolder = process.env.ZESTING_DATA ?? join(root, '.data');
 
-/** Starts a compiled program and resolves when it says that it listens. */
-function startProgram(children, script, env) {
-  return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, ['--enable-source-maps', join(root, script)], {
-      cwd: root,
-      env: { ...process.env, NODE_ENV: 'production', ...env },
-      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-    });
-    children.push(child);
-    child.once('message', (message) => resolve(message));
-    child.once('exit', (code) => reject(new Stop(`${script} ended with code ${code}`)));
+/** Starts a compiled program; its promise resolves with what it says first, usually that it listens. */
+function startProgram(script, env) {
+  const child = spawn(process.execPath, ['--enable-source-maps', join(root, script)], {
+    cwd: root,
+    env: { ...process.env, NODE_ENV: 'production', ...env },
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   });
+  const ready = new Promise((resolve, reject) => {
+    child.once('message', resolve);
+    child.once('exit', (code, signal) => reject(new Stop(`${script} ended with ${signal ?? `code ${code}`}`)));
+  });
+  ready.catch(() => undefined); // whoever waits for it hears; nobody has to
+  return { child, ready };
+}
+
+/** The pauses before a part is started again, in seconds; one that ran for ten minutes begins anew. */
+const PAUSES = [1, 2, 5, 10, 30, 60];
+const STEADY_MS = 600_000;
+
+/** Keeps a part of Zesting running: what ends unasked is said, and started again after a pause that grows. */
+async function keepRunning(parts, name, script, env) {
+  const part = { name, child: null, isEnding: false };
+  parts.push(part);
+  let fails = 0;
+  const start = async () => {
+    const began = Date.now();
+    const { child, ready } = startProgram(script, env);
+    part.child = child;
+    child.once('exit', (code, signal) => {
+      if (part.isEnding) return;
+      if (Date.now() - began > STEADY_MS) fails = 0;
+      const pause = PAUSES[Math.min(fails++, PAUSES.length - 1)];
+      console.error(`${name} ended with ${signal ?? `code ${code}`}; it is started again in ${pause} s.`);
+      part.again = setTimeout(() => void start().catch(() => undefined), pause * 1000);
+    });
+    await ready;
+    if (fails > 0) console.log(`${name} runs again.`);
+  };
+  await start();
 }
 
 /** Claims the data folder for this start; a start that was killed left a claim that no longer counts. */
@@ -65,6 +92,8 @@ const ended = (child) =>
 
 await tell(async () => {
   if (!Number.isInteger(port) || port < 1 || port > 65000) throw new Stop(`ZESTING_PORT is no port: ${process.env.ZESTING_PORT}`);
+  const { ZESTING_NOW: present } = process.env;
+  if (present && Number.isNaN(Date.parse(present))) throw new Stop(`ZESTING_NOW is no instant such as 2027-03-16T09:00:00Z: ${present}`);
   for (const wanted of [port, mailPort])
     if (!(await portIsFree(wanted))) throw new Stop(`port ${wanted} is in use: stop what uses it, or set ZESTING_PORT`);
   try {
@@ -81,13 +110,17 @@ await tell(async () => {
   makeCluster(bin, cluster);
   if (!serving(cluster)) startCluster(bin, cluster, await freePort());
   const running = serving(cluster);
-  const children = [];
+  const parts = [];
   let stopping = false;
   const stop = async (code) => {
     if (stopping) return;
     stopping = true;
-    for (const child of children) child.kill('SIGTERM');
-    await Promise.all(children.map(ended));
+    for (const part of parts) {
+      part.isEnding = true;
+      clearTimeout(part.again);
+      part.child?.kill('SIGTERM');
+    }
+    await Promise.all(parts.map(({ child }) => child && ended(child)));
     stopCluster(bin, cluster);
     process.exit(code);
   };
@@ -105,19 +138,16 @@ await tell(async () => {
       ZESTING_MAIL_PORT: String(mailPort),
       ZESTING_MAIL_FOLDER: join(dataFolder, 'mail'),
     };
-    await startProgram(children, 'apps/standins/dist/main.js', env);
-    const signIns = await startProgram([], 'demo/dist/main.js', env);
-    await startProgram(children, 'apps/server/dist/main.js', env);
-    for (const child of children)
-      child.once('exit', (code) => {
-        if (stopping) return;
-        console.error(`A part of Zesting ended with code ${code}.`);
-        void stop(1);
-      });
+    await keepRunning(parts, 'The mail page', 'apps/standins/dist/main.js', env);
+    const demo = await startProgram('demo/dist/main.js', env).ready.catch((error) => ({ people: [], failure: error.message }));
+    await keepRunning(parts, 'The application', 'apps/server/dist/main.js', env);
     console.log(`\nZesting is ready: http://127.0.0.1:${port}`);
     console.log(`Mail that the demo sends: http://127.0.0.1:${mailPort}`);
-    console.log(`\nSign in with one of these; the password is ${signIns.password}`);
-    for (const person of signIns.people) console.log(`  ${person.email.padEnd(28)} ${person.what}`);
+    if (demo.failure) console.log(`\nThe demo could not be loaded (${demo.failure}): Zesting is empty, the next start tries again.`);
+    else {
+      console.log(`\nSign in with one of these; the password is ${demo.password}`);
+      for (const person of demo.people) console.log(`  ${person.email.padEnd(28)} ${person.what}`);
+    }
     console.log('\nCtrl+C stops everything.');
   } catch (error) {
     console.error(error instanceof Stop ? error.message : error);

@@ -1,4 +1,4 @@
-import { addDays, dayIn, getDay, getValue, isWorkingDay, ok, type Day } from '@zesting/core';
+import { addDays, getDay, getValue, isWorkingDay, ok, type Day } from '@zesting/core';
 import type { ContentBody } from '@zesting/contract';
 import {
   acceptRequest,
@@ -29,14 +29,9 @@ import {
 import { CLIENTS } from './clients.js';
 import { drawPicture } from './pictures.js';
 import type { StoryPiece } from './pieces.js';
+import { doerFor, type Act } from './plan-story.js';
 import type { Setup } from './setup.js';
 import type { PersonKey } from './story.js';
-
-/** What the scenes of a piece pass on to each other. */
-export interface Thread {
-  requestId: string;
-  pieceId: string;
-}
 
 interface StepRow {
   id: string;
@@ -46,13 +41,42 @@ interface StepRow {
 
 /** The scenes of one piece, each through a use case. */
 export class PieceStory {
+  /** what the scenes pass on to each other */
+  private readonly thread = { requestId: '', pieceId: '' };
+
   constructor(
     private readonly app: App,
     private readonly setup: Setup,
     private readonly piece: StoryPiece,
-    private readonly thread: Thread,
-    private readonly now: string,
+    /** the day wished for; null where none was named */
+    private readonly wishOn: Day | null,
   ) {}
+
+  /** Lets one thing happen to the piece. */
+  play(act: Act): Promise<void> {
+    const plays: Record<Act, () => Promise<void>> = {
+      ask: () => this.ask(),
+      decline: () => this.decline(),
+      accept: () => this.accept(),
+      assign: () => this.assign(),
+      begin: () => this.begin(),
+      make: () => this.make(),
+      check: () => this.check(),
+      hand_back: () => this.handBack(),
+      pencil: () => this.place(),
+      send: () => this.send(this.piece.ending === 'past_due' ? 1 : 6),
+      ask_for_changes: () => this.decide('changes', 'Please show the hands too, and take out the price.'),
+      second_round: () => this.secondRound(),
+      approve: () => this.decide('approve', ''),
+      place: () => this.place(),
+      edit_after: () => this.changeOneChannel(),
+      mark_out: () => this.out(),
+      wish_tight: () => this.wishFor(0),
+      wish_beyond: () => this.wishFor(-1),
+      overrun: () => this.overrun(),
+    };
+    return plays[act]();
+  }
 
   private get client() {
     return this.setup.clients[this.piece.client];
@@ -72,15 +96,10 @@ export class PieceStory {
   }
 
   private doerOf(skill: string): PersonKey {
-    return skill === 'write' ? this.told.writer : skill === 'check' ? this.told.manager : skill === 'film' ? 'teo' : this.told.designer;
+    return doerFor(this.piece.client, skill);
   }
 
-  /** The wish date, never before the day of asking. */
-  private get wishOn(): Day | null {
-    return this.piece.inDays === null ? null : addDays(dayIn(this.now, CLIENTS[this.piece.client].zone), this.piece.inDays);
-  }
-
-  async ask(): Promise<void> {
+  private async ask(): Promise<void> {
     const contact = this.told.contacts[this.piece.picture[2] % 2] ?? this.told.contacts[0];
     if (!contact) throw new Error('a client without a contact');
     const submitted = getValue(
@@ -104,7 +123,7 @@ export class PieceStory {
   }
 
   /** Wishes for the latest date that leaves the path no more than so many working days of slack. */
-  async wishFor(slackDays: number): Promise<void> {
+  private async wishFor(slackDays: number): Promise<void> {
     const look = async () =>
       (
         await this.app.read<{ version: number; earliest_publish_on: string; slack_days: number | null; danger: string | null }>(
@@ -120,10 +139,11 @@ export class PieceStory {
       const wishOn = addDays(getDay(before.earliest_publish_on), -earlier);
       getValue(await editPiece(this.app, this.manager, this.thread.pieceId, { wishOn }, row?.version ?? 0));
     }
+    throw new Error(`no date leaves “${this.piece.title}” ${slackDays} days of slack`);
   }
 
   /** The doer of the step at hand finds more work than was thought: just so much that it is predicted to end after its latest day. */
-  async overrun(): Promise<void> {
+  private async overrun(): Promise<void> {
     await this.wishFor(2);
     const [step] = await this.steps();
     if (!step) throw new Error('no step');
@@ -133,9 +153,10 @@ export class PieceStory {
       const [row] = await this.app.read<{ danger: string }>('select danger from pieces where id = $1', [this.thread.pieceId]);
       if (row?.danger === 'will_be_late') return;
     }
+    throw new Error(`no amount of work makes “${this.piece.title}” late`);
   }
 
-  async decline(): Promise<void> {
+  private async decline(): Promise<void> {
     getValue(
       await declineRequest(
         this.app,
@@ -146,7 +167,7 @@ export class PieceStory {
     );
   }
 
-  async accept(): Promise<void> {
+  private async accept(): Promise<void> {
     getValue(await markRead(this.app, this.thread.requestId));
     const body = {
       title: this.piece.title,
@@ -165,13 +186,13 @@ export class PieceStory {
     ]);
   }
 
-  async assign(): Promise<void> {
+  private async assign(): Promise<void> {
     for (const step of await this.steps())
       if (step.kind !== 'sign_off')
         getValue(await assignStep(this.app, this.manager, step.id, this.viewer(this.doerOf(step.skill)).personId));
   }
 
-  async begin(): Promise<void> {
+  private async begin(): Promise<void> {
     const [first] = await this.steps();
     if (first) getValue(await beginStep(this.app, this.viewer(this.doerOf(first.skill)), first.id));
     await this.write(this.piece.copy);
@@ -207,16 +228,16 @@ export class PieceStory {
     getValue(await editContent(this.app, this.manager, this.thread.pieceId, body, row?.content_version ?? 1));
   }
 
-  async make(): Promise<void> {
+  private async make(): Promise<void> {
     for (const step of await this.steps())
       if (step.kind === 'make') getValue(await handIn(this.app, this.viewer(this.doerOf(step.skill)), step.id));
   }
 
-  async check(): Promise<void> {
+  private async check(): Promise<void> {
     for (const step of await this.steps()) if (step.kind === 'check') getValue(await handIn(this.app, this.manager, step.id));
   }
 
-  async handBack(): Promise<void> {
+  private async handBack(): Promise<void> {
     for (const step of await this.steps())
       if (step.kind === 'check')
         getValue(
@@ -225,7 +246,7 @@ export class PieceStory {
   }
 
   /** Sends the piece; the answer is due on the client's first working day `withinDays` from then. */
-  async send(withinDays: number): Promise<void> {
+  private async send(withinDays: number): Promise<void> {
     if (this.told.policy.kind === 'agency') return; // nothing goes to this client
     const book = await loadCalendars(this.app.manager, this.app.clock.now());
     const client = getDoer(book, clientKey(this.client.id));
@@ -241,7 +262,7 @@ export class PieceStory {
     );
   }
 
-  async decide(verdict: 'approve' | 'changes', remark: string): Promise<void> {
+  private async decide(verdict: 'approve' | 'changes', remark: string): Promise<void> {
     if (this.told.policy.kind === 'agency') {
       getValue(await approveForClient(this.app, this.manager, this.thread.pieceId));
       return;
@@ -267,7 +288,7 @@ export class PieceStory {
     }
   }
 
-  async secondRound(): Promise<void> {
+  private async secondRound(): Promise<void> {
     await this.write(`${this.piece.copy} That is all.`);
     for (const { id } of await this.app.read<{ id: string }>("select id from remarks where piece_id = $1 and state = 'open'", [
       this.thread.pieceId,
@@ -278,7 +299,7 @@ export class PieceStory {
     await this.send(6);
   }
 
-  async place(): Promise<void> {
+  private async place(): Promise<void> {
     const on = this.wishOn;
     if (on === null) return;
     const placements = await this.app.read<{ id: string; version: number }>(
@@ -290,7 +311,7 @@ export class PieceStory {
   }
 
   /** An edit of one channel's copy after sign-off: that part alone is void. */
-  async changeOneChannel(): Promise<void> {
+  private async changeOneChannel(): Promise<void> {
     const [row] = await this.app.read<{
       content_version: number;
       content: { shared: ContentBody['shared']; channels: Record<string, Omit<ContentBody['channels'][number], 'channelId'>> };
@@ -304,7 +325,7 @@ export class PieceStory {
     getValue(await editContent(this.app, this.manager, this.thread.pieceId, { shared: row.content.shared, channels }, row.content_version));
   }
 
-  async out(): Promise<void> {
+  private async out(): Promise<void> {
     const placements = await this.app.read<{ id: string; code: string; number: number }>(
       `select l.id, c.code, p.number from placements l join pieces p on p.id = l.piece_id join clients c on c.id = p.client_id where l.piece_id = $1`,
       [this.thread.pieceId],

@@ -1,6 +1,7 @@
-import { addDays, dayIn, ok } from '@zesting/core';
+import { addDays, ok } from '@zesting/core';
 import { addMarker, hashPassword, type App, type Viewer } from '@zesting/server';
 import { CLIENTS, type ClientKey, type StoryClient } from './clients.js';
+import { todayOf } from './plan-story.js';
 import { AGENCY, FORMATS, PASSWORD, PEOPLE, ROUTES, type PersonKey, type RouteKey } from './story.js';
 
 export interface SetupClient {
@@ -41,17 +42,17 @@ export async function insertSetup(app: App, now: string): Promise<Setup> {
       )) as { id: string }[];
       return inserted?.id ?? '';
     };
-    const today = dayIn(now, 'UTC');
+    const inDays = (person: PersonKey, days: number) => addDays(todayOf(now, PEOPLE[person]), days);
     await insert('agencies', { name: AGENCY.name, zone: AGENCY.zone, region: AGENCY.region, weekly_minutes: AGENCY.weeklyMinutes });
     const people = await insertPeople(insert);
-    await insert('time_off', { person_id: people.piet, start_on: addDays(today, 5), end_on: addDays(today, 6) });
-    await insert('time_off', { person_id: people.noor, start_on: addDays(today, 9), end_on: addDays(today, 9), part: 0.5 });
-    await insert('time_off', { person_id: people.ivo, start_on: addDays(today, 16), end_on: addDays(today, 22) });
+    await insert('time_off', { person_id: people.piet, start_on: inDays('piet', 5), end_on: inDays('piet', 6) });
+    await insert('time_off', { person_id: people.noor, start_on: inDays('noor', 9), end_on: inDays('noor', 9), part: 0.5 });
+    await insert('time_off', { person_id: people.ivo, start_on: inDays('ivo', 16), end_on: inDays('ivo', 22) });
     await insert('covers', {
       manager_id: people.ivo,
       cover_id: people.dana,
-      start_on: addDays(today, 16),
-      end_on: addDays(today, 22),
+      start_on: inDays('ivo', 16),
+      end_on: inDays('ivo', 22),
     });
     const formats = new Map<string, string>();
     for (const name of FORMATS) formats.set(name, await insert('formats', { name }));
@@ -127,7 +128,7 @@ async function insertClient(
 async function putMarkers(app: App, setup: Setup, now: string): Promise<void> {
   for (const [key, client] of Object.entries(CLIENTS) as [ClientKey, StoryClient][])
     for (const { kind, name, days } of client.markers) {
-      const today = dayIn(now, client.zone);
+      const today = todayOf(now, client);
       const [startOn, endOn] = [addDays(today, days[0]), addDays(today, days[1])];
       const put = await addMarker(app, setup.viewers.marta, { clientId: setup.clients[key].id, kind, name, startOn, endOn });
       if (!put.ok) throw new Error(`no marker: ${put.failure.code}`);

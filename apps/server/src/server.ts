@@ -19,6 +19,7 @@ import { ProblemFilter } from './platform/http/problem-filter.js';
 import { contractPipe } from './platform/http/validation.js';
 import { SessionPool } from './platform/database/session-pool.js';
 import { FrameworkLogger, LOGGER } from './platform/logging.js';
+import { Clock } from './platform/time/clock.js';
 import { schemaMetadata } from './platform/http/schema-metadata.js';
 
 const SESSION_DAYS = 14;
@@ -31,6 +32,7 @@ export async function createServer(config: Config): Promise<NestExpressApplicati
   app.useLogger(new FrameworkLogger(logger));
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger, autoLogging: config.logLevel === 'info' || config.logLevel === 'debug' }));
+  app.use(dated(app.get(Clock)));
   app.use(helmet(helmetOptions(config)));
   app.use(sameOriginOnly);
   app.use('/api', express.json({ limit: '1mb' }));
@@ -57,6 +59,14 @@ const helmetOptions = (config: Config): Parameters<typeof helmet>[0] => ({
   },
   strictTransportSecurity: config.publicAddress.startsWith('https:'),
 });
+
+/** Every answer carries our clock's time: pages reckon with it, not with that of the machine that shows them. (Not as `Date`: browsers end cookies by that.) */
+const dated =
+  (clock: Clock) =>
+  (_request: Request, response: Response, next: NextFunction): void => {
+    response.setHeader('Zesting-Now', clock.now());
+    next();
+  };
 
 /** Refuses writes that another site's page sends with our visitors' cookies. */
 function sameOriginOnly(request: Request, _response: Response, next: NextFunction): void {

@@ -33,6 +33,7 @@ export async function startMailCatcher(options: { smtpPort: number; webPort: num
       );
     },
   });
+  smtp.on('error', () => undefined); // a sender that breaks off ends its own connection, not the catcher
   await new Promise<void>((resolve) => smtp.listen(options.smtpPort, '127.0.0.1', resolve));
   const web = mailPages(store);
   await new Promise<void>((resolve, reject) => web.once('error', reject).listen(options.webPort, '127.0.0.1', resolve));

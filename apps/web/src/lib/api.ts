@@ -1,4 +1,5 @@
 import type { ProblemCode } from '@zesting/contract/problems';
+import { noteNow } from './now';
 import { problemWords } from './words';
 
 /** A refusal by the server, or a connection that failed (`http.offline`). */
@@ -45,6 +46,7 @@ export async function call<T>(path: string, { method = 'GET', body, version, ide
   } catch {
     throw new ApiProblem('http.offline', 0, {});
   }
+  noteNow(response);
   if (response.status === 204) return undefined as T; // callers of such routes ask for void
   const answer: unknown = await response.json().catch(() => ({}));
   if (response.ok) return answer as T; // the contract's shape for this path

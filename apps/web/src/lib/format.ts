@@ -1,3 +1,5 @@
+import { present } from './now';
+
 /** Dates and times in words. Days are dates without a zone and are never read as instants. */
 
 const day = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', ...options });
@@ -6,7 +8,7 @@ const WITH_YEAR = day({ weekday: 'short', day: 'numeric', month: 'short', year: 
 const MONTH = day({ month: 'long', year: 'numeric' });
 
 /** "Tue 16 Mar"; with the year when it is not this one. */
-export function dayWords(on: string, thisYear = String(new Date().getFullYear())): string {
+export function dayWords(on: string, thisYear = String(present().getFullYear())): string {
   return (on.startsWith(thisYear) ? SHORT : WITH_YEAR).format(new Date(`${on}T00:00:00Z`)).replace(',', '');
 }
 

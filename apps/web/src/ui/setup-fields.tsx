@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { RegionShape } from '@zesting/contract';
 import { call } from '../lib/api';
 import { minutesWords, zoneWords } from '../lib/format';
+import { present } from '../lib/now';
 import { Field } from './field';
 import { clientColour } from './tags';
 
@@ -125,4 +126,4 @@ export function ColourField({ value, onChange }: { value: number; onChange: (ste
 
 /** "Auckland, 09:12 now": what the clock says in a zone. */
 export const zoneClock = (zone: string): string =>
-  `${zoneWords(zone)}, ${new Intl.DateTimeFormat('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit' }).format(new Date())} now`;
+  `${zoneWords(zone)}, ${new Intl.DateTimeFormat('en-GB', { timeZone: zone, hour: '2-digit', minute: '2-digit' }).format(present())} now`;

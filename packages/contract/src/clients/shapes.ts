@@ -82,6 +82,12 @@ export class PersonNameShape {
   name: string;
 }
 
+export class PossibleManagerShape extends PersonNameShape {
+  email: string;
+  /** leads see every client anyway: they decide, but are not entered as managers */
+  role: 'lead' | 'manager';
+}
+
 export class DayOffShape {
   on: string;
   name: string;
@@ -115,7 +121,7 @@ export class ClientPageShape extends BrandShape {
   closures: ClosureBody[];
   managers: PersonNameShape[];
   /** who may manage a client, or decide for it */
-  possibleManagers: PersonNameShape[];
+  possibleManagers: PossibleManagerShape[];
   /** the region's public holidays over the next twelve months */
   holidays: DayOffShape[];
   observances: string[];

@@ -60,7 +60,7 @@ export class HealthShape {
 }
 
 export class ClockBody {
-  /** an ISO instant; empty puts the clock back to the machine's time */
+  /** an ISO instant; empty puts the clock back to where it began */
   @IsString()
   @MaxLength(40)
   now: string;

@@ -1,6 +1,7 @@
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
+  ArrayNotEmpty,
   IsArray,
   IsBoolean,
   IsInt,
@@ -113,6 +114,13 @@ export class HandBackBody {
   @IsNotEmpty()
   @MaxLength(5000)
   remark: string;
+
+  /** the making steps that are done again; absent: those nearest before the check */
+  @IsOptional()
+  @IsUUID('all', { each: true })
+  @ArrayNotEmpty()
+  @ArrayMaxSize(20)
+  stepIds?: string[];
 }
 
 export class RemainingBody {
@@ -161,6 +169,10 @@ export class StepShape {
   remark: string | null;
   /** the viewer may do it now */
   mine: boolean;
+  /** what it waits for */
+  predecessorIds: string[];
+  /** what giving it to somebody is checked against */
+  version: number;
 }
 
 export class BriefShape {

@@ -1,3 +1,5 @@
+export { makersBefore, stepsBetween, type PathStep } from './path.js';
+
 /** One step of a route. `after` names the keys of its predecessors; none means that it may start at once. */
 export interface RouteStep {
   readonly key: string;

@@ -8,16 +8,22 @@ import {
   isSigned,
   isVoided,
   policyProblem,
+  type Asked,
   type DecisionFact,
   type SignOffPolicy,
 } from './index.js';
 
-const said = (contactId: string | null, verdict: 'approve' | 'changes', ...digests: string[]): DecisionFact => ({
-  contactId,
-  verdict,
-  digests,
-});
 const approvers = ['ana', 'ben', 'cho'];
+const inRound =
+  (round: number) =>
+  (contactId: string | null, verdict: 'approve' | 'changes', ...digests: string[]): DecisionFact => ({ contactId, verdict, digests, round });
+const said = inRound(1);
+const asked = (policy: SignOffPolicy, round = 1, approverIds: readonly string[] = approvers, goneIds: readonly string[] = []): Asked => ({
+  policy,
+  approverIds,
+  goneIds,
+  round,
+});
 
 describe('a digest under a policy', () => {
   const cases: [string, SignOffPolicy, DecisionFact[], string][] = [
@@ -42,12 +48,12 @@ describe('a digest under a policy', () => {
     ['nobody to approve is never approved', { kind: 'named', contactIds: [] }, [said('ana', 'approve', 'd')], 'open'],
   ];
   it.each(cases)('%s', (_title, policy, decisions, expected) => {
-    expect(digestState(policy, approvers, decisions, 'd')).toBe(expected);
+    expect(digestState(asked(policy), decisions, 'd')).toBe(expected);
   });
 });
 
 describe('whose word is awaited', () => {
-  const waits = (policy: SignOffPolicy, ...decisions: DecisionFact[]) => awaited(policy, approvers, decisions, ['d', 'e']);
+  const waits = (policy: SignOffPolicy, ...decisions: DecisionFact[]) => awaited(asked(policy), decisions, ['d', 'e']);
 
   it('is everybody’s at once, until enough have approved', () => {
     expect(waits({ kind: 'all' })).toEqual(['ana', 'ben', 'cho']);
@@ -80,7 +86,7 @@ describe('whose word is awaited', () => {
     fc.assert(
       fc.property(fc.constantFrom(...policies), fc.array(fc.constantFrom(...events), { maxLength: 6 }), (policy, order) => {
         fc.pre(order.filter((event) => event.contactId === null).at(-1)?.verdict !== 'changes'); // the agency asks nobody for changes
-        const isOpen = digestState(policy, approvers, order, 'd') !== 'approved';
+        const isOpen = digestState(asked(policy), order, 'd') !== 'approved';
         expect(waits(policy, ...order).length > 0).toBe(isOpen);
       }),
     );
@@ -100,7 +106,7 @@ describe('a policy', () => {
 
 describe('the content as it stands', () => {
   const sent = [{ shared: 's1', channels: { feed: 'f1', blog: 'b1' } }];
-  const facts = { policy: { kind: 'any' } as const, approverIds: ['ana'], decisions: [said('ana', 'approve', 's1', 'f1', 'b1')], sent };
+  const facts = { ...asked({ kind: 'any' }, 1, ['ana']), decisions: [said('ana', 'approve', 's1', 'f1', 'b1')], sent };
 
   it('is signed, edited in one channel that channel alone is voided, edited back it is signed again', () => {
     const edited = contentSignOff(facts, { shared: 's1', channels: { feed: 'f2', blog: 'b1' } });
@@ -140,8 +146,8 @@ describe('every order of events', () => {
         const last = (id: string) => order.filter((event) => event.contactId === id && event.digests[0] === digest).at(-1)?.verdict;
         const words = [last('ana'), last('ben')];
         const model = (enough: boolean) => (words.includes('changes') ? 'changes' : enough ? 'approved' : 'open');
-        expect(digestState({ kind: 'any' }, ['ana', 'ben'], order, digest)).toBe(model(words.includes('approve')));
-        expect(digestState({ kind: 'all' }, ['ana', 'ben'], order, digest)).toBe(model(words.every((word) => word === 'approve')));
+        expect(digestState(asked({ kind: 'any' }, 1, ['ana', 'ben']), order, digest)).toBe(model(words.includes('approve')));
+        expect(digestState(asked({ kind: 'all' }, 1, ['ana', 'ben']), order, digest)).toBe(model(words.every((word) => word === 'approve')));
         seen++;
       }
     }
@@ -151,9 +157,91 @@ describe('every order of events', () => {
   it('never approves a digest that nobody approved', () => {
     fc.assert(
       fc.property(fc.array(fc.constantFrom(...events), { maxLength: 12 }), (order) => {
-        const approved = digestState({ kind: 'any' }, ['ana', 'ben'], order, 'd1') === 'approved';
+        const approved = digestState(asked({ kind: 'any' }, 1, ['ana', 'ben']), order, 'd1') === 'approved';
         if (approved) expect(order.some((event) => event.verdict === 'approve' && event.digests.includes('d1'))).toBe(true);
       }),
     );
+  });
+});
+
+describe('a part that comes back unchanged in a later round', () => {
+  const second = inRound(2);
+  const states = (asking: Asked, ...decisions: DecisionFact[]) => [
+    digestState(asking, decisions, 'd'),
+    awaited(asking, decisions, ['d']).join(' '),
+  ];
+
+  it('is open, not returned, until whoever asked for changes has answered', () => {
+    const all = asked({ kind: 'all' }, 2, ['ana', 'ben']);
+    expect(states(all, said('ana', 'changes', 'd'), second('ben', 'approve', 'd'))).toEqual(['open', 'ana']);
+    expect(states(all, said('ana', 'changes', 'd'), second('ben', 'approve', 'd'), second('ana', 'approve', 'd'))).toEqual(['approved', '']);
+    expect(states(all, said('ana', 'changes', 'd'), second('ana', 'changes', 'd'))).toEqual(['changes', 'ana ben']);
+  });
+
+  it('keeps the approvals that it had', () => {
+    expect(states(asked({ kind: 'any' }, 2), said('ben', 'approve', 'd'))).toEqual(['approved', '']);
+    expect(states(asked({ kind: 'all' }, 2, ['ana', 'ben']), said('ben', 'approve', 'd'))).toEqual(['open', 'ana']);
+  });
+
+  it('does not wait for somebody who no longer signs off, and takes no word of theirs against it', () => {
+    const left = (policy: SignOffPolicy) => asked(policy, 2, ['ana', 'ben'], ['ana']);
+    for (const policy of [{ kind: 'any' }, { kind: 'all' }, { kind: 'n_of', count: 2 }] as SignOffPolicy[])
+      expect(states(left(policy), said('ana', 'changes', 'd'), second('ben', 'approve', 'd'))).toEqual(['approved', '']);
+    expect(states(left({ kind: 'all' }), said('ana', 'approve', 'd'))).toEqual(['open', 'ben']); // what they gave stays
+    expect(states(asked({ kind: 'all' }, 2, ['ana'], ['ana']))).toEqual(['open', '']); // nobody is left who could approve
+  });
+
+  it('takes no word of somebody who is no approver of the packet', () => {
+    expect(states(asked({ kind: 'any' }, 1, ['ana']), said('left', 'changes', 'd'), said('ana', 'approve', 'd'))).toEqual(['approved', '']);
+    expect(states(asked({ kind: 'any' }, 1, ['ana']), said('left', 'approve', 'd'))).toEqual(['open', 'ana']);
+  });
+
+  it('is approved where no answer came in the agreed time, whatever was asked for in earlier rounds', () => {
+    expect(states(asked({ kind: 'all' }, 2), said('ana', 'changes', 'd'), second(null, 'approve', 'd'))).toEqual(['approved', '']);
+    expect(states(asked({ kind: 'all' }, 2), said(null, 'approve', 'd'), second('ana', 'changes', 'd'))[0]).toBe('changes');
+  });
+});
+
+/**
+ * State space over rounds: up to three rounds of one part that never changes, two approvers who each say yes, changes or nothing, one of whom
+ * may leave after any round; against a model that is told as the sentence of the rule.
+ */
+describe('every way through three rounds', () => {
+  const words = [null, 'approve', 'changes'] as const;
+  type Word = (typeof words)[number];
+  const round = words.flatMap((a) => words.map((b) => [a, b] as const));
+  const policies: [SignOffPolicy, number][] = [
+    [{ kind: 'any' }, 1],
+    [{ kind: 'all' }, 2],
+    [{ kind: 'n_of', count: 2 }, 2],
+  ];
+
+  /** The rule, said once more: the latest word of each counts; changes of this round return it, those of an earlier one leave it open. */
+  function model(rounds: readonly (readonly [Word, Word])[], anaLeft: boolean, needed: number): string {
+    const latest = [0, 1].map((who) => {
+      const at = rounds.findLastIndex((both) => both[who] !== null);
+      return { word: at < 0 ? null : (rounds[at]?.[who] ?? null), isNow: at === rounds.length - 1 };
+    });
+    const [ana, ben] = latest as [(typeof latest)[0], (typeof latest)[0]];
+    const voices = anaLeft && ana.word !== 'approve' ? [ben] : [ana, ben];
+    if (voices.some(({ word, isNow }) => word === 'changes' && isNow)) return 'changes';
+    if (voices.some(({ word }) => word === 'changes')) return 'open';
+    return voices.filter(({ word }) => word === 'approve').length >= Math.min(needed, voices.length) ? 'approved' : 'open';
+  }
+
+  it.each(policies)('agrees with the rule for %j', (policy, needed) => {
+    const ways = [...round.map((one) => [one]), ...round.flatMap((one) => round.map((two) => [one, two]))];
+    const all = [...ways, ...round.flatMap((one) => round.flatMap((two) => round.map((three) => [one, two, three])))];
+    for (const way of all)
+      for (const anaLeft of [false, true]) {
+        const decisions = way.flatMap((both, index) =>
+          (['ana', 'ben'] as const).flatMap((id, who) => (both[who] ? [inRound(index + 1)(id, both[who], 'd')] : [])),
+        );
+        const asking = asked(policy, way.length, ['ana', 'ben'], anaLeft ? ['ana'] : []);
+        expect([way, anaLeft, digestState(asking, decisions, 'd')]).toEqual([way, anaLeft, model(way, anaLeft, needed)]);
+        const waits = awaited(asking, decisions, ['d']);
+        expect(waits.length > 0).toBe(digestState(asking, decisions, 'd') !== 'approved');
+        if (anaLeft) expect(waits).not.toContain('ana');
+      }
   });
 });

@@ -12,12 +12,11 @@ import {
   type InstantText,
   type PartDigests,
   type ReminderStage,
-  type SignOffPolicy,
 } from '@zesting/core';
 import type { App } from '../../platform/app.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { queueMail, type MailItem } from '../../platform/mail/mail.js';
-import { clientKey, getDoer, loadCalendars, type CalendarBook } from '../planning/index.js';
+import { clientKey, decisionFacts, getDoer, goneFrom, loadCalendars, toAsked, type AskedRow, type CalendarBook } from '../planning/index.js';
 import { hello, tell, tellManagers } from './tell.js';
 
 /** Nobody is reminded before this hour of their day. */
@@ -61,18 +60,17 @@ const noteSent = (tx: Tx, thing: string, thingId: string, receiverId: string, st
     now,
   ]);
 
-interface PacketRow {
+interface PacketRow extends AskedRow {
   id: string;
   client_id: string;
   title: string;
   due_on: string;
   sent_at: string;
-  policy: SignOffPolicy;
-  approver_ids: string[];
 }
 
 interface ItemRow {
   packet_id: string;
+  round: number;
   digests: PartDigests;
   decisions: DecisionFact[];
 }
@@ -80,12 +78,11 @@ interface ItemRow {
 /** The contacts whose word each packet that is out still waits for. */
 export async function awaitedOf(
   tx: Tx,
-  packets: readonly Pick<PacketRow, 'id' | 'policy' | 'approver_ids'>[],
+  packets: readonly (AskedRow & { readonly id: string })[],
 ): Promise<Map<string, string[]>> {
   const items = await rowsOf<ItemRow>(
     tx,
-    `select i.packet_id, v.digests, coalesce((select jsonb_agg(jsonb_build_object('contactId', d.contact_id, 'verdict', d.verdict, 'digests', d.digests) order by d.sequence)
-       from decisions d where d.piece_id = i.piece_id), '[]') as decisions
+    `select i.packet_id, i.round, v.digests, ${decisionFacts('i.piece_id')} as decisions
      from packet_items i join versions v on v.id = i.version_id where i.packet_id = any($1) and i.outcome is null`,
     [packets.map((packet) => packet.id)],
   );
@@ -96,7 +93,7 @@ export async function awaitedOf(
         items.some(
           (item) =>
             item.packet_id === packet.id &&
-            awaited(packet.policy, packet.approver_ids, item.decisions, [
+            awaited(toAsked(packet, item.round), item.decisions, [
               item.digests.shared,
               ...Object.values(item.digests.channels),
             ]).includes(id),
@@ -117,7 +114,7 @@ async function remindContacts(app: App, tx: Tx, book: CalendarBook, now: Instant
   const packets = (
     await rowsOf<PacketRow>(
       tx,
-      `select k.id, k.client_id, k.title, k.due_on, k.sent_at, k.policy, k.approver_ids from packets k join clients c on c.id = k.client_id
+      `select k.id, k.client_id, k.title, k.due_on, k.sent_at, k.policy, k.approver_ids, ${goneFrom('k.approver_ids')} as gone_ids from packets k join clients c on c.id = k.client_id
        where k.closed_at is null and c.archived_at is null order by k.due_on, k.id`,
     )
   ).filter((packet) => asksClient(packet.policy));

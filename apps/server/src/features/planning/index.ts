@@ -4,4 +4,5 @@ export * from './piece-state.js';
 export { loadOpenSteps, predict, predictSteps, storedPrediction } from './predict.js';
 export * from './replan.js';
 export * from './routes.js';
+export { decisionFacts, goneFrom, toAsked, type AskedRow } from './sign-off-facts.js';
 export { archiveRoute, editRoute, makeRoute } from './use-cases/edit-route.js';

@@ -45,6 +45,8 @@ const source = (overrides: Partial<PieceSource> = {}): PieceSource => ({
   digests: { shared: 's1', channels: { feed: 'f1', blog: 'b1' } },
   policy: { kind: 'any' },
   approver_ids: ['ana'],
+  gone_ids: [],
+  sent_round: 1,
   in_packet: false,
   packet_due_on: null,
   last_outcome: null,
@@ -56,7 +58,7 @@ const source = (overrides: Partial<PieceSource> = {}): PieceSource => ({
 });
 const signed = {
   sent: [{ shared: 's1', channels: { feed: 'f1', blog: 'b1' } }],
-  decisions: [{ contactId: 'ana', verdict: 'approve' as const, digests: ['s1', 'f1', 'b1'] }],
+  decisions: [{ contactId: 'ana', verdict: 'approve' as const, digests: ['s1', 'f1', 'b1'], round: 1 }],
 };
 const allDone = source().steps.map((each) => ({ ...each, ...done }));
 const placement = (id: string, channel_id: string, publish_at: string | null, more = {}) => ({

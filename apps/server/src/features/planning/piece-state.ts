@@ -26,6 +26,7 @@ import {
 } from '@zesting/core';
 import type { WheelSegment } from '@zesting/contract';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
+import { decisionFacts, goneFrom, toAsked } from './sign-off-facts.js';
 import { AGENCY_KEY, clientKey, getDoer, getPlanClient, type CalendarBook } from './calendars.js';
 
 /** What the database holds of a piece, as far as its state follows from it. */
@@ -37,6 +38,10 @@ export interface PieceSource {
   digests: PartDigests;
   policy: SignOffPolicy;
   approver_ids: string[];
+  /** approvers of the packet who no longer sign off */
+  gone_ids: string[];
+  /** the round of the latest packet; 0 before the first */
+  sent_round: number;
   in_packet: boolean;
   packet_due_on: string | null;
   last_outcome: 'approved' | 'changes' | null;
@@ -95,12 +100,12 @@ export function loadSources(tx: Tx, pieceIds: readonly string[]): Promise<PieceS
     `select p.id, p.client_id, p.wish_on, p.shelved, p.digests,
        coalesce(k.policy, c.policy) as policy,
        to_jsonb(coalesce(k.approver_ids, array(select x.id from contacts x where x.client_id = c.id and x.can_sign_off and x.archived_at is null order by x.position, x.id))) as approver_ids,
+       ${goneFrom('k.approver_ids')} as gone_ids, coalesce(k.round, 0) as sent_round,
        exists (select 1 from packet_items i where i.piece_id = p.id and i.outcome is null) as in_packet,
        (select o.due_on from packet_items i join packets o on o.id = i.packet_id where i.piece_id = p.id and i.outcome is null) as packet_due_on,
        k.outcome as last_outcome,
        coalesce((select jsonb_agg(v.digests order by v.number) from packet_items i join versions v on v.id = i.version_id where i.piece_id = p.id), '[]') as sent,
-       coalesce((select jsonb_agg(jsonb_build_object('contactId', d.contact_id, 'verdict', d.verdict, 'digests', d.digests) order by d.sequence)
-         from decisions d where d.piece_id = p.id), '[]') as decisions,
+       ${decisionFacts('p.id')} as decisions,
        coalesce((select jsonb_agg(jsonb_build_object('id', s.id, 'title', s.title, 'kind', s.kind, 'doer_id', (select d.id from people d where d.id = s.doer_id and d.active), 'span_days', s.span_days,
            'same_day', s.same_day, 'predecessor_ids', s.predecessor_ids, 'started_on', s.started_on, 'finished_on', s.finished_on, 'predicted_finish_on', s.predicted_finish_on) order by s.position)
          from steps s where s.piece_id = p.id), '[]') as steps,
@@ -108,7 +113,7 @@ export function loadSources(tx: Tx, pieceIds: readonly string[]): Promise<PieceS
            'out', l.out_at is not null, 'cancelled', l.cancelled, 'lead_days', h.lead_days) order by l.publish_at, l.id)
          from placements l join channels h on h.id = l.channel_id where l.piece_id = p.id), '[]') as placements
      from pieces p join clients c on c.id = p.client_id
-     left join lateral (select o.policy, o.approver_ids, i.outcome from packet_items i join packets o on o.id = i.packet_id
+     left join lateral (select o.policy, o.approver_ids, i.outcome, i.round from packet_items i join packets o on o.id = i.packet_id
        where i.piece_id = p.id order by o.sent_at desc, o.id limit 1) k on true
      where p.id = any($1) order by p.id`,
     [pieceIds],
@@ -145,7 +150,7 @@ function aimOf(source: PieceSource, book: CalendarBook): (Aim & { readonly on: s
 /** How the content as it stands is signed. */
 export const signOffOf = (source: PieceSource): ContentSignOff =>
   contentSignOff(
-    { policy: source.policy, approverIds: source.approver_ids, decisions: source.decisions, sent: source.sent },
+    { ...toAsked(source, source.sent_round), decisions: source.decisions, sent: source.sent },
     source.digests,
   );
 

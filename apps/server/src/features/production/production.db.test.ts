@@ -148,4 +148,56 @@ describe('production', () => {
     for (let more = 0; more < 5; more++) await makePiece(scene, scene.a);
     expect(await queries()).toBe(before);
   });
+
+  it('gives a step once when two give it away at the same state, and tells the second who has it', async () => {
+    const pieceId = await makePiece(scene, scene.a);
+    const write = await stepOf(scene, pieceId, 'write');
+    const [one, two] = [await callerAs(scene, 'manager'), await callerAs(scene, 'lead')];
+    const give = (caller: typeof one, personId: string, version: number) =>
+      caller.call('PUT', `/api/steps/${write}/doer`, { body: { personId }, headers: { 'If-Match': `"${version}"` } });
+    const { staff, freelance } = scene.people;
+    const answers = await Promise.all([give(one, staff.personId, 1), give(two, freelance.personId, 1)]);
+    expect(answers.map((answer) => answer.status).sort()).toEqual([204, 412]);
+    const given = answers[0]?.status === 204 ? staff : freelance;
+    expect(answers.find((answer) => answer.status === 412)?.body).toMatchObject({
+      code: 'http.changed_meanwhile',
+      theirs: { doerId: given.personId, doerName: given.name, version: 2 },
+    });
+    expect((await one.call('PUT', `/api/steps/${write}/doer`, { body: { personId: null } })).body['code']).toBe('http.version_missing');
+  });
+
+  it('hands back to each who made it side by side, or only to whom the checker names', async () => {
+    const { app, people } = scene;
+    const pieceId = await makePiece(scene, scene.a);
+    const ids = Object.fromEntries(
+      await Promise.all(['write', 'design', 'check'].map(async (key) => [key, await stepOf(scene, pieceId, key)] as const)),
+    ) as Record<'write' | 'design' | 'check', string>;
+    // text and picture side by side, the picture later in the list: both before the check
+    await app.read("update steps set predecessor_ids = '{}' where id = $1", [ids.design]);
+    await app.read('update steps set predecessor_ids = $2 where id = $1', [ids.check, [ids.write, ids.design]]);
+    getValue(await assignStep(app, people.manager, ids.write, people.freelance.personId));
+    getValue(await editContent(app, people.manager, pieceId, body('Words'), 1));
+    for (const key of ['write', 'design'] as const) getValue(await handIn(app, people.manager, ids[key]));
+    const open = async () =>
+      (
+        await app.read<{ key: string }>(
+          "select key from steps where piece_id = $1 and finished_on is null and kind = 'make' order by position",
+          [pieceId],
+        )
+      ).map(({ key }) => key);
+    expect(await handBack(app, people.manager, ids.check, 'x', [ids.check])).toEqual({ ok: false, failure: { code: 'step.not_a_check' } });
+    expect(await handBack(app, people.manager, ids.check, 'x', [ids.write, ids.check])).toEqual({
+      ok: false,
+      failure: { code: 'step.not_a_maker' },
+    });
+    getValue(await handBack(app, people.manager, ids.check, 'Shorter', [ids.write]));
+    expect(await open()).toEqual(['write']);
+    const told = await app.read<{ heading: string }>("select heading from notices where person_id = $1 and heading like 'Handed back%'", [
+      people.freelance.personId,
+    ]);
+    expect(told).toEqual([{ heading: 'Handed back: A piece' }]);
+    getValue(await handIn(app, people.manager, ids.write));
+    getValue(await handBack(app, people.manager, ids.check, 'All of it again'));
+    expect(await open()).toEqual(['write', 'design']);
+  });
 });

@@ -10,10 +10,11 @@ import {
 } from '@zesting/contract';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
-import { valueOrProblem } from '../../platform/http/problem.js';
+import { IfMatch } from '../../platform/http/if-match.js';
+import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { candidatesFor } from './queries/candidates.js';
 import { myStepsOf } from './queries/my-steps.js';
-import { assignStep } from './use-cases/assign-step.js';
+import { assignStep, doerOf } from './use-cases/assign-step.js';
 import { chaseDoer, chaseOfStep } from './use-cases/chase-doer.js';
 import { beginStep, handBack, handIn, sayRemaining } from './use-cases/do-step.js';
 
@@ -38,8 +39,15 @@ export class StepsController {
   @Put(':stepId/doer')
   @HttpCode(204)
   @Access('step.assign', { step: 'stepId' })
-  async assign(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string, @Body() body: AssignBody): Promise<void> {
-    valueOrProblem(await assignStep(this.app, viewer, stepId, body.personId ?? null));
+  async assign(
+    @CurrentViewer() viewer: Viewer,
+    @Param('stepId') stepId: string,
+    @Body() body: AssignBody,
+    @IfMatch() version: number,
+  ): Promise<void> {
+    const done = await assignStep(this.app, viewer, stepId, body.personId ?? null, version);
+    if (!done.ok && done.failure.code === 'http.changed_meanwhile') throw Problem.of(done.failure.code, { theirs: await doerOf(this.app, stepId) });
+    valueOrProblem(done);
   }
 
   @Post(':stepId/begin')
@@ -70,7 +78,7 @@ export class StepsController {
   @HttpCode(204)
   @Access('step.do', { step: 'stepId' })
   async handBack(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string, @Body() body: HandBackBody): Promise<void> {
-    valueOrProblem(await handBack(this.app, viewer, stepId, body.remark));
+    valueOrProblem(await handBack(this.app, viewer, stepId, body.remark, body.stepIds));
   }
 
   /** Who has the step, with the words of a chase ready. */

@@ -1,6 +1,8 @@
-import { chainHead, type DecisionFact, type InstantText, type Verdict } from '@zesting/core';
+import { chainHead, type Asked, type DecisionFact, type InstantText, type Verdict } from '@zesting/core';
 import { record } from '../../platform/activity.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
+import { decisionFacts, goneFrom, toAsked } from '../planning/index.js';
+import type { Packet } from './entities/packet.entity.js';
 
 /** What the chain binds of a decision: all that was said, by whom, about what, and when. */
 export interface DecisionRecord {
@@ -37,17 +39,19 @@ export interface NewDecision {
 
 /** Writes a decision as the next link of the client's chain, and the activity line. Returns who decided. */
 export async function appendDecision(tx: Tx, decision: NewDecision, now: InstantText): Promise<string> {
-  const [client] = await rowsOf<{ chain_head: string; next: number }>(
-    tx,
-    `select chain_head, (select coalesce(max(sequence), 0) + 1 from decisions where client_id = $1) as next from clients where id = $1 for update`,
-    [decision.clientId],
-  );
+  // two statements: one that waits for the lock sees the decisions as they were before it waited
+  const [client] = await rowsOf<{ chain_head: string }>(tx, 'select chain_head from clients where id = $1 for no key update', [
+    decision.clientId,
+  ]);
+  const [last] = await rowsOf<{ sequence: number }>(tx, 'select coalesce(max(sequence), 0) as sequence from decisions where client_id = $1', [
+    decision.clientId,
+  ]);
   const [contact] = await rowsOf<{ name: string }>(tx, 'select name from contacts where id = $1', [decision.contactId]);
-  if (!client) throw new Error('the client went away');
+  if (!client || !last) throw new Error('the client went away');
   const { onBehalf, clientId, round, ...facts } = decision;
   const link = decisionRecord({
     ...facts,
-    sequence: client.next,
+    sequence: last.sequence + 1,
     remark: decision.remark.trim(),
     decidedAt: now,
     recordedBy: onBehalf?.personId ?? null,
@@ -88,7 +92,13 @@ export async function appendDecision(tx: Tx, decision: NewDecision, now: Instant
 }
 
 /** All that was decided about a piece, oldest first. */
-export const decisionsOn = (tx: Tx, pieceId: string): Promise<DecisionFact[]> =>
-  rowsOf<DecisionFact>(tx, 'select contact_id as "contactId", verdict, digests from decisions where piece_id = $1 order by sequence', [
-    pieceId,
-  ]);
+export async function decisionsOn(tx: Tx, pieceId: string): Promise<DecisionFact[]> {
+  const [row] = await rowsOf<{ decisions: DecisionFact[] }>(tx, `select ${decisionFacts('$1')} as decisions`, [pieceId]);
+  return row?.decisions ?? [];
+}
+
+/** Whom a packet asks in a round: its frozen approvers, and which of them no longer sign off. */
+export async function askedBy(tx: Tx, packet: Packet, round: number): Promise<Asked> {
+  const [row] = await rowsOf<{ gone_ids: string[] }>(tx, `select ${goneFrom('$1::uuid[]')} as gone_ids`, [packet.approverIds]);
+  return toAsked({ policy: packet.policy, approver_ids: packet.approverIds, gone_ids: row?.gone_ids ?? [] }, round);
+}

@@ -1,6 +1,8 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { Temporal } from 'temporal-polyfill';
+import type { InstantText } from '@zesting/core';
 
 /** Everything the server takes from its surroundings, read once at start. */
 export interface Config {
@@ -15,6 +17,8 @@ export interface Config {
   /** the clock may be set over HTTP, sign-in is not throttled: tests only */
   readonly testing: boolean;
   readonly logLevel: string;
+  /** the instant that counts as the present at start; null: the machine's */
+  readonly now: InstantText | null;
 }
 
 /** Reads the configuration from environment variables; makes the server key on first use. */
@@ -32,7 +36,17 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     serverKey: serverKey(dataFolder, env['ZESTING_KEY']),
     testing: env['ZESTING_TESTING'] === '1',
     logLevel: env['ZESTING_LOG'] ?? 'warn',
+    now: presentOf(env['ZESTING_NOW']),
   };
+}
+
+function presentOf(text: string | undefined): InstantText | null {
+  if (!text) return null;
+  try {
+    return Temporal.Instant.from(text).toString();
+  } catch {
+    throw new Error(`ZESTING_NOW is no instant such as 2027-03-16T09:00:00Z: ${text}`);
+  }
 }
 
 function serverKey(folder: string, given: string | undefined): Buffer {

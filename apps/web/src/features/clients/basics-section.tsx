@@ -19,14 +19,12 @@ export function BasicsSection({ client }: { client: ClientPageShape }) {
       usualTime,
       roundsAgreed,
       feedPencilled,
-      managers: managers.map((manager) => manager.name),
+      managers,
     }),
-    ({ managers, ...body }) => ({
-      ...body,
-      managerIds: client.possibleManagers.filter((person) => managers.includes(person.name)).map((person) => person.personId),
-    }),
+    ({ managers, ...body }) => ({ ...body, managerIds: managers.map((manager) => manager.personId) }),
   );
   const { draft, change } = edited;
+  const managers = client.possibleManagers.filter(({ role }) => role === 'manager');
   return (
     <EditedSection title="Basics" edited={edited}>
       <div className="grid gap-x-6 md:grid-cols-2 max-w-4xl">
@@ -43,21 +41,24 @@ export function BasicsSection({ client }: { client: ClientPageShape }) {
           <ColourField value={draft.colour} onChange={(colour) => change({ colour })} />
           <fieldset className="mb-3.5">
             <legend className="font-medium mb-1">Account managers</legend>
-            {client.possibleManagers.map((person) => (
+            {managers.map((person) => (
               <label key={person.personId} className="inline-flex items-center gap-2 min-h-8 mr-5">
                 <input
                   type="checkbox"
                   className="size-4 accent-pine"
-                  checked={draft.managers.includes(person.name)}
+                  checked={draft.managers.some(({ personId }) => personId === person.personId)}
                   onChange={(event) =>
                     change({
                       managers: event.target.checked
-                        ? [...draft.managers, person.name]
-                        : draft.managers.filter((name) => name !== person.name),
+                        ? [...draft.managers, { personId: person.personId, name: person.name }]
+                        : draft.managers.filter(({ personId }) => personId !== person.personId),
                     })
                   }
                 />
                 {person.name}
+                {managers.some((other) => other !== person && other.name === person.name) && (
+                  <span className="text-muted">{person.email}</span>
+                )}
               </label>
             ))}
           </fieldset>

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import type { CandidateShape, StepShape } from '@zesting/contract';
-import { call, wordsOf } from '../../lib/api';
+import { useState } from 'react';
+import { ApiProblem, call, wordsOf } from '../../lib/api';
 import { count, dayWords, minutesWords, zoneWords } from '../../lib/format';
 import { useWrite } from '../../lib/queries';
 import { SKILL_LEVELS } from '../../lib/words';
@@ -12,6 +13,13 @@ import { Tag } from '../../ui/tags';
 const tooLate = ({ predictedFinishOn, latestFinishOn }: CandidateShape): boolean =>
   predictedFinishOn !== null && latestFinishOn !== null && predictedFinishOn > latestFinishOn;
 
+/** Why a step was not given: somebody else gave it away since it was looked at, or what the server says. */
+function meanwhileWords(problem: unknown, title: string): string {
+  if (!(problem instanceof ApiProblem) || problem.code !== 'http.changed_meanwhile') return wordsOf(problem);
+  const theirs = problem.body['theirs'] as { doerName: string | null } | undefined; // what this problem carries
+  return `Meanwhile ${theirs?.doerName ?? 'nobody'} has “${title}”. Nothing was overwritten: choose again.`;
+}
+
 /** Who takes a step: skill, what is open, days off, and when it would end by all that each has to do. */
 export function AssignDialog({ step, onClose }: { step: StepShape; onClose: () => void }) {
   const candidates = useQuery({
@@ -19,8 +27,16 @@ export function AssignDialog({ step, onClose }: { step: StepShape; onClose: () =
     queryFn: () => call<CandidateShape[]>(`/steps/${step.id}/candidates`),
     staleTime: 0,
   });
-  const assign = useWrite((personId: string | null) => call(`/steps/${step.id}/doer`, { method: 'PUT', body: { personId } }));
-  const give = (personId: string | null) => assign.mutate(personId, { onSuccess: onClose });
+  const assign = useWrite(
+    (personId: string | null) => call(`/steps/${step.id}/doer`, { method: 'PUT', body: { personId }, version: step.version }),
+    { quiet: true },
+  );
+  const [meanwhile, setMeanwhile] = useState<string>();
+  const give = (personId: string | null) =>
+    assign.mutate(personId, {
+      onSuccess: onClose,
+      onError: (problem) => setMeanwhile(meanwhileWords(problem, step.title)),
+    });
   return (
     <Dialog
       open
@@ -29,6 +45,11 @@ export function AssignDialog({ step, onClose }: { step: StepShape; onClose: () =
       title={`Who does “${step.title}”?`}
       description={`${minutesWords(step.leftMinutes)} of work over ${count(step.spanDays, 'day')}. Skilled ones first, then those with least open. Predictions go by all that each has to do.`}
     >
+      {meanwhile && (
+        <p role="alert" className="text-rhubarb font-medium mb-2">
+          {meanwhile}
+        </p>
+      )}
       {candidates.isError && <Failed message={wordsOf(candidates.error)} onRetry={() => void candidates.refetch()} />}
       {candidates.isPending && <Loading />}
       <ul>

@@ -1,4 +1,5 @@
 import type { PieceShape, StepShape } from '@zesting/contract';
+import { makersBefore } from '@zesting/core';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '../../lib/api';
@@ -25,13 +26,18 @@ export function StepActions({ piece, save, busy }: StepActionsProps) {
   return (
     <>
       {steps.map((step) => (
-        <StepBar key={step.id} step={step} save={save} busy={busy} />
+        <StepBar key={step.id} step={step} steps={piece.steps} save={save} busy={busy} />
       ))}
     </>
   );
 }
 
-function StepBar({ step, save, busy }: { step: StepShape } & Omit<StepActionsProps, 'piece'>) {
+function StepBar({
+  step,
+  steps,
+  save,
+  busy,
+}: { step: StepShape; steps: readonly StepShape[] } & Omit<StepActionsProps, 'piece'>) {
   const [handingBack, setHandingBack] = useState(false);
   const act = useWrite((path: string) => call(`/steps/${step.id}/${path}`, { method: 'POST' }));
   const handIn = async () => {
@@ -60,20 +66,53 @@ function StepBar({ step, save, busy }: { step: StepShape } & Omit<StepActionsPro
       <Button look="main" disabled={act.isPending || busy} onClick={() => void handIn()}>
         {step.kind === 'check' ? 'Pass' : 'Hand in'}
       </Button>
-      {handingBack && <HandBackDialog step={step} onClose={() => setHandingBack(false)} />}
+      {handingBack && <HandBackDialog step={step} steps={steps} onClose={() => setHandingBack(false)} />}
     </div>
   );
 }
 
-function HandBackDialog({ step, onClose }: { step: StepShape; onClose: () => void }) {
+/** Hands work back to whoever made it; where several made what the check looks at, the checker says who does it again. */
+function HandBackDialog({ step, steps, onClose }: { step: StepShape; steps: readonly StepShape[]; onClose: () => void }) {
+  const { all, nearest } = makersBefore(step, steps);
   const [remark, setRemark] = useState('');
-  const [error, setError] = useState<string>();
-  const handBack = useWrite((body: { remark: string }) => call(`/steps/${step.id}/hand-back`, { method: 'POST', body }));
-  const send = () =>
-    remark.trim() === '' ? setError('Say what should be different.') : handBack.mutate({ remark: remark.trim() }, { onSuccess: onClose });
+  const [chosen, setChosen] = useState<readonly string[]>(nearest.length === 1 ? nearest.map(({ id }) => id) : []);
+  const [errors, setErrors] = useState<{ remark?: string; who?: string }>({});
+  const handBack = useWrite((body: { remark: string; stepIds: readonly string[] }) =>
+    call(`/steps/${step.id}/hand-back`, { method: 'POST', body }),
+  );
+  const send = () => {
+    const missing = {
+      ...(remark.trim() === '' ? { remark: 'Say what should be different.' } : {}),
+      ...(chosen.length === 0 ? { who: 'Say who does it again.' } : {}),
+    };
+    setErrors(missing);
+    if (Object.keys(missing).length === 0) handBack.mutate({ remark: remark.trim(), stepIds: chosen }, { onSuccess: onClose });
+  };
   return (
     <Dialog open onClose={onClose} title="Hand back to the maker" description="The maker hears it at once; the path is planned anew.">
-      <Field label="What should be different?" error={error} required>
+      {all.length > 1 && (
+        <fieldset className="mb-3.5" aria-describedby={errors.who ? 'who-again' : undefined}>
+          <legend className="font-medium mb-1">Who does it again?</legend>
+          {all.map((maker) => (
+            <label key={maker.id} className="flex items-center gap-2 min-h-8">
+              <input
+                type="checkbox"
+                className="size-4 accent-pine"
+                checked={chosen.includes(maker.id)}
+                onChange={({ target }) => setChosen(target.checked ? [...chosen, maker.id] : chosen.filter((id) => id !== maker.id))}
+              />
+              {maker.title}
+              <span className="text-muted">{maker.doerName ?? 'nobody yet'}</span>
+            </label>
+          ))}
+          {errors.who && (
+            <p id="who-again" role="alert" className="text-rhubarb font-medium">
+              {errors.who}
+            </p>
+          )}
+        </fieldset>
+      )}
+      <Field label="What should be different?" error={errors.remark} required>
         {(control) => (
           <textarea {...control} className="field" rows={4} value={remark} onChange={(event) => setRemark(event.target.value)} />
         )}

@@ -2,6 +2,8 @@ import type { StepShape } from '@zesting/contract';
 import { predictedWords, whyWords } from './why';
 
 const step = (overrides: Partial<StepShape>): StepShape => ({
+  predecessorIds: [],
+  version: 1,
   id: 's1',
   title: 'Make',
   kind: 'make',

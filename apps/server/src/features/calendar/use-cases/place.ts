@@ -102,6 +102,11 @@ export function swapPlacements(app: App, viewer: Viewer, placementId: string, wi
     if (await momentTaken(tx, [one.placement, two.placement])) return fail({ code: 'placement.exists' });
     await makeRoom(tx, [one.placement, two.placement]);
     const what = (from: Dated, to: Dated, other: Piece) => ({ verb: 'placement.swapped', detail: { from, to, with: other.title } });
+    // two placements of one piece are one change of its plan
+    if (one.piece.id === two.piece.id)
+      return ok(
+        await saveAndReplan(app, tx, viewer, one.piece, one.aimBefore, [one.placement, two.placement], what(...dates, two.piece), now),
+      );
     const moved = await saveAndReplan(app, tx, viewer, one.piece, one.aimBefore, [one.placement], what(...dates, two.piece), now);
     await saveAndReplan(app, tx, viewer, two.piece, two.aimBefore, [two.placement], what(dates[1], dates[0], one.piece), now);
     return ok(moved);

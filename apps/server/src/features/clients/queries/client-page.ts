@@ -9,6 +9,7 @@ import type {
   ContactBody,
   LogoShape,
   PersonNameShape,
+  PossibleManagerShape,
   PillarBody,
 } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
@@ -77,8 +78,11 @@ export async function clientLists(tx: Tx, clientId: string): Promise<ClientLists
 }
 
 /** Who may manage a client, or decide for it. */
-export const possibleManagers = (tx: Tx): Promise<PersonNameShape[]> =>
-  rowsOf<PersonNameShape>(tx, `select id as "personId", name from people where role in ('lead', 'manager') and active order by name`);
+export const possibleManagers = (tx: Tx): Promise<PossibleManagerShape[]> =>
+  rowsOf<PossibleManagerShape>(
+    tx,
+    `select id as "personId", name, email, role from people where role in ('lead', 'manager') and active order by name, email`,
+  );
 
 async function columnsOf(tx: Tx, clientId: string): Promise<ClientColumns> {
   const [row] = await rowsOf<ClientColumns>(tx, 'select * from clients where id = $1', [clientId]);

@@ -16,6 +16,7 @@ import { changesBetween, record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { replanWhere } from '../../planning/index.js';
+import { reckonOpenPackets } from '../../signoff/index.js';
 import { Client } from '../entities/client.entity.js';
 import { clientLists, possibleManagers } from '../queries/client-page.js';
 
@@ -63,6 +64,7 @@ export function editClient(
       detail: changesBetween(before, after),
       at: now,
     });
+    if (body.contacts) await reckonOpenPackets(app, tx, clientId, now);
     await replanWhere(tx, { clientId }, now);
     return ok(client.version);
   });

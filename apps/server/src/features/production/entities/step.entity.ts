@@ -23,4 +23,6 @@ export class Step {
   @DayColumn({ nullable: true }) finishedOn: string | null;
   @TextColumn({ nullable: true }) remark: string | null;
   @DayColumn({ nullable: true }) assignedOn: string | null;
+  /** counts up with each change of its doer */
+  @IntColumn({ default: 1 }) version: number;
 }

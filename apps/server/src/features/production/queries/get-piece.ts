@@ -67,6 +67,8 @@ interface StepColumns {
   started_on: string | null;
   finished_on: string | null;
   remark: string | null;
+  predecessor_ids: string[];
+  version: number;
 }
 
 /** The whole of one piece: content, brief, path with its dates and reasons, placements, decisions, activity. */
@@ -120,7 +122,7 @@ export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promi
 async function stepShapes(app: App, viewer: Viewer, source: PieceSource, state: PieceState, book: CalendarBook): Promise<StepShape[]> {
   const rows = await app.read<StepColumns>(
     `select s.id, s.title, s.kind, s.skill, s.doer_id, case when s.kind = 'sign_off' then 'the client' else d.name end as doer_name, s.span_days,
-       s.effort_minutes, coalesce(s.remaining_minutes, s.effort_minutes) as left_minutes, s.predicted_start_on, s.predicted_finish_on, s.behind_steps, s.same_day, s.round, s.started_on, s.finished_on, s.remark
+       s.effort_minutes, coalesce(s.remaining_minutes, s.effort_minutes) as left_minutes, s.predicted_start_on, s.predicted_finish_on, s.behind_steps, s.same_day, s.round, s.started_on, s.finished_on, s.remark, s.predecessor_ids, s.version
      from steps s left join people d on d.id = s.doer_id where s.piece_id = $1 order by s.position`,
     [source.id],
   );
@@ -161,6 +163,8 @@ async function stepShapes(app: App, viewer: Viewer, source: PieceSource, state: 
       daysOff: dates ? daysOff(dates, calendar.calendar) : [],
       remark: row.remark,
       mine: state.atHand.has(row.id) && row.kind !== 'sign_off' && (row.doer_id === viewer.personId || manages),
+      predecessorIds: row.predecessor_ids,
+      version: row.version,
     };
   });
 }

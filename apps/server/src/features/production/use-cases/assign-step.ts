@@ -7,15 +7,25 @@ import { tell, untell } from '../../notices/index.js';
 import { replan } from '../../planning/index.js';
 import { isAvailable, lockStep, stepKey, todayOf } from '../piece-store.js';
 
-type Failure = { code: 'person.unknown' } | { code: 'person.barred' } | { code: 'step.already_finished' } | { code: 'step.client_decides' };
+type Failure = { code: 'http.changed_meanwhile' } | { code: 'person.unknown' } | { code: 'person.barred' } | { code: 'step.already_finished' } | { code: 'step.client_decides' };
 
-/** Gives a step to a person, or takes it back (null). The person hears at once when the step is at hand. */
-export function assignStep(app: App, viewer: Viewer, stepId: string, personId: string | null): Promise<Result<null, Failure>> {
+/**
+ * Gives a step to a person, or takes it back (null). The person hears at once when the step is at hand.
+ * @param version what the step was at when it was looked at; absent: as it is now
+ */
+export function assignStep(
+  app: App,
+  viewer: Viewer,
+  stepId: string,
+  personId: string | null,
+  version?: number,
+): Promise<Result<null, Failure>> {
   return app.write<null, Failure>(async (tx, now) => {
     const { piece, step, steps } = await lockStep(tx, stepId);
     if (step.kind === 'sign_off') return fail({ code: 'step.client_decides' });
     if (step.finishedOn !== null) return fail({ code: 'step.already_finished' });
     if (step.doerId === personId) return ok(null);
+    if (version !== undefined && step.version !== version) return fail({ code: 'http.changed_meanwhile' });
     const [person] =
       personId === null ? [null] : await rowsOf<{ name: string }>(tx, 'select name from people where id = $1 and active', [personId]);
     if (person === undefined) return fail({ code: 'person.unknown' });
@@ -25,6 +35,7 @@ export function assignStep(app: App, viewer: Viewer, stepId: string, personId: s
     ]);
     if (barred.length > 0) return fail({ code: 'person.barred' });
     step.doerId = personId;
+    step.version += 1;
     step.assignedOn = personId === null ? null : await todayOf(tx, step, now);
     await tx.save(step);
     await untell(tx, stepKey(step));
@@ -48,4 +59,13 @@ export function assignStep(app: App, viewer: Viewer, stepId: string, personId: s
       });
     return ok(null);
   });
+}
+
+/** Who has a step now, for whoever meant to give it away meanwhile. */
+export async function doerOf(app: App, stepId: string): Promise<{ doerId: string | null; doerName: string | null; version: number } | null> {
+  const [row] = await app.read<{ doerId: string | null; doerName: string | null; version: number }>(
+    'select s.doer_id as "doerId", p.name as "doerName", s.version from steps s left join people p on p.id = s.doer_id where s.id = $1',
+    [stepId],
+  );
+  return row ?? null;
 }

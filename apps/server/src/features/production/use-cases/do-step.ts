@@ -1,4 +1,4 @@
-import { fail, ok, type InstantText, type Result } from '@zesting/core';
+import { fail, makersBefore, ok, stepsBetween, type InstantText, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import { record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
@@ -131,35 +131,45 @@ export function sayRemaining(app: App, viewer: Viewer, stepId: string, minutes: 
   });
 }
 
-type HandBackRefused = Refused | { code: 'step.not_a_check' };
+type HandBackRefused = Refused | { code: 'step.not_a_check' | 'step.not_a_maker' };
 
-/** A check that does not pass: the making step before it opens again, with the remark. */
-export function handBack(app: App, viewer: Viewer, stepId: string, remark: string): Promise<Result<null, HandBackRefused>> {
+/**
+ * A check that does not pass: making steps before it open again, with the remark, and so does what lies between.
+ * @param chosenIds which makers do it again; absent: those nearest before the check
+ */
+export function handBack(
+  app: App,
+  viewer: Viewer,
+  stepId: string,
+  remark: string,
+  chosenIds?: readonly string[],
+): Promise<Result<null, HandBackRefused>> {
   return app.write<null, HandBackRefused>(async (tx, now) => {
     const { piece, step, steps } = await lockStep(tx, stepId);
     const refused = mayDo(viewer, step, steps);
     if (refused) return fail(refused);
-    const made = steps.findLast((other) => other.kind === 'make' && other.position < step.position);
-    if (step.kind !== 'check' || !made) return fail({ code: 'step.not_a_check' });
-    made.finishedOn = null;
-    made.remark = remark;
-    made.remainingMinutes = null;
+    const makers = makersBefore(step, steps);
+    const made = chosenIds ? makers.all.filter(({ id }) => chosenIds.includes(id)) : makers.nearest;
+    if (step.kind !== 'check' || made.length === 0) return fail({ code: 'step.not_a_check' });
+    if (chosenIds && made.length < new Set(chosenIds).size) return fail({ code: 'step.not_a_maker' });
+    for (const maker of made) Object.assign(maker, { finishedOn: null, remark, remainingMinutes: null });
     step.startedOn = null;
     // what lies between is done again too, so that the path stays whole
-    const between = steps.filter((other) => other.position > made.position && other.position < step.position && other.finishedOn !== null);
-    for (const other of between) Object.assign(other, { finishedOn: null, startedOn: null });
-    await tx.save([made, step, ...between]);
+    const between = stepsBetween(made, step, steps).filter((other) => other.finishedOn !== null);
+    for (const other of between) Object.assign(other, { finishedOn: null, startedOn: null, remainingMinutes: null });
+    await tx.save([...made, step, ...between]);
     for (const gone of [step, ...between]) await untell(tx, stepKey(gone));
-    await note(tx, piece, viewer, 'step.handed_back', step, now, { remark });
+    await note(tx, piece, viewer, 'step.handed_back', step, now, { remark, to: made.map(({ title }) => title).join(', ') });
     await replan(tx, [piece.id], now);
-    if (made.doerId !== null && made.doerId !== viewer.personId)
-      await tell(app, tx, made.doerId, {
-        clientId: piece.clientId,
-        heading: `Handed back: ${piece.title}`,
-        text: `“${piece.title}” came back from “${step.title}”: ${remark}`,
-        path: `/pieces/${piece.id}`,
-        key: stepKey(made),
-      });
+    for (const maker of made)
+      if (maker.doerId !== null && maker.doerId !== viewer.personId && isAvailable(maker, await stepsOf(tx, piece.id)))
+        await tell(app, tx, maker.doerId, {
+          clientId: piece.clientId,
+          heading: `Handed back: ${piece.title}`,
+          text: `“${piece.title}” came back from “${step.title}”: ${remark}`,
+          path: `/pieces/${piece.id}`,
+          key: stepKey(maker),
+        });
     return ok(null);
   });
 }

@@ -55,6 +55,7 @@ async function appendSteps(tx: Tx, piece: Piece, added: readonly RouteStep[]): P
       finishedOn: null,
       remark: null,
       assignedOn: null,
+      version: 1,
     });
   });
   await tx.insert(Step, made);

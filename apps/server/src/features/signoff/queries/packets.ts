@@ -14,7 +14,7 @@ import {
 import type { ContactShape, PacketShape, PacketsShape, ReadyPieceShape, ReadyShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { awaitedOf } from '../../notices/index.js';
-import { clientKey, getDoer, loadCalendars, loadSources, signOffOf, pieceState, type CalendarBook } from '../../planning/index.js';
+import { clientKey, getDoer, goneFrom, loadCalendars, loadSources, signOffOf, pieceState, type CalendarBook } from '../../planning/index.js';
 import { silenceFrom } from '../use-cases/decide-for-client.js';
 
 const CLOSED_SHOWN = 30;
@@ -24,7 +24,7 @@ export async function packetsOf(app: App, clientIds: readonly string[], packetId
   const rows = await app.read<PacketRow>(
     `select k.id, k.client_id as "clientId", k.title, k.due_on as "dueOn", k.sent_at as "sentAt", b.name as "sentBy", k.closed_at as "closedAt",
        k.chased_at as "chasedAt", (select max(r.sent_at) from reminders r where r.thing = 'packet' and r.thing_id = k.id) as "remindedAt",
-       k.policy, k.approver_ids as "approverIds",
+       k.policy, k.approver_ids as "approverIds", ${goneFrom('k.approver_ids')} as "goneIds",
        (select jsonb_agg(jsonb_build_object('pieceId', p.id, 'number', p.number, 'title', p.title, 'round', i.round, 'outcome', i.outcome) order by p.number)
         from packet_items i join pieces p on p.id = i.piece_id where i.packet_id = k.id) as items,
        coalesce((select jsonb_agg(jsonb_build_object('id', x.id, 'name', x.name, 'email', x.email, 'canAsk', x.can_ask, 'canSignOff', x.can_sign_off)
@@ -38,7 +38,7 @@ export async function packetsOf(app: App, clientIds: readonly string[], packetId
   const open = rows.filter((row) => row.closedAt === null);
   const waiting = await awaitedOf(
     app.manager,
-    open.map(({ id, policy, approverIds }) => ({ id, policy, approver_ids: approverIds })),
+    open.map(({ id, policy, approverIds, goneIds }) => ({ id, policy, approver_ids: approverIds, gone_ids: goneIds })),
   );
   return {
     open: open.map((row) => packetShape(row, book, waiting.get(row.id) ?? [])),
@@ -52,9 +52,10 @@ export async function packetsOf(app: App, clientIds: readonly string[], packetId
 type PacketRow = Omit<PacketShape, 'isPastDue' | 'waitedDays' | 'awaitedIds' | 'silenceFromOn'> & {
   policy: SignOffPolicy;
   approverIds: string[];
+  goneIds: string[];
 };
 
-function packetShape({ policy, approverIds: _, ...row }: PacketRow, book: CalendarBook, awaitedIds: string[]): PacketShape {
+function packetShape({ policy, approverIds: _, goneIds: __, ...row }: PacketRow, book: CalendarBook, awaitedIds: string[]): PacketShape {
   const client = getDoer(book, clientKey(row.clientId));
   const sentOn = dayIn(row.sentAt, client.zone);
   const waitedDays = Math.max(

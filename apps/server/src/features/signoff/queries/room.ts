@@ -1,6 +1,7 @@
-import { awaited, copyOnChannel, dayIn, type Content, type DecisionFact, type PartDigests, type SignOffPolicy } from '@zesting/core';
+import { awaited, copyOnChannel, dayIn, type Content, type DecisionFact, type PartDigests } from '@zesting/core';
 import type { MediumShape, RoomPacketShape, RoomPieceShape, RoomRemarkShape, RoomShape, RoomToDoShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
+import { decisionFacts, goneFrom, toAsked, type AskedRow } from '../../planning/index.js';
 
 interface ItemRow {
   packet_id: string;
@@ -31,7 +32,7 @@ export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
   if (!head) throw new Error('the contact went away');
   const { client_id: clientId, rounds_agreed: roundsAgreed, ...rest } = head;
   const packets = await app.read<PacketRow>(
-    `select id, title, message, due_on, closed_at is not null as closed, policy, approver_ids from packets
+    `select id, title, message, due_on, closed_at is not null as closed, policy, approver_ids, ${goneFrom('approver_ids')} as gone_ids from packets
      where client_id = $1 and $2 = any(approver_ids) order by (closed_at is not null), case when closed_at is null then due_on end, sent_at desc limit 20`,
     [clientId, contactId],
   );
@@ -57,20 +58,18 @@ export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
   };
 }
 
-interface PacketRow {
+interface PacketRow extends AskedRow {
   id: string;
   title: string;
   message: string;
   due_on: string;
   closed: boolean;
-  policy: SignOffPolicy;
-  approver_ids: string[];
 }
 
 /** Whether the contact's word on a piece is awaited now; it may also be given again while the piece is open. */
 const isAsked = (item: ItemRow, packet: PacketRow, contactId: string): boolean =>
   item.mine !== null ||
-  awaited(packet.policy, packet.approver_ids, item.decisions, [item.digests.shared, ...Object.values(item.digests.channels)]).includes(
+  awaited(toAsked(packet, item.round), item.decisions, [item.digests.shared, ...Object.values(item.digests.channels)]).includes(
     contactId,
   );
 
@@ -87,8 +86,7 @@ const itemsOf = (app: App, contactId: string, packetIds: readonly string[]): Pro
          from decisions d join contacts x on x.id = d.contact_id where d.piece_id = i.piece_id), '[]') as said,
        coalesce((select jsonb_agg(jsonb_build_object('text', m.text, 'round', m.round, 'state', m.state, 'answer', m.answer) order by m.round, m.created_at, m.position)
          from remarks m where m.piece_id = i.piece_id and m.round < i.round), '[]') as remarks,
-       coalesce((select jsonb_agg(jsonb_build_object('contactId', d.contact_id, 'verdict', d.verdict, 'digests', d.digests) order by d.sequence)
-         from decisions d where d.piece_id = i.piece_id), '[]') as decisions
+       ${decisionFacts('i.piece_id')} as decisions
      from packet_items i join pieces p on p.id = i.piece_id join formats f on f.id = p.format_id join versions v on v.id = i.version_id
      where i.packet_id = any($1) order by (i.outcome is not null), p.number`,
     [packetIds, contactId],

@@ -7,6 +7,7 @@ import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { queueMail } from '../../../platform/mail/mail.js';
 import { awaitedOf, hello } from '../../notices/index.js';
 import { clientKey, getDoer, loadCalendars } from '../../planning/index.js';
+import { askedBy } from '../decisions.js';
 import { Packet } from '../entities/packet.entity.js';
 
 interface ContactRow {
@@ -17,7 +18,8 @@ interface ContactRow {
 }
 
 async function receiversOf(tx: Tx, packet: Packet): Promise<ContactRow[]> {
-  const waiting = await awaitedOf(tx, [{ id: packet.id, policy: packet.policy, approver_ids: packet.approverIds }]);
+  const { policy, approverIds, goneIds = [] } = await askedBy(tx, packet, 0);
+  const waiting = await awaitedOf(tx, [{ id: packet.id, policy, approver_ids: [...approverIds], gone_ids: [...goneIds] }]);
   return rowsOf<ContactRow>(
     tx,
     'select id, name, email, link_generation from contacts where id = any($1) and archived_at is null order by position, name',

@@ -1,10 +1,11 @@
+import { IsNull } from 'typeorm';
 import { awaited, digestState, fail, ok, type InstantText, type Result, type Verdict } from '@zesting/core';
 import type { DecidedShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { replan } from '../../planning/index.js';
 import { lockPiece, Version, type Piece } from '../../production/index.js';
-import { appendDecision, decisionsOn } from '../decisions.js';
+import { appendDecision, askedBy, decisionsOn } from '../decisions.js';
 import { allDigests, Packet, PacketItem } from '../entities/packet.entity.js';
 import { addRemarks } from './remarks.js';
 import { askNext, settle } from './settle.js';
@@ -42,8 +43,11 @@ export function decide(app: App, input: DecisionInput): Promise<Result<DecidedSh
     if (input.verdict === 'changes' && input.remark.trim() === '') return fail({ code: 'decision.remark_missing' });
     const opened = await openItem(tx, input);
     if (!opened.ok) return opened;
-    const { packet, item, piece, digests } = opened.value;
-    const before = awaited(packet.policy, packet.approverIds, await decisionsOn(tx, piece.id), digests);
+    const { packet, item, piece, digests, said } = opened.value;
+    // a second tap says nothing new: it gets the answer of the first
+    if (said) return ok({ outcome: item.outcome, round: piece.round });
+    const asked = await askedBy(tx, packet, item.round);
+    const before = awaited(asked, await decisionsOn(tx, piece.id), digests);
     if ('inTurn' in packet.policy && packet.policy.inTurn && !before.includes(input.contactId))
       return fail({ code: 'decision.not_your_turn' });
     const actor = await appendDecision(
@@ -53,7 +57,7 @@ export function decide(app: App, input: DecisionInput): Promise<Result<DecidedSh
     );
     if (input.verdict === 'changes') await addRemarks(tx, packet, item, input, now);
     await close(app, tx, { packet, item, piece, digests, actor, remark: input.remark }, now);
-    const after = awaited(packet.policy, packet.approverIds, await decisionsOn(tx, piece.id), digests);
+    const after = awaited(asked, await decisionsOn(tx, piece.id), digests);
     const next = item.outcome === null ? after.filter((id) => !before.includes(id)) : [];
     await askNext(app, tx, packet, next);
     return ok({ outcome: item.outcome, round: piece.round });
@@ -73,7 +77,8 @@ interface Decided {
 export async function close(app: App, tx: Tx, decided: Decided, now: InstantText): Promise<void> {
   const { packet, item, piece, digests } = decided;
   const decisions = await decisionsOn(tx, piece.id);
-  const states = digests.map((digest) => digestState(packet.policy, packet.approverIds, decisions, digest));
+  const asked = await askedBy(tx, packet, item.round);
+  const states = digests.map((digest) => digestState(asked, decisions, digest));
   item.outcome = states.includes('changes') ? 'changes' : states.every((state) => state === 'approved') ? 'approved' : null;
   await tx.save(item);
   if (item.outcome !== null) await settle(app, tx, decided, now);
@@ -85,19 +90,53 @@ interface OpenedItem {
   readonly item: PacketItem;
   readonly piece: Piece;
   readonly digests: readonly string[];
+  /** this contact's latest word here is already just that */
+  readonly said: boolean;
 }
 
 /** Locks packet and piece, and checks that this contact may still decide on this version. */
 async function openItem(tx: Tx, input: DecisionInput): Promise<Result<OpenedItem, DecideFailure>> {
   // locked first: two decisions in one packet must not both miss that the other closed it
   const packet = await tx.findOneOrFail(Packet, { where: { id: input.packetId }, lock: { mode: 'pessimistic_write' } });
-  if (!packet.approverIds.includes(input.contactId)) return fail({ code: 'decision.not_an_approver' });
+  const { goneIds = [] } = await askedBy(tx, packet, 0);
+  if (!packet.approverIds.includes(input.contactId) || goneIds.includes(input.contactId))
+    return fail({ code: 'decision.not_an_approver' });
   const [inPacket] = await rowsOf(tx, 'select 1 from packet_items where packet_id = $1 and piece_id = $2', [packet.id, input.pieceId]);
   if (!inPacket) return fail({ code: 'decision.not_in_packet' });
   const piece = await lockPiece(tx, input.pieceId);
   const item = await tx.findOneByOrFail(PacketItem, { packetId: packet.id, pieceId: input.pieceId });
   if (input.versionId !== null && input.versionId !== item.versionId) return fail({ code: 'decision.other_version' });
-  if (item.outcome !== null) return fail({ code: 'decision.closed' });
+  const said = await isSaid(tx, input, item);
+  if (item.outcome !== null && !said) return fail({ code: 'decision.closed' });
   const version = await tx.findOneByOrFail(Version, { id: item.versionId });
-  return ok({ packet, item, piece, digests: allDigests(version.digests) });
+  return ok({ packet, item, piece, digests: allDigests(version.digests), said });
+}
+
+/** Whether the contact's latest word on the version in the packet is the same already. */
+async function isSaid(tx: Tx, input: DecisionInput, item: PacketItem): Promise<boolean> {
+  const [last] = await rowsOf<{ verdict: Verdict; remark: string }>(
+    tx,
+    'select verdict, remark from decisions where packet_id = $1 and piece_id = $2 and contact_id = $3 and version_id = $4 order by sequence desc limit 1',
+    [input.packetId, input.pieceId, input.contactId, item.versionId],
+  );
+  return last?.verdict === input.verdict && last.remark === input.remark.trim();
+}
+
+/**
+ * Who signs off for a client changed: what its open packets wait for is reckoned anew. A piece that waited only for somebody who left is
+ * approved by what the others have said already.
+ */
+export async function reckonOpenPackets(app: App, tx: Tx, clientId: string, now: InstantText): Promise<void> {
+  const packets = await tx.find(Packet, {
+    where: { clientId, closedAt: IsNull() },
+    order: { id: 'ASC' },
+    lock: { mode: 'pessimistic_write' },
+  });
+  for (const packet of packets)
+    for (const item of await tx.find(PacketItem, { where: { packetId: packet.id, outcome: IsNull() }, order: { pieceId: 'ASC' } })) {
+      const piece = await lockPiece(tx, item.pieceId);
+      const version = await tx.findOneByOrFail(Version, { id: item.versionId });
+      const digests = allDigests(version.digests);
+      await close(app, tx, { packet, item, piece, digests, actor: 'Everybody who still signs off', remark: '' }, now);
+    }
 }

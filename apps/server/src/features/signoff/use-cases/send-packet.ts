@@ -67,7 +67,7 @@ export function sendPacket(app: App, viewer: Viewer, clientId: string, body: Sen
       if (refused) return fail(refused);
     }
     await replan(tx, body.pieceIds, now);
-    await askNext(app, tx, packet, awaited(policy, approverIds, [], ['']));
+    await askNext(app, tx, packet, awaited({ policy, approverIds, round: 0 }, [], ['']));
     return ok(packet.id);
   });
 }
