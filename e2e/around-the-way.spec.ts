@@ -28,6 +28,35 @@ test('two people edit one piece: the second sees both states and neither text is
   await expect(copy(dana)).toHaveValue('Dana’s words, and Marta’s words');
 });
 
+test('what is typed and not saved is still there after going elsewhere, and after another tab of a client’s page', async ({
+  browser,
+  zesting,
+}) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/production');
+  await dana.getByRole('link', { name: 'Seed from your own tomatoes' }).click();
+  const copy = dana.getByLabel('Copy', { exact: true });
+  await copy.fill('Let one ripen past eating. Then wait, and wait.');
+  await dana.getByRole('link', { name: 'Zesting: your desk' }).click();
+  await expect(dana.getByRole('heading', { name: 'What needs you' })).toBeVisible();
+  await dana.goBack();
+  await expect(copy).toHaveValue('Let one ripen past eating. Then wait, and wait.');
+  await expect(dana.getByText('Not saved yet')).toBeVisible();
+  await dana.getByRole('button', { name: 'Save' }).click();
+  await expect(dana.getByText('Not saved yet')).toBeHidden();
+
+  const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
+  await marta.goto('/clients');
+  await marta.getByRole('link', { name: 'Mossgrove Nursery' }).click();
+  await marta.getByRole('tab', { name: 'Brand sheet' }).click();
+  await marta.getByLabel('Voice').fill('Like a good neighbour.');
+  await marta.getByRole('tab', { name: 'Basics' }).click();
+  await marta.getByRole('tab', { name: 'Brand sheet' }).click();
+  await expect(marta.getByLabel('Voice')).toHaveValue('Like a good neighbour.');
+  await marta.getByRole('button', { name: 'Leave as it was' }).click();
+  await expect(marta.getByText('Not saved yet')).toBeHidden();
+});
+
 test('a piece is renamed, put on the shelf and taken off again', async ({ browser, zesting }) => {
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   await dana.goto('/production?client=MOSS');

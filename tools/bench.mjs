@@ -53,9 +53,10 @@ await tell(async () => {
     core.planPiece({
       steps,
       doers,
-      aim: { publishAt, leadDays: 0 },
+      aims: [{ publishAt, leadDays: 0 }],
       publishZone: 'Pacific/Auckland',
-      usualTime: core.getTimeOfDay('08:00'),
+      todayOn: day('2027-03-01'),
+      slots: [{ at: core.getTimeOfDay('08:00'), leadDays: 0 }],
     });
   // twelve people who share the work of 1,000 pieces; the client's calendar is nobody's hours
   const people = Object.fromEntries(Array.from({ length: 12 }, (_, index) => [`person ${index}`, doer('Europe/London', [])]));

@@ -58,11 +58,7 @@ export async function loadWhole(config: Config, load: (app: App, now: string) =>
     await play(part, load);
     // from here on nothing can go wrong but the machine: first the files, which do no harm alone, then the name
     if (existsSync(part.dataFolder)) for (const entry of readdirSync(part.dataFolder)) moveInto(part.dataFolder, config.dataFolder, entry);
-    await ask(
-      maintenance,
-      `drop database ${quoted(name)} with (force)`,
-      `alter database ${quoted(making)} rename to ${quoted(name)}`,
-    );
+    await ask(maintenance, `drop database ${quoted(name)} with (force)`, `alter database ${quoted(making)} rename to ${quoted(name)}`);
   } finally {
     await clear();
   }

@@ -15,9 +15,11 @@ import {
   handBack,
   handIn,
   loadCalendars,
+  loadSources,
   markOut,
   markRead,
   movePlacement,
+  pieceState,
   predict,
   sayRemaining,
   sendPacket,
@@ -124,20 +126,17 @@ export class PieceStory {
 
   /** Wishes for the latest date that leaves the path no more than so many working days of slack. */
   private async wishFor(slackDays: number): Promise<void> {
-    const look = async () =>
-      (
-        await this.app.read<{ version: number; earliest_publish_on: string; slack_days: number | null; danger: string | null }>(
-          'select version, earliest_publish_on, slack_days, danger from pieces where id = $1',
-          [this.thread.pieceId],
-        )
-      )[0];
-    const before = await look();
-    if (!before) throw new Error('no piece');
-    for (let earlier = 0; earlier < 10; earlier++) {
-      const row = await look();
-      if (row?.slack_days !== null && (row?.slack_days ?? 1) <= slackDays) return;
-      const wishOn = addDays(getDay(before.earliest_publish_on), -earlier);
+    const [source] = await loadSources(this.app.manager, [this.thread.pieceId]);
+    if (!source) throw new Error('no piece');
+    const book = await loadCalendars(this.app.manager, this.app.clock.now());
+    const earliest = getDay(pieceState(source, book).earliestPublishOn ?? '');
+    for (let later = 21; later > -10; later--) {
+      const wishOn = addDays(earliest, later);
+      const { slackDays: left } = pieceState({ ...source, wish_on: wishOn }, book);
+      if (left === null || left > slackDays) continue;
+      const [row] = await this.app.read<{ version: number }>('select version from pieces where id = $1', [this.thread.pieceId]);
       getValue(await editPiece(this.app, this.manager, this.thread.pieceId, { wishOn }, row?.version ?? 0));
+      return;
     }
     throw new Error(`no date leaves “${this.piece.title}” ${slackDays} days of slack`);
   }

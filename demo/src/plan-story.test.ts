@@ -67,7 +67,9 @@ describe('the story, planned', () => {
   }, 120_000);
 
   it('holds at the odd minute around every zone’s midnight and the changes of its clocks', () => {
-    const days = ['2027-03-14', '2027-03-28', '2027-04-04', '2027-09-26', '2027-10-31', '2027-11-07', '2027-12-31', '2027-06-15'].map(getDay);
+    const days = ['2027-03-14', '2027-03-28', '2027-04-04', '2027-09-26', '2027-10-31', '2027-11-07', '2027-12-31', '2027-06-15'].map(
+      getDay,
+    );
     const zones = [...new Set(Object.values(CLIENTS).map((client) => client.zone)), 'Pacific/Kiritimati', 'Pacific/Pago_Pago'];
     const moments = days.flatMap((day) =>
       zones.flatMap((zone) =>
@@ -90,7 +92,12 @@ describe('the story, planned', () => {
   it('is the same story for the same present, and ends with what today asks for', () => {
     const [one, two] = [planStory('2027-12-31T23:30:00Z', ALL), planStory('2027-12-31T23:30:00Z', ALL)];
     expect(one.scenes).toEqual(two.scenes);
-    expect(one.scenes.slice(-3).map(({ act }) => act).sort()).toEqual(['overrun', 'wish_beyond', 'wish_tight']);
+    expect(
+      one.scenes
+        .slice(-3)
+        .map(({ act }) => act)
+        .sort(),
+    ).toEqual(['overrun', 'wish_beyond', 'wish_tight']);
     expect(one.wishOn(STORY[0] as StoryPiece)).toBe(addDays(getDay('2028-01-01'), -6)); // Auckland is a day ahead by then
   });
 

@@ -154,8 +154,7 @@ function zoneOf(piece: StoryPiece, whose: Whose): string {
 export function inTurn(wanted: readonly number[], end: number): number[] {
   const apart = APART_MINUTES * MINUTE;
   const times = [...wanted];
-  for (let index = 1; index < times.length; index++)
-    times[index] = Math.max(times[index] ?? 0, (times[index - 1] ?? -Infinity) + apart);
+  for (let index = 1; index < times.length; index++) times[index] = Math.max(times[index] ?? 0, (times[index - 1] ?? -Infinity) + apart);
   let latest = end;
   for (let index = times.length - 1; index >= 0; index--) {
     times[index] = Math.min(times[index] ?? 0, latest);

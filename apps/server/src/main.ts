@@ -2,7 +2,10 @@ import 'reflect-metadata';
 import { createServer } from './server.js';
 import { readConfig } from './platform/config/config.js';
 import { migrate } from './platform/database/data-source.js';
+import { isAway } from './platform/database/away.js';
 import { migrateJobs } from './platform/jobs/jobs.js';
+import { LOGGER } from './platform/logging.js';
+import type { Logger } from 'pino';
 
 /** How long a stop may take. */
 const STOP_MS = 15_000;
@@ -11,6 +14,14 @@ const config = readConfig(process.env);
 await migrate(config.databaseUrl);
 await migrateJobs(config.databaseUrl);
 const server = await createServer(config);
+// libraries leave promises behind that fail when the database goes away; the database comes back, and so do they. All else is a bug: whoever
+// started us starts us again
+process.on('unhandledRejection', (error) => {
+  const logger = server.get<Logger>(LOGGER);
+  if (isAway(error)) return logger.warn({ err: error }, 'the database went away');
+  logger.fatal({ err: error }, 'a promise failed that nobody waited for');
+  process.exit(1);
+});
 server.enableShutdownHooks(['SIGINT', 'SIGTERM']);
 await server.listen(config.port, '127.0.0.1');
 process.send?.('listening');

@@ -6,6 +6,7 @@ import { App } from './app.js';
 import { CONFIG, type Config } from './config/config.js';
 import { dataSourceOptions } from './database/data-source.js';
 import { SessionPool } from './database/session-pool.js';
+import { Listener } from './database/listener.js';
 import { Database } from './database/transaction.js';
 import { Files } from './files/files.js';
 import { Live } from './live/live.js';
@@ -16,7 +17,7 @@ import { LOGGER, makeLogger } from './logging.js';
 import { MailSender } from './mail/mail.js';
 import { Clock } from './time/clock.js';
 
-const shared = [App, AccessGuard, Clock, Database, Files, Jobs, Links, Live, Pictures, Resumable, SessionPool];
+const shared = [App, AccessGuard, Clock, Database, Files, Jobs, Links, Listener, Live, Pictures, Resumable, SessionPool];
 
 /** What all features stand on. */
 @Global()

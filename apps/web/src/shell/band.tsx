@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { SessionShape, StationShape, StationsShape } from '@zesting/contract';
 import { ChevronDown, LogOut, Settings2, User } from 'lucide-react';
 import { NavLink, useNavigate, useSearchParams } from 'react-router';
+import { forgetKept } from '../lib/kept';
 import { call } from '../lib/api';
 import { sessionQuery, useClients } from '../lib/queries';
 import { Menu, MenuItem } from '../ui/menu';
@@ -187,6 +188,7 @@ function PersonMenu({ session }: { session: SessionShape }) {
   const { to } = useClients();
   const signOut = async () => {
     await call('/session', { method: 'DELETE' });
+    forgetKept();
     queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
     await navigate('/');
     queries.setQueryData(sessionQuery.queryKey, null);

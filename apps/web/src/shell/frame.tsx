@@ -1,6 +1,7 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
-import { Suspense } from 'react';
+import { Suspense, useEffect } from 'react';
 import { Outlet, useLocation } from 'react-router';
+import { keepFor } from '../lib/kept';
 import { sessionQuery } from '../lib/queries';
 import { useLive } from '../lib/use-live';
 import { Loading } from '../ui/page';
@@ -17,9 +18,10 @@ export function Frame() {
   );
 }
 
-/** Nothing to see: keeps the screen up to date while somebody is signed in. */
-function LiveUpdates() {
+/** Nothing to see: keeps the screen up to date while somebody is signed in, and what is typed for them alone. */
+function LiveUpdates({ personId }: { personId: string }) {
   useLive();
+  useEffect(() => keepFor(personId), [personId]);
   return null;
 }
 
@@ -29,7 +31,7 @@ function Framed() {
   if (!session) return <SignIn />;
   return (
     <>
-      <LiveUpdates />
+      <LiveUpdates personId={session.personId} />
       <a href="#page" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-card focus:p-2">
         Skip to the page
       </a>

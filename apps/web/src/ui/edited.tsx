@@ -1,6 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import { fieldWords, valueWords } from '../lib/value-words';
 import { ApiProblem, wordsOf } from '../lib/api';
+import { useKept } from '../lib/kept';
 import { Button } from './button';
 import { Dialog } from './dialog';
 
@@ -25,16 +26,18 @@ export interface Edited<T> {
 /**
  * A draft of what is saved. Others' changes do not disturb what is being typed; saving against an older state is noticed, and
  * both states are shown.
+ * @param key what the draft belongs to; it is kept under it while the page is away
  * @param store writes the draft over the version given
  * @param read picks what the draft is of, out of the answer to a conflict
  */
 export function useEdited<T extends object, Page extends { readonly version: number }>(
+  key: string,
   saved: T,
   version: number,
   store: (draft: T, version: number) => Promise<unknown>,
   read: (page: Page) => T,
 ): Edited<T> {
-  const [edited, setEdited] = useState<Drafted<T> | null>(null);
+  const [edited, setEdited] = useKept<Drafted<T>>(key);
   const [busy, setBusy] = useState(false);
   const [error, setError] = useState<string>();
   const [conflict, setConflict] = useState<Page | null>(null);
@@ -60,7 +63,10 @@ export function useEdited<T extends object, Page extends { readonly version: num
     busy,
     error,
     theirs: conflict && read(conflict),
-    change: (part) => setEdited({ draft: { ...draft, ...part }, base: edited?.base ?? version }),
+    change: (part) => {
+      const next = { ...draft, ...part };
+      setEdited(JSON.stringify(next) === JSON.stringify(saved) ? null : { draft: next, base: edited?.base ?? version });
+    },
     save: () => send(edited?.base ?? version),
     drop: () => {
       setEdited(null);

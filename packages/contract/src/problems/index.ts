@@ -7,6 +7,7 @@ export const PROBLEMS = {
   'access.wrong_origin': { status: 403, title: 'The request came from another site' },
   'access.not_found': { status: 404, title: 'Not found' },
   'http.invalid': { status: 400, title: 'Some fields are not right' },
+  'http.try_again': { status: 503, title: 'The database is away for a moment: try again' },
   'http.version_missing': { status: 428, title: 'Say which version you changed (If-Match)' },
   'http.changed_meanwhile': { status: 412, title: 'Somebody else changed this meanwhile' },
   'idempotency.key_missing': { status: 400, title: 'An Idempotency-Key is needed' },

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { getValue } from '../result/index.js';
-import { addDays, dayIn, fromDayNumber, getDay, getTimeOfDay, toInstant, type Day } from '../time/index.js';
+import { addDays, dayIn, fromDayNumber, getDay, getTimeOfDay, toDayNumber, toInstant, type Day } from '../time/index.js';
 import { countWorkingDays, isWorkingDay, MONDAY_TO_FRIDAY, toCalendar } from '../workdays/index.js';
-import { leaveOut, planPiece, type Plan, type PlanDoer, type PlanInput, type PlanStep } from './index.js';
+import { leaveOut, planPiece, type Aim, type Plan, type PlanDoer, type PlanInput, type PlanStep } from './index.js';
 
 const d = getDay;
 const at = getTimeOfDay;
@@ -22,8 +22,15 @@ const chain = (...spans: [id: string, doer: string, spanDays: number][]): PlanSt
     predecessorIds: index === 0 ? [] : [spans[index - 1]?.[0] ?? ''],
   }));
 
-const plan = (input: Partial<PlanInput> & Pick<PlanInput, 'steps' | 'doers'>): Plan =>
-  getValue(planPiece({ publishZone: 'Europe/London', usualTime: at('09:00'), ...input }));
+/** Plans for a client in London that publishes at nine; today is the first doer's, unless said otherwise. */
+const asInput = ({ aim, ...input }: Partial<PlanInput> & Pick<PlanInput, 'steps' | 'doers'> & { aim?: Aim }): PlanInput => ({
+  publishZone: 'Europe/London',
+  todayOn: Object.values(input.doers)[0]?.todayOn ?? d('2027-03-01'),
+  slots: [{ at: at('09:00'), leadDays: aim?.leadDays ?? 0 }],
+  aims: aim ? [aim] : [],
+  ...input,
+});
+const plan = (input: Parameters<typeof asInput>[0]): Plan => getValue(planPiece(asInput(input)));
 
 const latest = (result: Plan) => result.steps.map((step) => `${step.id} ${step.latestStartOn}/${step.latestFinishOn}`);
 const earliest = (result: Plan) => result.steps.map((step) => `${step.id} ${step.earliestStartOn}/${step.earliestFinishOn}`);
@@ -149,12 +156,12 @@ describe('steps', () => {
       { id: 'x', doer: 'a', spanDays: 1, predecessorIds: ['y'] },
       { id: 'y', doer: 'a', spanDays: 1, predecessorIds: ['x'] },
     ];
-    expect(planPiece({ steps: ring, doers, publishZone: 'UTC', usualTime: at('09:00') })).toMatchObject({
+    expect(planPiece(asInput({ steps: ring, doers }))).toMatchObject({
       ok: false,
       failure: { code: 'plan.circular' },
     });
     const never = { a: { ...doers.a, calendar: toCalendar({ weeklyMinutes: [] }) } };
-    expect(planPiece({ steps: chain(['x', 'a', 1]), doers: never, publishZone: 'UTC', usualTime: at('09:00') })).toEqual({
+    expect(planPiece(asInput({ steps: chain(['x', 'a', 1]), doers: never }))).toEqual({
       ok: false,
       failure: { code: 'workdays.none_in_reach', detail: { stepId: 'x' } },
     });
@@ -304,4 +311,122 @@ describe('laws on random graphs', () => {
     );
   });
   const fromDayOffset = (days: number) => fromDayNumber(20878 + days); // 2027-03-01 is day 20878
+});
+
+describe('what happened and what did not', () => {
+  const aim = { publishAt: london('2027-03-16'), leadDays: 0 };
+
+  it('lets a begun step go on after the cut-off, and counts its span from the first day worked', () => {
+    const step = (startedOn: string): PlanStep => ({ id: 'make', doer: 'a', spanDays: 2, predecessorIds: [], startedOn: d(startedOn) });
+    const on = (todayOn: string, startedOn: string, todayCounts: boolean) =>
+      plan({ steps: [step(startedOn)], doers: { a: doer({ todayOn: d(todayOn), todayCounts }) }, aim }).steps[0]?.earliestFinishOn;
+    expect([on('2027-03-02', '2027-03-01', true), on('2027-03-02', '2027-03-01', false)]).toEqual(['2027-03-02', '2027-03-02']);
+    expect(on('2027-03-07', '2027-03-06', true)).toBe('2027-03-09'); // begun on a Saturday: Monday is its first day
+    expect(on('2027-03-13', '2027-03-01', false)).toBe('2027-03-15'); // long elapsed, and today is a Saturday
+  });
+
+  it('turns nothing out of reach at the cut-off of the last day of a begun step', () => {
+    const steps = [{ id: 'make', doer: 'a', spanDays: 2, predecessorIds: [], startedOn: d('2027-03-11') }, ...chain(['b', 'a', 1])].map(
+      (step) => (step.id === 'b' ? { ...step, predecessorIds: ['make'] } : step),
+    );
+    const at = (todayCounts: boolean) => plan({ steps, doers: { a: doer({ todayOn: d('2027-03-12'), todayCounts }) }, aim });
+    expect([at(true).danger, at(false).danger]).toEqual(['tight', 'tight']);
+    expect(at(false).steps.map((step) => step.slackDays)).toEqual([0, 0]);
+    expect(at(false).earliestPublishOn).toBe('2027-03-16');
+  });
+
+  it('takes no notice of the calendar of whoever finished a step', () => {
+    const never = { ...doer({ todayOn: d('2027-03-01') }), calendar: toCalendar({ weeklyMinutes: [] }) };
+    const steps = chain(['write', 'gone', 2], ['check', 'a', 1]).map((step) =>
+      step.id === 'write' ? { ...step, startedOn: d('2027-02-22'), finishedOn: d('2027-02-23') } : step,
+    );
+    const result = plan({ steps, doers: { a: doer({ todayOn: d('2027-03-01') }), gone: never }, aim });
+    expect(latest(result)).toEqual(['write null/null', 'check 2027-03-15/2027-03-15']);
+    expect([result.danger, result.earliestPublishOn]).toEqual(['fine', '2027-03-02']);
+  });
+
+  it('plans an open step for what comes after finished ones', () => {
+    const steps = chain(['write', 'a', 1], ['check', 'a', 1], ['enter', 'a', 2]).map((step) =>
+      step.id === 'check' ? { ...step, finishedOn: d('2027-03-01') } : step,
+    );
+    expect(latest(plan({ steps, doers: { a: doer({ todayOn: d('2027-03-01') }) }, aim }))).toEqual([
+      'write 2027-03-11/2027-03-11',
+      'check null/null',
+      'enter 2027-03-12/2027-03-15',
+    ]);
+  });
+
+  it('can be met today, in the client’s zone, once all is finished or there is nothing to do', () => {
+    const done = chain(['write', 'a', 1]).map((step) => ({ ...step, finishedOn: d('2027-03-01') }));
+    const there = { doers: { a: doer({ todayOn: d('2027-03-04') }) }, todayOn: d('2027-03-05'), publishZone: 'Pacific/Auckland' };
+    expect(plan({ ...there, steps: done }).earliestPublishOn).toBe('2027-03-05');
+    expect(plan({ ...there, steps: [] })).toEqual({ steps: [], slackDays: null, danger: null, earliestPublishOn: '2027-03-05' });
+  });
+});
+
+describe('several placements', () => {
+  const doers = { a: doer({ todayOn: d('2027-03-01') }) };
+  const steps = chain(['enter', 'a', 1]);
+  const finish = (...aims: Aim[]) => plan({ steps, doers, aims }).steps[0]?.latestFinishOn;
+
+  it('leave the earliest of their latest finishes, whichever goes out first', () => {
+    const [first, later] = [
+      { publishAt: london('2027-03-16'), leadDays: 0 },
+      { publishAt: london('2027-03-18'), leadDays: 4 },
+    ];
+    expect([finish(first), finish(later), finish(first, later), finish(later, first)]).toEqual([
+      '2027-03-15',
+      '2027-03-11',
+      '2027-03-11',
+      '2027-03-11',
+    ]);
+  });
+
+  it('count with their leads in the earliest date that can be met', () => {
+    const slots = [0, 2].map((leadDays) => ({ at: at('09:00'), leadDays }));
+    expect(plan({ steps, doers, slots }).earliestPublishOn).toBe('2027-03-04'); // done on Monday 1, two working days, then out
+  });
+
+  it('know the earliest date of a client whose day is another than the doer’s', () => {
+    const far = { a: doer({ todayOn: d('2027-03-01'), zone: 'Pacific/Pago_Pago' }) };
+    // Kiritimati is 25 hours ahead: out on Wednesday 3 at nine there is Tuesday 2 at eight here
+    const result = plan({ steps, doers: far, publishZone: 'Pacific/Kiritimati', todayOn: d('2027-03-02') });
+    expect(result.earliestPublishOn).toBe('2027-03-03');
+    const met = plan({
+      steps,
+      doers: far,
+      publishZone: 'Pacific/Kiritimati',
+      todayOn: d('2027-03-02'),
+      aim: { publishAt: getValue(toInstant(d('2027-03-03'), at('09:00'), 'Pacific/Kiritimati')), leadDays: 0 },
+    });
+    expect(met.slackDays).toBe(0);
+  });
+});
+
+describe('what is no plan', () => {
+  it('is refused: a span that is no whole number of days', () => {
+    for (const spanDays of [0, -1, 1.5, NaN, Infinity])
+      expect(() => plan({ steps: chain(['x', 'a', spanDays]), doers: { a: doer({ todayOn: d('2027-03-01') }) } })).toThrow(RangeError);
+  });
+
+  it('names a step of a ring, and not one that only waits for it', () => {
+    const ring: PlanStep[] = [
+      { id: 'waits', doer: 'a', spanDays: 1, predecessorIds: ['x'] },
+      { id: 'x', doer: 'a', spanDays: 1, predecessorIds: ['y'] },
+      { id: 'y', doer: 'a', spanDays: 1, predecessorIds: ['x'] },
+    ];
+    const failed = planPiece(asInput({ steps: ring, doers: { a: doer({ todayOn: d('2027-03-01') }) } }));
+    expect(failed.ok ? '' : failed.failure.code).toBe('plan.circular');
+    expect(['x', 'y']).toContain(failed.ok ? '' : failed.failure.detail.stepId);
+  });
+
+  it('takes twenty thousand steps in a row', () => {
+    const long = chain(...Array.from({ length: 20_000 }, (_, index) => [`${index}`, 'a', 1] as [string, string, number]));
+    const result = plan({
+      steps: long,
+      doers: { a: { ...doer({ todayOn: d('2027-03-01') }), calendar: toCalendar({ weeklyMinutes: Array(7).fill(60) }) } },
+    });
+    expect(result.steps).toHaveLength(20_000);
+    expect(result.earliestPublishOn).toBe(fromDayNumber(toDayNumber(d('2027-03-01')) + 20_000));
+  });
 });

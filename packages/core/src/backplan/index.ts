@@ -31,20 +31,27 @@ export interface PlanStep {
   readonly predictedFinishOn?: Day | null;
 }
 
-/** When the piece is to be published: the instant of the aim date, and the channel's lead in further working days. */
+/** When one placement is to be published: its instant, and its channel's lead in further working days. */
 export interface Aim {
   readonly publishAt: InstantText;
+  readonly leadDays: number;
+}
+
+/** When a channel publishes on whatever day it does: its time of day in the client's zone, and its lead in further working days. */
+export interface PublishSlot {
+  readonly at: TimeOfDay;
   readonly leadDays: number;
 }
 
 export interface PlanInput {
   readonly steps: readonly PlanStep[];
   readonly doers: Readonly<Record<string, PlanDoer>>;
-  readonly aim?: Aim | null;
-  /** the client's zone and usual time: the earliest date that can be met is reckoned with these */
+  /** one for each placement that is not out yet; none: the piece is undated */
+  readonly aims?: readonly Aim[];
+  /** the client's zone and date now, and when its channels publish: the earliest date that can be met is reckoned with these */
   readonly publishZone: string;
-  readonly usualTime: TimeOfDay;
-  readonly leadDays?: number;
+  readonly todayOn: Day;
+  readonly slots: readonly PublishSlot[];
   /** slack up to which an open step counts as tight; default 0 */
   readonly tightDays?: number;
 }
@@ -93,29 +100,33 @@ interface Bounds {
   heldBy: HeldBy;
 }
 
-/** Orders steps so that each stands after its predecessors, else the id of a step in a ring. */
+/** Orders steps so that each stands after its predecessors, as given where either may be first; else the id of a step in a ring. */
 function inOrder(steps: readonly PlanStep[]): { order: PlanStep[] } | { ring: string } {
   const byId = new Map(steps.map((step) => [step.id, step]));
-  const state = new Map<string, 'open' | 'done'>();
+  const waitsFor = new Map(steps.map((step) => [step.id, step.predecessorIds.filter((id) => byId.has(id)).length]));
+  const successors = successorsOf(steps);
   const order: PlanStep[] = [];
-  const visit = (step: PlanStep): string | undefined => {
-    if (state.get(step.id) === 'done') return undefined;
-    if (state.get(step.id) === 'open') return step.id;
-    state.set(step.id, 'open');
-    for (const id of step.predecessorIds) {
-      const before = byId.get(id);
-      const ring = before && visit(before);
-      if (ring) return ring;
-    }
-    state.set(step.id, 'done');
+  const ready = steps.filter((step) => waitsFor.get(step.id) === 0);
+  for (const step of ready) {
     order.push(step);
-    return undefined;
-  };
-  for (const step of steps) {
-    const ring = visit(step);
-    if (ring) return { ring };
+    for (const next of successors.get(step.id) ?? []) {
+      const left = (waitsFor.get(next.id) ?? 0) - 1;
+      waitsFor.set(next.id, left);
+      if (left === 0) ready.push(next); // taken later by the loop that runs
+    }
   }
-  return { order };
+  return order.length === steps.length ? { order } : { ring: stepInRing(steps, new Set(order), byId) };
+}
+
+/** Whoever goes from one waiting step to the next that it waits for comes round to one again. */
+function stepInRing(steps: readonly PlanStep[], done: ReadonlySet<PlanStep>, byId: ReadonlyMap<string, PlanStep>): string {
+  const seen = new Set<string>();
+  let at = steps.find((step) => !done.has(step));
+  while (at && !seen.has(at.id)) {
+    seen.add(at.id);
+    at = at.predecessorIds.flatMap((id) => byId.get(id) ?? []).find((before) => !done.has(before));
+  }
+  return at?.id ?? '';
 }
 
 class NoWorkingDay extends Error {
@@ -132,17 +143,21 @@ const must = (number: number | undefined, stepId: string): number => {
 /** The doer's local date of the publish instant. */
 const publishNumber = (doer: PlanDoer, publishAt: InstantText): number => toDayNumber(dayIn(publishAt, doer.zone));
 
-/** The latest finish that a publish date leaves to a last step: strictly before it, and `leadDays` working days earlier still. */
-const finishBefore = (doer: PlanDoer, publishOn: number, leadDays: number, stepId: string): number =>
-  must(moveWorkingNumber(doer.calendar, publishOn, -1 - leadDays), stepId);
+/** The latest finish that the aims leave to a last step: strictly before each date, its lead earlier still; the earliest of these counts. */
+const finishBefore = (doer: PlanDoer, aims: readonly Aim[], stepId: string): number =>
+  Math.min(...aims.map((aim) => must(moveWorkingNumber(doer.calendar, publishNumber(doer, aim.publishAt), -1 - aim.leadDays), stepId)));
 
 /**
  * Plans one piece: backwards from the aim date for the latest dates, forwards from today and from what happened for the earliest.
- * Dates are each doer's local dates and compare as plain dates.
+ * Dates are each doer's local dates and compare as plain dates. A finished step keeps the dates on which it was done and has no latest ones;
+ * without steps, or once all are finished, the earliest date that can be met is today.
+ * @throws RangeError when a span is not a whole number of days from 1 on
  * @returns one planned step per step, in the order given; `workdays.none_in_reach` or `plan.circular` otherwise
  * @see Kelley & Walker 1959, Critical-Path Planning and Scheduling
  */
 export function planPiece(input: PlanInput): Result<Plan, PlanFailure> {
+  for (const { id, spanDays } of input.steps)
+    if (!Number.isInteger(spanDays) || spanDays < 1) throw new RangeError(`step ${id} has a span of ${spanDays} days`);
   const sorted = inOrder(input.steps);
   if ('ring' in sorted) return fail({ code: 'plan.circular', detail: { stepId: sorted.ring } });
   try {
@@ -160,7 +175,7 @@ function planSorted(input: PlanInput, order: readonly PlanStep[]): Plan {
     return doer;
   };
   const earliest = planForwards(order, doerOf);
-  const latest = planBackwards(order, doerOf, input.aim ?? null);
+  const latest = planBackwards(order, doerOf, input.aims ?? []);
   const raw = input.steps.map((step) => assess(step, doerOf(step), bounds(earliest, step.id), latest.get(step.id), input.tightDays ?? 0));
   const open = raw.flatMap((step) => (step.slackDays === null ? [] : [step.slackDays]));
   const slackDays = open.length > 0 ? Math.min(...open) : null;
@@ -190,15 +205,16 @@ function planForwards(order: readonly PlanStep[], doerOf: (step: PlanStep) => Pl
       planned.set(step.id, { start: step.startedOn ? toDayNumber(step.startedOn) : finish, finish, heldBy: { by: 'start' } });
       continue;
     }
-    const from = doer.todayCounts ? today : today + 1;
     if (step.startedOn) {
+      // it goes on today whatever the hour, and its span counts from the first day that is worked
       const start = toDayNumber(step.startedOn);
-      const bySpan = must(moveWorkingNumber(doer.calendar, start, step.spanDays - 1), step.id);
-      const byToday = must(seekWorkingNumber(doer.calendar, from, 1), step.id);
+      const first = must(seekWorkingNumber(doer.calendar, start, 1), step.id);
+      const bySpan = must(moveWorkingNumber(doer.calendar, first, step.spanDays - 1), step.id);
+      const byToday = must(seekWorkingNumber(doer.calendar, today, 1), step.id);
       planned.set(step.id, { start, finish: Math.max(bySpan, byToday), heldBy: bySpan >= byToday ? { by: 'start' } : { by: 'today' } });
       continue;
     }
-    let start = must(seekWorkingNumber(doer.calendar, from, 1), step.id);
+    let start = must(seekWorkingNumber(doer.calendar, doer.todayCounts ? today : today + 1, 1), step.id);
     let heldBy: HeldBy = { by: 'today' };
     for (const id of step.predecessorIds) {
       const before = planned.get(id);
@@ -217,12 +233,12 @@ function planForwards(order: readonly PlanStep[], doerOf: (step: PlanStep) => Pl
 function planBackwards(
   order: readonly PlanStep[],
   doerOf: (step: PlanStep) => PlanDoer,
-  aim: Aim | null,
+  aims: readonly Aim[],
 ): Map<string, Bounds & { natural: number }> {
   const planned = new Map<string, Bounds & { natural: number }>();
-  if (!aim) return planned;
-  const successors = successorsOf(order);
-  for (const step of [...order].reverse()) {
+  if (aims.length === 0) return planned;
+  const successors = openSuccessorsOf(order);
+  for (const step of order.filter((one) => !one.finishedOn).reverse()) {
     const doer = doerOf(step);
     let natural = Infinity;
     let heldBy: HeldBy = { by: 'aim' };
@@ -234,7 +250,7 @@ function planBackwards(
         heldBy = { by: 'step', stepId: next.id };
       }
     }
-    if (natural === Infinity) natural = finishBefore(doer, publishNumber(doer, aim.publishAt), aim.leadDays, step.id);
+    if (natural === Infinity) natural = finishBefore(doer, aims, step.id);
     const pin = step.pinnedFinishOn ? toDayNumber(step.pinnedFinishOn) : undefined;
     const finish = pin ?? natural;
     const worked = must(seekWorkingNumber(doer.calendar, finish, -1), step.id);
@@ -253,6 +269,17 @@ function successorsOf(steps: readonly PlanStep[]): Map<string, PlanStep[]> {
       else found.set(id, [step]);
     }
   return found;
+}
+
+/** The open steps that come next after each step, through finished ones where need be. */
+function openSuccessorsOf(order: readonly PlanStep[]): Map<string, PlanStep[]> {
+  const successors = successorsOf(order);
+  const open = new Map<string, PlanStep[]>();
+  for (const step of [...order].reverse()) {
+    const next = (successors.get(step.id) ?? []).flatMap((one) => (one.finishedOn ? (open.get(one.id) ?? []) : [one]));
+    open.set(step.id, [...new Set(next)]);
+  }
+  return open;
 }
 
 /** Working days after `from` up to and including `to`; negative the other way round. */
@@ -300,33 +327,35 @@ function pinConflict(step: PlanStep, doer: PlanDoer, latest: (Bounds & { natural
   return latest && pin > latest.natural ? 'pin_after_successor' : null;
 }
 
-/** The first publish date whose latest finishes the last steps can keep. Publishing may fall on any day. */
+/** The first publish date, today or later, whose latest finishes the last open steps can keep. Publishing may fall on any day. */
 function earliestPublish(
   input: PlanInput,
   order: readonly PlanStep[],
   doerOf: (step: PlanStep) => PlanDoer,
   earliest: ReadonlyMap<string, Bounds>,
 ): number {
-  const successors = successorsOf(order);
-  const last = order.filter((step) => !successors.has(step.id) && !step.finishedOn);
-  const leadDays = input.leadDays ?? input.aim?.leadDays ?? 0;
-  let publish = Math.max(
-    ...order.map((step) => toDayNumber(doerOf(step).todayOn)),
-    ...last.map((step) => bounds(earliest, step.id).finish),
-  );
+  const successors = openSuccessorsOf(order);
+  const last = order.filter((step) => !step.finishedOn && successors.get(step.id)?.length === 0);
+  let publish = toDayNumber(input.todayOn);
   for (const step of last) {
     const doer = doerOf(step);
     const finish = bounds(earliest, step.id).finish;
-    const needed = must(moveWorkingNumber(doer.calendar, finish, leadDays), step.id);
-    while (publishNumberOn(doer, publish, input) <= needed) publish++;
+    publish = Math.max(publish, finish - ZONES_APART_DAYS);
+    for (const slot of input.slots) {
+      const needed = must(moveWorkingNumber(doer.calendar, finish, slot.leadDays), step.id);
+      while (publishNumberOn(doer, publish, slot, input.publishZone) <= needed) publish++;
+    }
   }
   return publish;
 }
 
-/** The date in the doer's zone of a publish date in the client's, at the client's usual time. */
-function publishNumberOn(doer: PlanDoer, publish: number, input: PlanInput): number {
-  if (doer.zone === input.publishZone) return publish;
-  return publishNumber(doer, toInstantAfterGap(fromDayNumber(publish), input.usualTime, input.publishZone));
+/** Two zones' dates never lie further apart: what is published today there may be two dates away here. */
+const ZONES_APART_DAYS = 2;
+
+/** The date in the doer's zone of a publish date in the client's, at a channel's time of day. */
+function publishNumberOn(doer: PlanDoer, publish: number, slot: PublishSlot, publishZone: string): number {
+  if (doer.zone === publishZone) return publish;
+  return publishNumber(doer, toInstantAfterGap(fromDayNumber(publish), slot.at, publishZone));
 }
 
 /** Removes a step that is left out and joins its links: what waited for it waits for what it waited for. */

@@ -4,14 +4,14 @@ import type { Day, InstantText } from '../time/index.js';
 /** The desk's lists, first match wins: most dangerous first. */
 export const RECKONING_LISTS = [
   'trouble',
-  'out_of_reach',
   'overdue',
+  'out_of_reach',
   'changed_after_sign_off',
   'returned',
   'will_be_late',
   'no_doer',
   'with_client_past_due',
-  'dated_not_signed',
+  'to_be_sent',
   'signed_undated',
   'with_client',
   'undated',
@@ -58,7 +58,9 @@ export interface PieceFacts {
   /** the client's date now */
   readonly clientTodayOn: Day;
   readonly stepBegun: boolean;
-  /** the step at hand is a check */
+  /** all before sign-off is finished, it is not signed, and it is in no open packet */
+  readonly toBeSent: boolean;
+  /** the step at hand is a check, in whatever round */
   readonly checkAtHand: boolean;
   /** a step that could start has nobody to do it */
   readonly noDoer: boolean;
@@ -74,7 +76,7 @@ export function pieceStage(piece: PieceFacts): PieceStage {
   if (live.length > 0 && live.every((state) => state === 'out' || state === 'scheduled')) return 'scheduled';
   if (piece.signed) return 'approved';
   if (piece.inPacket && !piece.returned) return 'with_client';
-  if (piece.checkAtHand && !piece.returned) return 'in_review';
+  if (piece.checkAtHand) return 'in_review';
   return piece.stepBegun || piece.returned || piece.inPacket ? 'in_production' : 'planned';
 }
 
@@ -86,14 +88,14 @@ export function reckon(piece: PieceFacts): ReckoningList | null {
   if (!isOpen(piece)) return null;
   const has = (state: PlacementState) => piece.placements.includes(state);
   if (has('unsure') || has('failed') || has('missed')) return 'trouble';
-  if (piece.danger === 'out_of_reach') return 'out_of_reach';
   if (piece.danger === 'overdue') return 'overdue';
+  if (piece.danger === 'out_of_reach') return 'out_of_reach';
   if (piece.voided) return 'changed_after_sign_off';
   if (piece.returned) return 'returned';
   if (piece.danger === 'will_be_late') return 'will_be_late';
   if (piece.noDoer) return 'no_doer';
   if (piece.inPacket && piece.packetDueOn !== null && piece.packetDueOn < piece.clientTodayOn) return 'with_client_past_due';
-  if (has('pencilled') && !piece.inPacket) return 'dated_not_signed';
+  if (piece.toBeSent) return 'to_be_sent';
   if (piece.signed && (has('undated') || !piece.dated)) return 'signed_undated';
   if (piece.inPacket) return 'with_client';
   return piece.dated ? 'on_course' : 'undated';

@@ -74,7 +74,10 @@ function wordsOn({ approverIds, goneIds = [] }: Asked, decisions: readonly Decis
 }
 
 /** Of whom approvals are needed and how many, once those who left without one are no longer waited for. */
-function stillNeeded({ policy, approverIds, goneIds = [] }: Asked, approved: ReadonlySet<string>): { from: readonly string[]; count: number } {
+function stillNeeded(
+  { policy, approverIds, goneIds = [] }: Asked,
+  approved: ReadonlySet<string>,
+): { from: readonly string[]; count: number } {
   const { from, count } = needs(policy, approverIds);
   const there = from.filter((id) => !goneIds.includes(id) || approved.has(id));
   return { from: there, count: Math.min(count, there.length) };

@@ -16,7 +16,12 @@ import {
 const approvers = ['ana', 'ben', 'cho'];
 const inRound =
   (round: number) =>
-  (contactId: string | null, verdict: 'approve' | 'changes', ...digests: string[]): DecisionFact => ({ contactId, verdict, digests, round });
+  (contactId: string | null, verdict: 'approve' | 'changes', ...digests: string[]): DecisionFact => ({
+    contactId,
+    verdict,
+    digests,
+    round,
+  });
 const said = inRound(1);
 const asked = (policy: SignOffPolicy, round = 1, approverIds: readonly string[] = approvers, goneIds: readonly string[] = []): Asked => ({
   policy,
@@ -147,7 +152,9 @@ describe('every order of events', () => {
         const words = [last('ana'), last('ben')];
         const model = (enough: boolean) => (words.includes('changes') ? 'changes' : enough ? 'approved' : 'open');
         expect(digestState(asked({ kind: 'any' }, 1, ['ana', 'ben']), order, digest)).toBe(model(words.includes('approve')));
-        expect(digestState(asked({ kind: 'all' }, 1, ['ana', 'ben']), order, digest)).toBe(model(words.every((word) => word === 'approve')));
+        expect(digestState(asked({ kind: 'all' }, 1, ['ana', 'ben']), order, digest)).toBe(
+          model(words.every((word) => word === 'approve')),
+        );
         seen++;
       }
     }
@@ -174,7 +181,10 @@ describe('a part that comes back unchanged in a later round', () => {
   it('is open, not returned, until whoever asked for changes has answered', () => {
     const all = asked({ kind: 'all' }, 2, ['ana', 'ben']);
     expect(states(all, said('ana', 'changes', 'd'), second('ben', 'approve', 'd'))).toEqual(['open', 'ana']);
-    expect(states(all, said('ana', 'changes', 'd'), second('ben', 'approve', 'd'), second('ana', 'approve', 'd'))).toEqual(['approved', '']);
+    expect(states(all, said('ana', 'changes', 'd'), second('ben', 'approve', 'd'), second('ana', 'approve', 'd'))).toEqual([
+      'approved',
+      '',
+    ]);
     expect(states(all, said('ana', 'changes', 'd'), second('ana', 'changes', 'd'))).toEqual(['changes', 'ana ben']);
   });
 

@@ -1,6 +1,6 @@
 import type { PlanDoer, PlanStep } from '../backplan/index.js';
 import { fromDayNumber, toDayNumber, type Day } from '../time/index.js';
-import { moveWorkingNumber } from '../workdays/index.js';
+import { moveWorkingNumber, seekWorkingNumber } from '../workdays/index.js';
 
 /** An open or finished step of any piece, as the prediction sees it. */
 export interface WorkloadStep extends Omit<PlanStep, 'pinnedFinishOn'> {
@@ -133,6 +133,12 @@ function push<K, V>(map: Map<K, V[]>, key: K, value: V): void {
   else map.set(key, [value]);
 }
 
+/** The last day of a span that counts from the first working day on or after `start`; never, where there are too few. */
+function spanEnd(doer: PlanDoer, start: number, spanDays: number): number {
+  const first = seekWorkingNumber(doer.calendar, start, 1);
+  return (first === undefined ? undefined : moveWorkingNumber(doer.calendar, first, spanDays - 1)) ?? Infinity;
+}
+
 /** What stands before each open step: earlier finishes that are known, and how many are not. */
 function toJobs(steps: readonly WorkloadStep[], doers: WorkloadInput['doers']): Map<string, Job> {
   const jobs = new Map<string, Job>();
@@ -141,6 +147,7 @@ function toJobs(steps: readonly WorkloadStep[], doers: WorkloadInput['doers']): 
     const doer = doers[step.doer];
     if (!doer) throw new Error(`no doer ${step.doer}`);
     const start = step.startedOn ? toDayNumber(step.startedOn) : null;
+    const today = toDayNumber(doer.todayOn);
     jobs.set(step.id, {
       step,
       doer,
@@ -148,10 +155,11 @@ function toJobs(steps: readonly WorkloadStep[], doers: WorkloadInput['doers']): 
       position,
       next: [],
       waitsFor: 0,
-      availableFrom: toDayNumber(doer.todayOn) + (doer.todayCounts ? 0 : 1),
+      // what is begun goes on today whatever the hour
+      availableFrom: start === null && !doer.todayCounts ? today + 1 : today,
       left: step.effortMinutes,
       start,
-      spanEnd: start === null ? null : (moveWorkingNumber(doer.calendar, start, step.spanDays - 1) ?? Infinity),
+      spanEnd: start === null ? null : spanEnd(doer, start, step.spanDays),
       finish: null,
       workedOn: null,
       behind: new Set(),
@@ -227,7 +235,7 @@ class Desk {
     }
     if (job.start !== null || (minutes === 0 && job.left > 0)) return;
     job.start = today;
-    job.spanEnd = moveWorkingNumber(this.doer.calendar, today, job.step.spanDays - 1) ?? Infinity;
+    job.spanEnd = spanEnd(this.doer, today, job.step.spanDays);
   }
 }
 

@@ -142,6 +142,23 @@ describe('the calendar', () => {
     expect((await first(early)).publish_at).toBe(one.publish_at);
   });
 
+  it('answers a swap of two placements of one piece with the dates that are stored', async () => {
+    const pieceId = await makePiece(scene, scene.a, null);
+    const [one, two] = (await placementsOf(pieceId)).map(({ id }) => id) as [string, string];
+    const put = (id: string, on: string) => movePlacement(scene.app, scene.people.lead, id, { on, at: '09:00' }, 1);
+    getValue(await put(one, '2027-04-06'));
+    getValue(await put(two, '2027-04-20'));
+    for (const pair of [
+      [one, two],
+      [two, one],
+    ] as const) {
+      const { state } = getValue(await swapPlacements(scene.app, scene.people.lead, ...pair));
+      const [stored] = await scene.app.read('select aim_on, slack_days, list from pieces where id = $1', [pieceId]);
+      expect(stored).toEqual({ aim_on: '2027-04-06', slack_days: state.slackDays, list: state.list });
+      expect(state.aimOn).toBe('2027-04-06');
+    }
+  });
+
   it('places a piece once more on the same channel, never twice at one moment, and brings a cancelled placement back', async () => {
     const pieceId = await makePiece(scene, scene.a, null);
     getValue(await place(pieceId, '2027-04-06', '09:00'));

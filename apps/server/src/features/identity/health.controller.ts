@@ -1,5 +1,7 @@
-import { Body, Controller, Get, HttpCode, Put } from '@nestjs/common';
-import { ClockBody, type HealthShape } from '@zesting/contract';
+import { Body, Controller, Get, HttpCode, Put, Res } from '@nestjs/common';
+import { ApiOkResponse, ApiServiceUnavailableResponse } from '@nestjs/swagger';
+import { ClockBody, HealthShape } from '@zesting/contract';
+import type { Response } from 'express';
 import { ok } from '@zesting/core';
 import { Access } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
@@ -17,14 +19,18 @@ export class HealthController {
     this.recordKey = fingerprint(publicKeyText(signingKey(app.config.serverKey)));
   }
 
+  /** How the server is. 503 while the database is away or no jobs run: it comes back by itself. */
   @Get()
   @Access('open')
-  async show(): Promise<HealthShape> {
+  @ApiOkResponse({ type: HealthShape })
+  @ApiServiceUnavailableResponse({ type: HealthShape })
+  async show(@Res({ passthrough: true }) response: Response): Promise<HealthShape> {
     const database = await this.app.read('select 1').then(
       () => true,
       () => false,
     );
     const jobs = this.jobs.isRunning();
+    if (!database || !jobs) response.status(503);
     return { status: database && jobs ? 'ok' : 'failing', database, jobs, version: '0.1.0', recordKey: this.recordKey };
   }
 }

@@ -16,7 +16,16 @@ import {
 import type { App } from '../../platform/app.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { queueMail, type MailItem } from '../../platform/mail/mail.js';
-import { clientKey, decisionFacts, getDoer, goneFrom, loadCalendars, toAsked, type AskedRow, type CalendarBook } from '../planning/index.js';
+import {
+  clientKey,
+  decisionFacts,
+  getDoer,
+  goneFrom,
+  loadCalendars,
+  toAsked,
+  type AskedRow,
+  type CalendarBook,
+} from '../planning/index.js';
 import { hello, tell, tellManagers } from './tell.js';
 
 /** Nobody is reminded before this hour of their day. */
@@ -76,10 +85,7 @@ interface ItemRow {
 }
 
 /** The contacts whose word each packet that is out still waits for. */
-export async function awaitedOf(
-  tx: Tx,
-  packets: readonly (AskedRow & { readonly id: string })[],
-): Promise<Map<string, string[]>> {
+export async function awaitedOf(tx: Tx, packets: readonly (AskedRow & { readonly id: string })[]): Promise<Map<string, string[]>> {
   const items = await rowsOf<ItemRow>(
     tx,
     `select i.packet_id, i.round, v.digests, ${decisionFacts('i.piece_id')} as decisions
@@ -93,10 +99,9 @@ export async function awaitedOf(
         items.some(
           (item) =>
             item.packet_id === packet.id &&
-            awaited(toAsked(packet, item.round), item.decisions, [
-              item.digests.shared,
-              ...Object.values(item.digests.channels),
-            ]).includes(id),
+            awaited(toAsked(packet, item.round), item.decisions, [item.digests.shared, ...Object.values(item.digests.channels)]).includes(
+              id,
+            ),
         ),
       ),
     ]),
@@ -212,7 +217,7 @@ async function remindDoers(app: App, tx: Tx, book: CalendarBook, now: InstantTex
       await tellManagers(app, tx, {
         clientId: step.client_id,
         heading: `Past due: ${step.title}, ${step.piece_title}`,
-        text: `${what} was due on ${step.latest_finish_on} and is not done.`,
+        text: `${what} was due on ${dayInWords(dueOn)} and is not done.`,
         path,
         key: `past-due:${step.id}`,
       });
@@ -220,7 +225,7 @@ async function remindDoers(app: App, tx: Tx, book: CalendarBook, now: InstantTex
       await tell(app, tx, step.doer_id, {
         clientId: step.client_id,
         heading: `A reminder: ${step.title}, ${step.piece_title}`,
-        text: `${what} is due ${stage === 'due_day' ? 'today' : `by ${step.latest_finish_on}`}.`,
+        text: `${what} is due ${stage === 'due_day' ? 'today' : `by ${dayInWords(dueOn)}`}.`,
         path,
         key: `reminder:${step.id}`,
       });

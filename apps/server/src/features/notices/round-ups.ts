@@ -102,7 +102,7 @@ const LIST_TEXT: Record<string, string> = {
   will_be_late: 'will be late',
   no_doer: 'nobody has the next step',
   with_client_past_due: 'with the client, past due',
-  dated_not_signed: 'dated, not signed',
+  to_be_sent: 'to be sent',
   signed_undated: 'signed, without a date',
 };
 

@@ -136,7 +136,10 @@ describe('people', () => {
     });
     expect(edited.body['clients']).toMatchObject([{ code: 'AAA', relation: 'barred' }]);
     const stepId = await stepOf(scene, await makePiece(scene, scene.a), 'write');
-    const given = await lead.call('PUT', `/api/steps/${stepId}/doer`, { body: { personId: page.id } });
+    const given = await lead.call('PUT', `/api/steps/${stepId}/doer`, {
+      body: { personId: page.id },
+      headers: { 'If-Match': '"1"' },
+    });
     expect([given.status, given.body['code']]).toEqual([409, 'person.barred']);
     const candidates = (await lead.call('GET', `/api/steps/${stepId}/candidates`)).body as unknown as {
       personId: string;
@@ -166,7 +169,8 @@ describe('people', () => {
     const list = async () => (await scene.app.read<{ list: string }>('select list from pieces where id = $1', [pieceId]))[0]?.list;
     expect(await list()).toBe('no_doer');
     expect((await lead.call('POST', `/api/people/${personId}/leave`)).body['code']).toBe('person.has_left');
-    expect((await lead.call('PUT', `/api/steps/${stepId}/doer`, { body: { personId } })).status).toBe(204); // it is theirs already: nothing happens
+    const same = await lead.call('PUT', `/api/steps/${stepId}/doer`, { body: { personId }, headers: { 'If-Match': '"2"' } });
+    expect(same.status).toBe(204); // it is theirs already: nothing happens
     const given = await lead.call('POST', `/api/people/${personId}/give-steps`, {
       body: { stepIds: [stepId], personId: scene.people.staff.personId },
     });

@@ -68,6 +68,8 @@ const placement = (id: string, channel_id: string, publish_at: string | null, mo
   out: false,
   cancelled: false,
   lead_days: 0,
+  at_time: null,
+  usual_time: null,
   ...more,
 });
 

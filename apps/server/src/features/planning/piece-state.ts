@@ -3,6 +3,7 @@ import {
   contentSignOff,
   dayIn,
   getDay,
+  getTimeOfDay,
   isAllSigned,
   isSigned,
   isVoided,
@@ -15,14 +16,17 @@ import {
   type ContentSignOff,
   type Danger,
   type DecisionFact,
+  type InstantText,
   type PartDigests,
   type PieceStage,
   type PlacementState,
   type Plan,
   type PlannedStep,
   type PlanStep,
+  type PublishSlot,
   type ReckoningList,
   type SignOffPolicy,
+  type TimeOfDay,
 } from '@zesting/core';
 import type { WheelSegment } from '@zesting/contract';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
@@ -72,6 +76,9 @@ interface PlacementSource {
   out: boolean;
   cancelled: boolean;
   lead_days: number;
+  at_time: string | null;
+  /** the channel's; null: the client's */
+  usual_time: string | null;
 }
 
 /** All that follows from a piece's source at one moment. */
@@ -110,7 +117,8 @@ export function loadSources(tx: Tx, pieceIds: readonly string[]): Promise<PieceS
            'same_day', s.same_day, 'predecessor_ids', s.predecessor_ids, 'started_on', s.started_on, 'finished_on', s.finished_on, 'predicted_finish_on', s.predicted_finish_on) order by s.position)
          from steps s where s.piece_id = p.id), '[]') as steps,
        coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'channel_id', l.channel_id, 'publish_at', to_char(l.publish_at, 'YYYY-MM-DD"T"HH24:MI:SS"Z"'),
-           'out', l.out_at is not null, 'cancelled', l.cancelled, 'lead_days', h.lead_days) order by l.publish_at, l.id)
+           'out', l.out_at is not null, 'cancelled', l.cancelled, 'lead_days', h.lead_days,
+           'at_time', to_char(l.at_time, 'HH24:MI'), 'usual_time', to_char(h.usual_time, 'HH24:MI')) order by l.publish_at, l.id)
          from placements l join channels h on h.id = l.channel_id where l.piece_id = p.id), '[]') as placements
      from pieces p join clients c on c.id = p.client_id
      left join lateral (select o.policy, o.approver_ids, i.outcome, i.round from packet_items i join packets o on o.id = i.packet_id
@@ -135,35 +143,51 @@ export const toPlanStep = (step: StepSource, clientId: string): PlanStep => ({
   predictedFinishOn: step.predicted_finish_on === null ? null : getDay(step.predicted_finish_on),
 });
 
-/** The aim: the earliest placement not yet out, else the wish date at the client's usual time, else none. */
-function aimOf(source: PieceSource, book: CalendarBook): (Aim & { readonly on: string }) | null {
-  const client = getPlanClient(book, source.client_id);
-  const live = source.placements.filter((placement) => !placement.cancelled);
-  const dated = live.find((placement) => !placement.out && placement.publish_at !== null);
-  if (dated?.publish_at) {
-    return { publishAt: dated.publish_at, leadDays: dated.lead_days, on: dayIn(dated.publish_at, client.zone) };
-  }
-  if (source.wish_on === null || (live.length > 0 && live.every((placement) => placement.out))) return null;
-  return { publishAt: toInstantAfterGap(getDay(source.wish_on), client.usualTime, client.zone), leadDays: 0, on: source.wish_on };
+interface PieceAim {
+  /** the aim date, in the client's zone */
+  readonly on: string;
+  /** the first instant at which it is to go out */
+  readonly at: InstantText;
+  readonly aims: readonly Aim[];
+}
+
+/** When the channels of the placements publish: the placement's own time where it has one, else the channel's usual, else the client's. */
+function slotsOf(placements: readonly PlacementSource[], usual: TimeOfDay): PublishSlot[] {
+  if (placements.length === 0) return [{ at: usual, leadDays: 0 }];
+  return placements.map(({ at_time, usual_time, lead_days }) => ({
+    at: (at_time ?? usual_time) ? getTimeOfDay(at_time ?? usual_time ?? '') : usual,
+    leadDays: lead_days,
+  }));
+}
+
+/** The aim date: the earliest placement not yet out, else the wish date, else none. Every placement that is not out counts with its lead. */
+function aimOf(source: PieceSource, live: readonly PlacementSource[], slots: readonly PublishSlot[], zone: string): PieceAim | null {
+  const dated = live.flatMap(({ publish_at: publishAt, lead_days: leadDays }) => (publishAt === null ? [] : [{ publishAt, leadDays }]));
+  const isOut = live.length === 0 && source.placements.some((placement) => placement.out);
+  const wishOn = source.wish_on === null || isOut ? null : getDay(source.wish_on);
+  const wished = wishOn === null ? [] : slots.map(({ at, leadDays }) => ({ publishAt: toInstantAfterGap(wishOn, at, zone), leadDays }));
+  const aims = dated.length > 0 ? dated : wished;
+  const [first] = aims.map(({ publishAt }) => publishAt).sort(compareInstants);
+  return first === undefined ? null : { on: dated.length > 0 ? dayIn(first, zone) : (wishOn ?? ''), at: first, aims };
 }
 
 /** How the content as it stands is signed. */
 export const signOffOf = (source: PieceSource): ContentSignOff =>
-  contentSignOff(
-    { ...toAsked(source, source.sent_round), decisions: source.decisions, sent: source.sent },
-    source.digests,
-  );
+  contentSignOff({ ...toAsked(source, source.sent_round), decisions: source.decisions, sent: source.sent }, source.digests);
 
 /** Works out everything that follows from a piece's source: plan, stage, the desk's list, the wheel. No I/O. */
 export function pieceState(source: PieceSource, book: CalendarBook): PieceState {
   const client = getPlanClient(book, source.client_id);
-  const aim = aimOf(source, book);
+  const live = source.placements.filter((placement) => !placement.cancelled && !placement.out);
+  const slots = slotsOf(live, client.usualTime);
+  const aim = aimOf(source, live, slots, client.zone);
   const planned = planPiece({
     steps: source.steps.map((step) => toPlanStep(step, source.client_id)),
     doers: book.doers,
-    aim,
+    aims: aim?.aims ?? [],
     publishZone: client.zone,
-    usualTime: client.usualTime,
+    todayOn: client.todayOn,
+    slots,
     tightDays: book.tightDays,
   });
   const plan = planned.ok ? planned.value : null;
@@ -183,13 +207,15 @@ export function pieceState(source: PieceSource, book: CalendarBook): PieceState 
       }),
     ]),
   );
+  const isMade = source.steps.every((step) => step.kind === 'sign_off' || step.finished_on !== null);
   const facts = {
     shelved: source.shelved,
     placements: Object.values(placements),
     signed: isAllSigned(signOff),
     voided: isVoided(signOff),
     inPacket: source.in_packet,
-    returned: !source.in_packet && source.last_outcome === 'changes',
+    returned: !source.in_packet && source.last_outcome === 'changes' && !isMade,
+    toBeSent: isMade && !source.in_packet && !isAllSigned(signOff),
     packetDueOn: source.packet_due_on === null ? null : getDay(source.packet_due_on),
     clientTodayOn: client.todayOn,
     stepBegun: source.steps.some((step) => step.started_on !== null),
@@ -205,7 +231,7 @@ export function pieceState(source: PieceSource, book: CalendarBook): PieceState 
     stage: pieceStage(facts),
     list,
     aimOn: aim?.on ?? null,
-    aimAt: aim?.publishAt ?? null,
+    aimAt: aim?.at ?? null,
     danger,
     slackDays: plan?.slackDays ?? null,
     lateFromOn: lateFrom(source.steps, steps),

@@ -26,6 +26,12 @@ export function earliestOfRoute(route: Route, clientId: string, book: CalendarBo
     sameDay: step.sameDay ?? false,
     predecessorIds: step.after,
   }));
-  const plan = planPiece({ steps, doers: book.doers, publishZone: client.zone, usualTime: client.usualTime });
+  const plan = planPiece({
+    steps,
+    doers: book.doers,
+    publishZone: client.zone,
+    todayOn: client.todayOn,
+    slots: [{ at: client.usualTime, leadDays: 0 }],
+  });
   return plan.ok ? ok(plan.value.earliestPublishOn) : plan;
 }

@@ -46,7 +46,8 @@ export class StepsController {
     @IfMatch() version: number,
   ): Promise<void> {
     const done = await assignStep(this.app, viewer, stepId, body.personId ?? null, version);
-    if (!done.ok && done.failure.code === 'http.changed_meanwhile') throw Problem.of(done.failure.code, { theirs: await doerOf(this.app, stepId) });
+    if (!done.ok && done.failure.code === 'http.changed_meanwhile')
+      throw Problem.of(done.failure.code, { theirs: await doerOf(this.app, stepId) });
     valueOrProblem(done);
   }
 

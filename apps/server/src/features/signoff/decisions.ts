@@ -43,9 +43,11 @@ export async function appendDecision(tx: Tx, decision: NewDecision, now: Instant
   const [client] = await rowsOf<{ chain_head: string }>(tx, 'select chain_head from clients where id = $1 for no key update', [
     decision.clientId,
   ]);
-  const [last] = await rowsOf<{ sequence: number }>(tx, 'select coalesce(max(sequence), 0) as sequence from decisions where client_id = $1', [
-    decision.clientId,
-  ]);
+  const [last] = await rowsOf<{ sequence: number }>(
+    tx,
+    'select coalesce(max(sequence), 0) as sequence from decisions where client_id = $1',
+    [decision.clientId],
+  );
   const [contact] = await rowsOf<{ name: string }>(tx, 'select name from contacts where id = $1', [decision.contactId]);
   if (!client || !last) throw new Error('the client went away');
   const { onBehalf, clientId, round, ...facts } = decision;

@@ -18,7 +18,9 @@ describe('decisions that come together', () => {
   const setPolicy = (policy: object) =>
     scene.app.read('update clients set policy = $2 where id = $1', [scene.a.id, JSON.stringify(policy)]);
   const stageOf = async (pieceId: string) =>
-    (await scene.app.read<{ stage: string; list: string; round: number }>('select stage, list, round from pieces where id = $1', [pieceId]))[0];
+    (
+      await scene.app.read<{ stage: string; list: string; round: number }>('select stage, list, round from pieces where id = $1', [pieceId])
+    )[0];
   const decisionsOn = (pieceId: string) =>
     scene.app.read<{ verdict: string }>('select verdict from decisions where piece_id = $1 order by sequence', [pieceId]);
 

@@ -42,7 +42,7 @@ export function dataSourceOptions(url: string, entities: Function[]): DataSource
     migrationsRun: false,
     logging: false,
     parseInt8: true,
-    extra: { max: 10, options: '-c TimeZone=UTC -c jit=off' },
+    extra: { max: 10, connectionTimeoutMillis: 5_000, keepAlive: true, options: '-c TimeZone=UTC -c jit=off' },
   };
 }
 

@@ -10,7 +10,7 @@ export class SessionPool implements OnApplicationShutdown {
   readonly pool: pg.Pool;
 
   constructor(@Inject(CONFIG) config: Config, @Inject(LOGGER) logger: Logger) {
-    this.pool = new pg.Pool({ connectionString: config.databaseUrl, max: 4 });
+    this.pool = new pg.Pool({ connectionString: config.databaseUrl, max: 4, connectionTimeoutMillis: 5_000 });
     this.pool.on('error', (error) => logger.warn({ err: error }, 'a session connection was lost')); // the pool opens another
   }
 

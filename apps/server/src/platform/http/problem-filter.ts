@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Catch, HttpException, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
 import type { Response } from 'express';
 import type { Logger } from 'pino';
+import { isAway } from '../database/away.js';
 import { Problem } from './problem.js';
 
 /** Codes for what the framework itself refuses. */
@@ -25,11 +26,16 @@ export class ProblemFilter implements ExceptionFilter {
       return;
     }
     const body = this.bodyOf(error);
+    if (body.status === 503) response.set('Retry-After', '2');
     response.status(body.status).type('application/problem+json').send(JSON.stringify(body));
   }
 
   private bodyOf(error: unknown): { status: number } & Record<string, unknown> {
     if (error instanceof Problem) return { ...(error.getResponse() as object), status: error.getStatus() };
+    if (isAway(error)) {
+      this.logger.warn({ err: error }, 'the database is away');
+      return this.bodyOf(Problem.of('http.try_again'));
+    }
     const status = error instanceof HttpException ? error.getStatus() : statusOf(error);
     if (status !== undefined && status < 500) {
       const code = FRAMEWORK[status] ?? 'http.refused';

@@ -1,8 +1,10 @@
+import { EventEmitter } from 'node:events';
 import { Inject, Injectable, type BeforeApplicationShutdown, type OnApplicationBootstrap } from '@nestjs/common';
-import { Logger as GraphileLogger, run, runMigrations, type Runner, type Task } from 'graphile-worker';
+import { Logger as GraphileLogger, run, runMigrations, type Runner, type Task, type WorkerEvents } from 'graphile-worker';
 import type { Logger } from 'pino';
 import { CONFIG, type Config } from '../config/config.js';
-import type { Tx } from '../database/transaction.js';
+import { Listener } from '../database/listener.js';
+import { Database, type Tx } from '../database/transaction.js';
 import { LOGGER } from '../logging.js';
 
 /** Puts a job into the outbox: it runs after the transaction commits, and not at all if it rolls back. */
@@ -30,16 +32,26 @@ export async function addJobIn(tx: Tx, task: string, key: string, seconds: numbe
   );
 }
 
+/** How long a job may be held by a server that the database no longer sees, and how often that is looked at. */
+const LOST_AFTER = '20 seconds';
+const LOOK_MS = 15_000;
+/** The pauses before the queue is begun again when it ended by itself. */
+const AGAIN_MS = 2_000;
+
 /** Runs the jobs of all features. Features register their tasks before the application has started. */
 @Injectable()
 export class Jobs implements OnApplicationBootstrap, BeforeApplicationShutdown {
   private readonly tasks = new Map<string, Task>();
   private crontab = '';
   private runner: Runner | undefined;
+  private looking: NodeJS.Timeout | undefined;
+  private isEnding = false;
 
   constructor(
     @Inject(CONFIG) private readonly config: Config,
     @Inject(LOGGER) private readonly log: Logger,
+    private readonly database: Database,
+    private readonly listener: Listener,
   ) {}
 
   /** Adds a task; `cron` in crontab form runs it by the clock as well. */
@@ -48,7 +60,7 @@ export class Jobs implements OnApplicationBootstrap, BeforeApplicationShutdown {
     if (cron) this.crontab += `${cron} ${name}\n`;
   }
 
-  /** Clears what has served its time: sessions past their end, idempotency keys after seven days. */
+  /** Clears what has served its time: sessions past their end, idempotency keys after seven days. Both go by the database's clock at both ends. */
   private readonly clearOld: Task = async (_payload, { query }) => {
     await query('delete from sessions where expire < now()');
     await query("delete from idempotency_keys where created_at < now() - interval '7 days'");
@@ -65,6 +77,18 @@ export class Jobs implements OnApplicationBootstrap, BeforeApplicationShutdown {
 
   async onApplicationBootstrap(): Promise<void> {
     this.register('clear_old', this.clearOld, '7 3 * * *');
+    await this.begin();
+    await this.freeLost();
+    this.looking = setInterval(
+      () => void this.freeLost().catch((error: unknown) => this.log.warn({ err: error }, 'lost jobs were not looked for')),
+      LOOK_MS,
+    );
+    this.looking.unref();
+  }
+
+  private async begin(): Promise<void> {
+    const events: WorkerEvents = new EventEmitter();
+    events.on('worker:create', ({ worker }) => this.note(worker.workerId));
     this.runner = await run({
       connectionString: this.config.databaseUrl,
       concurrency: 4,
@@ -72,18 +96,61 @@ export class Jobs implements OnApplicationBootstrap, BeforeApplicationShutdown {
       noHandleSignals: true,
       taskList: Object.fromEntries(this.tasks),
       crontab: this.crontab,
+      events,
       logger: new GraphileLogger(() => (level, message) => {
-        if (level === 'error' || level === 'warning') this.log.warn({ from: 'jobs' }, message);
+        if (level === 'error' || level === 'warning') this.log.warn({ from: 'jobs' }, withoutPayload(message));
       }),
     });
+    // a queue that ends by itself, after a long outage, is begun again
+    void this.runner.promise.catch(() => undefined).then(() => this.beginAgain());
+  }
+
+  private async beginAgain(): Promise<void> {
+    this.runner = undefined;
+    while (!this.isEnding && !this.runner) {
+      await new Promise((resolve) => setTimeout(resolve, AGAIN_MS).unref());
+      if (!this.isEnding) await this.begin().catch((error: unknown) => this.log.warn({ err: error }, 'jobs cannot begin again'));
+    }
+  }
+
+  /** Writes down that a worker belongs to this server. */
+  private note(workerId: string): void {
+    this.database
+      .read('insert into job_workers (worker_id, instance_id) values ($1, $2) on conflict do nothing', [workerId, this.listener.instanceId])
+      .catch((error: unknown) => this.log.warn({ err: error }, 'a worker was not written down'));
+  }
+
+  /**
+   * Lets go of jobs that are held by a server which is gone, so that they go on within a minute and not after hours. A server lives as long
+   * as the database sees its lasting connection.
+   * @returns the workers whose jobs were let go
+   */
+  async freeLost(): Promise<string[]> {
+    if (!this.listener.isConnected) return [];
+    const lives = (instance: string) =>
+      `exists (select 1 from pg_stat_activity a where a.datname = current_database() and a.application_name = 'zesting ' || ${instance})`;
+    const lost = await this.database.read<{ worker_id: string }>(
+      `select distinct j.locked_by as worker_id from graphile_worker._private_jobs j left join job_workers w on w.worker_id = j.locked_by
+       where j.locked_at < now() - interval '${LOST_AFTER}' and not (w.instance_id is not null and ${lives('w.instance_id')})`,
+    );
+    const ids = lost.map((row) => row.worker_id);
+    if (ids.length > 0) await this.database.read('select graphile_worker.force_unlock_workers($1)', [ids]);
+    await this.database.read(`delete from job_workers w where not ${lives('w.instance_id')} and not exists
+      (select 1 from graphile_worker._private_jobs j where j.locked_by = w.worker_id)`);
+    return ids;
   }
 
   /** Before the connections close that a job at work still needs. */
   async beforeApplicationShutdown(): Promise<void> {
-    await this.runner?.stop();
+    this.isEnding = true;
+    clearInterval(this.looking);
+    await this.runner?.stop().catch(() => undefined); // it may have ended by itself
     this.runner = undefined;
   }
 }
+
+/** What the queue says of a job names its payload now and then: addresses and texts stay out of the log. */
+const withoutPayload = (message: string): string => message.split('\n')[0]?.slice(0, 300) ?? '';
 
 /** Makes or updates the job queue's own schema. */
 export const migrateJobs = (databaseUrl: string): Promise<void> =>

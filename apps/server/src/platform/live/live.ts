@@ -1,8 +1,7 @@
 import { Inject, Injectable, type BeforeApplicationShutdown, type OnApplicationBootstrap } from '@nestjs/common';
-import pg from 'pg';
 import type { Logger } from 'pino';
 import { AccessGuard, type Viewer } from '../access/access.js';
-import { CONFIG, type Config } from '../config/config.js';
+import { Listener } from '../database/listener.js';
 import { Database, type Tx } from '../database/transaction.js';
 import { LOGGER } from '../logging.js';
 
@@ -21,7 +20,6 @@ const PRESENCE = 'zesting_presence';
 const GATHER_MS = 40;
 /** How often access is looked at again though nothing happens, and the line is kept open. */
 const BEAT_MS = 20_000;
-const RECONNECT_MS = 1_000;
 /** Numbers are given before commits: a smaller one may come after a larger one. So many are looked at again. */
 const LOOK_BACK = 500;
 
@@ -46,13 +44,12 @@ export class Live implements OnApplicationBootstrap, BeforeApplicationShutdown {
   private readonly told = new Set<number>();
   private newest = 0;
   private toAll = false;
-  private listener: pg.Client | undefined;
   private gathering: NodeJS.Timeout | undefined;
   private beat: NodeJS.Timeout | undefined;
   private isEnding = false;
 
   constructor(
-    @Inject(CONFIG) private readonly config: Config,
+    private readonly listener: Listener,
     @Inject(LOGGER) private readonly log: Logger,
     private readonly database: Database,
     private readonly access: AccessGuard,
@@ -69,7 +66,17 @@ export class Live implements OnApplicationBootstrap, BeforeApplicationShutdown {
   async onApplicationBootstrap(): Promise<void> {
     const [last] = await this.database.read<{ id: number | null }>('select max(id) as id from activities');
     this.newest = last?.id ?? 0;
-    await this.listen();
+    await this.listener.listen({
+      channel: CHANGES,
+      hear: (payload) => this.gather(payload === 'all'),
+      missed: () => this.gather(true), // after a gap everybody asks anew
+    });
+    await this.listener.listen({
+      channel: PRESENCE,
+      hear: (pieceId) =>
+        void this.tellPresence(pieceId).catch((error: unknown) => this.log.warn({ err: error }, 'presence could not be told')),
+      missed: () => undefined,
+    });
     this.beat = setInterval(() => void this.checkAll(), BEAT_MS);
     this.beat.unref();
   }
@@ -81,34 +88,6 @@ export class Live implements OnApplicationBootstrap, BeforeApplicationShutdown {
     clearTimeout(this.gathering);
     for (const stream of this.streams) stream.end();
     this.streams.clear();
-    await this.listener?.end();
-  }
-
-  private async listen(): Promise<void> {
-    const client = new pg.Client({ connectionString: this.config.databaseUrl });
-    client.on('error', (error) => this.log.warn({ err: error }, 'the listening connection was lost'));
-    client.on('end', () => {
-      if (!this.isEnding) setTimeout(() => void this.listenAgain(), RECONNECT_MS).unref();
-    });
-    client.on('notification', ({ channel, payload }) => {
-      if (channel === PRESENCE) for (const stream of this.streams) stream.send('presence', payload ?? '');
-      else this.gather(payload === 'all');
-    });
-    await client.connect();
-    await client.query(`listen ${CHANGES}`);
-    await client.query(`listen ${PRESENCE}`);
-    this.listener = client;
-  }
-
-  /** After a gap something may have been missed: everybody asks anew. */
-  private async listenAgain(): Promise<void> {
-    try {
-      await this.listen();
-      this.gather(true);
-    } catch (error) {
-      this.log.warn({ err: error }, 'cannot listen to the database');
-      if (!this.isEnding) setTimeout(() => void this.listenAgain(), RECONNECT_MS).unref();
-    }
   }
 
   private gather(toAll: boolean): void {
@@ -117,6 +96,17 @@ export class Live implements OnApplicationBootstrap, BeforeApplicationShutdown {
       this.gathering = undefined;
       void this.tell().catch((error: unknown) => this.log.error({ err: error }, 'a change could not be told'));
     }, GATHER_MS);
+  }
+
+  /** Who has a piece open is told to those who may see its client, and to nobody else. */
+  private async tellPresence(pieceId: string): Promise<void> {
+    if (this.streams.size === 0) return;
+    const [piece] = await this.database.read<{ client_id: string }>('select client_id from pieces where id::text = $1', [pieceId]);
+    if (!piece) return;
+    for (const stream of this.streams) {
+      const viewer = await this.viewerOf(stream);
+      if (viewer && (viewer.role === 'lead' || viewer.clientIds.includes(piece.client_id))) stream.send('presence', pieceId);
+    }
   }
 
   private async tell(): Promise<void> {

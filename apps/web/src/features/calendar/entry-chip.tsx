@@ -57,10 +57,10 @@ export function EntryChip({ entry, colouring, roomy = false, onOpen }: EntryChip
         <span className="tabular text-muted truncate flex-1">{shown} </span>
         {Sign && <Sign size={12} aria-hidden className="shrink-0" />}
       </span>
-      <span className={roomy ? 'block line-clamp-2' : 'block truncate'}>{entry.pieceTitle}</span>
+      <span className={roomy ? 'block line-clamp-2' : 'block truncate'}>{entry.pieceTitle} </span>
       {roomy && entry.at && (
         <span className="block truncate text-muted">
-          {entry.channelName} · {PLACEMENT_WORDS[entry.state]}
+          {entry.channelName}, {PLACEMENT_WORDS[entry.state]}
         </span>
       )}
     </button>

@@ -10,6 +10,7 @@ import { useClientSection } from './use-client-section';
 /** Name, colour, clock, managers, rounds, feed. The code stays: it stands on files and links. */
 export function BasicsSection({ client }: { client: ClientPageShape }) {
   const edited = useClientSection(
+    'basics',
     client,
     ({ name, colour, zone, region, usualTime, roundsAgreed, feedPencilled, managers }) => ({
       name,
@@ -110,6 +111,7 @@ export function BasicsSection({ client }: { client: ClientPageShape }) {
 /** When the client answers: hours, closures, and the public holidays of its region. */
 export function DaysSection({ client }: { client: ClientPageShape }) {
   const edited = useClientSection(
+    'week',
     client,
     ({ weeklyMinutes, closures, observances }) => ({ weeklyMinutes, closures, observances }),
     (body) => body,

@@ -17,6 +17,7 @@ const toWords = (text: string): string[] => text.split(/[\n,]+/).flatMap((word) 
 /** What makers need to know of a brand: voice, colours and what they can be used for, logos, words, disclosure. */
 export function BrandSection({ client }: { client: ClientPageShape }) {
   const edited = useClientSection(
+    'brand',
     client,
     ({ brand }) => brand,
     (brand) => ({ brand }),

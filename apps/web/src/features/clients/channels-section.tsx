@@ -25,6 +25,7 @@ const LIMITS = [
 /** Where the client publishes: kind, shape, limits, lead and usual time. */
 export function ChannelsSection({ client }: { client: ClientPageShape }) {
   const edited = useClientSection(
+    'channels',
     client,
     ({ channels }) => ({ channels }),
     (body) => body,

@@ -13,6 +13,7 @@ const RIGHTS = [
 /** The client's people and what each may do. */
 export function ContactsSection({ client }: { client: ClientPageShape }) {
   const edited = useClientSection(
+    'contacts',
     client,
     ({ contacts }) => ({ contacts }),
     (body) => body,

@@ -8,6 +8,7 @@ import { useClientSection } from './use-client-section';
 /** The subjects the client keeps returning to, with the share each should have. */
 export function PillarsSection({ client }: { client: ClientPageShape }) {
   const edited = useClientSection(
+    'pillars',
     client,
     ({ pillars }) => ({ pillars }),
     (body) => body,

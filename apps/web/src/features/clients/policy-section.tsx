@@ -16,6 +16,7 @@ const KINDS: Record<SignOffPolicy['kind'], string> = {
 /** How a piece is signed, with what it means in words. Packets that are out keep the policy they were sent under. */
 export function PolicySection({ client }: { client: ClientPageShape }) {
   const edited = useClientSection(
+    'policy',
     client,
     ({ policy }) => ({ policy }),
     (body) => ({ policy: sentPolicy(body.policy) }),

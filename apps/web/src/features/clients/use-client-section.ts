@@ -7,10 +7,12 @@ import { useEdited, type Edited } from '../../ui/edited';
 
 /**
  * A part of a client's page as a draft.
+ * @param section its name, one of a client's page
  * @param pick the part, out of the page
  * @param bodyOf what is sent of it
  */
 export function useClientSection<T extends object>(
+  section: string,
   client: ClientPageShape,
   pick: (client: ClientPageShape) => T,
   bodyOf: (draft: T) => EditClientBody,
@@ -23,5 +25,5 @@ export function useClientSection<T extends object>(
     touched();
     toast('Saved');
   };
-  return useEdited(pick(client), client.version, store, pick);
+  return useEdited(`client:${client.id}:${section}`, pick(client), client.version, store, pick);
 }

@@ -21,7 +21,7 @@ const TONES: Partial<Record<ReckoningList, Tone>> = {
   will_be_late: 'rhubarb',
   no_doer: 'rind',
   with_client_past_due: 'lake',
-  dated_not_signed: 'rind',
+  to_be_sent: 'rind',
   with_client: 'lake',
   signed_undated: 'pine',
 };

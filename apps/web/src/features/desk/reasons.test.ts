@@ -47,7 +47,7 @@ describe('the desk', () => {
   });
 
   it('does not blame the client for what was never sent', () => {
-    for (const list of ['on_course', 'undated', 'dated_not_signed'] as const)
+    for (const list of ['on_course', 'undated', 'to_be_sent'] as const)
       expect(reasonOf(row({ list, currentDoer: 'the client' }))).toMatch(/^Checked and ready, but not sent to the client yet/);
     expect(actionOf(row({ currentDoer: 'the client' }), 'MOSS')).toEqual({
       words: 'Send to client',

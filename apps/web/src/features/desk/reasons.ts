@@ -31,8 +31,10 @@ export function reasonOf(row: DeskRow): string {
       return `${step} could start${row.lateFromOn ? ` and must by ${dayWords(row.lateFromOn)}` : ''}; nobody has it`;
     case 'with_client_past_due':
       return `An answer was due${row.packetDueOn ? ` on ${dayWords(row.packetDueOn)}` : ''}`;
-    case 'dated_not_signed':
-      return `${stands}; it is dated and not signed`;
+    case 'to_be_sent':
+      return row.currentDoer === 'the client'
+        ? `${stands}${row.aimOn ? `; it is to be out on ${dayWords(row.aimOn)}` : ''}`
+        : 'Checked and ready: it waits for the agency’s approval';
     case 'signed_undated':
       return 'Signed and ready: it has no date yet';
     case 'with_client':

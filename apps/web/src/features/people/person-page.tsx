@@ -111,6 +111,7 @@ function DetailsSection({ person }: { person: PersonPageShape }) {
     clients: page.clients.map(({ clientId, relation }) => ({ clientId, relation })),
   });
   const edited = useEdited(
+    `person:${person.id}:details`,
     pick(person),
     person.version,
     async (draft: EditPersonBody, version) => {

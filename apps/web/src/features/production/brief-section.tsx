@@ -1,6 +1,6 @@
 import type { PieceShape } from '@zesting/contract';
-import { useState } from 'react';
 import { call } from '../../lib/api';
+import { useKept } from '../../lib/kept';
 import { useWrite } from '../../lib/queries';
 import { Answers } from '../../ui/answers';
 import { Button } from '../../ui/button';
@@ -29,7 +29,7 @@ export function BriefSection({ piece }: { piece: PieceShape }) {
 }
 
 function Notes({ piece }: { piece: PieceShape }) {
-  const [edited, setEdited] = useState<{ notes: string; base: number } | null>(null);
+  const [edited, setEdited] = useKept<{ notes: string; base: number }>(`piece:${piece.id}:notes`);
   const save = useWrite(({ notes, base }: { notes: string; base: number }) =>
     call(`/pieces/${piece.id}`, { method: 'PATCH', body: { notes }, version: base }),
   );

@@ -1,5 +1,5 @@
 import type { PieceShape } from '@zesting/contract';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { useUploads } from '../../lib/use-uploads';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
@@ -18,7 +18,6 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
   const { draft, isDirty, busy, change, save } = work;
   const [tab, setTab] = useState(draft.channels[0]?.channelId ?? '');
   const uploads = useUploads(`/pieces/${piece.id}/uploads`, work.addMedium);
-  useLeaveWarning(isDirty || uploads.list.length > 0);
   const readOnly = !piece.canWrite;
   return (
     <section aria-labelledby="content" className="card p-4">
@@ -101,14 +100,4 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
       )}
     </section>
   );
-}
-
-/** Asks before the page is left with text that is not saved. */
-function useLeaveWarning(isDirty: boolean): void {
-  useEffect(() => {
-    if (!isDirty) return;
-    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
-    window.addEventListener('beforeunload', warn);
-    return () => window.removeEventListener('beforeunload', warn);
-  }, [isDirty]);
 }

@@ -2,6 +2,7 @@ import type { PieceShape, RemarkShape, SettleRemarkBody } from '@zesting/contrac
 import { useState } from 'react';
 import { call, wordsOf } from '../../lib/api';
 import { count } from '../../lib/format';
+import { useKept } from '../../lib/kept';
 import { useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
@@ -39,14 +40,14 @@ export function RemarksSection({ piece }: { piece: PieceShape }) {
 }
 
 function RemarkLine({ remark, canWrite }: { remark: RemarkShape; canWrite: boolean }) {
-  const [answering, setAnswering] = useState(false);
-  const [answer, setAnswer] = useState('');
+  const [answer, setAnswer] = useKept<string>(`remark:${remark.id}`);
+  const answering = answer !== null;
   const [error, setError] = useState<string>();
   const settle = useWrite((body: SettleRemarkBody) => call(`/remarks/${remark.id}`, { method: 'PATCH', body }), { quiet: true });
   const put = (body: SettleRemarkBody) =>
     settle.mutate(body, {
       onSuccess: () => {
-        setAnswering(false);
+        setAnswer(null);
         setError(undefined);
       },
       onError: (problem) => setError(wordsOf(problem)),
@@ -73,7 +74,7 @@ function RemarkLine({ remark, canWrite }: { remark: RemarkShape; canWrite: boole
           </span>
         </label>
         {isOpen && canWrite && !answering && (
-          <Button look="quiet" onClick={() => setAnswering(true)}>
+          <Button look="quiet" onClick={() => setAnswer('')}>
             Answer instead…
           </Button>
         )}
@@ -94,7 +95,7 @@ function RemarkLine({ remark, canWrite }: { remark: RemarkShape; canWrite: boole
             <Button look="main" disabled={settle.isPending} onClick={() => put({ state: 'answered', answer })}>
               Answer
             </Button>
-            <Button onClick={() => setAnswering(false)}>Not yet</Button>
+            <Button onClick={() => setAnswer(null)}>Not yet</Button>
           </div>
         </div>
       )}

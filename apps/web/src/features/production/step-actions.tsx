@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '../../lib/api';
 import { dayWords } from '../../lib/format';
+import { useKept } from '../../lib/kept';
 import { useSession, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
@@ -32,12 +33,7 @@ export function StepActions({ piece, save, busy }: StepActionsProps) {
   );
 }
 
-function StepBar({
-  step,
-  steps,
-  save,
-  busy,
-}: { step: StepShape; steps: readonly StepShape[] } & Omit<StepActionsProps, 'piece'>) {
+function StepBar({ step, steps, save, busy }: { step: StepShape; steps: readonly StepShape[] } & Omit<StepActionsProps, 'piece'>) {
   const [handingBack, setHandingBack] = useState(false);
   const act = useWrite((path: string) => call(`/steps/${step.id}/${path}`, { method: 'POST' }));
   const handIn = async () => {
@@ -74,7 +70,8 @@ function StepBar({
 /** Hands work back to whoever made it; where several made what the check looks at, the checker says who does it again. */
 function HandBackDialog({ step, steps, onClose }: { step: StepShape; steps: readonly StepShape[]; onClose: () => void }) {
   const { all, nearest } = makersBefore(step, steps);
-  const [remark, setRemark] = useState('');
+  const [typed, setRemark] = useKept<string>(`step:${step.id}:hand-back`);
+  const remark = typed ?? '';
   const [chosen, setChosen] = useState<readonly string[]>(nearest.length === 1 ? nearest.map(({ id }) => id) : []);
   const [errors, setErrors] = useState<{ remark?: string; who?: string }>({});
   const handBack = useWrite((body: { remark: string; stepIds: readonly string[] }) =>
@@ -86,7 +83,11 @@ function HandBackDialog({ step, steps, onClose }: { step: StepShape; steps: read
       ...(chosen.length === 0 ? { who: 'Say who does it again.' } : {}),
     };
     setErrors(missing);
-    if (Object.keys(missing).length === 0) handBack.mutate({ remark: remark.trim(), stepIds: chosen }, { onSuccess: onClose });
+    if (Object.keys(missing).length === 0) handBack.mutate({ remark: remark.trim(), stepIds: chosen }, { onSuccess: done });
+  };
+  const done = () => {
+    setRemark(null);
+    onClose();
   };
   return (
     <Dialog open onClose={onClose} title="Hand back to the maker" description="The maker hears it at once; the path is planned anew.">
@@ -114,7 +115,7 @@ function HandBackDialog({ step, steps, onClose }: { step: StepShape; steps: read
       )}
       <Field label="What should be different?" error={errors.remark} required>
         {(control) => (
-          <textarea {...control} className="field" rows={4} value={remark} onChange={(event) => setRemark(event.target.value)} />
+          <textarea {...control} className="field" rows={4} value={remark} onChange={(event) => setRemark(event.target.value || null)} />
         )}
       </Field>
       <div className="flex justify-end gap-2">

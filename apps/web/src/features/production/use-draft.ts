@@ -3,6 +3,7 @@ import type { ContentShape, PieceShape, UploadShape } from '@zesting/contract';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { ApiProblem, call, wordsOf } from '../../lib/api';
+import { useKept } from '../../lib/kept';
 
 /** A content as it is being edited. */
 export type Draft = Pick<ContentShape, 'shared' | 'channels'>;
@@ -24,7 +25,7 @@ const sameContent = (a: Draft, b: Draft): boolean => JSON.stringify(bodyOf(a)) =
  */
 export function useDraft(piece: PieceShape) {
   const queries = useQueryClient();
-  const [edited, setEdited] = useState<{ draft: Draft; base: number } | null>(null);
+  const [edited, setEdited] = useKept<{ draft: Draft; base: number }>(`piece:${piece.id}:content`);
   const latest = useRef(piece.content);
   useEffect(() => {
     latest.current = piece.content;
@@ -34,7 +35,9 @@ export function useDraft(piece: PieceShape) {
   const draft: Draft = edited?.draft ?? piece.content;
   const isDirty = edited !== null && !sameContent(edited.draft, piece.content);
 
-  const change = (next: Draft) => setEdited({ draft: next, base: edited?.base ?? piece.content.version });
+  /** What is typed back to what is saved is nothing to be kept. */
+  const change = (next: Draft) =>
+    setEdited(sameContent(next, piece.content) ? null : { draft: next, base: edited?.base ?? piece.content.version });
 
   /** Saves the draft; false when it could not be. `base` is the version that it replaces. */
   const save = async (base = edited?.base ?? piece.content.version): Promise<boolean> => {

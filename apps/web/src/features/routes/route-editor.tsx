@@ -69,6 +69,7 @@ export function RouteEditor({
 }) {
   const touched = useTouched();
   const edited = useEdited<EditRouteBody, RoutePageShape>(
+    `route:${route?.id ?? 'new'}`,
     draftOf(route, page),
     route?.version ?? 0,
     async (draft, version) => {

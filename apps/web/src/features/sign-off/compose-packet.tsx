@@ -5,6 +5,7 @@ import { Link, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { call, wordsOf } from '../../lib/api';
 import { count, dayWords } from '../../lib/format';
+import { useKept } from '../../lib/kept';
 import { policyWords } from '../../lib/policy-words';
 import { useWrite } from '../../lib/queries';
 import { slipWords } from './slips';
@@ -85,12 +86,14 @@ const earliestOf = (pieces: readonly ReadyPieceShape[]): string | null =>
 function PacketForm({ client, ready, pieces, onSent }: PacketFormProps) {
   const title = pieces[0]?.title ?? '';
   const earliest = earliestOf(pieces);
-  const [body, setBody] = useState<SendPacketBody>({
+  const pieceIds = pieces.map((piece) => piece.pieceId);
+  const [typed, setBody] = useKept<SendPacketBody>(`packet:${client.id}:${pieceIds.join()}`);
+  const body = typed ?? {
     title: pieces.length === 1 ? title : `${title} and ${count(pieces.length - 1, 'more piece')}`,
     message: '',
-    pieceIds: pieces.map((piece) => piece.pieceId),
+    pieceIds,
     dueOn: earliest !== null && earliest >= ready.todayOn ? earliest : ready.suggestedDueOn,
-  });
+  };
   const slips = slipWords(pieces, body.dueOn);
   const [error, setError] = useState<string>();
   const send = useWrite((sent: SendPacketBody) => call<SentPacketShape>(`/clients/${client.id}/packets`, { method: 'POST', body: sent }), {
@@ -101,6 +104,7 @@ function PacketForm({ client, ready, pieces, onSent }: PacketFormProps) {
     send.mutate(body, {
       onSuccess: () => {
         toast(`Sent to ${names}`);
+        setBody(null);
         onSent();
       },
       onError: (problem) => setError(wordsOf(problem)),

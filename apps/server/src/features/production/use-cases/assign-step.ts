@@ -7,7 +7,12 @@ import { tell, untell } from '../../notices/index.js';
 import { replan } from '../../planning/index.js';
 import { isAvailable, lockStep, stepKey, todayOf } from '../piece-store.js';
 
-type Failure = { code: 'http.changed_meanwhile' } | { code: 'person.unknown' } | { code: 'person.barred' } | { code: 'step.already_finished' } | { code: 'step.client_decides' };
+type Failure =
+  | { code: 'http.changed_meanwhile' }
+  | { code: 'person.unknown' }
+  | { code: 'person.barred' }
+  | { code: 'step.already_finished' }
+  | { code: 'step.client_decides' };
 
 /**
  * Gives a step to a person, or takes it back (null). The person hears at once when the step is at hand.
@@ -62,7 +67,10 @@ export function assignStep(
 }
 
 /** Who has a step now, for whoever meant to give it away meanwhile. */
-export async function doerOf(app: App, stepId: string): Promise<{ doerId: string | null; doerName: string | null; version: number } | null> {
+export async function doerOf(
+  app: App,
+  stepId: string,
+): Promise<{ doerId: string | null; doerName: string | null; version: number } | null> {
   const [row] = await app.read<{ doerId: string | null; doerName: string | null; version: number }>(
     'select s.doer_id as "doerId", p.name as "doerName", s.version from steps s left join people p on p.id = s.doer_id where s.id = $1',
     [stepId],

@@ -14,7 +14,16 @@ import {
 import type { ContactShape, PacketShape, PacketsShape, ReadyPieceShape, ReadyShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { awaitedOf } from '../../notices/index.js';
-import { clientKey, getDoer, goneFrom, loadCalendars, loadSources, signOffOf, pieceState, type CalendarBook } from '../../planning/index.js';
+import {
+  clientKey,
+  getDoer,
+  goneFrom,
+  loadCalendars,
+  loadSources,
+  signOffOf,
+  pieceState,
+  type CalendarBook,
+} from '../../planning/index.js';
 import { silenceFrom } from '../use-cases/decide-for-client.js';
 
 const CLOSED_SHOWN = 30;

@@ -69,9 +69,7 @@ interface PacketRow extends AskedRow {
 /** Whether the contact's word on a piece is awaited now; it may also be given again while the piece is open. */
 const isAsked = (item: ItemRow, packet: PacketRow, contactId: string): boolean =>
   item.mine !== null ||
-  awaited(toAsked(packet, item.round), item.decisions, [item.digests.shared, ...Object.values(item.digests.channels)]).includes(
-    contactId,
-  );
+  awaited(toAsked(packet, item.round), item.decisions, [item.digests.shared, ...Object.values(item.digests.channels)]).includes(contactId);
 
 const itemsOf = (app: App, contactId: string, packetIds: readonly string[]): Promise<ItemRow[]> =>
   app.read<ItemRow>(

@@ -99,8 +99,7 @@ async function openItem(tx: Tx, input: DecisionInput): Promise<Result<OpenedItem
   // locked first: two decisions in one packet must not both miss that the other closed it
   const packet = await tx.findOneOrFail(Packet, { where: { id: input.packetId }, lock: { mode: 'pessimistic_write' } });
   const { goneIds = [] } = await askedBy(tx, packet, 0);
-  if (!packet.approverIds.includes(input.contactId) || goneIds.includes(input.contactId))
-    return fail({ code: 'decision.not_an_approver' });
+  if (!packet.approverIds.includes(input.contactId) || goneIds.includes(input.contactId)) return fail({ code: 'decision.not_an_approver' });
   const [inPacket] = await rowsOf(tx, 'select 1 from packet_items where packet_id = $1 and piece_id = $2', [packet.id, input.pieceId]);
   if (!inPacket) return fail({ code: 'decision.not_in_packet' });
   const piece = await lockPiece(tx, input.pieceId);
