@@ -23,7 +23,7 @@ process.on('unhandledRejection', (error) => {
   process.exit(1);
 });
 server.enableShutdownHooks(['SIGINT', 'SIGTERM']);
-await server.listen(config.port, '127.0.0.1');
+await server.listen(config.port, config.bindAddress);
 process.send?.('listening');
 // a stop that something holds up is not waited for without end: what was not committed is done again by whoever starts next
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => setTimeout(() => process.exit(1), STOP_MS).unref());

@@ -14,6 +14,7 @@ import { ApplicationModule } from './application.module.js';
 import { AccessGuard } from './platform/access/access.js';
 import { requirePolicies } from './platform/access/check-routes.js';
 import type { Config } from './platform/config/config.js';
+import { checkInput, refuseDeepJson } from './platform/http/checks.js';
 import { Problem } from './platform/http/problem.js';
 import { ProblemFilter } from './platform/http/problem-filter.js';
 import { contractPipe } from './platform/http/validation.js';
@@ -34,8 +35,10 @@ export async function createServer(config: Config): Promise<NestExpressApplicati
   app.use(pinoHttp({ logger, autoLogging: config.logLevel === 'info' || config.logLevel === 'debug' }));
   app.use(dated(app.get(Clock)));
   app.use(helmet(helmetOptions(config)));
-  app.use(sameOriginOnly);
-  app.use('/api', express.json({ limit: '1mb' }));
+  if (config.trustedProxies !== '') app.set('trust proxy', config.trustedProxies);
+  app.use(sameOriginOnly(config));
+  app.use('/api', express.json({ limit: '1mb', verify: refuseDeepJson }));
+  app.use('/api', checkInput);
   app.use('/api', sessions(app, config));
   app.setGlobalPrefix('api', { exclude: ['feeds/:secret'] });
   app.useGlobalPipes(contractPipe());
@@ -69,11 +72,17 @@ const dated =
   };
 
 /** Refuses writes that another site's page sends with our visitors' cookies. */
-function sameOriginOnly(request: Request, _response: Response, next: NextFunction): void {
-  const origin = request.headers.origin;
-  const foreign = origin !== undefined && origin !== `${request.protocol}://${request.headers.host}`;
-  const crossSite = request.headers['sec-fetch-site'] === 'cross-site';
-  next(UNSAFE.has(request.method) && (foreign || crossSite) ? Problem.of('access.wrong_origin') : undefined);
+function sameOriginOnly({ publicAddress }: Config): express.RequestHandler {
+  const isPublic = publicAddress.startsWith('https:');
+  return (request, _response, next) => {
+    if (!UNSAFE.has(request.method)) return next();
+    const { origin, host } = request.headers;
+    // in the clear, as on one's own machine, it may be reached under other names; never so where the address is the internet's
+    const isOurs = origin === undefined || origin === publicAddress || (!isPublic && origin === `${request.protocol}://${host}`);
+    if (!isOurs || request.headers['sec-fetch-site'] === 'cross-site') return next(Problem.of('access.wrong_origin'));
+    // a session cookie that only goes over TLS would not be set: better said than signed in and out again
+    next(isPublic && !request.secure ? Problem.of('access.not_secure') : undefined);
+  };
 }
 
 /** Sessions in the database: servers keep no state. */

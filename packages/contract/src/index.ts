@@ -1,3 +1,4 @@
+export * from './fields/index.js';
 export * from './problems/index.js';
 export * from './find/index.js';
 export * from './identity/index.js';

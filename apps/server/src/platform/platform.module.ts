@@ -34,7 +34,7 @@ export class PlatformModule {
         MailSender,
         ...shared,
       ],
-      exports: [CONFIG, LOGGER, ...shared],
+      exports: [CONFIG, LOGGER, MailSender, ...shared],
     };
   }
 }

@@ -37,6 +37,7 @@ const VERBS: Record<string, string> = {
   'request.declined': 'declined the request',
   'client.made': 'took on the client',
   'client.edited': 'changed the client',
+  'client.mail_failed': 'could not deliver a mail',
   'client.archived': 'archived the client',
   'client.restored': 'restored the client',
 };

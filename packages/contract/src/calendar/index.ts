@@ -1,4 +1,5 @@
-import { IsIn, IsNotEmpty, IsOptional, IsString, IsUrl, IsUUID, Matches, MaxLength, ValidateIf } from 'class-validator';
+import { IsIn, IsNotEmpty, IsString, IsUUID, IsUrl, MaxLength } from 'class-validator';
+import { IsDay, IsTimeOfDay, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
 import { PlacementShape } from '../production/index.js';
 import type { PieceStage } from '@zesting/core';
 
@@ -9,17 +10,17 @@ export class AddPlacementBody {
 
 export class MovePlacementBody {
   /** the day in the client's zone; null takes the date away */
-  @IsOptional()
-  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  @OptionalOrNull()
+  @IsDay()
   on: string | null;
 
   /** the time in the client's zone; without it the client's usual time */
-  @IsOptional()
-  @Matches(/^([01]\d|2[0-3]):[0-5]\d$/)
+  @OptionalOrNull()
+  @IsTimeOfDay()
   at?: string | null;
 
   /** *this one*, or *all not yet out* by as many days; without it this one */
-  @IsOptional()
+  @Optional()
   @IsIn(['this', 'all'])
   scope?: 'this' | 'all';
 }
@@ -34,12 +35,12 @@ export class DuplicateBody {
   @IsUUID()
   channelId: string;
 
-  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  @IsDay()
   on: string;
 
   /** without it the usual time there */
-  @IsOptional()
-  @Matches(/^([01]\d|2[0-3]):[0-5]\d$/)
+  @OptionalOrNull()
+  @IsTimeOfDay()
   at?: string | null;
 }
 
@@ -49,7 +50,7 @@ export type MarkerKind = (typeof MARKER_KINDS)[number];
 
 export class MarkerBody {
   /** null: the agency's own, on every calendar */
-  @ValidateIf((_, value) => value !== null)
+  @OrNull()
   @IsUUID()
   clientId: string | null;
 
@@ -61,10 +62,10 @@ export class MarkerBody {
   @MaxLength(100)
   name: string;
 
-  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  @IsDay()
   startOn: string;
 
-  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  @IsDay()
   endOn: string;
 }
 

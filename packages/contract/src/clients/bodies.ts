@@ -10,26 +10,21 @@ import {
   IsInt,
   IsNotEmpty,
   IsObject,
-  IsOptional,
   IsString,
-  IsTimeZone,
   IsUUID,
   Matches,
   Max,
   MaxLength,
   Min,
-  ValidateIf,
   ValidateNested,
 } from 'class-validator';
+import { IsDay, IsTimeOfDay, IsZone, Optional, OrNull } from '../fields/index.js';
 import type { SignOffPolicy } from '@zesting/core';
 import { CHANNEL_KINDS, type ChannelKind } from './channel-kinds.js';
 
-const DAY = /^\d{4}-\d{2}-\d{2}$/;
-const TIME = /^([01]\d|2[0-3]):[0-5]\d$/;
-
 /** A contact as the client's page edits it. Without an id it is new. */
 export class ContactBody {
-  @IsOptional()
+  @Optional()
   @IsUUID()
   id?: string;
 
@@ -54,7 +49,7 @@ export class ContactBody {
 
 /** A channel with its shape and limits. Without an id it is new. */
 export class ChannelBody {
-  @IsOptional()
+  @Optional()
   @IsUUID()
   id?: string;
 
@@ -71,19 +66,19 @@ export class ChannelBody {
   ratio: string;
 
   /** user-perceived characters; null without a limit */
-  @ValidateIf((_, value) => value !== null)
+  @OrNull()
   @IsInt()
   @Min(1)
   @Max(1_000_000)
   copyLimit: number | null;
 
-  @ValidateIf((_, value) => value !== null)
+  @OrNull()
   @IsInt()
   @Min(0)
   @Max(1000)
   tagLimit: number | null;
 
-  @ValidateIf((_, value) => value !== null)
+  @OrNull()
   @IsInt()
   @Min(1)
   @Max(1000)
@@ -96,14 +91,14 @@ export class ChannelBody {
   leadDays: number;
 
   /** the usual time here; null: the client's */
-  @ValidateIf((_, value) => value !== null)
-  @Matches(TIME)
+  @OrNull()
+  @IsTimeOfDay()
   usualTime: string | null;
 }
 
 /** A pillar with the share it should have of the mix, in whole percent. Without an id it is new. */
 export class PillarBody {
-  @IsOptional()
+  @Optional()
   @IsUUID()
   id?: string;
 
@@ -119,10 +114,10 @@ export class PillarBody {
 }
 
 export class ClosureBody {
-  @Matches(DAY)
+  @IsDay()
   startOn: string;
 
-  @Matches(DAY)
+  @IsDay()
   endOn: string;
 
   @IsString()
@@ -182,30 +177,30 @@ export class PolicyBody {
   @IsIn(['any', 'all', 'named', 'n_of', 'agency'])
   kind: SignOffPolicy['kind'];
 
-  @IsOptional()
+  @Optional()
   @IsArray()
   @ArrayMaxSize(20)
   @ArrayUnique()
   @IsUUID('all', { each: true })
   contactIds?: string[];
 
-  @IsOptional()
+  @Optional()
   @IsInt()
   @Min(1)
   @Max(20)
   count?: number;
 
-  @IsOptional()
+  @Optional()
   @IsBoolean()
   inTurn?: boolean;
 
-  @IsOptional()
+  @Optional()
   @IsInt()
   @Min(1)
   @Max(30)
   silenceDays?: number;
 
-  @IsOptional()
+  @Optional()
   @IsUUID()
   personId?: string;
 }
@@ -236,7 +231,7 @@ export class NewClientBody {
   @Max(11)
   colour: number;
 
-  @IsTimeZone()
+  @IsZone()
   zone: string;
 
   /** country, then state, such as NZ-AUK: whose public holidays count */
@@ -246,7 +241,7 @@ export class NewClientBody {
   @Week()
   weeklyMinutes: number[];
 
-  @Matches(TIME)
+  @IsTimeOfDay()
   usualTime: string;
 
   @IsArray()
@@ -258,47 +253,47 @@ export class NewClientBody {
 
 /** What of a client changes. A list that is given is the whole list: what is missing from it is archived. */
 export class EditClientBody {
-  @IsOptional()
+  @Optional()
   @IsString()
   @IsNotEmpty()
   @MaxLength(100)
   name?: string;
 
-  @IsOptional()
+  @Optional()
   @IsInt()
   @Min(0)
   @Max(11)
   colour?: number;
 
-  @IsOptional()
-  @IsTimeZone()
+  @Optional()
+  @IsZone()
   zone?: string;
 
-  @IsOptional()
+  @Optional()
   @Matches(/^[A-Z]{2}(-[A-Z0-9]{1,4})?$/)
   region?: string;
 
-  @IsOptional()
+  @Optional()
   @Week()
   weeklyMinutes?: number[];
 
-  @IsOptional()
-  @Matches(TIME)
+  @Optional()
+  @IsTimeOfDay()
   usualTime?: string;
 
-  @IsOptional()
+  @Optional()
   @IsInt()
   @Min(1)
   @Max(9)
   roundsAgreed?: number;
 
   /** whether pencilled placements are in the client's calendar feed */
-  @IsOptional()
+  @Optional()
   @IsBoolean()
   feedPencilled?: boolean;
 
   /** names of the region's observances that stand on the calendar */
-  @IsOptional()
+  @Optional()
   @IsArray()
   @ArrayMaxSize(100)
   @ArrayUnique()
@@ -306,47 +301,47 @@ export class EditClientBody {
   @MaxLength(120, { each: true })
   observances?: string[];
 
-  @IsOptional()
+  @Optional()
   @IsObject()
   @ValidateNested()
   @Type(() => PolicyBody)
   policy?: PolicyBody;
 
-  @IsOptional()
+  @Optional()
   @IsObject()
   @ValidateNested()
   @Type(() => BrandBody)
   brand?: BrandBody;
 
-  @IsOptional()
+  @Optional()
   @IsArray()
   @ArrayMaxSize(50)
   @ValidateNested({ each: true })
   @Type(() => ContactBody)
   contacts?: ContactBody[];
 
-  @IsOptional()
+  @Optional()
   @IsArray()
   @ArrayMaxSize(30)
   @ValidateNested({ each: true })
   @Type(() => ChannelBody)
   channels?: ChannelBody[];
 
-  @IsOptional()
+  @Optional()
   @IsArray()
   @ArrayMaxSize(20)
   @ValidateNested({ each: true })
   @Type(() => PillarBody)
   pillars?: PillarBody[];
 
-  @IsOptional()
+  @Optional()
   @IsArray()
   @ArrayMaxSize(200)
   @ValidateNested({ each: true })
   @Type(() => ClosureBody)
   closures?: ClosureBody[];
 
-  @IsOptional()
+  @Optional()
   @IsArray()
   @ArrayMaxSize(20)
   @ArrayUnique()

@@ -6,12 +6,11 @@ import {
   IsEmail,
   IsNotEmpty,
   IsObject,
-  IsOptional,
   IsString,
   IsUUID,
-  Matches,
   MaxLength,
 } from 'class-validator';
+import { IsDay, Optional, OptionalOrNull } from '../fields/index.js';
 import type { Answers, AnswerProblem, FormField } from '@zesting/core';
 
 export class SubmitRequestBody {
@@ -123,7 +122,7 @@ export class AcceptRequestBody {
   @IsUUID()
   routeId: string;
 
-  @IsOptional()
+  @OptionalOrNull()
   @IsUUID()
   pillarId: string | null;
 
@@ -134,17 +133,17 @@ export class AcceptRequestBody {
   @IsUUID('all', { each: true })
   channelIds: string[];
 
-  @IsOptional()
-  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  @OptionalOrNull()
+  @IsDay()
   wishOn: string | null;
 
-  @IsOptional()
+  @Optional()
   @IsString()
   @MaxLength(5000)
   notes?: string;
 
   /** keys of the route's optional steps that this piece does without */
-  @IsOptional()
+  @Optional()
   @IsArray()
   @ArrayMaxSize(30)
   @IsString({ each: true })

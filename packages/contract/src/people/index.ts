@@ -6,15 +6,14 @@ import {
   IsIn,
   IsNotEmpty,
   IsObject,
-  IsOptional,
   IsString,
-  IsTimeZone,
   IsUUID,
   Matches,
   MaxLength,
   MinLength,
   ValidateNested,
 } from 'class-validator';
+import { IsDay, IsTimeOfDay, IsZone, Optional, OptionalOrNull } from '../fields/index.js';
 import { ROUND_UP_RHYTHMS, type RoundUpRhythm } from '@zesting/core';
 import { IsWeek } from '../clients/index.js';
 
@@ -41,15 +40,13 @@ export class CandidateShape {
 }
 
 export class AssignBody {
-  @IsOptional()
+  @OptionalOrNull()
   @IsUUID()
   personId: string | null;
 }
 
 export const ROLES = ['lead', 'manager', 'staff', 'freelance'] as const;
 export type PersonRole = (typeof ROLES)[number];
-
-const DAY = /^\d{4}-\d{2}-\d{2}$/;
 
 export class NewPersonBody {
   @IsString()
@@ -64,7 +61,7 @@ export class NewPersonBody {
   @IsIn(ROLES)
   role: PersonRole;
 
-  @IsTimeZone()
+  @IsZone()
   zone: string;
 
   @Matches(/^[A-Z]{2}(-[A-Z0-9]{1,4})?$/)
@@ -88,39 +85,39 @@ export class PersonClientBody {
 }
 
 export class EditPersonBody {
-  @IsOptional()
+  @Optional()
   @IsString()
   @IsNotEmpty()
   @MaxLength(100)
   name?: string;
 
-  @IsOptional()
+  @Optional()
   @IsEmail()
   @MaxLength(200)
   email?: string;
 
-  @IsOptional()
+  @Optional()
   @IsIn(ROLES)
   role?: PersonRole;
 
-  @IsOptional()
-  @IsTimeZone()
+  @Optional()
+  @IsZone()
   zone?: string;
 
-  @IsOptional()
+  @Optional()
   @Matches(/^[A-Z]{2}(-[A-Z0-9]{1,4})?$/)
   region?: string;
 
-  @IsOptional()
+  @Optional()
   @IsWeek()
   weeklyMinutes?: number[];
 
-  @IsOptional()
+  @Optional()
   @IsObject()
   skills?: Record<string, number>;
 
   /** the whole list of clients known or barred */
-  @IsOptional()
+  @Optional()
   @IsArray()
   @ArrayMaxSize(200)
   @ValidateNested({ each: true })
@@ -129,17 +126,17 @@ export class EditPersonBody {
 }
 
 export class TimeOffBody {
-  @Matches(DAY)
+  @IsDay()
   startOn: string;
 
-  @Matches(DAY)
+  @IsDay()
   endOn: string;
 
   /** the share of each day that is lost: 1 or 0.5 */
   @IsIn([1, 0.5])
   part: number;
 
-  @IsOptional()
+  @Optional()
   @IsString()
   @MaxLength(100)
   note?: string;
@@ -174,7 +171,7 @@ export class RoundUpBody {
   rhythm: RoundUpRhythm;
 
   /** the time of the daily round-up in the person's zone */
-  @Matches(/^([01]\d|2[0-3]):[0-5]\d$/)
+  @IsTimeOfDay()
   at: string;
 }
 
@@ -182,10 +179,10 @@ export class CoverBody {
   @IsUUID()
   coverId: string;
 
-  @Matches(DAY)
+  @IsDay()
   startOn: string;
 
-  @Matches(DAY)
+  @IsDay()
   endOn: string;
 }
 

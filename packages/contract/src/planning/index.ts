@@ -7,15 +7,14 @@ import {
   IsIn,
   IsInt,
   IsNotEmpty,
-  IsOptional,
   IsString,
   Matches,
   Max,
   MaxLength,
   Min,
-  ValidateIf,
   ValidateNested,
 } from 'class-validator';
+import { Optional, OrNull } from '../fields/index.js';
 import type { Danger, PieceStage, ReckoningList, RouteStep } from '@zesting/core';
 
 export class RouteShape {
@@ -55,19 +54,19 @@ export class RouteStepBody implements RouteStep {
   @IsString({ each: true })
   after: string[];
 
-  @IsOptional()
+  @Optional()
   @IsBoolean()
   sameDay?: boolean;
 
-  @IsOptional()
+  @Optional()
   @IsBoolean()
   optional?: boolean;
 
-  @IsOptional()
+  @Optional()
   @IsInt()
   reworkSpanDays?: number;
 
-  @IsOptional()
+  @Optional()
   @IsInt()
   reworkEffortMinutes?: number;
 }
@@ -84,7 +83,7 @@ export class EditRouteBody {
   formatName: string;
 
   /** null: as many as the client's agreement says */
-  @ValidateIf((_, value) => value !== null)
+  @OrNull()
   @IsInt()
   @Min(1)
   @Max(9)

@@ -7,16 +7,14 @@ import {
   IsInt,
   IsNotEmpty,
   IsObject,
-  IsOptional,
   IsString,
   IsUUID,
-  Matches,
   Max,
   MaxLength,
   Min,
-  ValidateIf,
   ValidateNested,
 } from 'class-validator';
+import { IsDay, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
 import type { Answers, Danger, FormField, HeldBy, PartState, PieceStage, ReckoningList } from '@zesting/core';
 import { UploadShape } from '../intake/index.js';
 import { PillarShape } from '../clients/index.js';
@@ -85,26 +83,26 @@ export class ContentBody {
 }
 
 export class EditPieceBody {
-  @IsOptional()
+  @Optional()
   @IsString()
   @IsNotEmpty()
   @MaxLength(200)
   title?: string;
 
-  @IsOptional()
+  @OptionalOrNull()
   @IsUUID()
   pillarId?: string | null;
 
-  @IsOptional()
+  @Optional()
   @IsString()
   @MaxLength(10_000)
   notes?: string;
 
-  @IsOptional()
-  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  @OptionalOrNull()
+  @IsDay()
   wishOn?: string | null;
 
-  @IsOptional()
+  @Optional()
   @IsBoolean()
   shelved?: boolean;
 }
@@ -116,7 +114,7 @@ export class HandBackBody {
   remark: string;
 
   /** the making steps that are done again; absent: those nearest before the check */
-  @IsOptional()
+  @Optional()
   @IsUUID('all', { each: true })
   @ArrayNotEmpty()
   @ArrayMaxSize(20)
@@ -125,7 +123,7 @@ export class HandBackBody {
 
 export class RemainingBody {
   /** null puts the whole effort back */
-  @ValidateIf((body: RemainingBody) => body.minutes !== null)
+  @OrNull()
   @IsInt()
   @Min(0)
   @Max(60_000)

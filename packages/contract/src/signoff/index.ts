@@ -1,16 +1,5 @@
-import {
-  ArrayMaxSize,
-  ArrayNotEmpty,
-  ArrayUnique,
-  IsArray,
-  IsIn,
-  IsNotEmpty,
-  IsOptional,
-  IsString,
-  IsUUID,
-  Matches,
-  MaxLength,
-} from 'class-validator';
+import { ArrayMaxSize, ArrayNotEmpty, ArrayUnique, IsArray, IsIn, IsNotEmpty, IsString, IsUUID, MaxLength } from 'class-validator';
+import { IsDay, Optional } from '../fields/index.js';
 import type { PartState, SignOffPolicy } from '@zesting/core';
 import { ContactShape } from '../clients/index.js';
 import { MediumShape } from '../production/index.js';
@@ -21,7 +10,7 @@ export class SendPacketBody {
   @MaxLength(200)
   title: string;
 
-  @IsOptional()
+  @Optional()
   @IsString()
   @MaxLength(5000)
   message?: string;
@@ -33,7 +22,7 @@ export class SendPacketBody {
   @IsUUID('all', { each: true })
   pieceIds: string[];
 
-  @Matches(/^\d{4}-\d{2}-\d{2}$/)
+  @IsDay()
   dueOn: string;
 }
 
@@ -123,7 +112,7 @@ export class SettleRemarkBody {
   state: 'open' | 'settled' | 'answered';
 
   /** what is said instead of changing it: the contact reads it with the next version */
-  @IsOptional()
+  @Optional()
   @IsString()
   @MaxLength(2000)
   answer?: string;

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../result/index.js';
 import { dayIn, fromDayNumber, toDayNumber, toInstantAfterGap, type Day, type InstantText, type TimeOfDay } from '../time/index.js';
-import { moveWorkingNumber, seekWorkingNumber, type WorkCalendar } from '../workdays/index.js';
+import { moveWorkingNumber, REACH_DAYS, seekWorkingNumber, type WorkCalendar } from '../workdays/index.js';
 
 /** One who does steps, as planning sees them. */
 export interface PlanDoer {
@@ -282,10 +282,11 @@ function openSuccessorsOf(order: readonly PlanStep[]): Map<string, PlanStep[]> {
   return open;
 }
 
-/** Working days after `from` up to and including `to`; negative the other way round. */
+/** Working days after `from` up to and including `to`; negative the other way round. What lies beyond ten years is not counted. */
 function workingDaysAfter(calendar: WorkCalendar, from: number, to: number): number {
   let count = 0;
-  for (let n = Math.min(from, to) + 1; n <= Math.max(from, to); n++) if (calendar.minutesOnNumber(n) > 0) count++;
+  const last = Math.min(Math.max(from, to), Math.min(from, to) + REACH_DAYS);
+  for (let n = Math.min(from, to) + 1; n <= last; n++) if (calendar.minutesOnNumber(n) > 0) count++;
   return to >= from ? count : -count;
 }
 

@@ -25,7 +25,7 @@ export interface NoneInReach {
 }
 
 /** Ten years: no party is away for longer, so a longer search means a calendar without working days. */
-const REACH_DAYS = 3653;
+export const REACH_DAYS = 3653;
 const noneInReach = fail<NoneInReach>({ code: 'workdays.none_in_reach' });
 
 /** Monday to Friday, eight hours. */
@@ -37,15 +37,43 @@ export function toCalendar(facts: CalendarFacts): WorkCalendar {
   for (const day of facts.holidays ?? []) holidays.add(toDayNumber(day));
   const worked = new Map<number, number>();
   for (const { on, minutes } of facts.worked ?? []) worked.set(toDayNumber(on), minutes);
-  const lost = new Map<number, number>();
-  for (const { startOn, endOn, part = 1 } of facts.timeOff ?? []) {
-    for (let n = toDayNumber(startOn), end = toDayNumber(endOn); n <= end; n++) lost.set(n, Math.min(1, (lost.get(n) ?? 0) + part));
-  }
+  const lostOn = shareLost(facts.timeOff ?? []);
   return {
     minutesOnNumber: (number) => {
       const full = worked.get(number) ?? (holidays.has(number) ? 0 : (facts.weeklyMinutes[weekdayOfNumber(number) - 1] ?? 0));
-      return Math.round(full * (1 - (lost.get(number) ?? 0)));
+      return full === 0 ? 0 : Math.round(full * (1 - lostOn(number)));
     },
+  };
+}
+
+/**
+ * The share of a day's hours that absences take away, by day number, 1 at most. Absences are reckoned as spans: one that lasts for good
+ * costs no more than one of a day.
+ */
+function shareLost(absences: Iterable<{ readonly startOn: Day; readonly endOn: Day; readonly part?: number }>): (number: number) => number {
+  const changes = new Map<number, number>();
+  const change = (number: number, by: number) => changes.set(number, (changes.get(number) ?? 0) + by);
+  for (const { startOn, endOn, part = 1 } of absences) {
+    const [first, last] = [toDayNumber(startOn), toDayNumber(endOn)];
+    if (last < first) continue;
+    change(first, part);
+    change(last + 1, -part);
+  }
+  if (changes.size === 0) return () => 0;
+  const starts = [...changes.keys()].sort((a, b) => a - b);
+  let sum = 0;
+  const shares = starts.map((number) => Math.min(1, Math.max(0, (sum += changes.get(number) ?? 0))));
+  let [from, to, share] = [-Infinity, starts[0] ?? Infinity, 0]; // the stretch that was asked about last: the next question is mostly near
+  return (number) => {
+    if (number >= from && number < to) return share;
+    let [low, high] = [0, starts.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if ((starts[middle] ?? Infinity) <= number) low = middle + 1;
+      else high = middle;
+    }
+    [from, to, share] = [starts[low - 1] ?? -Infinity, starts[low] ?? Infinity, shares[low - 1] ?? 0];
+    return share;
   };
 }
 

@@ -51,6 +51,50 @@ describe('a working calendar', () => {
     expect(isWorkingDay(twice, d('2027-03-09'))).toBe(false);
   });
 
+  it('takes an absence for good, or of a long time ago, as the span that it is', () => {
+    const away = toCalendar({
+      weeklyMinutes: MONDAY_TO_FRIDAY,
+      timeOff: [
+        { startOn: d('0001-01-01'), endOn: d('2020-12-31') },
+        { startOn: d('2027-03-10'), endOn: d('9999-12-31') },
+        { startOn: d('2027-03-04'), endOn: d('2027-03-09'), part: 0.5 },
+      ],
+    });
+    expect(
+      ['2020-12-31', '2021-01-01', '2027-03-03', '2027-03-04', '2027-03-09', '2027-03-10', '9999-12-30'].map((day) =>
+        minutesOn(away, d(day)),
+      ),
+    ).toEqual([0, 480, 480, 240, 240, 0, 0]);
+    expect(addWorkingDays(away, d('2027-03-09'), 1)).toEqual({ ok: false, failure: { code: 'workdays.none_in_reach' } });
+  });
+
+  it('loses the same share as the sum over its absences, day by day', () => {
+    const span = fc.record({
+      start: fc.integer({ min: 0, max: 60 }),
+      length: fc.integer({ min: 0, max: 20 }),
+      part: fc.constantFrom(0.5, 1),
+    });
+    fc.assert(
+      fc.property(fc.array(span, { maxLength: 8 }), fc.array(fc.integer({ min: -5, max: 90 }), { maxLength: 30 }), (spans, asked) => {
+        const first = d('2027-03-01');
+        const reckoned = toCalendar({
+          weeklyMinutes: Array(7).fill(100),
+          timeOff: spans.map(({ start, length, part }) => ({
+            startOn: addDays(first, start),
+            endOn: addDays(first, start + length),
+            part,
+          })),
+        });
+        for (const offset of asked) {
+          const lost = spans
+            .filter(({ start, length }) => offset >= start && offset <= start + length)
+            .reduce((sum, { part }) => sum + part, 0);
+          expect(minutesOn(reckoned, addDays(first, offset))).toBe(Math.round(100 * (1 - Math.min(1, lost))));
+        }
+      }),
+    );
+  });
+
   it('works on days when both parties work', () => {
     const other = toCalendar({ weeklyMinutes: [480, 480, 480, 480, 480, 0, 0], holidays: [d('2027-03-10')] });
     expect(countWorkingDays(bothCalendars(calendar, other), d('2027-03-08'), d('2027-03-14'))).toBe(4);

@@ -78,4 +78,46 @@ describe('absences from a calendar file', () => {
     for (const text of ['', 'hello', 'BEGIN:VCARD\r\nEND:VCARD', 'BEGIN:VCALENDAR\r\nBEGIN:VEVENT'])
       expect(readTimeOff(text, reading).ok).toBe(false);
   });
+
+  it('takes an event that lasts for good as one span, whatever century it ends in', () => {
+    const away = ['UID:g', 'SUMMARY:Gone', 'DTSTART;VALUE=DATE:20000101', 'DTEND;VALUE=DATE:99980101'];
+    const spans = found(file(away));
+    expect(spans.at(-1)).toMatch(/ 2199-12-31 1 Gone$/);
+    expect(spans[0]).toBe('2027-03-01 2027-03-05 1 Gone');
+    expect(found(file(['UID:t', 'SUMMARY:Timed', 'DTSTART:20270302T000000Z', 'DTEND:99980302T000000Z']))[0]).toMatch(/^2027-03-02/);
+  });
+
+  it('keeps zones that a file defines to that file', () => {
+    const zone = (offset: string) =>
+      file(['UID:z', 'SUMMARY:Zoned', 'DTSTART;TZID=Europe/London:20270302T080000', 'DTEND;TZID=Europe/London:20270302T120000']).replace(
+        'BEGIN:VEVENT',
+        `BEGIN:VTIMEZONE\r\nTZID:Europe/London\r\nBEGIN:STANDARD\r\nDTSTART:19700101T000000\r\nTZOFFSETFROM:${offset}\r\nTZOFFSETTO:${offset}\r\nEND:STANDARD\r\nEND:VTIMEZONE\r\nBEGIN:VEVENT`,
+      );
+    const plain = file([
+      'UID:p',
+      'SUMMARY:Plain',
+      'DTSTART;TZID=Europe/London:20270302T080000',
+      'DTEND;TZID=Europe/London:20270302T120000',
+    ]);
+    const before = found(plain);
+    expect(found(zone('+1400'))).toEqual(['2027-03-01 2027-03-01 0.5 Zoned']); // eight there is six in the evening of the day before here
+    expect(found(plain)).toEqual(before);
+  });
+
+  it('refuses what is no calendar, an event without a beginning, and more than can be taken over', () => {
+    const code = (text: string) => {
+      const result = readTimeOff(text, reading);
+      return result.ok ? 'read' : result.failure.code;
+    };
+    expect(code('no calendar')).toBe('time_off.file_unreadable');
+    expect(code(file(['UID:x', 'SUMMARY:Nothing']))).toBe('time_off.file_unreadable');
+    const many = Array.from({ length: 300 }, (_, index) => [
+      `UID:${index}`,
+      'SUMMARY:Often',
+      'DTSTART;VALUE=DATE:20270302',
+      'DTEND;VALUE=DATE:20270303',
+      'RRULE:FREQ=WEEKLY;COUNT=20',
+    ]);
+    expect(code(file(...many))).toBe('time_off.too_many');
+  });
 });

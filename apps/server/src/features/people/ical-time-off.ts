@@ -19,6 +19,10 @@ import type { FoundTimeOff, FoundTimeOffShape } from '@zesting/contract';
 const AHEAD_DAYS = 550;
 /** The most repetitions of one event that are looked at. */
 const REPEATS = 2000;
+/** The most absences that one file may bring: what is taken over at once. */
+const ABSENCES = 500;
+/** An absence that lasts beyond what is read ahead ends where the file says, and here at the latest. */
+const FOR_GOOD = getDay('2199-12-31');
 
 interface Reading {
   /** the person's zone: timed events are laid on its days */
@@ -32,17 +36,27 @@ interface Reading {
 /**
  * Reads absences from a calendar file: whole-day events, and timed ones that take at least a quarter of a day's hours (half a
  * day), or three quarters (the whole day). Free and cancelled events, and those that take no working day, are left out.
- * @returns absences by day, or `time_off.file_unreadable`
+ * Zones that the file defines count for it alone. Run it where a file that never ends can be ended: see `read-time-off.worker`.
+ * @returns absences by day, or `time_off.file_unreadable`, or `time_off.too_many` above 500
  * @see RFC 5545
  */
-export function readTimeOff(text: string, reading: Reading): Result<FoundTimeOffShape, { code: 'time_off.file_unreadable' }> {
-  let root: ICAL.Component;
+export function readTimeOff(text: string, reading: Reading): Result<FoundTimeOffShape, ReadFailure> {
   try {
-    root = new ICAL.Component(ICAL.parse(text) as unknown[]);
+    const root = new ICAL.Component(ICAL.parse(text) as unknown[]);
     if (root.name !== 'vcalendar') return fail({ code: 'time_off.file_unreadable' });
+    return readCalendar(root, reading);
   } catch {
     return fail({ code: 'time_off.file_unreadable' });
+  } finally {
+    ICAL.TimezoneService.reset();
   }
+}
+
+export interface ReadFailure {
+  readonly code: 'time_off.file_unreadable' | 'time_off.too_many';
+}
+
+function readCalendar(root: ICAL.Component, reading: Reading): Result<FoundTimeOffShape, ReadFailure> {
   for (const zone of root.getAllSubcomponents('vtimezone')) ICAL.TimezoneService.register(zone);
   const events = root.getAllSubcomponents('vevent').map((part) => new ICAL.Event(part));
   const masters = events.filter((event) => !event.isRecurrenceException());
@@ -54,6 +68,7 @@ export function readTimeOff(text: string, reading: Reading): Result<FoundTimeOff
     if (found.length === 0) leftOut += 1;
     return found;
   });
+  if (absences.length > ABSENCES) return fail({ code: 'time_off.too_many' });
   return ok({ absences: absences.sort((a, b) => a.startOn.localeCompare(b.startOn)), leftOut });
 }
 
@@ -85,7 +100,7 @@ const plainDay = (time: ICAL.Time): Day => getDay(time.toString().slice(0, 10));
 function absenceOf(event: ICAL.Event, span: Occurrence, reading: Reading): FoundTimeOff[] {
   const note = (event.summary ?? '').slice(0, 100);
   const days = span.start.isDate ? wholeDays(span, reading) : timedDays(span, reading);
-  return joined(days.filter((day) => day.on >= reading.todayOn)).map(({ startOn, endOn, part }) => ({
+  return joined(days).map(({ startOn, endOn, part }) => ({
     uid: `${event.uid || note}:${startOn}`.slice(0, 300),
     startOn,
     endOn,
@@ -97,22 +112,35 @@ function absenceOf(event: ICAL.Event, span: Occurrence, reading: Reading): Found
 interface DayOff {
   readonly on: Day;
   readonly part: number;
+  /** the last day of all, where it goes on so long */
+  readonly until?: Day;
 }
 
-/** The end of a whole-day event is the day after its last one. */
-function wholeDays({ start, end }: Occurrence, { calendar }: Reading): DayOff[] {
+/** The days of a span that are looked at: from today on, and so far ahead as files are read. */
+function lookedAt(first: Day, last: Day, { todayOn }: Reading): Day[] {
+  const from = Math.max(toDayNumber(first), toDayNumber(todayOn));
+  const to = Math.min(toDayNumber(last), toDayNumber(todayOn) + AHEAD_DAYS);
+  return Array.from({ length: Math.max(0, to - from + 1) }, (_, index) => fromDayNumber(from + index));
+}
+
+/** The end of a whole-day event is the day after its last one. One that reaches beyond what is looked at lasts to its end. */
+function wholeDays({ start, end }: Occurrence, reading: Reading): DayOff[] {
   const first = plainDay(start);
-  const length = Math.max(1, daysBetween(first, plainDay(end)));
-  return Array.from({ length }, (_, index) => addDays(first, index))
-    .filter((on) => minutesOn(calendar, on) > 0)
+  const last = addDays(first, Math.max(1, daysBetween(first, plainDay(end))) - 1);
+  const days = lookedAt(first, last, reading)
+    .filter((on) => minutesOn(reading.calendar, on) > 0)
     .map((on) => ({ on, part: 1 }));
+  const isLonger = last > addDays(reading.todayOn, AHEAD_DAYS);
+  return isLonger && days.length > 0
+    ? [...days.slice(0, -1), { ...(days.at(-1) as DayOff), until: last < FOR_GOOD ? last : FOR_GOOD }]
+    : days;
 }
 
-function timedDays({ start, end }: Occurrence, { zone, calendar }: Reading): DayOff[] {
+function timedDays({ start, end }: Occurrence, reading: Reading): DayOff[] {
+  const { zone, calendar } = reading;
   const [from, to] = [start.toJSDate().toISOString(), end.toJSDate().toISOString()];
   const days: DayOff[] = [];
-  for (let n = toDayNumber(dayIn(from, zone)), last = toDayNumber(dayIn(to, zone)); n <= last; n++) {
-    const on = fromDayNumber(n);
+  for (const on of lookedAt(dayIn(from, zone), dayIn(to, zone), reading)) {
     const minutes = minutesOn(calendar, on);
     const share = minutes === 0 ? 0 : minutesWithin(from, to, on, zone) / minutes;
     if (share >= 0.75) days.push({ on, part: 1 });
@@ -138,10 +166,10 @@ function minutesWithin(from: string, to: string, on: Day, zone: string): number 
 /** Days that follow each other with the same part, as one absence. */
 function joined(days: readonly DayOff[]): { startOn: Day; endOn: Day; part: number }[] {
   const spans: { startOn: Day; endOn: Day; part: number }[] = [];
-  for (const { on, part } of days) {
+  for (const { on, part, until = on } of days) {
     const last = spans.at(-1);
-    if (last && last.part === part && addDays(last.endOn, 1) === on) last.endOn = on;
-    else spans.push({ startOn: on, endOn: on, part });
+    if (last && last.part === part && addDays(last.endOn, 1) === on) last.endOn = until;
+    else spans.push({ startOn: on, endOn: until, part });
   }
   return spans;
 }

@@ -188,4 +188,32 @@ describe('people', () => {
     const results = await Promise.all(ids.map((id) => leave(scene.app, scene.people.lead, id)));
     expect(results.map((result) => (result.ok ? 'left' : result.failure.code)).sort()).toEqual(['left', 'person.last_lead']);
   });
+
+  it('reads a calendar file apart from the server: one that never ends is refused, one that lasts for good is a span', async () => {
+    const staff = await callerAs(scene, 'staff');
+    const { personId } = scene.people.staff;
+    const read = (...lines: string[]) => {
+      const body = new FormData();
+      const text = [
+        'BEGIN:VCALENDAR',
+        'VERSION:2.0',
+        'BEGIN:VEVENT',
+        'UID:1',
+        'SUMMARY:Away',
+        ...lines,
+        'END:VEVENT',
+        'END:VCALENDAR',
+      ].join('\r\n');
+      body.append('file', new Blob([text], { type: 'text/calendar' }), 'off.ics');
+      return staff.call('POST', `/api/people/${personId}/time-off/read-file`, { body });
+    };
+    const endless = await read('DTSTART:20270302T100000Z', 'RRULE:FREQ=SECONDLY;BYMONTH=1;BYMONTHDAY=31;BYHOUR=23');
+    expect([endless.status, endless.body['code']]).toEqual([422, 'time_off.file_unreadable']);
+    const gone = await read('DTSTART;VALUE=DATE:20270308', 'DTEND;VALUE=DATE:99980101');
+    const absences = gone.body['absences'] as { startOn: string; endOn: string }[]; // FoundTimeOffShape
+    expect([absences[0]?.startOn, absences.at(-1)?.endOn]).toEqual(['2027-03-08', '2199-12-31']);
+    const imported = await staff.call('POST', `/api/people/${personId}/time-off/import`, { body: { absences } });
+    expect(imported.status).toBe(204);
+    await staff.call('POST', `/api/people/${personId}/time-off/import`, { body: { absences: [] } });
+  }, 20_000);
 });

@@ -3,6 +3,7 @@ import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
 import { Database } from '../database/transaction.js';
 import { Clock } from '../time/clock.js';
+import { UUID } from '../http/checks.js';
 import { Problem } from '../http/problem.js';
 import { linkCookie, Links, type OpenedLink } from './links.js';
 import { POLICIES, type Policy, type PolicyName, type Reach, type Role } from './policies.js';
@@ -65,7 +66,10 @@ interface Seen {
 }
 type SeenRequest = Request & Seen & { session?: { personId?: string } };
 
-const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+/** What in a path is no id: the secret of a feed, an upload's id with the hash of its place. */
+const FREE_PARAMS = new Set(['secret', 'uploadId']);
+const isNamed = ({ resource }: AccessRule, name: string): boolean => Object.values(resource).includes(name);
+const notAnId = (name: string): Problem => Problem.of('http.invalid', { errors: { [name]: ['isUuid'] } });
 
 /** Refuses by default: lets a request through only when the route's policy names the viewer and the resource is in reach. */
 @Injectable()
@@ -82,6 +86,8 @@ export class AccessGuard implements CanActivate {
     if (!rule) throw new Error('route without a policy');
     const request = context.switchToHttp().getRequest<SeenRequest>();
     const policy: Policy = POLICIES[rule.policy];
+    for (const [name, value] of Object.entries(request.params))
+      if (!FREE_PARAMS.has(name) && !UUID.test(String(value))) throw isNamed(rule, name) ? Problem.of('access.not_found') : notAnId(name);
     if (policy.open) return true;
     if (policy.link) return this.byLink(request, policy.link);
     return this.byRole(request, policy, rule.resource);
@@ -156,10 +162,19 @@ const pathParam = (request: SeenRequest, name: string): string => {
   return value;
 };
 
+/** A cookie's value; one that was written by somebody else and cannot be read is taken as it is. */
+function decoded(value: string): string {
+  try {
+    return decodeURIComponent(value);
+  } catch {
+    return value;
+  }
+}
+
 /** The request's cookies by name. */
 export function cookiesOf(request: Request): Record<string, string> {
   const pairs = (request.headers.cookie ?? '').split(';').map((pair) => pair.trim().split('='));
-  return Object.fromEntries(pairs.flatMap(([name, value]) => (name && value ? [[name, decodeURIComponent(value)]] : [])));
+  return Object.fromEntries(pairs.flatMap(([name, value]) => (name && value ? [[name, decoded(value)]] : [])));
 }
 
 /** The viewer, in a handler whose policy is by role. */

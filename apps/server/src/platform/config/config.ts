@@ -10,8 +10,13 @@ export interface Config {
   readonly port: number;
   /** where uploaded files and the server key lie */
   readonly dataFolder: string;
+  /** where people reach Zesting: links begin with it, and writes from pages of any other origin are refused */
   readonly publicAddress: string;
-  readonly smtpPort: number;
+  /** the address that is listened on */
+  readonly bindAddress: string;
+  /** proxies whose word about the caller's address and protocol counts: as `trust proxy` of Express; empty: none */
+  readonly trustedProxies: string;
+  readonly smtp: SmtpConfig;
   readonly webFolder: string | null;
   readonly serverKey: Buffer;
   /** the clock may be set over HTTP, sign-in is not throttled: tests only */
@@ -19,6 +24,39 @@ export interface Config {
   readonly logLevel: string;
   /** the instant that counts as the present at start; null: the machine's */
   readonly now: InstantText | null;
+}
+
+/** The mail server that takes our mail. */
+export interface SmtpConfig {
+  readonly host: string;
+  readonly port: number;
+  /** `none`: in the clear, for loopback; `starttls`: must be upgraded; `tls`: from the first byte */
+  readonly tls: 'none' | 'starttls' | 'tls';
+  readonly user: string | null;
+  readonly password: string | null;
+  /** as mails say it: `Name <address>` */
+  readonly from: string;
+}
+
+function smtpOf(env: NodeJS.ProcessEnv): SmtpConfig {
+  const tls = env['ZESTING_SMTP_TLS'] ?? 'none';
+  if (tls !== 'none' && tls !== 'starttls' && tls !== 'tls') throw new Error(`ZESTING_SMTP_TLS is none, starttls or tls, not ${tls}`);
+  return {
+    host: env['ZESTING_SMTP_HOST'] ?? '127.0.0.1',
+    port: Number(env['ZESTING_SMTP_PORT'] ?? 4313),
+    tls,
+    user: env['ZESTING_SMTP_USER'] ?? null,
+    password: env['ZESTING_SMTP_PASSWORD'] ?? null,
+    from: env['ZESTING_MAIL_FROM'] ?? 'Zesting <desk@zesting.test>',
+  };
+}
+
+/** An address without a slash at its end. */
+function addressOf(text: string): string {
+  const address = URL.canParse(text) ? new URL(text) : undefined;
+  if (!address || !['http:', 'https:'].includes(address.protocol) || address.pathname !== '/')
+    throw new Error(`ZESTING_ADDRESS is no address such as https://zesting.example: ${text}`);
+  return address.origin;
 }
 
 /** Reads the configuration from environment variables; makes the server key on first use. */
@@ -30,8 +68,10 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     databaseUrl: env['ZESTING_DATABASE_URL'] ?? 'postgres://postgres@127.0.0.1:4312/zesting',
     port,
     dataFolder,
-    publicAddress: env['ZESTING_ADDRESS'] ?? `http://127.0.0.1:${port}`,
-    smtpPort: Number(env['ZESTING_SMTP_PORT'] ?? 4313),
+    publicAddress: addressOf(env['ZESTING_ADDRESS'] ?? `http://127.0.0.1:${port}`),
+    bindAddress: env['ZESTING_BIND'] ?? '127.0.0.1',
+    trustedProxies: env['ZESTING_TRUSTED_PROXIES'] ?? '',
+    smtp: smtpOf(env),
     webFolder: env['ZESTING_WEB'] ?? null,
     serverKey: serverKey(dataFolder, env['ZESTING_KEY']),
     testing: env['ZESTING_TESTING'] === '1',

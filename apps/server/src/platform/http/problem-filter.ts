@@ -3,6 +3,7 @@ import { Catch, HttpException, type ArgumentsHost, type ExceptionFilter } from '
 import type { Response } from 'express';
 import type { Logger } from 'pino';
 import { isAway } from '../database/away.js';
+import { brokenRule } from '../database/constraints.js';
 import { Problem } from './problem.js';
 
 /** Codes for what the framework itself refuses. */
@@ -32,6 +33,8 @@ export class ProblemFilter implements ExceptionFilter {
 
   private bodyOf(error: unknown): { status: number } & Record<string, unknown> {
     if (error instanceof Problem) return { ...(error.getResponse() as object), status: error.getStatus() };
+    const broken = brokenRule(error);
+    if (broken) return this.bodyOf(Problem.of(broken));
     if (isAway(error)) {
       this.logger.warn({ err: error }, 'the database is away');
       return this.bodyOf(Problem.of('http.try_again'));

@@ -7,7 +7,7 @@ import { App } from '../app.js';
 import { queueMail } from '../mail/mail.js';
 
 /** A listener that speaks just enough SMTP to take mail, and can refuse the first tries. */
-function smtp(refuseFirst: number): Promise<{ port: number; received: string[]; close: () => void }> {
+function smtp(refuseFirst: number, refusal = '451 try again later'): Promise<{ port: number; received: string[]; close: () => void }> {
   const received: string[] = [];
   let refused = 0;
   const server = createTcp((socket) => {
@@ -24,7 +24,7 @@ function smtp(refuseFirst: number): Promise<{ port: number; received: string[]; 
           } else data += `${line}\n`;
         } else if (line.startsWith('MAIL') && refused < refuseFirst) {
           refused += 1;
-          socket.write('451 try again later\r\n');
+          socket.write(`${refusal}\r\n`);
         } else if (line.startsWith('DATA')) {
           data = '';
           socket.write('354 go on\r\n');
@@ -50,7 +50,7 @@ describe('the outbox', () => {
 
   it('sends what was committed, once, and never what was rolled back', async () => {
     const post = await smtp(0);
-    const server = await createServer({ ...database.config, smtpPort: post.port });
+    const server = await createServer({ ...database.config, smtp: { ...database.config.smtp, port: post.port } });
     await server.init();
     const app = server.get(App);
     await app.write(async (tx) => {
@@ -69,7 +69,7 @@ describe('the outbox', () => {
 
   it('keeps a mail that could not be sent for another try, under the same Message-ID', async () => {
     const post = await smtp(1);
-    const server = await createServer({ ...database.config, smtpPort: post.port });
+    const server = await createServer({ ...database.config, smtp: { ...database.config.smtp, port: post.port } });
     await server.init();
     const app = server.get(App);
     await app.write(async (tx) => {
@@ -90,6 +90,38 @@ describe('the outbox', () => {
     await app.read('update graphile_worker._private_jobs set run_at = now()');
     await eventually(() => post.received.length > 0);
     expect(post.received[0]).toContain(`Message-ID: ${before?.id}`);
+    await server.close();
+    post.close();
+  }, 30_000);
+
+  it('does not try again what the mail server refuses for good, and tells those who can do something about it', async () => {
+    const post = await smtp(1, '550 no such user here');
+    const server = await createServer({ ...database.config, smtp: { ...database.config.smtp, port: post.port } });
+    await server.init();
+    const app = server.get(App);
+    await app.read("insert into agencies (name, zone, region, weekly_minutes) values ('A', 'Europe/London', 'GB-ENG', '{480}')");
+    const [lead] = await app.read<{ id: string }>(
+      "insert into people (name, email, role, zone, region, weekly_minutes, round_up) values ('Lea', 'lea@x.test', 'lead', 'Europe/London', 'GB-ENG', '{480}', 'daily') returning id",
+    );
+    const [client] = await app.read<{ id: string }>(
+      `insert into clients (code, name, colour, zone, region, weekly_minutes, policy) values ('AAA', 'Client', 0, 'Europe/London', 'GB-ENG', '{480}', '{"kind":"any"}') returning id`,
+    );
+    await app.read("insert into contacts (client_id, name, email) values ($1, 'Con Tact', 'Gone@x.test')", [client?.id]);
+    await app.write(async (tx) => {
+      await queueMail(tx, { to: 'gone@x.test', subject: 'For your sign-off', paragraphs: ['x'] });
+      return ok(null);
+    });
+    await eventually(async () => (await app.read('select 1 from notices')).length > 0);
+    const [notice] = await app.read('select person_id, heading, text from notices');
+    expect(notice).toEqual({
+      person_id: lead?.id,
+      heading: 'Mail did not arrive: For your sign-off',
+      text: 'A mail to Con Tact of Client (gone@x.test) did not arrive: 550 no such user here. It is not tried again.',
+    });
+    await eventually(async () => (await app.read("select 1 from graphile_worker.jobs where task_identifier = 'mail_send'")).length === 0);
+    expect(await app.read("select verb, detail ->> 'to' as to from activities")).toEqual([
+      { verb: 'client.mail_failed', to: 'gone@x.test' },
+    ]);
     await server.close();
     post.close();
   }, 30_000);

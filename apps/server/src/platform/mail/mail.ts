@@ -68,16 +68,43 @@ const listHtml = ({ title, ordered, items }: MailList): string => {
   return `<p>${escapeHtml(title)}:</p>\n<${tag}>${lines.join('')}</${tag}>`;
 };
 
+/** A mail that did not arrive, and whether it is tried again. */
+export interface MailFailure {
+  readonly to: string;
+  readonly subject: string;
+  /** what the mail server said, or why it could not be reached */
+  readonly reason: string;
+  readonly isFinal: boolean;
+}
+
+/** After so many tries (somewhat over an hour) somebody hears of a mail that still waits; after so many days of tries it is given up. */
+const TRIES_BEFORE_WORD = 8;
+
 /** Sends queued mail by SMTP. */
 @Injectable()
 export class MailSender implements OnModuleInit, OnApplicationShutdown {
   private readonly transport;
+  private tellFailure: (failure: MailFailure) => Promise<void> = () => Promise.resolve();
 
   constructor(
-    @Inject(CONFIG) config: Config,
+    @Inject(CONFIG) private readonly config: Config,
     private readonly jobs: Jobs,
   ) {
-    this.transport = createTransport({ pool: true, host: '127.0.0.1', port: config.smtpPort, secure: false, ignoreTLS: true });
+    const { host, port, tls, user, password } = config.smtp;
+    this.transport = createTransport({
+      pool: true,
+      host,
+      port,
+      secure: tls === 'tls',
+      requireTLS: tls === 'starttls',
+      ignoreTLS: tls === 'none',
+      ...(user === null ? {} : { auth: { user, pass: password ?? '' } }),
+    });
+  }
+
+  /** Says who hears of mail that does not arrive. */
+  onFailure(tell: (failure: MailFailure) => Promise<void>): void {
+    this.tellFailure = tell;
   }
 
   onApplicationShutdown(): void {
@@ -85,15 +112,35 @@ export class MailSender implements OnModuleInit, OnApplicationShutdown {
   }
 
   onModuleInit(): void {
-    this.jobs.register(TASK, async (payload) => {
+    this.jobs.register(TASK, async (payload, { job }) => {
       const mail = payload as QueuedMail; // written by queueMail alone
-      await this.transport.sendMail({
-        from: 'Zesting <desk@zesting.test>',
-        to: mail.to,
-        subject: mail.subject,
-        messageId: mail.messageId,
-        ...mailBodies(mail),
-      });
+      try {
+        await this.transport.sendMail({
+          from: this.config.smtp.from,
+          to: mail.to,
+          subject: mail.subject,
+          messageId: mail.messageId,
+          ...mailBodies(mail),
+        });
+      } catch (error) {
+        // refused for good: trying again would change nothing. All else is tried again, and told once when that takes long
+        const isFinal = isRefused(error) || job.attempts >= job.max_attempts;
+        if (isFinal || job.attempts === TRIES_BEFORE_WORD)
+          await this.tellFailure({ to: mail.to, subject: mail.subject, reason: reasonOf(error), isFinal });
+        if (!isFinal) throw new Error(reasonOf(error), { cause: error });
+      }
     });
   }
 }
+
+/** The mail server's own *no* to this mail or address: SMTP replies from 500 on. @see RFC 5321 4.2.1 */
+function isRefused(error: unknown): boolean {
+  const code = error instanceof Error && 'responseCode' in error ? error.responseCode : undefined;
+  return typeof code === 'number' && code >= 500 && code < 600;
+}
+
+/** What was said, without the mail's own words. */
+const reasonOf = (error: unknown): string => {
+  if (error instanceof Error && 'response' in error && typeof error.response === 'string') return error.response.slice(0, 200);
+  return error instanceof Error ? error.message.slice(0, 200) : 'unknown';
+};

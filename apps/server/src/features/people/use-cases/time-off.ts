@@ -1,12 +1,18 @@
-import { fail, getDay, ok, toCalendar, dayIn, type Result } from '@zesting/core';
+import { fail, getDay, ok, dayIn, type Result } from '@zesting/core';
 import type { CoverBody, FoundTimeOff, FoundTimeOffShape, TimeOffBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
 import { publicHolidays } from '../../../platform/time/holidays.js';
 import { replanWhere } from '../../planning/index.js';
-import { readTimeOff } from '../ical-time-off.js';
+import { runLimited } from '../../../platform/work/limited.js';
+import type { ReadFailure } from '../ical-time-off.js';
+import type { TimeOffTask } from '../read-time-off.worker.js';
 import { lockPerson, recordPerson } from './edit-person.js';
+
+/** The longest calendar file that is read, in characters, and what reading it may take. */
+const FILE_LENGTH = 5_000_000;
+const READING = { milliseconds: 5_000, megabytes: 200 };
 
 type Wrong = { code: 'time_off.order_wrong' };
 
@@ -42,11 +48,7 @@ export function removeTimeOff(app: App, viewer: Viewer, personId: string, timeOf
 }
 
 /** Reads a calendar file without taking anything over: the person looks first. */
-export async function readTimeOffFile(
-  app: App,
-  personId: string,
-  text: string,
-): Promise<Result<FoundTimeOffShape, { code: 'time_off.file_unreadable' }>> {
+export async function readTimeOffFile(app: App, personId: string, text: string): Promise<Result<FoundTimeOffShape, ReadFailure>> {
   const [person] = await app.read<{ zone: string; region: string; weekly_minutes: number[] }>(
     'select zone, region, weekly_minutes from people where id = $1',
     [personId],
@@ -54,11 +56,15 @@ export async function readTimeOffFile(
   if (!person) throw new Error('the person went away');
   const todayOn = dayIn(app.clock.now(), person.zone);
   const year = Number(todayOn.slice(0, 4));
-  const calendar = toCalendar({
+  if (text.length > FILE_LENGTH) return fail({ code: 'time_off.too_many' });
+  const facts = {
     weeklyMinutes: person.weekly_minutes,
     holidays: publicHolidays(person.region, year, year + 2).map((holiday) => holiday.on),
-  });
-  return readTimeOff(text, { zone: person.zone, calendar, todayOn });
+  };
+  const script = new URL('../read-time-off.worker.js', import.meta.url);
+  const task: TimeOffTask = { text, zone: person.zone, todayOn, facts };
+  const found = await runLimited<TimeOffTask, Result<FoundTimeOffShape, ReadFailure>>(script, task, READING);
+  return found ?? fail({ code: 'time_off.file_unreadable' });
 }
 
 /** Takes over absences read from a file. Those it brought before, and that are still to come, are replaced. */

@@ -6,7 +6,6 @@ import {
   isVoided,
   type Day,
   type SignOffPolicy,
-  getValue,
   addWorkingDays,
   laterOf,
   workingDayOnOrAfter,
@@ -135,7 +134,8 @@ export async function readyFor(app: App, clientId: string): Promise<ReadyShape> 
 /** Two working days of the client, unless the plan asks for an answer sooner or leaves more time; never before today. */
 function suggestedDue(pieces: readonly ReadyPieceShape[], book: CalendarBook, clientId: string): Day {
   const client = getDoer(book, clientKey(clientId));
-  const usual = getValue(addWorkingDays(client.calendar, client.todayOn, 2));
+  const orToday = (day: ReturnType<typeof addWorkingDays>) => (day.ok ? day.value : client.todayOn); // a client may have no working days yet
+  const usual = orToday(addWorkingDays(client.calendar, client.todayOn, 2));
   const planned = pieces.flatMap((piece) => (piece.latestFinishOn === null ? [] : [getDay(piece.latestFinishOn)])).sort()[0];
-  return laterOf(planned ?? usual, getValue(workingDayOnOrAfter(client.calendar, client.todayOn)));
+  return laterOf(planned ?? usual, orToday(workingDayOnOrAfter(client.calendar, client.todayOn)));
 }

@@ -1,4 +1,4 @@
-import { addWorkingDays, dayIn, fail, getValue, isAllSigned, ok, type Day, type Result } from '@zesting/core';
+import { addWorkingDays, dayIn, fail, isAllSigned, ok, type Day, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
@@ -62,7 +62,8 @@ export function silenceFrom(packet: Pick<Packet, 'policy' | 'clientId' | 'sentAt
   const days = packet.policy.kind === 'agency' ? undefined : packet.policy.silenceDays;
   if (days === undefined) return null;
   const client = getDoer(book, clientKey(packet.clientId));
-  return getValue(addWorkingDays(client.calendar, dayIn(packet.sentAt, client.zone), days + 1));
+  const from = addWorkingDays(client.calendar, dayIn(packet.sentAt, client.zone), days + 1);
+  return from.ok ? from.value : null; // a client without working days is never silent long enough
 }
 
 /** Records that no answer came in the agreed time: it counts as approval of every piece that still waits. */

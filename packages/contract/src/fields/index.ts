@@ -1,0 +1,33 @@
+import { isZone, parseDay, parseTimeOfDay } from '@zesting/core';
+import { ValidateBy, ValidateIf, type ValidationOptions } from 'class-validator';
+
+/** The first and the last day that may be typed anywhere: what lies outside is a slip of the hand. */
+export const FIRST_DAY = '1990-01-01';
+export const LAST_DAY = '2199-12-31';
+
+/** Whether a value is a day of the calendar, `YYYY-MM-DD`, between 1990 and 2199. */
+export const isDay = (value: unknown): value is string =>
+  typeof value === 'string' && parseDay(value) !== undefined && value >= FIRST_DAY && value <= LAST_DAY;
+
+const rule = (name: string, holds: (value: unknown) => boolean, options?: ValidationOptions): PropertyDecorator =>
+  ValidateBy({ name, validator: { validate: holds, defaultMessage: () => `$property breaks the rule ${name}` } }, options);
+
+/** A day of the calendar: 31 February is none. */
+export const IsDay = (options?: ValidationOptions): PropertyDecorator => rule('isDay', isDay, options);
+
+/** A time of day, `HH:MM`. */
+export const IsTimeOfDay = (options?: ValidationOptions): PropertyDecorator =>
+  rule('isTimeOfDay', (value) => typeof value === 'string' && parseTimeOfDay(value) !== undefined, options);
+
+/** A zone that IANA knows. */
+export const IsZone = (options?: ValidationOptions): PropertyDecorator =>
+  rule('isZone', (value) => typeof value === 'string' && isZone(value), options);
+
+/** May be left out, but not null: the other rules are asked only when something was sent. */
+export const Optional = (): PropertyDecorator => ValidateIf((_, value) => value !== undefined);
+
+/** May be left out or null, which takes the value away. */
+export const OptionalOrNull = (): PropertyDecorator => ValidateIf((_, value) => value !== undefined && value !== null);
+
+/** May be null, which says *none*; must be sent. */
+export const OrNull = (): PropertyDecorator => ValidateIf((_, value) => value !== null);
