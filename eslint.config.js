@@ -26,6 +26,8 @@ export default tseslint.config(
         clearTimeout: 'readonly',
         fetch: 'readonly',
         URL: 'readonly',
+        AbortSignal: 'readonly',
+        structuredClone: 'readonly',
         performance: 'readonly',
         Buffer: 'readonly',
         setInterval: 'readonly',

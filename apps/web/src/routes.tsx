@@ -2,6 +2,7 @@ import type { RouteObject } from 'react-router';
 import { CalendarPage } from './features/calendar/calendar-page';
 import { BrandPage } from './features/clients/brand-page';
 import { ClientPage } from './features/clients/client-page';
+import { RoomViewPage } from './features/clients/room-view-page';
 import { ClientsPage } from './features/clients/clients-page';
 import { DeskPage } from './features/desk/desk-page';
 import { LinksPage } from './features/links/links-page';
@@ -33,6 +34,7 @@ export const routes: RouteObject[] = [
       { path: 'calendar', element: <CalendarPage /> },
       { path: 'clients', element: <ClientsPage /> },
       { path: 'clients/:clientId', element: <ClientPage /> },
+      { path: 'clients/:clientId/room/:contactId', element: <RoomViewPage /> },
       { path: 'brand/:clientId', element: <BrandPage /> },
       { path: 'people', element: <PeoplePage /> },
       { path: 'people/:personId', element: <PersonPage /> },

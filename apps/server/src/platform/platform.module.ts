@@ -10,6 +10,7 @@ import { Listener } from './database/listener.js';
 import { Database } from './database/transaction.js';
 import { Files } from './files/files.js';
 import { Live } from './live/live.js';
+import { PictureProcess } from './files/picture-process.js';
 import { Pictures } from './files/pictures.js';
 import { Resumable } from './files/resumable.js';
 import { Jobs } from './jobs/jobs.js';
@@ -17,7 +18,7 @@ import { LOGGER, makeLogger } from './logging.js';
 import { MailSender } from './mail/mail.js';
 import { Clock } from './time/clock.js';
 
-const shared = [App, AccessGuard, Clock, Database, Files, Jobs, Links, Listener, Live, Pictures, Resumable, SessionPool];
+const shared = [App, AccessGuard, Clock, Database, Files, Jobs, Links, Listener, Live, PictureProcess, Pictures, Resumable, SessionPool];
 
 /** What all features stand on. */
 @Global()

@@ -5,9 +5,12 @@ import { Preview } from '../ui/preview';
 import { Tag } from '../ui/tags';
 import { Decide } from './decide';
 
+/** A room as its contact sees it, or as the agency looks at it: then files come by the agency's own session. */
+export type ShownRoom = RoomShape & { readonly isView?: boolean };
+
 interface RoomPieceProps {
   readonly piece: RoomPieceShape;
-  readonly room: RoomShape;
+  readonly room: ShownRoom;
   readonly isLocked: boolean;
   readonly onDecided: () => void;
 }
@@ -44,7 +47,11 @@ export function RoomPiece({ piece, room, isLocked, onDecided }: RoomPieceProps) 
       {piece.said.length > 0 && (
         <p className="mt-2 text-[13px] no-print">
           <a
-            href={`/api/room/${room.contactId}/pieces/${piece.pieceId}/sign-off-record`}
+            href={
+              room.isView
+                ? `/api/pieces/${piece.pieceId}/sign-off-record`
+                : `/api/room/${room.contactId}/pieces/${piece.pieceId}/sign-off-record`
+            }
             className="text-pine underline inline-flex items-center min-h-11 sm:min-h-6"
             download
           >
@@ -57,7 +64,7 @@ export function RoomPiece({ piece, room, isLocked, onDecided }: RoomPieceProps) 
   );
 }
 
-function Appearance({ piece, channel, room }: { piece: RoomPieceShape; channel: RoomChannelShape; room: RoomShape }) {
+function Appearance({ piece, channel, room }: { piece: RoomPieceShape; channel: RoomChannelShape; room: ShownRoom }) {
   return (
     <div className="border border-line rounded-md p-3 bg-paper">
       <p className="text-muted text-[13px] mb-2">
@@ -70,7 +77,7 @@ function Appearance({ piece, channel, room }: { piece: RoomPieceShape; channel: 
             key={medium.assetId}
             medium={medium}
             ratio={channel.ratio}
-            source={`/api/room/${room.contactId}/files/${medium.assetId}`}
+            source={room.isView ? `/api/files/${medium.assetId}` : `/api/room/${room.contactId}/files/${medium.assetId}`}
           />
         ))}
       </div>

@@ -1,18 +1,27 @@
-import type { RoomPacketShape, RoomShape } from '@zesting/contract';
+import type { RoomPacketShape } from '@zesting/contract';
 import { count, dayWords } from '../lib/format';
 import { Tag } from '../ui/tags';
 import { VisitorFrame } from '../ui/visitor-frame';
-import { RoomPiece } from './room-piece';
+import { RoomPiece, type ShownRoom } from './room-piece';
 
 /** The client's room: what waits for this contact's word first, what was decided after it. */
-export function Room({ room, onDecided }: { room: RoomShape; onDecided: () => void }) {
+export function Room({ room, onDecided }: { room: ShownRoom; onDecided: () => void }) {
+  return (
+    <VisitorFrame code={room.clientCode} name={room.clientName} colour={room.clientColour} agency={room.agencyName}>
+      <RoomContent room={room} onDecided={onDecided} />
+    </VisitorFrame>
+  );
+}
+
+/** What stands in a room, without the frame around it. */
+export function RoomContent({ room, onDecided }: { room: ShownRoom; onDecided: () => void }) {
   const open = room.packets.filter((packet) => !packet.isClosed);
   const closed = room.packets.filter((packet) => packet.isClosed);
   const waiting = open
     .flatMap((packet) => packet.pieces)
     .filter((piece) => piece.outcome === null && piece.mine === null && piece.isAsked).length;
   return (
-    <VisitorFrame code={room.clientCode} name={room.clientName} colour={room.clientColour} agency={room.agencyName}>
+    <>
       <h1 className="text-2xl">Hello {room.contactName.split(' ')[0]}</h1>
       <p className="text-muted mb-5" role="status">
         {waiting === 0
@@ -30,11 +39,11 @@ export function Room({ room, onDecided }: { room: RoomShape; onDecided: () => vo
           ))}
         </details>
       )}
-    </VisitorFrame>
+    </>
   );
 }
 
-function Packet({ packet, room, onDecided }: { packet: RoomPacketShape; room: RoomShape; onDecided: () => void }) {
+function Packet({ packet, room, onDecided }: { packet: RoomPacketShape; room: ShownRoom; onDecided: () => void }) {
   return (
     <section aria-label={packet.title} className="mb-7">
       <header className="flex flex-wrap items-center gap-2 mb-2">

@@ -37,6 +37,8 @@ const VERBS: Record<string, string> = {
   'request.declined': 'declined the request',
   'client.made': 'took on the client',
   'client.edited': 'changed the client',
+  'client.link_renewed': 'renewed a link',
+  'client.link_closed': 'closed a link',
   'client.mail_failed': 'could not deliver a mail',
   'client.archived': 'archived the client',
   'client.restored': 'restored the client',

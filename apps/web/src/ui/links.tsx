@@ -1,47 +1,146 @@
-import { useSuspenseQuery } from '@tanstack/react-query';
-import type { ClientLinksShape } from '@zesting/contract';
+import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
+import type { ChangeLinkBody, ClientLinksShape } from '@zesting/contract';
 import { Copy } from 'lucide-react';
+import { useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
-import { call } from '../lib/api';
+import { ApiProblem, call } from '../lib/api';
+import { useWrite } from '../lib/queries';
 import { Button } from './button';
+import { Dialog } from './dialog';
+import { Tag } from './tags';
 
-/** The links of a client to hand out: forms, the contacts' rooms, the calendar feed. */
-export function ClientLinks({ clientId }: { clientId: string }) {
+const EFFECT: Record<ChangeLinkBody['kind'], Record<ChangeLinkBody['change'], string>> = {
+  form: {
+    renew: 'The link that was given out opens nothing any more, and there is a new one to hand out.',
+    close: 'Nobody can ask through this form any more until the link is renewed.',
+  },
+  room: {
+    renew: 'The link that they have opens nothing any more; a new one goes to them by mail.',
+    close: 'They can look at nothing and decide nothing any more until the link is renewed.',
+  },
+  feed: {
+    renew: 'Calendar programs that follow the feed stop; there is a new address to hand out.',
+    close: 'Calendar programs that follow the feed stop until it is renewed.',
+  },
+  receipt: { renew: '', close: '' },
+};
+
+interface Asked extends ChangeLinkBody {
+  readonly name: string;
+}
+
+/** The links of a client to hand out, and the contacts' rooms, whose links go by mail only. Each can be renewed and closed. */
+export function ClientLinks({ clientId, roomOf }: { clientId: string; roomOf: (contactId: string) => ReactNode }) {
   const { data: links } = useSuspenseQuery({
     queryKey: ['links', clientId],
-    queryFn: () => call<ClientLinksShape>(`/clients/${clientId}/links`),
+    queryFn: () =>
+      call<ClientLinksShape>(`/clients/${clientId}/links`).catch((problem: unknown) => {
+        if (problem instanceof ApiProblem && problem.code === 'access.refused') return null; // whoever covers for a manager
+        throw problem;
+      }),
   });
+  const [asked, setAsked] = useState<Asked>();
+  if (!links) return <p className="text-muted">The links are with the client’s own managers: who covers for them does not hand any out.</p>;
   return (
-    <dl className="grid gap-y-2 gap-x-4 grid-cols-[minmax(9rem,auto)_minmax(0,1fr)_auto] items-center">
-      {links.forms.map((form) => (
-        <LinkRow key={form.address} name={`Form: ${form.title}`} address={form.address} />
-      ))}
-      {links.rooms.map((room) => (
-        <LinkRow key={room.contactId} name={`Room of ${room.name}`} address={room.address} />
-      ))}
-      <LinkRow name="Calendar feed" address={links.feed} />
-    </dl>
+    <>
+      <dl className="grid gap-y-2 gap-x-4 grid-cols-[minmax(9rem,auto)_minmax(0,1fr)_auto] items-center">
+        {links.forms.map((form) => (
+          <LinkRow
+            key={form.formId}
+            name={`Form: ${form.title}`}
+            address={form.address}
+            onChange={(change) => setAsked({ kind: 'form', id: form.formId, change, name: `Form: ${form.title}` })}
+          />
+        ))}
+        <LinkRow
+          name="Calendar feed"
+          address={links.feed}
+          onChange={(change) => setAsked({ kind: 'feed', change, name: 'Calendar feed' })}
+        />
+        {links.rooms.map((room) => (
+          <Row
+            key={room.contactId}
+            name={`Room of ${room.name}`}
+            isOpen={room.isOpen}
+            onChange={(change) => setAsked({ kind: 'room', id: room.contactId, change, name: `Room of ${room.name}` })}
+          >
+            <span className="text-muted">goes to {room.email} by mail</span> {roomOf(room.contactId)}
+          </Row>
+        ))}
+      </dl>
+      {asked && <ChangeDialog clientId={clientId} asked={asked} onClose={() => setAsked(undefined)} />}
+    </>
   );
 }
 
-function LinkRow({ name, address }: { name: string; address: string }) {
-  const copy = async () => {
-    await navigator.clipboard.writeText(address);
-    toast(`${name}: copied`);
-  };
+function ChangeDialog({ clientId, asked, onClose }: { clientId: string; asked: Asked; onClose: () => void }) {
+  const queries = useQueryClient();
+  const { name, ...body } = asked;
+  const write = useWrite((sent: ChangeLinkBody) => call<ClientLinksShape>(`/clients/${clientId}/links`, { method: 'POST', body: sent }));
+  const words = asked.change === 'renew' ? 'Renew the link' : 'Close the link';
+  const go = () =>
+    write.mutate(body, {
+      onSuccess: (links) => {
+        queries.setQueryData(['links', clientId], links);
+        toast(`${name}: ${asked.change === 'renew' ? 'renewed' : 'closed'}`);
+        onClose();
+      },
+    });
+  return (
+    <Dialog open onClose={onClose} title={`${words}: ${name}?`} description={EFFECT[asked.kind][asked.change]}>
+      <div className="flex justify-end gap-2">
+        <Button onClick={onClose}>Leave it</Button>
+        <Button look="danger" disabled={write.isPending} onClick={go}>
+          {words}
+        </Button>
+      </div>
+    </Dialog>
+  );
+}
+
+interface RowProps {
+  readonly name: string;
+  readonly isOpen: boolean;
+  readonly onChange: (change: ChangeLinkBody['change']) => void;
+  readonly children: ReactNode;
+  readonly extra?: ReactNode;
+}
+
+function Row({ name, isOpen, onChange, children, extra }: RowProps) {
   return (
     <>
       <dt className="font-medium">{name}</dt>
-      <dd className="truncate">
-        <a href={address} className="text-pine underline">
-          {address}
-        </a>
-      </dd>
-      <dd>
-        <Button look="quiet" onClick={() => void copy()} aria-label={`Copy: ${name}`}>
-          <Copy size={15} aria-hidden /> Copy
+      <dd className="truncate">{isOpen ? children : <Tag tone="rind">Closed</Tag>}</dd>
+      <dd className="flex justify-end">
+        {isOpen && extra}
+        <Button look="quiet" onClick={() => onChange('renew')} aria-label={`Renew: ${name}`}>
+          Renew…
         </Button>
+        {isOpen && (
+          <Button look="quiet" onClick={() => onChange('close')} aria-label={`Close: ${name}`}>
+            Close…
+          </Button>
+        )}
       </dd>
     </>
+  );
+}
+
+function LinkRow({ name, address, onChange }: { name: string; address: string | null; onChange: RowProps['onChange'] }) {
+  const copy = async () => {
+    await navigator.clipboard.writeText(address ?? '');
+    toast(`${name}: copied`);
+  };
+  const copyButton = (
+    <Button look="quiet" onClick={() => void copy()} aria-label={`Copy: ${name}`}>
+      <Copy size={15} aria-hidden /> Copy
+    </Button>
+  );
+  return (
+    <Row name={name} isOpen={address !== null} onChange={onChange} extra={copyButton}>
+      <a href={address ?? ''} className="text-pine underline">
+        {address}
+      </a>
+    </Row>
   );
 }

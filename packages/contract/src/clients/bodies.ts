@@ -203,6 +203,13 @@ export class PolicyBody {
   @Optional()
   @IsUUID()
   personId?: string;
+
+  /** how the client agreed that the agency decides: a lead may leave it out */
+  @Optional()
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(500)
+  consent?: string;
 }
 
 /** Minutes of work on Monday to Sunday. */
@@ -215,6 +222,25 @@ const Week = (): PropertyDecorator => (target, key) => {
   Max(1440, { each: true })(target, key);
 };
 export { Week as IsWeek };
+
+/** What a link opens: an intake form, a contact's room, the calendar feed, a request's receipt. */
+export const LINK_KINDS = ['form', 'room', 'feed', 'receipt'] as const;
+export type LinkKind = (typeof LINK_KINDS)[number];
+
+/** Every link that was given out of this kind dies. */
+export class ChangeLinkBody {
+  @IsIn(LINK_KINDS)
+  kind: LinkKind;
+
+  /** the form, contact or request; none for the feed */
+  @Optional()
+  @IsUUID()
+  id?: string;
+
+  /** `renew`: there is a new one (a room's goes to its contact by mail); `close`: there is none until it is renewed */
+  @IsIn(['renew', 'close'])
+  change: 'renew' | 'close';
+}
 
 export class NewClientBody {
   /** two to five capital letters; stands on every file and link */

@@ -39,21 +39,25 @@ export class ClientShape extends ClientSummary {
 }
 
 export class FormLinkShape {
+  formId: string;
   title: string;
-  address: string;
+  /** null once it is closed */
+  address: string | null;
 }
 
+/** A contact's room. Its link goes by mail only: nobody at the agency sees it, since whoever has it can decide. */
 export class RoomLinkShape {
   contactId: string;
   name: string;
-  address: string;
+  email: string;
+  isOpen: boolean;
 }
 
-/** The client's personal links. Only those who manage the client see them. */
+/** The client's links. Only those who manage the client themselves see them, and not who covers for them. */
 export class ClientLinksShape {
   forms: FormLinkShape[];
   rooms: RoomLinkShape[];
-  feed: string;
+  feed: string | null;
 }
 
 export class ClientMadeShape {

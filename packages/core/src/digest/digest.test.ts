@@ -40,6 +40,7 @@ describe('canonical text (RFC 8785)', () => {
   it('refuses what JSON cannot carry', () => {
     expect(() => canonical(Number.NaN)).toThrow('not a JSON number');
     expect(() => canonical('\ud800')).toThrow('lone surrogate');
+    expect(() => canonical({ '\ud800': 1 })).toThrow('lone surrogate');
   });
 
   it('reads back to the same value, whatever the order of keys', () => {

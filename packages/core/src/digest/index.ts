@@ -26,7 +26,7 @@ export function canonical(value: Json): string {
   }
   if (isList(value)) return `[${value.map(canonical).join(',')}]`;
   const entries = Object.keys(value).sort();
-  return `{${entries.map((key) => `${JSON.stringify(key)}:${canonical(value[key] ?? null)}`).join(',')}}`;
+  return `{${entries.map((key) => `${canonical(key)}:${canonical(value[key] ?? null)}`).join(',')}}`;
 }
 
 const isList = (value: Json): value is readonly Json[] => Array.isArray(value);

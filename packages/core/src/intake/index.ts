@@ -38,7 +38,8 @@ function textProblem(field: FormField, text: string, todayOn: Day): AnswerProble
     case 'date': {
       const day = parseDay(text);
       if (!day) return 'not_a_date';
-      return day < todayOn ? 'in_the_past' : undefined;
+      // what is asked for cannot be past; any other date may be, such as when something began
+      return field.serves === 'wish_date' && day < todayOn ? 'in_the_past' : undefined;
     }
     case 'link':
       return isLink(text) ? undefined : 'not_a_link';
@@ -47,9 +48,10 @@ function textProblem(field: FormField, text: string, todayOn: Day): AnswerProble
   }
 }
 
-/** Whether a text is an http or https address with a host that has a dot. */
+/** Whether a text is an http or https address with a host of at least two names, and a port that there is. */
 export function isLink(text: string): boolean {
-  return text.length <= 2000 && /^https?:\/\/[^\s/?#@]+\.[^\s/?#@]+(?:[/?#]\S*)?$/i.test(text.trim());
+  const [, port] = /^https?:\/\/[^\s/?#@:.]+(?:\.[^\s/?#@:.]+)+\.?(?::(\d{1,5}))?(?:[/?#]\S*)?$/i.exec(text.trim()) ?? [undefined, 'none'];
+  return text.length <= 2000 && (port === undefined || (Number(port) >= 1 && Number(port) <= 65_535));
 }
 
 /**
@@ -58,15 +60,16 @@ export function isLink(text: string): boolean {
  * @returns one problem per field key; empty when all is well
  */
 export function checkAnswers(fields: readonly FormField[], answers: Answers, todayOn: Day): Record<string, AnswerProblem> {
-  const problems: Record<string, AnswerProblem> = {};
+  const problems: [key: string, problem: AnswerProblem][] = []; // keys come from outside: `__proto__` is one like any other
   const known = new Set(fields.map((field) => field.key));
-  for (const key of Object.keys(answers)) if (!known.has(key)) problems[key] = 'unknown_field';
+  for (const key of Object.keys(answers)) if (!known.has(key)) problems.push([key, 'unknown_field']);
   for (const field of fields) {
-    const answer = answers[field.key] ?? (field.kind === 'files' ? [] : '');
+    const given = Object.hasOwn(answers, field.key) ? answers[field.key] : undefined;
+    const answer = given ?? (field.kind === 'files' ? [] : '');
     const problem = typeof answer === 'string' ? textProblem(field, answer, todayOn) : filesProblem(field, answer);
-    if (problem) problems[field.key] = problem;
+    if (problem) problems.push([field.key, problem]);
   }
-  return problems;
+  return Object.fromEntries(problems);
 }
 
 function filesProblem(field: FormField, files: readonly string[]): AnswerProblem | undefined {
@@ -82,6 +85,6 @@ export function answerServing(
   serves: NonNullable<FormField['serves']>,
 ): string | undefined {
   const field = fields.find((candidate) => candidate.serves === serves);
-  const answer = field && answers[field.key];
+  const answer = field && Object.hasOwn(answers, field.key) ? answers[field.key] : undefined;
   return typeof answer === 'string' && answer.trim() !== '' ? answer.trim() : undefined;
 }

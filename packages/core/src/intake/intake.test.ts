@@ -40,6 +40,20 @@ describe('answers', () => {
     });
   });
 
+  it('takes a past day where a form asks for another date than the wish', () => {
+    const asked: FormField[] = [{ key: 'since', kind: 'date', label: 'Since when?' }];
+    expect(checkAnswers(asked, { since: '1999-12-31' }, today)).toEqual({});
+  });
+
+  it('is not misled by names that every object has', () => {
+    const asked: FormField[] = [{ key: 'constructor', kind: 'short', label: 'Who builds it?' }];
+    expect(checkAnswers(asked, {}, today)).toEqual({});
+    expect(checkAnswers(asked, JSON.parse('{"__proto__":"x"}') as Record<string, string>, today)).toEqual({
+      ['__proto__']: 'unknown_field',
+    });
+    expect(answerServing([{ key: 'toString', kind: 'short', label: 'x', serves: 'title' }], {}, 'title')).toBeUndefined();
+  });
+
   it('takes today as a wish date and refuses yesterday', () => {
     expect(checkAnswers(fields, { ...good, wish: '2027-03-01' }, today)).toEqual({});
     expect(checkAnswers(fields, { ...good, wish: '2027-02-28' }, today)).toEqual({ wish: 'in_the_past' });
@@ -58,6 +72,11 @@ describe('answers', () => {
     ['https://example', false],
     ['ftp://example.test', false],
     ['https://user@example.test', false],
+    ['https://a..b', false],
+    ['https://.example.test', false],
+    ['https://example.test:99999', false],
+    ['https://example.test:0', false],
+    ['https://example.test:443/x', true],
     ['https://example.test/a b', false],
   ])('%s is a link: %s', (text, expected) => {
     expect(isLink(text)).toBe(expected);

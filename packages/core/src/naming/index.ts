@@ -13,15 +13,30 @@ export interface NamedFile {
 /** The longest title in a name, in characters: whole paths stay below the 255 bytes that file systems allow (common practice). */
 const TITLE_LIMIT = 60;
 
+/** Latin letters that are no accented ones: Unicode does not take them apart. */
+const LETTERS: Readonly<Record<string, string>> = {
+  ß: 'ss',
+  æ: 'ae',
+  ø: 'o',
+  ł: 'l',
+  đ: 'd',
+  ð: 'd',
+  þ: 'th',
+  œ: 'oe',
+  ı: 'i',
+  ħ: 'h',
+  ŋ: 'ng',
+  ŧ: 't',
+  ĸ: 'k',
+};
+
 /** Lower-case ASCII letters, digits and hyphens: what every file system and URL takes. Accents fall away, other scripts become nothing. */
 export function plainTitle(title: string): string {
   const plain = title
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')
     .toLowerCase()
-    .replace(/ß/g, 'ss')
-    .replace(/æ/g, 'ae')
-    .replace(/ø/g, 'o')
+    .replace(/[ßæøłđðþœıħŋŧĸ]/g, (letter) => LETTERS[letter] ?? letter)
     .replace(/[’']/g, '')
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '');

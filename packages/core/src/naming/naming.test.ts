@@ -8,6 +8,7 @@ describe('titles in file names', () => {
     ['Crème brûlée & Øl', 'creme-brulee-ol'],
     ['The four o’clock loaf', 'the-four-oclock-loaf'],
     ['../../etc/passwd', 'etc-passwd'],
+    ['Łódź, Đorđe and Þór', 'lodz-dorde-and-thor'],
     ['苔', 'untitled'],
   ])('%s becomes %s', (title, plain) => {
     expect(plainTitle(title)).toBe(plain);

@@ -24,18 +24,22 @@ export function roundUpAt(setting: RoundUpSetting, now: InstantText, quietSecond
     case 'at_once':
       return instant.add({ seconds: quietSeconds }).toString();
     case 'hourly':
-      return instant
-        .toZonedDateTimeISO(setting.zone)
-        .round({ smallestUnit: 'hour', roundingMode: 'floor' })
-        .add({ hours: 1 })
-        .toInstant()
-        .toString();
+      return nextFullHour(instant, setting.zone).toString();
     case 'daily': {
       const today = dayIn(now, setting.zone);
       const next = toInstantAfterGap(today, setting.at, setting.zone);
       return compareInstants(next, now) > 0 ? next : toInstantAfterGap(addDays(today, 1), setting.at, setting.zone);
     }
   }
+}
+
+/** The next instant at which the zone's clock shows a full hour. Where clocks change by half an hour on the way, it is found again from there. */
+function nextFullHour(instant: Temporal.Instant, zone: string): Temporal.Instant {
+  const minuteOf = (at: Temporal.Instant) => at.toZonedDateTimeISO(zone).minute;
+  const whole = instant.round({ smallestUnit: 'minute', roundingMode: 'floor' });
+  let next = whole.add({ minutes: 60 - minuteOf(whole) });
+  if (minuteOf(next) !== 0) next = next.add({ minutes: 60 - minuteOf(next) });
+  return next;
 }
 
 /** Where a value moved from and to, before anybody was told. */

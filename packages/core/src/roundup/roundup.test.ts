@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { compareInstants, getTimeOfDay } from '../time/index.js';
+import { compareInstants, getTimeOfDay, timeIn } from '../time/index.js';
 import { joinMoves, ROUND_UP_RHYTHMS, roundUpAt, type RoundUpSetting } from './index.js';
 
 const setting = (rhythm: RoundUpSetting['rhythm'], zone: string, at = '08:00'): RoundUpSetting => ({ rhythm, zone, at: getTimeOfDay(at) });
@@ -45,5 +45,20 @@ describe('moves before anybody was told', () => {
     expect(first).toEqual({ from: 'Mon', to: 'Tue' });
     expect(joinMoves(first, { from: 'Tue', to: 'Wed' })).toEqual({ from: 'Mon', to: 'Wed' });
     expect(joinMoves(first, { from: 'Tue', to: 'Mon' })).toBeNull();
+  });
+});
+
+describe('hourly where clocks change by half an hour', () => {
+  // Lord Howe Island goes back from 02:00 to 01:30 on 4 April 2027 (IANA tz database)
+  const hourly = setting('hourly', 'Australia/Lord_Howe');
+
+  it('is the next full hour after now, on every minute of the night', () => {
+    for (let minute = 0; minute < 240; minute++) {
+      const now = new Date(Date.UTC(2027, 3, 3, 13, minute)).toISOString();
+      const at = roundUpAt(hourly, now, 0);
+      expect(Date.parse(at)).toBeGreaterThan(Date.parse(now));
+      expect(Date.parse(at) - Date.parse(now)).toBeLessThanOrEqual(90 * 60_000);
+      expect(timeIn(at, hourly.zone).slice(3)).toBe('00');
+    }
   });
 });

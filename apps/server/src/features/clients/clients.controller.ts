@@ -3,6 +3,7 @@ import { ApiConsumes } from '@nestjs/swagger';
 import type { Response } from 'express';
 import {
   ArchiveBody,
+  ChangeLinkBody,
   EditClientBody,
   NewClientBody,
   type ActivityPage,
@@ -25,6 +26,7 @@ import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { regions } from '../../platform/time/holidays.js';
 import { addAsset, OneFile, sendAsset, uploadOf } from '../production/index.js';
 import { brandSheet, clientPage, clientRows } from './queries/client-page.js';
+import { changeLink, linksOf, managesOwn } from './use-cases/change-link.js';
 import { editClient } from './use-cases/edit-client.js';
 import { archiveClient, makeClient } from './use-cases/make-client.js';
 
@@ -135,27 +137,25 @@ export class ClientsController {
     return activityPage(this.app, { clientId }, before);
   }
 
-  /** The links to hand out: intake forms, the contacts' rooms, the calendar feed. */
+  /** The links to hand out: intake forms and the calendar feed; and whose rooms are open. */
   @Get('clients/:clientId/links')
   @Access('client.links', { client: 'clientId' })
-  async links(@Param('clientId') clientId: string): Promise<ClientLinksShape> {
-    const forms = await this.app.read<{ id: string; title: string; link_generation: number }>(
-      'select id, title, link_generation from intake_forms where client_id = $1 order by title',
-      [clientId],
-    );
-    const contacts = await this.app.read<{ id: string; name: string; link_generation: number }>(
-      'select id, name, link_generation from contacts where client_id = $1 and archived_at is null order by name',
-      [clientId],
-    );
-    const [client] = await this.app.read<{ feed_generation: number }>('select feed_generation from clients where id = $1', [clientId]);
-    return {
-      forms: forms.map((form) => ({ title: form.title, address: this.app.links.address('ask', form.id, form.link_generation) })),
-      rooms: contacts.map((contact) => ({
-        contactId: contact.id,
-        name: contact.name,
-        address: this.app.links.address('room', contact.id, contact.link_generation),
-      })),
-      feed: this.app.address(`/feeds/${this.app.links.token('feed', clientId, client?.feed_generation ?? 1)}.ics`),
-    };
+  async links(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string): Promise<ClientLinksShape> {
+    if (!(await managesOwn(this.app, viewer, clientId))) throw Problem.of('access.refused');
+    return linksOf(this.app, clientId);
+  }
+
+  /** Renews or closes a link: those given out before die at once. */
+  @Post('clients/:clientId/links')
+  @HttpCode(200)
+  @Access('client.links', { client: 'clientId' })
+  async changeLink(
+    @CurrentViewer() viewer: Viewer,
+    @Param('clientId') clientId: string,
+    @Body() body: ChangeLinkBody,
+  ): Promise<ClientLinksShape> {
+    if (!(await managesOwn(this.app, viewer, clientId))) throw Problem.of('access.refused');
+    valueOrProblem(await changeLink(this.app, viewer, clientId, body));
+    return linksOf(this.app, clientId);
   }
 }

@@ -131,6 +131,7 @@ export class PiecesController {
   async finals(@Param('pieceId') pieceId: string, @Res() response: Response): Promise<void> {
     const finals = await finalsOf(this.app, pieceId);
     if (!finals) throw Problem.of('piece.no_finals');
+    if (finals === 'gone') throw Problem.of('file.gone');
     response.set({
       'Content-Type': 'application/zip',
       'Content-Disposition': `attachment; filename="${finals.name}"`,

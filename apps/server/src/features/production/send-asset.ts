@@ -38,7 +38,7 @@ export async function sendAsset(app: App, assetId: string, response: Response, a
   const width = widthOf(asked.width) ?? (marked ? (1920 as const) : undefined);
   const made = isPicture && width !== undefined ? await app.pictures.sizeOf(asset.id, width, marked) : undefined;
   if (marked && !made) throw Problem.of('file.being_made');
-  const sent = made ? { hash: made.hash, mime: 'image/webp', name: asset.name.replace(/\.\w+$/, '.webp') } : asset;
+  const sent = made ? { ...made, name: asset.name.replace(/\.\w+$/, made.mime === 'image/webp' ? '.webp' : '.jpg') } : asset;
   await send(app, sent, response);
 }
 
@@ -57,7 +57,10 @@ async function send(app: App, { hash, mime, name }: Pick<AssetRow, 'hash' | 'mim
       app.files.pathOf(hash),
       { dotfiles: 'allow', etag: false, lastModified: false, cacheControl: false },
       // the other end may hang up at any time: that is no failure of ours
-      (error?: Error & { code?: string }) => (error && error.code !== 'ECONNABORTED' && !response.headersSent ? reject(error) : resolve()),
+      (error?: Error & { code?: string }) => {
+        if (!error || error.code === 'ECONNABORTED' || response.headersSent) resolve();
+        else reject(error.code === 'ENOENT' ? Problem.of('file.gone') : error);
+      },
     ),
   );
 }

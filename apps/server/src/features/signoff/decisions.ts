@@ -37,6 +37,9 @@ export interface NewDecision {
   readonly onBehalf: { readonly personId: string; readonly name: string; readonly how: string } | null;
 }
 
+/** How a decision came that nobody recorded: through the room, whose link goes to the contact's address alone. */
+export const BY_LINK = 'by the personal link mailed to them';
+
 /** Writes a decision as the next link of the client's chain, and the activity line. Returns who decided. */
 export async function appendDecision(tx: Tx, decision: NewDecision, now: InstantText): Promise<string> {
   // two statements: one that waits for the lock sees the decisions as they were before it waited
@@ -57,7 +60,7 @@ export async function appendDecision(tx: Tx, decision: NewDecision, now: Instant
     remark: decision.remark.trim(),
     decidedAt: now,
     recordedBy: onBehalf?.personId ?? null,
-    how: onBehalf?.how ?? '',
+    how: onBehalf?.how ?? BY_LINK,
   });
   const head = chainHead(client.chain_head, link);
   await tx.query(

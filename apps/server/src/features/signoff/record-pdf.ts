@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import PDFDocument from 'pdfkit';
 import { recordText, type RecordedDecision, type SignOffRecord } from '@zesting/core';
-import { FONTS } from '../../platform/files/pictures.js';
+import { FONTS } from '../../platform/files/picture-work.js';
 import { fingerprint, publicKeyText, signDocument, signingKey } from '../../platform/signing.js';
 
 const MARGIN = 56;

@@ -21,7 +21,7 @@ import { AnswersBytes } from '../../platform/http/described.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { sendAsset } from '../production/index.js';
 import { packetsOf, readyFor } from './queries/packets.js';
-import { isSentTo, roomOf } from './queries/room.js';
+import { isSentTo, picturesSeen, roomOf } from './queries/room.js';
 import { signOffRecord } from './queries/sign-off-record.js';
 import { recordPdf } from './record-pdf.js';
 import { chase, chaseOf } from './use-cases/chase.js';
@@ -50,6 +50,18 @@ export class PacketsController {
   }
 
   /** What can go to the client now. */
+  /** A contact's room as they see it, to look at only: who opens it this way can decide nothing. */
+  @Get('clients/:clientId/rooms/:contactId')
+  @Access('client.read', { client: 'clientId' })
+  async room(@Param('clientId') clientId: string, @Param('contactId') contactId: string): Promise<RoomShape> {
+    const [contact] = await this.app.read('select 1 from contacts where id = $1 and client_id = $2 and archived_at is null', [
+      contactId,
+      clientId,
+    ]);
+    if (!contact) throw Problem.of('access.not_found');
+    return { ...(await roomOf(this.app, contactId)), canDecide: false };
+  }
+
   @Get('clients/:clientId/ready')
   @Access('packet.send', { client: 'clientId' })
   ready(@Param('clientId') clientId: string): Promise<ReadyShape> {
@@ -182,6 +194,7 @@ export class RoomController {
   async decide(@CurrentLink() contactId: string, @Body() body: RoomDecisionBody): Promise<DecidedShape> {
     const [packet] = await this.app.read('select 1 from packets where id = $1 and $2 = any(approver_ids)', [body.packetId, contactId]);
     if (!packet) throw Problem.of('access.not_found');
+    if (body.verdict === 'approve' && !(await picturesSeen(this.app, body.versionId))) throw Problem.of('decision.pictures_not_seen');
     return valueOrProblem(await decide(this.app, { ...body, contactId, onBehalf: null }));
   }
 }

@@ -60,6 +60,8 @@ const TABLE: Record<string, string> = {
   'PATCH /api/routes/{routeId}': 'lead',
   'POST /api/routes/{routeId}/archive': 'lead',
   'GET /api/clients/{clientId}/links': managers,
+  'POST /api/clients/{clientId}/links': managers,
+  'GET /api/clients/{clientId}/rooms/{contactId}': managers,
   'GET /api/clients/{clientId}/ready': managers,
   'POST /api/clients/{clientId}/packets': managers,
   'GET /api/routes': managers,
@@ -185,6 +187,7 @@ async function things(scene: Scene, client: SceneClient, isOwn: boolean): Promis
     secret: `${app.links.token('feed', client.id, 1)}.ics`,
     form: client.formId,
     contact: client.contactId,
+    contactId: client.contactId,
     receipt: submitted.requestId,
     // a person is nobody's client's: the own one is the staff creator, the other the manager
     personId: isOwn ? people.staff.personId : people.manager.personId,

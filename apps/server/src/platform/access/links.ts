@@ -11,11 +11,12 @@ export interface OpenedLink {
 
 /** Where the generation of each kind of link is kept. Raising it revokes every link given out before. */
 const GENERATIONS: Record<LinkPurpose, string> = {
-  ask: 'select f.link_generation as generation from intake_forms f join clients c on c.id = f.client_id where f.id = $1 and c.archived_at is null',
+  ask: 'select f.link_generation as generation from intake_forms f join clients c on c.id = f.client_id where f.id = $1 and f.link_open and c.archived_at is null',
   room: `select x.link_generation as generation from contacts x join clients c on c.id = x.client_id
-    where x.id = $1 and x.archived_at is null and c.archived_at is null`,
-  feed: 'select feed_generation as generation from clients where id = $1 and archived_at is null',
-  receipt: 'select 1 as generation from requests where id = $1',
+    where x.id = $1 and x.link_open and x.archived_at is null and c.archived_at is null`,
+  feed: 'select feed_generation as generation from clients where id = $1 and feed_open and archived_at is null',
+  receipt: `select r.link_generation as generation from requests r join clients c on c.id = r.client_id
+    where r.id = $1 and r.link_open and c.archived_at is null`,
   invite: 'select link_generation as generation from people where id = $1 and active',
 };
 

@@ -4,11 +4,14 @@ import { join } from 'node:path';
 import { text } from 'node:stream/consumers';
 import sharp from 'sharp';
 import { readConfig } from '../config/config.js';
+import { PictureProcess } from './picture-process.js';
 import { Files } from './files.js';
 
 describe('stored files', () => {
   const folder = mkdtempSync(join(tmpdir(), 'zesting-files-'));
-  const files = new Files(readConfig({ ZESTING_FILES: folder, ZESTING_KEY: 'test' }));
+  const pictures = new PictureProcess();
+  const files = new Files(readConfig({ ZESTING_FILES: folder, ZESTING_KEY: 'test' }), pictures);
+  afterAll(() => pictures.onApplicationShutdown());
 
   it('lie under the hash of their bytes, once, with their size', async () => {
     const bytes = await sharp({ create: { width: 30, height: 20, channels: 3, background: '#123' } })

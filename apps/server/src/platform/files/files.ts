@@ -1,12 +1,12 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, existsSync, type ReadStream } from 'node:fs';
-import { link, mkdir, readFile, rename, stat, writeFile } from 'node:fs/promises';
+import { link, mkdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
 import { fileTypeFromBuffer, fileTypeFromFile } from 'file-type';
-import sharp from 'sharp';
 import { fail, ok, type Result } from '@zesting/core';
 import { CONFIG, type Config } from '../config/config.js';
+import { PictureProcess } from './picture-process.js';
 
 /** The most that an upload in one piece may weigh, in bytes; larger ones come in parts. */
 export const UPLOAD_LIMIT_BYTES = 25 * 1024 * 1024;
@@ -38,12 +38,15 @@ const ACCEPTED = new Set([
 /** Files by the hash of their bytes, on the local disk. */
 @Injectable()
 export class Files {
-  constructor(@Inject(CONFIG) private readonly config: Config) {}
+  constructor(
+    @Inject(CONFIG) private readonly config: Config,
+    private readonly pictures: PictureProcess,
+  ) {}
 
   /** Stores bytes; the type is read from the content. `file.type_refused` for what may not come in, `file.broken` for a damaged picture. */
   async store(bytes: Buffer): Promise<Result<StoredFile, FileFailure>> {
     const mime = (await fileTypeFromBuffer(bytes))?.mime ?? (isPlainText(bytes) ? 'text/plain' : undefined);
-    const checked = await check(mime, bytes);
+    const checked = await this.check(mime, bytes);
     return checked.ok ? ok({ ...(await this.put(bytes)), ...checked.value }) : checked;
   }
 
@@ -52,7 +55,7 @@ export class Files {
     const { size } = await stat(path);
     const small = size <= UPLOAD_LIMIT_BYTES ? await readFile(path) : undefined;
     if (small) return this.store(small);
-    const checked = await check((await fileTypeFromFile(path))?.mime, path);
+    const checked = await this.check((await fileTypeFromFile(path))?.mime, path);
     if (!checked.ok) return checked;
     const hash = createHash('sha256');
     for await (const part of createReadStream(path)) hash.update(part as Buffer); // a stream without an encoding gives buffers
@@ -75,6 +78,17 @@ export class Files {
     return join(this.config.dataFolder, hash.slice(0, 2), hash);
   }
 
+  private async check(
+    mime: string | undefined,
+    source: Buffer | string,
+  ): Promise<Result<Pick<StoredFile, 'mime' | 'width' | 'height'>, FileFailure>> {
+    if (!mime || !(ACCEPTED.has(mime) || mime === 'text/plain')) return fail({ code: 'file.type_refused' });
+    if (!mime.startsWith('image/')) return ok({ mime, width: null, height: null });
+    const size = await this.pictures.measure(source);
+    if (size === 'too_large') return fail({ code: 'file.too_many_pixels' });
+    return size === 'broken' ? fail({ code: 'file.broken' }) : ok({ mime, ...size });
+  }
+
   private async put(bytes: Buffer): Promise<Pick<StoredFile, 'hash' | 'bytes'>> {
     const hash = createHash('sha256').update(bytes).digest('hex');
     await this.place(hash, (part) => writeFile(part, bytes, { flush: true }));
@@ -87,32 +101,17 @@ export class Files {
     if (existsSync(path)) return;
     await mkdir(join(path, '..'), { recursive: true });
     const part = `${path}.${randomUUID()}`;
-    await write(part);
-    await rename(part, path);
+    try {
+      await write(part);
+      await rename(part, path);
+    } catch (error) {
+      await rm(part, { force: true }); // a full disk leaves no part behind
+      throw error;
+    }
   }
 }
 
-type FileFailure = { code: 'file.type_refused' | 'file.broken' };
-
-async function check(
-  mime: string | undefined,
-  source: Buffer | string,
-): Promise<Result<Pick<StoredFile, 'mime' | 'width' | 'height'>, FileFailure>> {
-  if (!mime || !(ACCEPTED.has(mime) || mime === 'text/plain')) return fail({ code: 'file.type_refused' });
-  const size = mime.startsWith('image/') ? await pictureSize(source) : { width: null, height: null };
-  return size ? ok({ mime, ...size }) : fail({ code: 'file.broken' });
-}
-
-async function pictureSize(source: Buffer | string): Promise<{ width: number; height: number } | undefined> {
-  try {
-    const picture = sharp(source, { failOn: 'error', limitInputPixels: 100_000_000 });
-    const { width, height } = await picture.metadata();
-    await picture.resize(16).raw().toBuffer(); // decodes the whole picture: a cut-off file fails here
-    return { width, height };
-  } catch {
-    return undefined;
-  }
-}
+type FileFailure = { code: 'file.type_refused' | 'file.broken' | 'file.too_many_pixels' };
 
 /** UTF-8 without control characters or markup that a browser might run. */
 function isPlainText(bytes: Buffer): boolean {

@@ -33,6 +33,10 @@ export class ProblemFilter implements ExceptionFilter {
 
   private bodyOf(error: unknown): { status: number } & Record<string, unknown> {
     if (error instanceof Problem) return { ...(error.getResponse() as object), status: error.getStatus() };
+    if (isNoRoom(error)) {
+      this.logger.error({ err: error }, 'the disk is full');
+      return this.bodyOf(Problem.of('file.no_room'));
+    }
     const broken = brokenRule(error);
     if (broken) return this.bodyOf(Problem.of(broken));
     if (isAway(error)) {
@@ -49,6 +53,10 @@ export class ProblemFilter implements ExceptionFilter {
     return { type: '/problems/http.unexpected', code: 'http.unexpected', title: 'Something went wrong on our side', status: 500, id };
   }
 }
+
+/** The disk, or the share of it that is ours, is full. */
+const isNoRoom = (error: unknown): boolean =>
+  error instanceof Error && 'code' in error && (error.code === 'ENOSPC' || error.code === 'EDQUOT');
 
 /** Errors of body parsers carry their status. */
 function statusOf(error: unknown): number | undefined {

@@ -8,12 +8,14 @@ import { Database, type Tx } from '../database/transaction.js';
 import { LOGGER } from '../logging.js';
 
 /** Puts a job into the outbox: it runs after the transaction commits, and not at all if it rolls back. */
-export async function addJob(tx: Tx, task: string, payload: unknown, { key, priority = 0 }: JobOptions = {}): Promise<void> {
-  await tx.query('select graphile_worker.add_job($1, $2::json, job_key => $3, priority => $4)', [
+export async function addJob(tx: Tx, task: string, payload: unknown, { key, priority = 0, queue, tries }: JobOptions = {}): Promise<void> {
+  await tx.query('select graphile_worker.add_job($1, $2::json, job_key => $3, priority => $4, queue_name => $5, max_attempts => $6)', [
     task,
     JSON.stringify(payload),
     key ?? null,
     priority,
+    queue ?? null,
+    tries ?? null,
   ]);
 }
 
@@ -22,6 +24,10 @@ export interface JobOptions {
   readonly key?: string;
   /** the larger, the later; 0 for what somebody waits for */
   readonly priority?: number;
+  /** jobs of one queue run one after the other, on all servers together */
+  readonly queue?: string;
+  /** after so many it is given up */
+  readonly tries?: number;
 }
 
 /** Asks for a task to run once per key, `seconds` from now by the machine's clock; one that is waiting already keeps its time. */

@@ -7,7 +7,7 @@ export interface Limits {
 }
 
 /** Where the compiled worker of a source file lies: workers are always the compiled ones, also where the server runs from its sources. */
-const compiled = (url: URL): string => fileURLToPath(url).replace(/([\\/]apps[\\/]server[\\/])src([\\/])/, '$1dist$2');
+export const compiled = (url: URL): string => fileURLToPath(url).replace(/([\\/]apps[\\/]server[\\/])src([\\/])/, '$1dist$2');
 
 /**
  * Runs a worker on one input, in a thread of its own, with an end to its time and memory: for what comes from outside and may never end.

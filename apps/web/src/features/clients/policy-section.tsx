@@ -1,5 +1,6 @@
 import type { ClientPageShape } from '@zesting/contract';
 import type { SignOffPolicy } from '@zesting/core';
+import { useSession } from '../../lib/queries';
 import { policyWords } from '../../lib/policy-words';
 import { EditedSection } from '../../ui/edited';
 import { Field } from '../../ui/field';
@@ -18,10 +19,11 @@ export function PolicySection({ client }: { client: ClientPageShape }) {
   const edited = useClientSection(
     'policy',
     client,
-    ({ policy }) => ({ policy }),
-    (body) => ({ policy: sentPolicy(body.policy) }),
+    ({ policy }) => ({ policy, consent: '' }),
+    ({ policy, consent }) => ({ policy: { ...sentPolicy(policy), ...(consent.trim() ? { consent: consent.trim() } : {}) } }),
   );
-  const { policy } = edited.draft;
+  const { policy, consent } = edited.draft;
+  const { role } = useSession();
   const approvers = client.contacts.filter((contact) => contact.canSignOff);
   const put = (next: SignOffPolicy) => edited.change({ policy: next });
   const personName = (id: string) => client.possibleManagers.find((person) => person.personId === id)?.name ?? 'somebody who left';
@@ -91,6 +93,18 @@ export function PolicySection({ client }: { client: ClientPageShape }) {
                 </option>
               ))}
             </select>
+          )}
+        </Field>
+      )}
+      {policy.kind === 'agency' && role === 'manager' && (
+        <Field label="How the client agreed" help="Who said so, how and when. It stands in the record. A lead may leave it out.">
+          {(control) => (
+            <input
+              {...control}
+              className="field max-w-xl"
+              value={consent}
+              onChange={(event) => edited.change({ consent: event.target.value })}
+            />
           )}
         </Field>
       )}

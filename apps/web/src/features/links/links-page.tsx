@@ -1,4 +1,5 @@
 import { useClients } from '../../lib/queries';
+import { RoomLink } from '../clients/links-section';
 import { ClientLinks } from '../../ui/links';
 import { PageHead } from '../../ui/page';
 import { ClientCode } from '../../ui/tags';
@@ -8,7 +9,10 @@ export function LinksPage() {
   const { clients, client } = useClients();
   return (
     <>
-      <PageHead title="Links to hand out" note="Whoever has a link can use it; none of them needs a password." />
+      <PageHead
+        title="Links to hand out"
+        note="Whoever has a link can use it; none of them needs a password. The contacts’ own go to them by mail."
+      />
       <div className="grid gap-4">
         {(client ? [client] : clients).map((shown) => (
           <section key={shown.id} className="card p-4" aria-label={shown.name}>
@@ -16,7 +20,7 @@ export function LinksPage() {
               <ClientCode code={shown.code} colour={shown.colour} />
               {shown.name}
             </h2>
-            <ClientLinks clientId={shown.id} />
+            <ClientLinks clientId={shown.id} roomOf={(contactId) => <RoomLink clientId={shown.id} contactId={contactId} />} />
           </section>
         ))}
       </div>

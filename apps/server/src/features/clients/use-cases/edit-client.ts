@@ -28,6 +28,7 @@ export type EditClientFailure = {
     | 'client.shares_over'
     | 'client.item_unknown'
     | 'policy.incomplete'
+    | 'policy.needs_consent'
     | 'file.unknown'
     | 'person.unknown'
     | PolicyProblem;
@@ -47,7 +48,7 @@ export function editClient(
     const client = await tx.findOneOrFail(Client, { where: { id: clientId }, lock: { mode: 'pessimistic_write' } });
     if (client.version !== version) return fail({ code: 'http.changed_meanwhile' });
     const before = await wholeOf(tx, client);
-    const refused = (await editLists(tx, clientId, body, now)) ?? (await editOwn(tx, client, body));
+    const refused = (await editLists(tx, clientId, body, now)) ?? needsConsent(viewer, client, body) ?? (await editOwn(tx, client, body));
     if (refused) return fail(refused);
     client.version += 1;
     await tx.save(client);
@@ -61,13 +62,19 @@ export function editClient(
       thingId: clientId,
       verb: 'client.edited',
       actor: viewer.name,
-      detail: changesBetween(before, after),
+      detail: { ...changesBetween(before, after), ...(body.policy?.consent ? { consent: { from: null, to: body.policy.consent } } : {}) },
       at: now,
     });
     if (body.contacts) await reckonOpenPackets(app, tx, clientId, now);
     await replanWhere(tx, { clientId }, now);
     return ok(client.version);
   });
+}
+
+/** That the agency decides in the client's place is for a lead to say, or for the client: then the record says how they agreed. */
+function needsConsent(viewer: Viewer, client: Client, { policy }: EditClientBody): EditClientFailure | null {
+  if (policy?.kind !== 'agency' || viewer.role === 'lead' || policy.consent) return null;
+  return client.policy.kind === 'agency' && client.policy.personId === policy.personId ? null : { code: 'policy.needs_consent' };
 }
 
 /** Everything of a client that its page shows, for the record of what changed. */
@@ -156,8 +163,9 @@ async function editLists(tx: Tx, clientId: string, body: EditClientBody, now: In
     return { code: 'client.contact_twice' };
   if (body.pillars && body.pillars.reduce((sum, pillar) => sum + pillar.share, 0) > 100) return { code: 'client.shares_over' };
   if (body.closures?.some((closure) => closure.endOn < closure.startOn)) return { code: 'client.closure_wrong' };
+  const contacts = body.contacts && (await asPeople(tx, clientId, body.contacts));
   const lists: [table: string, rows: Listed[] | undefined][] = [
-    ['contacts', body.contacts?.map(contactRow)],
+    ['contacts', contacts?.map(contactRow)],
     ['channels', body.channels?.map(channelRow)],
     ['pillars', body.pillars?.map(pillarRow)],
   ];
@@ -173,6 +181,29 @@ async function editLists(tx: Tx, clientId: string, body: EditClientBody, now: In
       ]);
   }
   return body.managerIds && !(await putManagers(tx, clientId, body.managerIds)) ? { code: 'person.unknown' } : null;
+}
+
+/**
+ * Contacts as the people they are: who is written over with another name and another address is another person, and a new contact. A link that
+ * was given to an address that is no longer theirs dies.
+ */
+async function asPeople(tx: Tx, clientId: string, contacts: readonly ContactBody[]): Promise<ContactBody[]> {
+  const before = new Map(
+    (
+      await rowsOf<{ id: string; name: string; email: string }>(tx, 'select id, name, email from contacts where client_id = $1', [clientId])
+    ).map((row) => [row.id, row]),
+  );
+  const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
+  const moved: string[] = [];
+  const people = contacts.map((contact) => {
+    const old = contact.id === undefined ? undefined : before.get(contact.id);
+    if (!old || same(old.email, contact.email)) return contact;
+    if (!same(old.name, contact.name)) return { ...contact, id: undefined } as unknown as ContactBody; // as one that was added
+    moved.push(old.id);
+    return contact;
+  });
+  await tx.query('update contacts set link_generation = link_generation + 1 where id = any($1)', [moved]);
+  return people;
 }
 
 interface Listed {

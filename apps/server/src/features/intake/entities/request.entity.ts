@@ -21,4 +21,6 @@ export class Request {
   @InstantColumn() receivedAt: string;
   @InstantColumn({ nullable: true }) decidedAt: string | null;
   @IntColumn() version: number;
+  /** raised to revoke the receipt's link */
+  @IntColumn({ default: 1 }) linkGeneration: number;
 }

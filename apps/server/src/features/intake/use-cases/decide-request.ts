@@ -119,5 +119,5 @@ export function reopenRequest(app: App, viewer: Viewer, requestId: string): Prom
 const tellRequester = (app: App, tx: Tx, request: Request, subject: string, paragraphs: readonly string[]): Promise<void> =>
   tellOutside(tx, { email: request.requesterEmail, name: request.requesterName }, subject, paragraphs, {
     text: 'See how it stands',
-    address: app.links.address('receipt', request.id, 1),
+    address: app.links.address('receipt', request.id, request.linkGeneration),
   });

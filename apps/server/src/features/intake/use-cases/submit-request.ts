@@ -52,6 +52,7 @@ export function submitRequest(
           receivedAt: now,
           decidedAt: null,
           version: 1,
+          linkGeneration: 1,
         }),
       );
       if (!(await claimFiles(tx, request, form.fields, body.answers))) return fail({ code: 'file.unknown' });

@@ -1,11 +1,13 @@
 import { copyOnChannel, fileNames, getDay, type Content } from '@zesting/core';
+import { existsSync, type ReadStream } from 'node:fs';
+import type { Readable } from 'node:stream';
 import yazl from 'yazl';
 import type { App } from '../../../platform/app.js';
 import { loadSources, signOffOf } from '../../planning/index.js';
 
 export interface Finals {
   readonly name: string;
-  readonly zip: NodeJS.ReadableStream;
+  readonly zip: Readable;
 }
 
 interface PieceRow {
@@ -17,9 +19,9 @@ interface PieceRow {
 
 /**
  * The approved files of a piece, and the copy of each approved channel as text, named so that they sort in publishing order.
- * Undefined while the shared part is not approved.
+ * Undefined while the shared part is not approved; `gone` when one of the files is not where it was kept.
  */
-export async function finalsOf(app: App, pieceId: string): Promise<Finals | undefined> {
+export async function finalsOf(app: App, pieceId: string): Promise<Finals | 'gone' | undefined> {
   const [source] = await loadSources(app.manager, [pieceId]);
   if (!source) throw new Error('the piece went away');
   const state = signOffOf(source);
@@ -43,13 +45,25 @@ export async function finalsOf(app: App, pieceId: string): Promise<Finals | unde
     ...media.map((file) => ({ ...named, title: piece.title, extension: file.name.split('.').at(-1) ?? '' })),
     ...channels.map((channel) => ({ ...named, title: `${piece.title} ${channel.name}`, extension: 'txt' })),
   ]);
+  for (const file of media) if (!existsSync(app.files.pathOf(file.hash))) return 'gone';
   const zip = new yazl.ZipFile();
-  for (const [index, file] of media.entries()) zip.addFile(app.files.pathOf(file.hash), names[index] ?? file.name, { compress: false });
+  const output = zip.outputStream as Readable; // yazl's own stream
+  const opened = new Set<ReadStream>();
+  zip.on('error', (error: Error) => output.destroy(error));
+  // whoever hangs up, or a file that goes away meanwhile, leaves nothing open
+  output.once('close', () => opened.forEach((stream) => stream.destroy()));
+  for (const [index, file] of media.entries())
+    zip.addReadStreamLazy(names[index] ?? file.name, { compress: false }, (give) => {
+      const stream = app.files.read(file.hash);
+      opened.add(stream);
+      stream.once('error', (error) => output.destroy(error));
+      give(null, stream);
+    });
   for (const [index, channel] of channels.entries())
     zip.addBuffer(Buffer.from(textOf(piece.content, channel.id)), names[media.length + index] ?? `${channel.name}.txt`);
   zip.end();
   const [name = 'finals.zip'] = fileNames([{ ...named, title: `${piece.title} finals`, extension: 'zip' }]);
-  return { name: name.replace(/^\d+_/, ''), zip: zip.outputStream };
+  return { name: name.replace(/^\d+_/, ''), zip: output };
 }
 
 /** What goes out on a channel, to be copied out. */

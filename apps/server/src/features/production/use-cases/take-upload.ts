@@ -5,7 +5,7 @@ import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { UPLOAD_COLUMNS } from '../queries/uploads.js';
 import { addAsset } from './add-file.js';
 
-type Failure = { code: 'file.type_refused' | 'file.broken' | 'file.not_arrived' };
+type Failure = { code: 'file.type_refused' | 'file.broken' | 'file.too_many_pixels' | 'file.not_arrived' };
 
 /**
  * Files an upload that came in parts under a client. The bytes are stored first: a file without a row harms nobody.

@@ -131,3 +131,14 @@ export async function isSentTo(app: App, contactId: string, assetId: string): Pr
   );
   return rows.length > 0;
 }
+
+/** Whether every picture of a version can be shown: what nobody can see cannot be approved. */
+export async function picturesSeen(app: App, versionId: string): Promise<boolean> {
+  const [row] = await app.read<{ seen: boolean }>(
+    `select not exists (select 1 from versions v, jsonb_array_elements(v.content -> 'shared' -> 'media') m
+       join assets a on a.id = (m ->> 'assetId')::uuid and a.mime like 'image/%'
+       where v.id = $1 and not exists (select 1 from asset_sizes z where z.asset_id = a.id)) as seen`,
+    [versionId],
+  );
+  return row?.seen ?? false;
+}

@@ -1,0 +1,101 @@
+import { fail, ok, type Result } from '@zesting/core';
+import type { ChangeLinkBody, ClientLinksShape, LinkKind } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import { record } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import { rowsOf } from '../../../platform/database/transaction.js';
+import { tellOutside } from '../../notices/index.js';
+
+/** Where each kind of link is kept: raising the generation revokes every link given out before. */
+const KEPT: Record<LinkKind, { table: string; generation: string; open: string; where: string; name: string }> = {
+  form: { table: 'intake_forms', generation: 'link_generation', open: 'link_open', where: 'client_id = $1 and id = $2', name: 'title' },
+  room: {
+    table: 'contacts',
+    generation: 'link_generation',
+    open: 'link_open',
+    where: 'client_id = $1 and id = $2 and archived_at is null',
+    name: 'name',
+  },
+  feed: { table: 'clients', generation: 'feed_generation', open: 'feed_open', where: 'id = $1 and $2::uuid is null', name: 'name' },
+  receipt: { table: 'requests', generation: 'link_generation', open: 'link_open', where: 'client_id = $1 and id = $2', name: 'title' },
+};
+
+/** Renews or closes a link: what was given out before opens nothing any more. A contact gets the new link to their room by mail. */
+export function changeLink(
+  app: App,
+  viewer: Viewer,
+  clientId: string,
+  { kind, id, change }: ChangeLinkBody,
+): Promise<Result<null, { code: 'link.unknown' }>> {
+  return app.write<null, { code: 'link.unknown' }>(async (tx, now) => {
+    const { table, generation, open, where, name } = KEPT[kind];
+    // the statement is made of the words above alone
+    const [changed] = await rowsOf<{ id: string; name: string; generation: number }>(
+      tx,
+      `with changed as (update ${table} set ${generation} = ${generation} + 1, ${open} = $3 where ${where} returning id, ${name} as name, ${generation} as generation)
+       select * from changed`,
+      [clientId, id ?? null, change === 'renew'],
+    );
+    if (!changed) return fail({ code: 'link.unknown' });
+    if (kind === 'room' && change === 'renew') {
+      const [contact] = await rowsOf<{ name: string; email: string; agency: string }>(
+        tx,
+        'select x.name, x.email, a.name as agency from contacts x cross join agencies a where x.id = $1',
+        [changed.id],
+      );
+      if (contact)
+        await tellOutside(
+          tx,
+          contact,
+          `Your new link from ${contact.agency}`,
+          ['Here is a new link to all that waits for your word. The one that you had before is no longer valid.'],
+          { text: 'Look and decide', address: app.links.address('room', changed.id, changed.generation) },
+        );
+    }
+    await record(tx, {
+      clientId,
+      thing: 'client',
+      thingId: clientId,
+      verb: change === 'renew' ? 'client.link_renewed' : 'client.link_closed',
+      actor: viewer.name,
+      detail: { link: kind, of: changed.name },
+      at: now,
+    });
+    return ok(null);
+  });
+}
+
+/** Whether somebody manages the client themselves: a lead, or one of its own managers. Who only covers for one may not carry links away. */
+export async function managesOwn(app: App, viewer: Viewer, clientId: string): Promise<boolean> {
+  if (viewer.role === 'lead') return true;
+  const own = await app.read("select 1 from client_people where client_id = $1 and person_id = $2 and relation = 'own'", [
+    clientId,
+    viewer.personId,
+  ]);
+  return own.length > 0;
+}
+
+/** The links to hand out. Those of rooms are not among them: they go by mail to whom they belong. */
+export async function linksOf(app: App, clientId: string): Promise<ClientLinksShape> {
+  const forms = await app.read<{ id: string; title: string; link_generation: number; link_open: boolean }>(
+    'select id, title, link_generation, link_open from intake_forms where client_id = $1 order by title',
+    [clientId],
+  );
+  const rooms = await app.read<ClientLinksShape['rooms'][number]>(
+    'select id as "contactId", name, email, link_open as "isOpen" from contacts where client_id = $1 and archived_at is null order by name',
+    [clientId],
+  );
+  const [client] = await app.read<{ feed_generation: number; feed_open: boolean }>(
+    'select feed_generation, feed_open from clients where id = $1',
+    [clientId],
+  );
+  return {
+    forms: forms.map((form) => ({
+      formId: form.id,
+      title: form.title,
+      address: form.link_open ? app.links.address('ask', form.id, form.link_generation) : null,
+    })),
+    rooms,
+    feed: client?.feed_open ? app.address(`/feeds/${app.links.token('feed', clientId, client.feed_generation)}.ics`) : null,
+  };
+}
