@@ -7,6 +7,7 @@ import { Files } from './files/files.js';
 import { Pictures } from './files/pictures.js';
 import { Resumable } from './files/resumable.js';
 import { Clock } from './time/clock.js';
+import { Work } from './work/work.js';
 
 /** What every use case works with. */
 @Injectable()
@@ -18,6 +19,7 @@ export class App {
     readonly files: Files,
     readonly pictures: Pictures,
     readonly resumable: Resumable,
+    readonly work: Work,
     @Inject(CONFIG) readonly config: Config,
   ) {}
 

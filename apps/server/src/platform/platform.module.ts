@@ -17,8 +17,9 @@ import { Jobs } from './jobs/jobs.js';
 import { LOGGER, makeLogger } from './logging.js';
 import { MailSender } from './mail/mail.js';
 import { Clock } from './time/clock.js';
+import { Work } from './work/work.js';
 
-const shared = [App, AccessGuard, Clock, Database, Files, Jobs, Links, Listener, Live, PictureProcess, Pictures, Resumable, SessionPool];
+const shared = [App, AccessGuard, Clock, Database, Files, Jobs, Links, Listener, Live, PictureProcess, Pictures, Resumable, SessionPool, Work];
 
 /** What all features stand on. */
 @Global()

@@ -11,7 +11,7 @@ import {
   type TimeOfDay,
   type WorkCalendar,
 } from '@zesting/core';
-import { rowsOf, type Tx } from '../../platform/database/transaction.js';
+import { rowsOf, type Reader } from '../../platform/database/rows.js';
 import { publicHolidays } from '../../platform/time/holidays.js';
 
 interface PartyRow {
@@ -34,6 +34,8 @@ interface OffRow {
   part: number;
 }
 
+export type { Reader };
+
 /** A client as planning sees it. */
 export interface PlanClient {
   readonly zone: string;
@@ -54,7 +56,7 @@ export interface CalendarBook {
 }
 
 /** Loads the working calendars of the agency, its people and its clients. */
-export async function loadCalendars(tx: Tx, now: InstantText): Promise<CalendarBook> {
+export async function loadCalendars(tx: Reader, now: InstantText): Promise<CalendarBook> {
   const today = dayIn(now, 'UTC');
   const since = addDays(today, -400);
   const [agency] = await rowsOf<AgencyRow>(tx, 'select id, zone, region, weekly_minutes, cut_off, tight_days from agencies');
@@ -70,16 +72,23 @@ export async function loadCalendars(tx: Tx, now: InstantText): Promise<CalendarB
   const years = [Number(since.slice(0, 4)), Number(today.slice(0, 4)) + 3] as const;
   const offOf = grouped(off);
   const calendarOf = (party: PartyRow): WorkCalendar =>
-    toCalendar({
+    whenAsked(() =>
+      toCalendar({
       weeklyMinutes: party.weekly_minutes,
       holidays: publicHolidays(party.region, ...years).map((holiday) => holiday.on),
       timeOff: (offOf.get(party.id) ?? []).map((row) => ({ startOn: getDay(row.start_on), endOn: getDay(row.end_on), part: row.part })),
-    });
+      }),
+    );
+  const clocks = new Map<string, { todayOn: Day; todayCounts: boolean }>();
+  const clockIn = (zone: string) => {
+    const clock = clocks.get(zone) ?? { todayOn: dayIn(now, zone), todayCounts: timeIn(now, zone) < agency.cut_off };
+    clocks.set(zone, clock);
+    return clock;
+  };
   const doerOf = (party: PartyRow): PlanDoer => ({
     calendar: calendarOf(party),
     zone: party.zone,
-    todayOn: dayIn(now, party.zone),
-    todayCounts: timeIn(now, party.zone) < agency.cut_off,
+    ...clockIn(party.zone),
   });
   return {
     now,
@@ -92,15 +101,25 @@ export async function loadCalendars(tx: Tx, now: InstantText): Promise<CalendarB
     clients: new Map(
       clients.map((client) => [
         client.id,
-        { zone: client.zone, usualTime: getTimeOfDay(client.usual_time), todayOn: dayIn(now, client.zone) },
+        { zone: client.zone, usualTime: getTimeOfDay(client.usual_time), todayOn: clockIn(client.zone).todayOn },
       ]),
     ),
   };
 }
 
+/** A calendar that is made when it is first asked for: of many parties, a plan asks few. */
+function whenAsked(make: () => WorkCalendar): WorkCalendar {
+  let made: WorkCalendar | undefined;
+  return { minutesOnNumber: (number) => (made ??= make()).minutesOnNumber(number) };
+}
+
 function grouped(rows: readonly OffRow[]): Map<string, OffRow[]> {
   const groups = new Map<string, OffRow[]>();
-  for (const row of rows) groups.set(row.owner_id, [...(groups.get(row.owner_id) ?? []), row]);
+  for (const row of rows) {
+    const group = groups.get(row.owner_id);
+    if (group) group.push(row);
+    else groups.set(row.owner_id, [row]);
+  }
   return groups;
 }
 

@@ -1,7 +1,8 @@
 export { PlanningModule } from './planning.module.js';
 export * from './calendars.js';
 export * from './piece-state.js';
-export { loadOpenSteps, predict, predictSteps, storedPrediction } from './predict.js';
+export { predict, predictCandidates } from './predict.js';
+export { loadOpenSteps, predictSteps, storedPrediction } from './reckon-prediction.js';
 export * from './replan.js';
 export * from './routes.js';
 export { decisionFacts, goneFrom, toAsked, type AskedRow } from './sign-off-facts.js';

@@ -29,7 +29,7 @@ import {
   type TimeOfDay,
 } from '@zesting/core';
 import type { WheelSegment } from '@zesting/contract';
-import { rowsOf, type Tx } from '../../platform/database/transaction.js';
+import { rowsOf, type Reader } from '../../platform/database/rows.js';
 import { decisionFacts, goneFrom, toAsked } from './sign-off-facts.js';
 import { AGENCY_KEY, clientKey, getDoer, getPlanClient, type CalendarBook } from './calendars.js';
 
@@ -101,7 +101,7 @@ export interface PieceState {
 }
 
 /** Reads the sources of many pieces with one query. A piece without a packet goes by the client's policy of today. */
-export function loadSources(tx: Tx, pieceIds: readonly string[]): Promise<PieceSource[]> {
+export function loadSources(tx: Reader, pieceIds: readonly string[]): Promise<PieceSource[]> {
   return rowsOf<PieceSource>(
     tx,
     `select p.id, p.client_id, p.wish_on, p.shelved, p.digests,

@@ -1,6 +1,8 @@
-import type { InstantText } from '@zesting/core';
+import { ok, type InstantText } from '@zesting/core';
+import type { App } from '../../platform/app.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { addJob } from '../../platform/jobs/jobs.js';
+import { tellClients } from '../../platform/live/live.js';
 import { loadCalendars } from './calendars.js';
 import { loadSources, pieceState, type PieceState } from './piece-state.js';
 /** The task that predicts load anew once a transaction is through; one at a time waits. */
@@ -20,11 +22,11 @@ export async function computeStates(tx: Tx, pieceIds: readonly string[], now: In
  */
 export async function replan(tx: Tx, pieceIds: readonly string[], now: InstantText): Promise<PieceState[]> {
   const states = await replanPieces(tx, pieceIds, now);
-  if (states.length > 0) await addJob(tx, PREDICT, {}, { key: PREDICT });
+  if (states.length > 0) await addJob(tx, PREDICT, {}, { key: PREDICT, queue: 'planning' });
   return states;
 }
 
-/** As `replan`, by predictions as they are stored. */
+/** As `replan`, by predictions as they are stored. Only what differs is written. */
 export async function replanPieces(tx: Tx, pieceIds: readonly string[], now: InstantText): Promise<PieceState[]> {
   const states = await computeStates(tx, pieceIds, now);
   if (states.length === 0) return [];
@@ -34,7 +36,9 @@ export async function replanPieces(tx: Tx, pieceIds: readonly string[], now: Ins
        revision = p.revision + 1, planned_at = $2
      from jsonb_to_recordset($1) as n(id uuid, stage text, list text, aim_on date, aim_at timestamptz, danger text, slack_days int,
        late_from_on date, earliest_publish_on date, packet_due_on date, progress jsonb)
-     where p.id = n.id`,
+     where p.id = n.id and (p.revision = 0 or (p.stage, p.list, p.aim_on, p.aim_at, p.danger, p.slack_days, p.late_from_on, p.earliest_publish_on,
+       p.packet_due_on, p.progress) is distinct from (n.stage, n.list, n.aim_on, n.aim_at, n.danger, n.slack_days, n.late_from_on,
+       n.earliest_publish_on, n.packet_due_on, n.progress))`,
     [JSON.stringify(states.map(storedPiece)), now],
   );
   await tx.query(
@@ -42,7 +46,8 @@ export async function replanPieces(tx: Tx, pieceIds: readonly string[], now: Ins
        earliest_finish_on = n.earliest_finish_on, slack_days = n.slack_days, danger = n.danger
      from jsonb_to_recordset($1) as n(id uuid, latest_start_on date, latest_finish_on date, earliest_start_on date, earliest_finish_on date,
        slack_days int, danger text)
-     where s.id = n.id`,
+     where s.id = n.id and (s.latest_start_on, s.latest_finish_on, s.earliest_start_on, s.earliest_finish_on, s.slack_days, s.danger)
+       is distinct from (n.latest_start_on, n.latest_finish_on, n.earliest_start_on, n.earliest_finish_on, n.slack_days, n.danger)`,
     [JSON.stringify(states.flatMap(storedSteps))],
   );
   await tx.query(
@@ -81,9 +86,9 @@ export const storedSteps = (state: PieceState) =>
 
 const BATCH = 200;
 
-/** Plans every open piece anew: after midnight somewhere, a day off, a changed calendar. Returns how many. */
+/** Plans every open piece anew in the caller's transaction: for loading the demo and for proofs. Returns how many. */
 export async function replanOpen(tx: Tx, now: InstantText): Promise<number> {
-  const open = await rowsOf<{ id: string }>(tx, 'select id from pieces where list is not null or revision = 0 order by id for update');
+  const open = await rowsOf<{ id: string }>(tx, 'select id from pieces where list is not null or revision = 0 order by id for no key update');
   for (let from = 0; from < open.length; from += BATCH) {
     await replan(
       tx,
@@ -94,6 +99,43 @@ export async function replanOpen(tx: Tx, now: InstantText): Promise<number> {
   return open.length;
 }
 
+/** So many pieces are locked at a time while the clock's changes are stored: whoever edits one of them waits for no more. */
+const SMALL_BATCH = 50;
+
+/**
+ * Plans every open piece anew, a batch and a commit at a time: after midnight somewhere, a day off, a changed calendar. Tells those who may
+ * see the clients of what changed, and asks for a new prediction.
+ * @returns how many pieces differed from what was stored
+ */
+export async function replanOpenApart(app: App): Promise<number> {
+  const [agency] = await app.read('select 1 from agencies');
+  if (!agency) return 0;
+  let [last, count]: [string | null, number] = [null, 0];
+  for (;;) {
+    const done = await app.write<{ last: string | null; changed: number }, never>(async (tx, now) => {
+      const open = await rowsOf<{ id: string; revision: number }>(
+        tx,
+        `select id, revision from pieces where (list is not null or revision = 0) and ($1::uuid is null or id > $1) order by id limit $2 for no key update`,
+        [last, SMALL_BATCH],
+      );
+      const ids = open.map((row) => row.id);
+      await replanPieces(tx, ids, now);
+      const changed = await rowsOf<{ id: string }>(
+        tx,
+        'select p.id from pieces p join unnest($1::uuid[], $2::int[]) o (id, revision) on o.id = p.id where p.revision <> o.revision',
+        [ids, open.map((row) => row.revision)],
+      );
+      if (changed.length > 0) await tellClients(tx, changed.map((row) => row.id));
+      return ok({ last: ids.at(-1) ?? null, changed: changed.length });
+    });
+    if (!done.ok || done.value.last === null) break;
+    last = done.value.last;
+    count += done.value.changed;
+  }
+  await app.write(async (tx) => ok(await addJob(tx, PREDICT, {}, { key: PREDICT, queue: 'planning' })));
+  return count;
+}
+
 /** Plans the open pieces that a changed calendar touches: those of a client, or those with an open step of a person. */
 export async function replanWhere(
   tx: Tx,
@@ -102,13 +144,13 @@ export async function replanWhere(
 ): Promise<void> {
   const open =
     'clientId' in of
-      ? await rowsOf<{ id: string }>(tx, 'select id from pieces where client_id = $1 and list is not null order by id for update', [
+      ? await rowsOf<{ id: string }>(tx, 'select id from pieces where client_id = $1 and list is not null order by id for no key update', [
           of.clientId,
         ])
       : await rowsOf<{ id: string }>(
           tx,
           `select id from pieces where list is not null and exists (select 1 from steps s where s.piece_id = pieces.id and s.doer_id = $1 and s.finished_on is null)
-           order by id for update`,
+           order by id for no key update`,
           [of.personId],
         );
   for (let from = 0; from < open.length; from += BATCH)

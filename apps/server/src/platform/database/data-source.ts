@@ -1,4 +1,4 @@
-import pg from 'pg';
+import './types.js';
 import { DataSource, DefaultNamingStrategy, type DataSourceOptions } from 'typeorm';
 import { First1764000000000 } from '../../migrations/1764000000000-first.js';
 import { Setup1764100000000 } from '../../migrations/1764100000000-setup.js';
@@ -14,21 +14,6 @@ class SnakeNames extends DefaultNamingStrategy {
   }
 }
 const snake = (text: string): string => text.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);
-
-// Days stay text (never a Date), times lose their seconds, big counts are numbers, instants are ISO text.
-pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
-pg.types.setTypeParser(pg.types.builtins.TIME, (text) => text.slice(0, 5));
-pg.types.setTypeParser(pg.types.builtins.INT8, Number);
-pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number);
-pg.types.setTypeParser(pg.types.builtins.TIMESTAMPTZ, (text) => instantText(text));
-
-/** PostgreSQL prints `2027-03-16 09:00:00+00`; the rest of the code speaks ISO 8601 with Z. */
-function instantText(text: string): string {
-  const [, day = '', time = '', offset = ''] = /^(\S+) ([\d:.]+)([+-]\d{2}(?::\d{2})?)$/.exec(text) ?? [];
-  if (!day) throw new Error(`not a timestamp: ${text}`);
-  if (offset === '+00') return `${day}T${time}Z`;
-  throw new Error('the database session must run in UTC');
-}
 
 // eslint-disable-next-line @typescript-eslint/no-unsafe-function-type -- TypeORM's own type for entity classes
 export function dataSourceOptions(url: string, entities: Function[]): DataSourceOptions {

@@ -3,6 +3,8 @@ import { InjectDataSource } from '@nestjs/typeorm';
 import { DataSource, QueryFailedError, type EntityManager } from 'typeorm';
 import type { Failure, Result } from '@zesting/core';
 
+export { rowsOf, type Reader } from './rows.js';
+
 /** The way to write: everything done with it commits together or not at all. */
 export type Tx = EntityManager;
 
@@ -42,6 +44,3 @@ export class Database {
     return this.source.query(sql, [...parameters]);
   }
 }
-
-/** The rows of a query inside a transaction. */
-export const rowsOf = <Row>(tx: Tx, sql: string, parameters: readonly unknown[] = []): Promise<Row[]> => tx.query(sql, [...parameters]);

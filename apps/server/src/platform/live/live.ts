@@ -26,6 +26,14 @@ const LOOK_BACK = 500;
 /** Tells that something changed for everybody, as after a recomputation by the clock. */
 export const tellAll = (tx: Tx): Promise<unknown> => tx.query('select pg_notify($1, $2)', [CHANGES, 'all']);
 
+/** Tells that something changed on pieces, to those who may see their clients: after a recomputation, which writes no line of the record. */
+export async function tellClients(tx: Tx, pieceIds: readonly string[]): Promise<void> {
+  const rows = (await tx.query('select distinct client_id from pieces where id = any($1)', [pieceIds])) as { client_id: string }[]; // as asked
+  const ids = rows.map((row) => row.client_id);
+  // what a notification carries is bounded: beyond that everybody asks anew
+  if (ids.length > 0) await tx.query('select pg_notify($1, $2)', [CHANGES, ids.length > 100 ? 'all' : ids.join(' ')]);
+}
+
 /** Tells that somebody opened or left a piece. */
 export const tellPresence = (tx: Tx, pieceId: string): Promise<unknown> => tx.query('select pg_notify($1, $2)', [PRESENCE, pieceId]);
 
@@ -44,6 +52,8 @@ export class Live implements OnApplicationBootstrap, BeforeApplicationShutdown {
   private readonly told = new Set<number>();
   private newest = 0;
   private toAll = false;
+  /** clients of which something was recomputed */
+  private readonly touched = new Set<string>();
   private gathering: NodeJS.Timeout | undefined;
   private beat: NodeJS.Timeout | undefined;
   private isEnding = false;
@@ -68,7 +78,10 @@ export class Live implements OnApplicationBootstrap, BeforeApplicationShutdown {
     this.newest = last?.id ?? 0;
     await this.listener.listen({
       channel: CHANGES,
-      hear: (payload) => this.gather(payload === 'all'),
+      hear: (payload) => {
+        if (payload !== '' && payload !== 'all') for (const id of payload.split(' ')) this.touched.add(id);
+        this.gather(payload === 'all');
+      },
       missed: () => this.gather(true), // after a gap everybody asks anew
     });
     await this.listener.listen({
@@ -113,8 +126,9 @@ export class Live implements OnApplicationBootstrap, BeforeApplicationShutdown {
     const lines = await this.freshLines();
     const [toAll, isForAll] = [this.toAll, lines.some((line) => line.client_id === null)];
     this.toAll = false;
-    if (lines.length === 0 && !toAll) return;
-    const clientIds = new Set(lines.flatMap((line) => line.client_id ?? []));
+    if (lines.length === 0 && this.touched.size === 0 && !toAll) return;
+    const clientIds = new Set([...lines.flatMap((line) => line.client_id ?? []), ...this.touched]);
+    this.touched.clear();
     for (const stream of this.streams) {
       const viewer = await this.viewerOf(stream);
       if (!viewer) this.shut(stream);

@@ -1,7 +1,7 @@
 import { addDays, daysBetween, isWorkingDay, weekdayOf, type Day } from '@zesting/core';
 import type { CandidateShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
-import { getDoer, loadCalendars, loadOpenSteps, loadSources, pieceState, predictSteps } from '../../planning/index.js';
+import { getDoer, loadCalendars, loadSources, pieceState, predictCandidates } from '../../planning/index.js';
 
 interface PersonRow {
   id: string;
@@ -14,6 +14,9 @@ interface PersonRow {
   knows_client: boolean;
   is_barred: boolean;
 }
+
+/** For so many at most it is predicted when they would end: the likeliest first. */
+const PREDICTED = 30;
 
 /** Who could do a step: skill, what is open, days off before it is due, and what the path would be. Skilled first, then least open. */
 export async function candidatesFor(app: App, stepId: string): Promise<CandidateShape[]> {
@@ -36,21 +39,17 @@ export async function candidatesFor(app: App, stepId: string): Promise<Candidate
   const book = await loadCalendars(app.manager, app.clock.now());
   const [source] = await loadSources(app.manager, [step.piece_id]);
   if (!source) throw new Error('the piece went away');
-  const open = await loadOpenSteps(app.manager);
+  // predictions are for those who could do it, and for whoever has it: the others are not waited for
+  const likely = people.filter((person) => !person.is_barred && (person.level > 0 || source.steps.some((other) => other.id === stepId && other.doer_id === person.id)));
+  const predicted = await predictCandidates(
+    app,
+    stepId,
+    (likely.length > 0 ? likely : people).slice(0, PREDICTED).map((person) => person.id),
+  );
   return people.map((person) => {
     const given = { ...source, steps: source.steps.map((other) => (other.id === stepId ? { ...other, doer_id: person.id } : other)) };
     const plan = new Map(pieceState(given, book).plan?.steps.map((other) => [other.id, other]));
     const planned = plan.get(stepId);
-    const rows = open.map((row) =>
-      row.piece_id === source.id
-        ? {
-            ...row,
-            doer_id: row.id === stepId ? person.id : row.doer_id,
-            latest_finish_on: plan.get(row.id)?.latestFinishOn ?? row.latest_finish_on,
-          }
-        : row,
-    );
-    const predicted = predictSteps(rows, book, stepId).get(stepId);
     const doer = getDoer(book, person.id);
     return {
       personId: person.id,
@@ -61,7 +60,7 @@ export async function candidatesFor(app: App, stepId: string): Promise<Candidate
       openSteps: person.open_steps,
       openMinutes: person.open_minutes,
       timeOffOn: weekdaysOff(doer.todayOn, planned?.latestFinishOn ?? addDays(doer.todayOn, 14), (day) => isWorkingDay(doer.calendar, day)),
-      predictedFinishOn: predicted?.finishOn ?? null,
+      predictedFinishOn: predicted[person.id] ?? null,
       latestFinishOn: planned?.latestFinishOn ?? null,
       knowsClient: person.knows_client,
       isBarred: person.is_barred,

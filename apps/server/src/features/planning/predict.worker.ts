@@ -1,0 +1,45 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import pg from 'pg';
+import type { InstantText } from '@zesting/core';
+import '../../platform/database/types.js';
+import type { WorkAnswer, WorkerStart, WorkMessage } from '../../platform/work/work.js';
+import { loadCalendars, type Reader } from './calendars.js';
+import { predictedFor, reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
+
+/** What the predictor is asked: the prediction of the whole agency, or when a step would end if each of some persons had it. */
+export type PredictTask =
+  | { readonly kind: 'agency'; readonly now: InstantText }
+  | { readonly kind: 'candidates'; readonly now: InstantText; readonly stepId: string; readonly personIds: readonly string[]; readonly milliseconds: number };
+
+export type PredictAnswer = readonly ChangedPrediction[] | Readonly<Record<string, string | null>>;
+
+const { databaseUrl } = workerData as WorkerStart; // as `Work` starts it
+
+/** Reads under one snapshot, holding no lock that a writer would wait for. */
+async function underOneSnapshot<T>(work: (reader: Reader) => Promise<T>): Promise<T> {
+  const client = new pg.Client({ connectionString: databaseUrl, options: '-c TimeZone=UTC -c jit=off', connectionTimeoutMillis: 5_000 });
+  client.on('error', () => undefined); // the statement that was under way fails too, and says so
+  await client.connect();
+  try {
+    await client.query('begin isolation level repeatable read read only');
+    const reader: Reader = { query: async (sql: string, parameters?: unknown[]) => (await client.query(sql, parameters)).rows };
+    return await work(reader);
+  } finally {
+    await client.end().catch(() => undefined);
+  }
+}
+
+async function answer(task: PredictTask): Promise<PredictAnswer> {
+  return underOneSnapshot(async (reader) => {
+    const book = await loadCalendars(reader, task.now);
+    return task.kind === 'agency' ? reckonPrediction(reader, book) : predictedFor(reader, book, task);
+  });
+}
+
+parentPort?.on('message', ({ number, task }: WorkMessage<PredictTask>) => {
+  const post = (said: Omit<WorkAnswer<PredictAnswer>, 'number'>) => parentPort?.postMessage({ number, ...said });
+  answer(task).then(
+    (value) => post({ answer: value }),
+    (error: Error & { code?: string }) => post({ error: { message: error.message, ...(error.code ? { code: error.code } : {}) } }),
+  );
+});

@@ -1,0 +1,105 @@
+import { getDay, predictWorkload, type PredictedStep, type WorkloadStep } from '@zesting/core';
+import { rowsOf, type Reader } from '../../platform/database/rows.js';
+import type { CalendarBook } from './calendars.js';
+import { loadSources, pieceState, toPlanStep, type StepSource } from './piece-state.js';
+
+/** A step of an open piece, as the prediction of load sees it. */
+export interface OpenStepRow extends StepSource {
+  piece_id: string;
+  client_id: string;
+  latest_finish_on: string | null;
+  left_minutes: number;
+  predicted_start_on: string | null;
+  behind_steps: number;
+}
+
+/** The steps of all open pieces, finished ones too, older pieces first. */
+export const loadOpenSteps = (reader: Reader): Promise<OpenStepRow[]> =>
+  rowsOf<OpenStepRow>(
+    reader,
+    `select s.id, s.piece_id, p.client_id, s.title, s.kind, d.id as doer_id, s.span_days, s.same_day, s.predecessor_ids, s.started_on, s.finished_on,
+       s.latest_finish_on, coalesce(s.remaining_minutes, s.effort_minutes) as left_minutes, s.predicted_start_on, s.predicted_finish_on, s.behind_steps
+     from pieces p join steps s on s.piece_id = p.id left join people d on d.id = s.doer_id and d.active
+     where p.list is not null order by p.number, p.id, s.position`,
+  );
+
+/** Predicts the whole agency's work from the steps of all open pieces; with `until`, no further than the end of that step. */
+export function predictSteps(rows: readonly OpenStepRow[], book: CalendarBook, until?: string): Map<string, PredictedStep> {
+  const steps = rows.map<WorkloadStep>((row) => ({
+    ...toPlanStep(row, row.client_id),
+    effortMinutes: row.left_minutes,
+    latestFinishOn: row.latest_finish_on === null ? null : getDay(row.latest_finish_on),
+  }));
+  return new Map(
+    predictWorkload({ steps, doers: book.doers, ...(until === undefined ? {} : { until }) }).steps.map((step) => [step.id, step]),
+  );
+}
+
+/** The stored columns of a prediction, as the full recompute must find them. */
+export const storedPrediction = (id: string, predicted: PredictedStep | undefined) => ({
+  id,
+  predicted_start_on: predicted?.startOn ?? null,
+  predicted_finish_on: predicted?.finishOn ?? null,
+  behind_steps: predicted?.behindSteps ?? 0,
+});
+
+/** What the prediction of a step is now, where that is not what is stored. */
+export interface ChangedPrediction extends ReturnType<typeof storedPrediction> {
+  readonly piece_id: string;
+}
+
+/** Predicts the work of the whole agency anew. Returns the steps whose stored prediction differs; those of pieces that are not open lose theirs. */
+export async function reckonPrediction(reader: Reader, book: CalendarBook): Promise<ChangedPrediction[]> {
+  const rows = await loadOpenSteps(reader);
+  const predicted = predictSteps(rows, book);
+  const changed = rows.flatMap((row) => {
+    const stored = storedPrediction(row.id, predicted.get(row.id));
+    const isSame =
+      row.predicted_start_on === stored.predicted_start_on &&
+      row.predicted_finish_on === stored.predicted_finish_on &&
+      row.behind_steps === stored.behind_steps;
+    return isSame ? [] : [{ ...stored, piece_id: row.piece_id }];
+  });
+  const left = await rowsOf<{ id: string; piece_id: string }>(
+    reader,
+    `select s.id, s.piece_id from steps s join pieces p on p.id = s.piece_id where s.predicted_start_on is not null and p.list is null`,
+  );
+  return [...changed, ...left.map(({ id, piece_id }) => ({ ...storedPrediction(id, undefined), piece_id }))];
+}
+
+interface CandidatesAsked {
+  readonly stepId: string;
+  readonly personIds: readonly string[];
+  /** no further person is begun after so long */
+  readonly milliseconds: number;
+}
+
+/** When a step would end if it were given to each of these persons, by all that everybody has to do; nothing for whom the time was too short. */
+export async function predictedFor(
+  reader: Reader,
+  book: CalendarBook,
+  { stepId, personIds, milliseconds }: CandidatesAsked,
+): Promise<Record<string, string | null>> {
+  const open = await loadOpenSteps(reader);
+  const pieceId = open.find((row) => row.id === stepId)?.piece_id;
+  const [source] = pieceId === undefined ? [] : await loadSources(reader, [pieceId]);
+  if (!source) return {};
+  const end = performance.now() + milliseconds;
+  const found: Record<string, string | null> = {};
+  for (const personId of personIds) {
+    if (performance.now() > end) break;
+    const given = { ...source, steps: source.steps.map((step) => (step.id === stepId ? { ...step, doer_id: personId } : step)) };
+    const plan = new Map(pieceState(given, book).plan?.steps.map((step) => [step.id, step]));
+    const rows = open.map((row) =>
+      row.piece_id === pieceId
+        ? {
+            ...row,
+            doer_id: row.id === stepId ? personId : row.doer_id,
+            latest_finish_on: plan.get(row.id)?.latestFinishOn ?? row.latest_finish_on,
+          }
+        : row,
+    );
+    found[personId] = predictSteps(rows, book, stepId).get(stepId)?.finishOn ?? null;
+  }
+  return found;
+}
