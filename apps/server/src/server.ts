@@ -3,6 +3,7 @@ import { NestFactory } from '@nestjs/core';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import connectPgSimple from 'connect-pg-simple';
+import expressStaticGzip from 'express-static-gzip';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
@@ -88,14 +89,14 @@ function sameOriginOnly({ publicAddress }: Config): express.RequestHandler {
 /** Sessions in the database: servers keep no state. */
 function sessions(app: INestApplication, config: Config): express.RequestHandler {
   const Store = connectPgSimple(session);
-  const store = new Store({ pool: app.get(SessionPool).pool, tableName: 'sessions', pruneSessionInterval: false });
+  const store = new Store({ pool: app.get(SessionPool).pool, tableName: 'sessions', pruneSessionInterval: false, disableTouch: true });
   return session({
     store,
     name: 'zesting_session',
     secret: config.serverKey.toString('hex'),
     resave: false,
     saveUninitialized: false,
-    rolling: true,
+    rolling: false, // a session ends so long after signing in, whatever is done meanwhile: nothing is written to read
     cookie: {
       httpOnly: true,
       sameSite: 'lax',
@@ -121,8 +122,10 @@ async function describe(app: INestApplication): Promise<void> {
 /** Serves the built pages: three entries, each for its own addresses. */
 function serveWeb(app: NestExpressApplication, folder: string): void {
   if (!existsSync(join(folder, 'index.html'))) throw new Error(`no built pages in ${folder}`);
-  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', index: false }));
-  app.use(express.static(folder, { index: false }));
+  const compressed = (path: string, serveStatic: { immutable?: boolean; maxAge?: string }) =>
+    expressStaticGzip(path, { enableBrotli: true, orderPreference: ['br', 'gz'], index: false, serveStatic });
+  app.use('/assets', compressed(join(folder, 'assets'), { immutable: true, maxAge: '1y' }));
+  app.use(compressed(folder, {}));
   const entry = (file: string) => (request: Request, response: Response, next: NextFunction) => {
     if (request.method !== 'GET' && request.method !== 'HEAD') return next();
     response.set('Cache-Control', 'no-cache').sendFile(join(folder, file));

@@ -5,6 +5,7 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
 import { ApiProblem } from './lib/api';
+import { loadTheRest } from './lib/lazy-page';
 import { routes } from './routes';
 import { WheelPatterns } from './ui/wheel';
 
@@ -27,3 +28,4 @@ createRoot(root).render(
     </QueryClientProvider>
   </StrictMode>,
 );
+window.addEventListener('load', loadTheRest, { once: true });

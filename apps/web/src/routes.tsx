@@ -1,21 +1,23 @@
 import type { RouteObject } from 'react-router';
-import { CalendarPage } from './features/calendar/calendar-page';
-import { BrandPage } from './features/clients/brand-page';
-import { ClientPage } from './features/clients/client-page';
-import { RoomViewPage } from './features/clients/room-view-page';
-import { ClientsPage } from './features/clients/clients-page';
 import { DeskPage } from './features/desk/desk-page';
-import { LinksPage } from './features/links/links-page';
-import { PeoplePage } from './features/people/people-page';
-import { PersonPage } from './features/people/person-page';
-import { PiecePage } from './features/production/piece-page';
-import { ProductionPage } from './features/production/production-page';
-import { RequestsPage } from './features/requests/requests-page';
-import { RoutesPage } from './features/routes/routes-page';
-import { SignOffPage } from './features/sign-off/sign-off-page';
+import { lazyPage } from './lib/lazy-page';
 import { NotFound, RouteFailure } from './shell/errors';
 import { Frame } from './shell/frame';
 import { InvitePage } from './shell/invite';
+
+const CalendarPage = lazyPage(() => import('./features/calendar/calendar-page'), 'CalendarPage');
+const BrandPage = lazyPage(() => import('./features/clients/brand-page'), 'BrandPage');
+const ClientPage = lazyPage(() => import('./features/clients/client-page'), 'ClientPage');
+const RoomViewPage = lazyPage(() => import('./features/clients/room-view-page'), 'RoomViewPage');
+const ClientsPage = lazyPage(() => import('./features/clients/clients-page'), 'ClientsPage');
+const LinksPage = lazyPage(() => import('./features/links/links-page'), 'LinksPage');
+const PeoplePage = lazyPage(() => import('./features/people/people-page'), 'PeoplePage');
+const PersonPage = lazyPage(() => import('./features/people/person-page'), 'PersonPage');
+const PiecePage = lazyPage(() => import('./features/production/piece-page'), 'PiecePage');
+const ProductionPage = lazyPage(() => import('./features/production/production-page'), 'ProductionPage');
+const RequestsPage = lazyPage(() => import('./features/requests/requests-page'), 'RequestsPage');
+const RoutesPage = lazyPage(() => import('./features/routes/routes-page'), 'RoutesPage');
+const SignOffPage = lazyPage(() => import('./features/sign-off/sign-off-page'), 'SignOffPage');
 
 /** Every address of the agency's application. */
 export const routes: RouteObject[] = [

@@ -19,7 +19,22 @@ import { MailSender } from './mail/mail.js';
 import { Clock } from './time/clock.js';
 import { Work } from './work/work.js';
 
-const shared = [App, AccessGuard, Clock, Database, Files, Jobs, Links, Listener, Live, PictureProcess, Pictures, Resumable, SessionPool, Work];
+const shared = [
+  App,
+  AccessGuard,
+  Clock,
+  Database,
+  Files,
+  Jobs,
+  Links,
+  Listener,
+  Live,
+  PictureProcess,
+  Pictures,
+  Resumable,
+  SessionPool,
+  Work,
+];
 
 /** What all features stand on. */
 @Global()

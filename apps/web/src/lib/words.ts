@@ -10,6 +10,7 @@ const SPOKEN: Partial<
   'http.unexpected': 'Something went wrong on our side. What you typed is still here; try again.',
   'http.too_many_tries': 'Too many tries. Wait a minute, then try again.',
   'http.too_large': 'This file is larger than 25 MB. Send a smaller one.',
+  'ask.too_much': 'More came through this form within the hour than is taken. Nothing you typed is lost: please try again later.',
   'http.try_again': 'Zesting cannot reach its data for a moment. Nothing was lost: try again.',
   'http.changed_meanwhile': 'Somebody else changed this meanwhile. Nothing was overwritten.',
   'access.sign_in_failed': 'E-mail or password is wrong.',

@@ -170,10 +170,18 @@ export class DeskRow extends PieceRow {
   late: LateStepShape | null;
 }
 
+export class DeskListShape {
+  list: ReckoningList;
+  count: number;
+}
+
 export class DeskShape {
   todayOn: string;
+  /** the first of each list, most dangerous first */
   rows: DeskRow[];
+  /** how many stand on each list in all; lists with none are left out */
+  lists: DeskListShape[];
   newRequests: number;
-  /** pieces that are open in all; every one stands in `rows` */
+  /** pieces that are open in all; every one counts in `lists` */
   openPieces: number;
 }

@@ -24,6 +24,7 @@ export const PROBLEMS = {
   'decision.pictures_not_seen': { status: 409, title: 'Some pictures cannot be shown yet' },
   'file.missing': { status: 400, title: 'No file came with the request' },
   'file.unknown': { status: 422, title: 'One of the files is not known here' },
+  'ask.too_much': { status: 429, title: 'More came through this form within the hour than is taken' },
   'request.answers_wrong': { status: 422, title: 'Some answers are not right' },
   'request.already_decided': { status: 409, title: 'This request was decided already' },
   'channel.unknown': { status: 422, title: 'This channel is not one of the client’s' },

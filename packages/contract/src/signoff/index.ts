@@ -119,7 +119,11 @@ export class SettleRemarkBody {
 }
 
 export class PacketsShape {
+  /** those due first */
   open: PacketShape[];
+  /** how many are out in all */
+  openCount: number;
+  /** the latest */
   closed: PacketShape[];
 }
 

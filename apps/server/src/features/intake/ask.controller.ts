@@ -24,6 +24,7 @@ import { SpeaksTus } from '../../platform/http/described.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { earliestOfRoute, findRoute, loadCalendars } from '../planning/index.js';
 import { addAsset, OneFile, takeUpload, uploadOf } from '../production/index.js';
+import { takeShare, tellTooMuch } from './use-cases/form-limits.js';
 import { submitRequest } from './use-cases/submit-request.js';
 
 /** The client's intake form, by its link. */
@@ -55,6 +56,7 @@ export class AskController {
   @UseInterceptors(OneFile())
   async upload(@CurrentLink() formId: string, @UploadedFile() file: Express.Multer.File | undefined): Promise<UploadShape> {
     const upload = uploadOf(file);
+    await this.takeShare(formId, { files: 1, bytes: upload.bytes.length });
     const stored = valueOrProblem(await this.app.files.store(upload.bytes));
     const clientId = await this.clientOf(formId);
     return valueOrProblem(
@@ -66,7 +68,9 @@ export class AskController {
   @Post('uploads')
   @SpeaksTus()
   @Access('ask.fill_in')
-  beginUpload(@Req() request: Request, @Res() response: Response): Promise<void> {
+  async beginUpload(@CurrentLink() formId: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+    const bytes = Number(request.headers['upload-length'] ?? 0);
+    await this.takeShare(formId, { files: 1, bytes: Number.isSafeInteger(bytes) && bytes >= 0 ? bytes : 0 });
     return this.app.resumable.handle(request, response);
   }
 
@@ -100,6 +104,13 @@ export class AskController {
     return valueOrProblem(await takeUpload(this.app, `/api/ask/${formId}/uploads`, uploadId, where));
   }
 
+  /** Refuses what is more than may come through the link within an hour. */
+  private async takeShare(formId: string, share: Parameters<typeof takeShare>[3]): Promise<void> {
+    if (await takeShare(this.app.manager, formId, this.app.clock.now(), share)) return;
+    await tellTooMuch(this.app, formId);
+    throw Problem.of('ask.too_much');
+  }
+
   private async clientOf(formId: string): Promise<string> {
     const [form] = await this.app.read<{ client_id: string }>('select client_id from intake_forms where id = $1', [formId]);
     if (!form) throw new Error('the form went away');
@@ -116,6 +127,7 @@ export class AskController {
   ): Promise<SubmittedShape> {
     if (!key || key.length > 100) throw Problem.of('idempotency.key_missing');
     const result = await submitRequest(this.app, formId, body, key);
+    if (!result.ok && result.failure.code === 'ask.too_much') await tellTooMuch(this.app, formId);
     if (!result.ok && result.failure.code === 'request.answers_wrong')
       throw Problem.of('request.answers_wrong', { errors: result.failure.errors });
     return valueOrProblem(result);

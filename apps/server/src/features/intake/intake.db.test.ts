@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
+import { existsSync } from 'node:fs';
 import { getValue } from '@zesting/core';
-import { Caller, callerAs, callerByLink, makeScene, type Scene } from '../../../test-support/scene.js';
+import { Caller, callerAs, callerByLink, makeScene, NOW, type Scene } from '../../../test-support/scene.js';
+import { clearUnusedFiles } from '../production/index.js';
 import { acceptRequest, declineRequest, submitRequest } from './index.js';
 
 describe('intake', () => {
@@ -37,9 +39,9 @@ describe('intake', () => {
     for (const [index, key] of keys.entries()) expect(answers[index]?.body).toEqual(answers[index + 50]?.body ?? key);
     const receipts = await scene.app.read<{ count: number }>(
       `select count(*) from graphile_worker._private_jobs j join graphile_worker._private_tasks t on t.id = j.task_id
-       where t.identifier = 'mail_send' and j.payload::text like '%We have your request: Many %'`,
+       where t.identifier = 'mail_send' and j.payload::text like '%We have your request no. %'`,
     );
-    expect(receipts[0]?.count).toBe(50); // none is sent, since nobody listens
+    expect(receipts[0]?.count).toBe(5); // to one address within an hour; none is sent, since nobody listens
     const notices = await scene.app.read<{ count: number }>(
       "select count(*) from notices where text like '%Many %' or heading like '%Many %'",
     );
@@ -165,5 +167,63 @@ describe('intake', () => {
     }
     const [all] = await scene.app.read<{ count: number }>('select count(*) from requests where client_id = $1', [scene.a.id]);
     expect([seen.length, new Set(seen).size]).toEqual([all?.count, all?.count]);
+  });
+
+  it('takes so many requests through one link within an hour, says so clearly, and tells the manager once', async () => {
+    const link = await callerByLink(scene, 'ask', scene.b.formId);
+    const send = () =>
+      link.call('POST', `/api/ask/${scene.b.formId}/requests`, {
+        body: { name: 'Flo', email: 'flo@x.test', answers: { about: 'Flood' } },
+        headers: { 'Idempotency-Key': randomUUID() },
+      });
+    const answers = await Promise.all(Array.from({ length: 70 }, send));
+    const taken = answers.filter((answer) => answer.status === 201);
+    expect(taken).toHaveLength(60);
+    expect(answers.find((answer) => answer.status !== 201)).toMatchObject({ status: 429, body: { code: 'ask.too_much' } });
+    const begin = (bytes: number) =>
+      link.call('POST', `/api/ask/${scene.b.formId}/uploads`, {
+        headers: { 'Tus-Resumable': '1.0.0', 'Upload-Length': String(bytes), 'Upload-Metadata': `filename ${btoa('clip.mp4')}` },
+      });
+    const gigabytes = 1024 ** 3;
+    await scene.app.read('update form_uses set bytes = 0, files = 0'); // what other tests sent
+    const uploads = [];
+    for (let count = 0; count < 7; count++) uploads.push((await begin(2 * gigabytes)).status);
+    expect(uploads).toEqual([201, 201, 201, 201, 201, 429, 429]);
+    const told = await scene.app.read("select 1 from notices where heading like 'Too much comes through a form%' and sent_at is null");
+    expect(told).toHaveLength(1); // client B has no manager: the lead
+    scene.app.clock.set('2027-03-01T11:00:00Z');
+    expect((await send()).status).toBe(201);
+    scene.app.clock.set(NOW);
+  }, 60_000);
+
+  it('mails nothing that a stranger wrote to an address that nobody confirmed', async () => {
+    const body = { name: 'Buy now', email: 'victim@x.test', answers: { about: 'Visit https://evil.test' } };
+    getValue(await submitRequest(scene.app, scene.a.formId, body, randomUUID()));
+    const [mail] = await scene.app.read<{ text: string }>(
+      "select payload::text as text from graphile_worker._private_jobs where payload ->> 'to' = 'victim@x.test'",
+    );
+    expect(mail?.text).toContain('We have your request no. ');
+    expect(mail?.text).not.toMatch(/evil|Buy now|Visit/);
+  });
+
+  it('clears away files of forms that were never sent, and keeps those that something uses', async () => {
+    const link = await callerByLink(scene, 'ask', scene.a.formId);
+    const upload = async (text: string) => {
+      const file = new FormData();
+      file.append('file', new Blob([text], { type: 'text/plain' }), 'note.txt');
+      return String((await link.call('POST', `/api/ask/${scene.a.formId}/files`, { body: file })).body['assetId']);
+    };
+    const [left, twin, used] = [await upload('nobody sent this'), await upload('shared words'), await upload('shared words')];
+    const answers = { about: 'With a file', files: [used] };
+    getValue(await submitRequest(scene.app, scene.a.formId, { name: 'N', email: 'n@x.test', answers }, randomUUID()));
+    const there = async () =>
+      (await scene.app.read<{ id: string }>('select id from assets where id = any($1)', [[left, twin, used]])).map(({ id }) => id);
+    expect(await clearUnusedFiles(scene.app)).toBe(0); // the form may still be sent
+    scene.app.clock.set('2027-03-04T09:00:00Z');
+    expect(await clearUnusedFiles(scene.app)).toBeGreaterThanOrEqual(2);
+    expect(await there()).toEqual([used]);
+    const [kept] = await scene.app.read<{ hash: string }>('select hash from assets where id = $1', [used]);
+    expect(existsSync(scene.app.files.pathOf(kept?.hash ?? ''))).toBe(true);
+    scene.app.clock.set(NOW);
   });
 });

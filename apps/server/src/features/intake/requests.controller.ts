@@ -34,13 +34,19 @@ export class RequestsController {
   ): Promise<RequestPage> {
     const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
     const rank = "(r.state = 'new' and r.read_at is null)::int * 2 + (r.state = 'new')::int";
-    const items = await this.app.read<RequestPage['items'][number]>(
-      `select ${ROW} from requests r left join pieces p on p.request_id = r.id
-       where r.client_id = any($1) and ($2::uuid is null or (${rank}, r.received_at, r.id) <
-         (select (o.state = 'new' and o.read_at is null)::int * 2 + (o.state = 'new')::int, o.received_at, o.id from requests o where o.id = $2))
-       order by ${rank} desc, r.received_at desc, r.id desc limit ${PAGE + 1}`,
+    const after = `($2::uuid is null or (${rank}, r.received_at, r.id) <
+      (select (o.state = 'new' and o.read_at is null)::int * 2 + (o.state = 'new')::int, o.received_at, o.id from requests o where o.id = $2))`;
+    // those not decided are few; of the others a page is read off an index, however many there are
+    const part = (where: string, order: string) =>
+      `(select ${ROW}, ${rank} as rank, r.received_at as at from requests r left join pieces p on p.request_id = r.id
+        where r.client_id = any($1) and ${where} and ${after} order by ${order} limit ${PAGE + 1})`;
+    const rows = await this.app.read<RequestPage['items'][number] & { rank: number; at: string }>(
+      `select * from (${part("r.state = 'new'", `${rank} desc, r.received_at desc, r.id desc`)}
+         union all ${part("r.state <> 'new'", 'r.received_at desc, r.id desc')}) both_parts
+       order by rank desc, at desc, id desc limit ${PAGE + 1}`,
       [clientIds, cursor ?? null],
     );
+    const items = rows.map(({ rank: _, at: __, ...item }) => item);
     return { items: items.slice(0, PAGE), nextCursor: items.length > PAGE ? (items[PAGE - 1]?.id ?? null) : null };
   }
 

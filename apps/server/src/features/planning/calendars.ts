@@ -74,9 +74,9 @@ export async function loadCalendars(tx: Reader, now: InstantText): Promise<Calen
   const calendarOf = (party: PartyRow): WorkCalendar =>
     whenAsked(() =>
       toCalendar({
-      weeklyMinutes: party.weekly_minutes,
-      holidays: publicHolidays(party.region, ...years).map((holiday) => holiday.on),
-      timeOff: (offOf.get(party.id) ?? []).map((row) => ({ startOn: getDay(row.start_on), endOn: getDay(row.end_on), part: row.part })),
+        weeklyMinutes: party.weekly_minutes,
+        holidays: publicHolidays(party.region, ...years).map((holiday) => holiday.on),
+        timeOff: (offOf.get(party.id) ?? []).map((row) => ({ startOn: getDay(row.start_on), endOn: getDay(row.end_on), part: row.part })),
       }),
     );
   const clocks = new Map<string, { todayOn: Day; todayCounts: boolean }>();

@@ -72,7 +72,11 @@ async function store(tx: Tx, changed: readonly ChangedPrediction[], pieceIds: re
 const CANDIDATES_MS = 2_000;
 
 /** When a step would end if each of these persons had it; nothing for those for whom there was no time. */
-export async function predictCandidates(app: App, stepId: string, personIds: readonly string[]): Promise<Readonly<Record<string, string | null>>> {
+export async function predictCandidates(
+  app: App,
+  stepId: string,
+  personIds: readonly string[],
+): Promise<Readonly<Record<string, string | null>>> {
   const task: PredictTask = { kind: 'candidates', now: app.clock.now(), stepId, personIds, milliseconds: CANDIDATES_MS };
   return (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as Readonly<Record<string, string | null>>; // of this task
 }

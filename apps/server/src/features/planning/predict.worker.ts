@@ -9,7 +9,13 @@ import { predictedFor, reckonPrediction, type ChangedPrediction } from './reckon
 /** What the predictor is asked: the prediction of the whole agency, or when a step would end if each of some persons had it. */
 export type PredictTask =
   | { readonly kind: 'agency'; readonly now: InstantText }
-  | { readonly kind: 'candidates'; readonly now: InstantText; readonly stepId: string; readonly personIds: readonly string[]; readonly milliseconds: number };
+  | {
+      readonly kind: 'candidates';
+      readonly now: InstantText;
+      readonly stepId: string;
+      readonly personIds: readonly string[];
+      readonly milliseconds: number;
+    };
 
 export type PredictAnswer = readonly ChangedPrediction[] | Readonly<Record<string, string | null>>;
 

@@ -88,7 +88,10 @@ const BATCH = 200;
 
 /** Plans every open piece anew in the caller's transaction: for loading the demo and for proofs. Returns how many. */
 export async function replanOpen(tx: Tx, now: InstantText): Promise<number> {
-  const open = await rowsOf<{ id: string }>(tx, 'select id from pieces where list is not null or revision = 0 order by id for no key update');
+  const open = await rowsOf<{ id: string }>(
+    tx,
+    'select id from pieces where list is not null or revision = 0 order by id for no key update',
+  );
   for (let from = 0; from < open.length; from += BATCH) {
     await replan(
       tx,
@@ -125,7 +128,11 @@ export async function replanOpenApart(app: App): Promise<number> {
         'select p.id from pieces p join unnest($1::uuid[], $2::int[]) o (id, revision) on o.id = p.id where p.revision <> o.revision',
         [ids, open.map((row) => row.revision)],
       );
-      if (changed.length > 0) await tellClients(tx, changed.map((row) => row.id));
+      if (changed.length > 0)
+        await tellClients(
+          tx,
+          changed.map((row) => row.id),
+        );
       return ok({ last: ids.at(-1) ?? null, changed: changed.length });
     });
     if (!done.ok || done.value.last === null) break;

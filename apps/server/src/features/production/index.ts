@@ -1,4 +1,7 @@
-import { Module } from '@nestjs/common';
+import { Module, type OnModuleInit } from '@nestjs/common';
+import { App } from '../../platform/app.js';
+import { Jobs } from '../../platform/jobs/jobs.js';
+import { clearUnusedFiles } from './use-cases/clear-unused.js';
 import { PiecesController } from './pieces.controller.js';
 import { PieceUploadsController } from './uploads.controller.js';
 import { StepsController } from './steps.controller.js';
@@ -11,6 +14,7 @@ export { UPLOAD_COLUMNS } from './queries/uploads.js';
 export { sendAsset } from './send-asset.js';
 export { OneFile, uploadOf } from './uploads.js';
 export { takeUpload } from './use-cases/take-upload.js';
+export { clearUnusedFiles } from './use-cases/clear-unused.js';
 export { addAsset, addPieceFile, type Upload } from './use-cases/add-file.js';
 export { assignStep } from './use-cases/assign-step.js';
 export { createPiece, type NewPiece } from './use-cases/create-piece.js';
@@ -21,4 +25,13 @@ export { aimOf, tellAimMoved } from './use-cases/tell-aim-moved.js';
 export { appendSignOff, openRound } from './use-cases/open-round.js';
 
 @Module({ controllers: [PiecesController, PieceUploadsController, StepsController] })
-export class ProductionModule {}
+export class ProductionModule implements OnModuleInit {
+  constructor(
+    private readonly app: App,
+    private readonly jobs: Jobs,
+  ) {}
+
+  onModuleInit(): void {
+    this.jobs.register('clear_unused_files', async () => void (await clearUnusedFiles(this.app)), '41 3 * * *');
+  }
+}

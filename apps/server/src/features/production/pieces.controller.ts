@@ -26,6 +26,7 @@ import {
   type PresenceShape,
   type UploadShape,
 } from '@zesting/contract';
+import { RECKONING_LISTS } from '@zesting/core';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { AnswersBytes } from '../../platform/http/described.js';
@@ -48,8 +49,10 @@ export class PiecesController {
   /** What needs the viewer: every open piece on one list. */
   @Get('desk')
   @Access('desk.read')
-  desk(@CurrentViewer() viewer: Viewer, @Query('clientId') clientId?: string): Promise<DeskShape> {
-    return deskOf(this.app, viewer, clientId);
+  desk(@CurrentViewer() viewer: Viewer, @Query('clientId') clientId?: string, @Query('list') list?: string): Promise<DeskShape> {
+    const asked = RECKONING_LISTS.find((name) => name === list);
+    if (list !== undefined && !asked) throw Problem.of('http.invalid', { errors: { list: ['isIn'] } });
+    return deskOf(this.app, viewer, clientId, asked);
   }
 
   @Get('pieces')

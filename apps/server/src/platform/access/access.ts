@@ -128,7 +128,7 @@ export class AccessGuard implements CanActivate {
            or (p.role = 'manager' and exists (select 1 from covers v join people m on m.id = v.manager_id
              join client_people o on o.person_id = m.id and o.relation = 'own'
              where v.cover_id = p.id and o.client_id = c.id and ($2::timestamptz at time zone m.zone)::date between v.start_on and v.end_on))
-           or (p.role in ('staff', 'freelance') and exists (select 1 from steps s join pieces i on i.id = s.piece_id where s.doer_id = p.id and i.client_id = c.id)))
+           or (p.role in ('staff', 'freelance') and exists (select 1 from worked_clients w where w.person_id = p.id and w.client_id = c.id)))
        ) as client_ids from people p where p.id = $1 and p.active`,
       [personId, this.clock.now()],
     );

@@ -69,6 +69,7 @@ export class Jobs implements OnApplicationBootstrap, BeforeApplicationShutdown {
   /** Clears what has served its time: sessions past their end, idempotency keys after seven days. Both go by the database's clock at both ends. */
   private readonly clearOld: Task = async (_payload, { query }) => {
     await query('delete from sessions where expire < now()');
+    await query("delete from form_uses where hour < now() - interval '2 days'");
     await query("delete from idempotency_keys where created_at < now() - interval '7 days'");
   };
 

@@ -1,12 +1,13 @@
-import { useSuspenseQuery } from '@tanstack/react-query';
+import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
 import type { DeskRow, DeskShape } from '@zesting/contract';
-import { RECKONING_LISTS, type ReckoningList } from '@zesting/core';
+import type { ReckoningList } from '@zesting/core';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { call } from '../../lib/api';
 import { count, dayWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
 import { LIST_WORDS } from '../../lib/words';
-import { buttonClass } from '../../ui/button';
+import { Button, buttonClass } from '../../ui/button';
 import { Empty, PageHead } from '../../ui/page';
 import { ClientCode, Tag, type Tone } from '../../ui/tags';
 import { Wheel } from '../../ui/wheel';
@@ -33,10 +34,9 @@ export function ManagerDesk() {
     queryKey: ['desk', query],
     queryFn: () => call<DeskShape>(`/desk?${query}`),
   });
-  const lists = RECKONING_LISTS.map((list) => ({ list, rows: desk.rows.filter((row) => row.list === list) })).filter(
-    ({ rows }) => rows.length > 0,
-  );
-  const urgent = desk.rows.filter((row) => row.list !== 'on_course' && row.list !== 'with_client').length;
+  const urgent = desk.lists
+    .filter(({ list }) => list !== 'on_course' && list !== 'with_client')
+    .reduce((sum, { count: one }) => sum + one, 0);
   return (
     <>
       <PageHead
@@ -50,7 +50,7 @@ export function ManagerDesk() {
           <span className="ml-auto text-pine font-medium">Read and decide</span>
         </Link>
       )}
-      {lists.length === 0 ? (
+      {desk.lists.length === 0 ? (
         <Empty title="No piece is open">
           Accept a request, and it stands here until it is out.{' '}
           <Link to={to('/requests')} className="text-pine underline">
@@ -59,8 +59,8 @@ export function ManagerDesk() {
         </Empty>
       ) : (
         <div className="card overflow-hidden">
-          {lists.map(({ list, rows }) => (
-            <DeskList key={list} list={list} rows={rows} />
+          {desk.lists.map(({ list, count: total }) => (
+            <DeskList key={list} list={list} rows={desk.rows.filter((row) => row.list === list)} total={total} />
           ))}
         </div>
       )}
@@ -68,18 +68,33 @@ export function ManagerDesk() {
   );
 }
 
-function DeskList({ list, rows }: { list: ReckoningList; rows: readonly DeskRow[] }) {
+function DeskList({ list, rows: first, total }: { list: ReckoningList; rows: readonly DeskRow[]; total: number }) {
+  const { query } = useClients();
+  const [isOpen, setOpen] = useState(false);
+  const whole = useQuery({
+    queryKey: ['desk', query, list],
+    queryFn: () => call<DeskShape>(`/desk?${query}&list=${list}`),
+    enabled: isOpen,
+  });
+  const rows = isOpen ? (whole.data?.rows ?? first) : first;
+  const left = total - rows.length;
   return (
     <section aria-labelledby={`list-${list}`} className="border-t border-line first:border-t-0">
       <h2 id={`list-${list}`} className="flex items-center gap-2 px-4 pt-2.5 pb-1 text-[13px] font-sans tracking-normal">
         <Tag tone={TONES[list] ?? 'calm'}>{LIST_WORDS[list]}</Tag>
-        <span className="text-muted font-normal tabular">{rows.length}</span>
+        <span className="text-muted font-normal tabular">{total}</span>
       </h2>
       <ul>
         {rows.map((row) => (
           <DeskLine key={row.id} row={row} />
         ))}
       </ul>
+      {left > 0 && !isOpen && (
+        <Button look="quiet" className="mx-1 mb-1" onClick={() => setOpen(true)}>
+          Show {left} more of “{LIST_WORDS[list]}”
+        </Button>
+      )}
+      {left > 0 && isOpen && whole.data && <p className="text-muted px-4 pb-2">{left} more: choose a client above to see them.</p>}
     </section>
   );
 }

@@ -18,10 +18,10 @@ export async function stationsOf(app: App, clientIds: readonly string[]): Promis
      union all select 'production', count(*), floor(extract(epoch from $2::timestamptz - min(created_at)) / 86400)::int
        from pieces where client_id = any($1) and stage in ('planned', 'in_production', 'in_review') and list is not null
      union all select 'signOff', count(*), floor(extract(epoch from $2::timestamptz - min(k.sent_at)) / 86400)::int
-       from packet_items i join packets k on k.id = i.packet_id where k.client_id = any($1) and i.outcome is null
+       from packets k join packet_items i on i.packet_id = k.id and i.outcome is null where k.client_id = any($1) and k.closed_at is null
      union all select 'calendar', count(*), floor(extract(epoch from $2::timestamptz - min(l.created_at)) / 86400)::int
-       from placements l join pieces p on p.id = l.piece_id
-       where l.client_id = any($1) and l.state = 'undated' and p.stage in ('approved', 'scheduled')`,
+       from pieces p join placements l on l.piece_id = p.id and l.state = 'undated'
+       where p.client_id = any($1) and p.list is not null and p.stage in ('approved', 'scheduled')`,
     [clientIds, app.clock.now()],
   );
   const shape = (station: keyof StationsShape) => {

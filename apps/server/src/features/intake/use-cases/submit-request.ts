@@ -1,11 +1,13 @@
-import { answerServing, checkAnswers, dayIn, fail, ok, type Answers, type FormField, type Result } from '@zesting/core';
+import { answerServing, checkAnswers, dayIn, fail, ok, type Answers, type FormField, type InstantText, type Result } from '@zesting/core';
 import type { SubmitRequestBody, SubmittedShape } from '@zesting/contract';
 import { record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { once } from '../../../platform/http/idempotency.js';
-import { tellManagers, tellOutside } from '../../notices/index.js';
+import { queueMail } from '../../../platform/mail/mail.js';
+import { tellManagers } from '../../notices/index.js';
 import { Request } from '../entities/request.entity.js';
+import { RECEIPTS_AN_HOUR, takeShare } from './form-limits.js';
 
 interface FormRow {
   id: string;
@@ -17,7 +19,10 @@ interface FormRow {
 }
 
 export type SubmitFailure =
-  { code: 'request.answers_wrong'; errors: Record<string, string> } | { code: 'file.unknown' } | { code: 'idempotency.other_body' };
+  | { code: 'request.answers_wrong'; errors: Record<string, string> }
+  | { code: 'file.unknown' }
+  | { code: 'ask.too_much' }
+  | { code: 'idempotency.other_body' };
 
 /** Takes in a filled-in form. The same key makes no second request: it gets the first one's answer. */
 export function submitRequest(
@@ -34,6 +39,7 @@ export function submitRequest(
         [formId],
       );
       if (!form) throw new Error('the form went away');
+      if (!(await takeShare(tx, formId, now, { requests: 1 }))) return fail({ code: 'ask.too_much' });
       const errors = checkAnswers(form.fields, body.answers, dayIn(now, form.zone));
       if (Object.keys(errors).length > 0) return fail({ code: 'request.answers_wrong', errors });
       const request = await tx.save(
@@ -58,13 +64,7 @@ export function submitRequest(
       if (!(await claimFiles(tx, request, form.fields, body.answers))) return fail({ code: 'file.unknown' });
       const [row] = await rowsOf<{ number: number }>(tx, 'select number from requests where id = $1', [request.id]);
       const receiptAddress = app.links.address('receipt', request.id, 1);
-      await tellOutside(
-        tx,
-        { email: body.email, name: body.name },
-        `We have your request: ${request.title}`,
-        [`Thank you. “${request.title}” for ${form.client_name} has reached us. The page below shows how it stands.`],
-        { text: 'See how it stands', address: receiptAddress },
-      );
+      await mailReceipt(tx, request, { number: row?.number ?? 0, clientName: form.client_name, receiptAddress }, now);
       await tellManagers(app, tx, {
         clientId: form.client_id,
         heading: `New request: ${request.title}`,
@@ -82,6 +82,30 @@ export function submitRequest(
       return ok({ requestId: request.id, number: row?.number ?? 0, receiptAddress });
     }),
   );
+}
+
+/**
+ * Tells the address that was typed that the request came. Nobody has confirmed that it is the requester's: so the mail carries nothing that a
+ * stranger wrote, and only so many go to one address within an hour.
+ */
+async function mailReceipt(
+  tx: Tx,
+  request: Request,
+  { number, clientName, receiptAddress }: { readonly number: number; readonly clientName: string; readonly receiptAddress: string },
+  now: InstantText,
+): Promise<void> {
+  const [recent] = await rowsOf<{ count: number }>(
+    tx,
+    "select count(*) as count from requests where lower(requester_email) = lower($1) and received_at > $2::timestamptz - interval '1 hour'",
+    [request.requesterEmail, now],
+  );
+  if ((recent?.count ?? 0) > RECEIPTS_AN_HOUR) return;
+  await queueMail(tx, {
+    to: request.requesterEmail,
+    subject: `We have your request no. ${number} for ${clientName}`,
+    paragraphs: ['Thank you.', `Request no. ${number} for ${clientName} has reached us. The page below shows how it stands.`],
+    links: [{ text: 'See how it stands', address: receiptAddress }],
+  });
 }
 
 /** Binds the uploads named in the answers to the request; false when one is not an unclaimed upload of this client. */

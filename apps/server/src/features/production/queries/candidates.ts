@@ -40,7 +40,9 @@ export async function candidatesFor(app: App, stepId: string): Promise<Candidate
   const [source] = await loadSources(app.manager, [step.piece_id]);
   if (!source) throw new Error('the piece went away');
   // predictions are for those who could do it, and for whoever has it: the others are not waited for
-  const likely = people.filter((person) => !person.is_barred && (person.level > 0 || source.steps.some((other) => other.id === stepId && other.doer_id === person.id)));
+  const likely = people.filter(
+    (person) => !person.is_barred && (person.level > 0 || source.steps.some((other) => other.id === stepId && other.doer_id === person.id)),
+  );
   const predicted = await predictCandidates(
     app,
     stepId,

@@ -1,4 +1,4 @@
-import { compareDesk, dayIn, type ReckoningList } from '@zesting/core';
+import { compareDesk, dayIn, RECKONING_LISTS, type ReckoningList } from '@zesting/core';
 import type { DeskRow, DeskShape, PiecePage, PieceRow } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
@@ -26,9 +26,23 @@ export async function listPieces(app: App, viewer: Viewer, clientId: string | un
   return { items: items.slice(0, PAGE), nextCursor: more ? (items[PAGE - 1]?.id ?? null) : null };
 }
 
-/** The reckoning: every open piece in the viewer's reach on exactly one list, most dangerous first. */
-export async function deskOf(app: App, viewer: Viewer, clientId: string | undefined): Promise<DeskShape> {
+/** So many of each list are on the desk at first, and so many of one list that is asked for by itself. */
+const FIRST_OF_LIST = 20;
+const MOST_OF_LIST = 500;
+
+/**
+ * The reckoning: every open piece in the viewer's reach counts on exactly one list, most dangerous first; the first of each are shown.
+ * @param list asks for more of that one alone
+ */
+export async function deskOf(app: App, viewer: Viewer, clientId: string | undefined, list?: ReckoningList): Promise<DeskShape> {
   const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
+  const counted = await app.read<{ id: string; list: ReckoningList; total: number }>(
+    `select id, list, total from (
+       select id, list, count(*) over (partition by list) as total,
+         row_number() over (partition by list order by late_from_on nulls last, slack_days nulls last, created_at, id) as place
+       from pieces where client_id = any($1) and list is not null and ($2::text is null or list = $2)) x where place <= $3`,
+    [clientIds, list ?? null, list === undefined ? FIRST_OF_LIST : MOST_OF_LIST],
+  );
   const rows = await app.read<DeskRow & { createdAt: string; list: ReckoningList }>(
     `select ${ROW}, p.earliest_publish_on as "earliestPublishOn", p.packet_due_on as "packetDueOn", p.created_at as "createdAt",
        case when p.list = 'will_be_late' then (select jsonb_build_object('step', w.title, 'doer', case when w.kind = 'sign_off' then 'the client' else h.name end,
@@ -36,16 +50,21 @@ export async function deskOf(app: App, viewer: Viewer, clientId: string | undefi
          from steps w left join people h on h.id = w.doer_id where w.piece_id = p.id and w.danger = 'will_be_late' order by w.position limit 1) end as late,
        (select x.id from placements x where x.piece_id = p.id and x.state in ('missed', 'pencilled', 'undated')
         order by array_position(array['missed', 'pencilled', 'undated'], x.state), x.publish_at limit 1) as "placementId"
-     ${FROM} where p.client_id = any($1) and p.list is not null`,
+     ${FROM} where p.id = any($1)`,
+    [counted.map((row) => row.id)],
+  );
+  const [requests] = await app.read<{ count: number }>(
+    "select count(*) as count from requests where client_id = any($1) and state = 'new'",
     [clientIds],
   );
-  const [counts] = await app.read<{ requests: number; open: number }>(
-    `select (select count(*) from requests where client_id = any($1) and state = 'new') as requests,
-       (select count(*) from pieces where client_id = any($1) and list is not null) as open`,
-    [clientIds],
-  );
-  const sorted = [...rows].sort(compareDeskRows).map(({ createdAt: _, ...row }) => row);
-  return { todayOn: dayIn(app.clock.now(), viewer.zone), rows: sorted, newRequests: counts?.requests ?? 0, openPieces: counts?.open ?? 0 };
+  const counts = new Map(counted.map((row) => [row.list, row.total]));
+  return {
+    todayOn: dayIn(app.clock.now(), viewer.zone),
+    rows: [...rows].sort(compareDeskRows).map(({ createdAt: _, ...row }) => row),
+    lists: RECKONING_LISTS.flatMap((name) => (counts.has(name) ? [{ list: name, count: counts.get(name) ?? 0 }] : [])),
+    newRequests: requests?.count ?? 0,
+    openPieces: [...counts.values()].reduce((sum, count) => sum + count, 0),
+  };
 }
 
 const compareDeskRows = (

@@ -25,35 +25,40 @@ import {
 } from '../../planning/index.js';
 import { silenceFrom } from '../use-cases/decide-for-client.js';
 
+/** So many of those out and of those closed are shown; how many are out in all is said. */
+const OPEN_SHOWN = 100;
 const CLOSED_SHOWN = 30;
 
 /** Packets of the clients: those out, by due date, and the latest closed ones. */
 export async function packetsOf(app: App, clientIds: readonly string[], packetId: string | null = null): Promise<PacketsShape> {
-  const rows = await app.read<PacketRow>(
-    `select k.id, k.client_id as "clientId", k.title, k.due_on as "dueOn", k.sent_at as "sentAt", b.name as "sentBy", k.closed_at as "closedAt",
-       k.chased_at as "chasedAt", (select max(r.sent_at) from reminders r where r.thing = 'packet' and r.thing_id = k.id) as "remindedAt",
-       k.policy, k.approver_ids as "approverIds", ${goneFrom('k.approver_ids')} as "goneIds",
-       (select jsonb_agg(jsonb_build_object('pieceId', p.id, 'number', p.number, 'title', p.title, 'round', i.round, 'outcome', i.outcome) order by p.number)
-        from packet_items i join pieces p on p.id = i.piece_id where i.packet_id = k.id) as items,
-       coalesce((select jsonb_agg(jsonb_build_object('id', x.id, 'name', x.name, 'email', x.email, 'canAsk', x.can_ask, 'canSignOff', x.can_sign_off)
-           order by array_position(k.approver_ids, x.id))
-        from contacts x where x.id = any(k.approver_ids)), '[]') as approvers
-     from packets k join people b on b.id = k.sent_by where k.client_id = any($1) and ($2::uuid is null or k.id = $2)
-     order by (k.closed_at is not null), case when k.closed_at is null then k.due_on end, k.sent_at desc limit 200`,
-    [clientIds, packetId],
-  );
+  const read = (where: string, order: string, limit: number) =>
+    app.read<PacketRow>(
+      `select k.id, k.client_id as "clientId", k.title, k.due_on as "dueOn", k.sent_at as "sentAt", b.name as "sentBy", k.closed_at as "closedAt",
+         k.chased_at as "chasedAt", (select max(r.sent_at) from reminders r where r.thing = 'packet' and r.thing_id = k.id) as "remindedAt",
+         k.policy, k.approver_ids as "approverIds", ${goneFrom('k.approver_ids')} as "goneIds",
+         (select jsonb_agg(jsonb_build_object('pieceId', p.id, 'number', p.number, 'title', p.title, 'round', i.round, 'outcome', i.outcome) order by p.number)
+          from packet_items i join pieces p on p.id = i.piece_id where i.packet_id = k.id) as items,
+         coalesce((select jsonb_agg(jsonb_build_object('id', x.id, 'name', x.name, 'email', x.email, 'canAsk', x.can_ask, 'canSignOff', x.can_sign_off)
+             order by array_position(k.approver_ids, x.id))
+          from contacts x where x.id = any(k.approver_ids)), '[]') as approvers
+       from packets k join people b on b.id = k.sent_by where k.client_id = any($1) and ($2::uuid is null or k.id = $2) and ${where}
+       order by ${order} limit ${limit}`,
+      [clientIds, packetId],
+    );
+  const open = await read('k.closed_at is null', 'k.due_on, k.sent_at desc', OPEN_SHOWN);
+  const closed = await read('k.closed_at is not null', 'k.sent_at desc', CLOSED_SHOWN);
+  const [count] = await app.read<{ open: number }>('select count(*) as open from packets where client_id = any($1) and closed_at is null', [
+    clientIds,
+  ]);
   const book = await loadCalendars(app.manager, app.clock.now());
-  const open = rows.filter((row) => row.closedAt === null);
   const waiting = await awaitedOf(
     app.manager,
     open.map(({ id, policy, approverIds, goneIds }) => ({ id, policy, approver_ids: approverIds, gone_ids: goneIds })),
   );
   return {
     open: open.map((row) => packetShape(row, book, waiting.get(row.id) ?? [])),
-    closed: rows
-      .filter((row) => row.closedAt !== null)
-      .slice(0, CLOSED_SHOWN)
-      .map((row) => packetShape(row, book, [])),
+    openCount: count?.open ?? 0,
+    closed: closed.map((row) => packetShape(row, book, [])),
   };
 }
 

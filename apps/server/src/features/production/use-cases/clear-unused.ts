@@ -1,0 +1,44 @@
+import { rm } from 'node:fs/promises';
+import { ok } from '@zesting/core';
+import type { App } from '../../../platform/app.js';
+import { rowsOf } from '../../../platform/database/transaction.js';
+
+/** How long a file that came through a form may wait for its request to be sent, and so many are cleared away at a time. */
+const KEPT_HOURS = 48;
+const BATCH = 100;
+
+/** Clears away files that belong to nothing: begun in a form that was never sent, taken out of a brand sheet. Returns how many. */
+export async function clearUnusedFiles(app: App): Promise<number> {
+  let count = 0;
+  for (;;) {
+    const gone: string[] = [];
+    await app.write(async (tx, now) => {
+      const unused = await rowsOf<{ id: string; hash: string }>(
+        tx,
+        `select a.id, a.hash from assets a join clients c on c.id = a.client_id
+         where a.request_id is null and a.piece_id is null and a.created_at < $1::timestamptz - make_interval(hours => $2)
+           and not coalesce(c.brand -> 'logos' @> to_jsonb(a.id::text), false) limit $3 for update of a skip locked`,
+        [now, KEPT_HOURS, BATCH],
+      );
+      const ids = unused.map((row) => row.id);
+      const sizes = await rowsOf<{ hash: string }>(
+        tx,
+        'with gone as (delete from asset_sizes where asset_id = any($1) returning hash) select hash from gone',
+        [ids],
+      );
+      await tx.query('delete from uploads where asset_id = any($1)', [ids]);
+      await tx.query('delete from assets where id = any($1)', [ids]);
+      gone.push(...unused.map((row) => row.hash), ...sizes.map((row) => row.hash));
+      count += ids.length;
+      return ok(null);
+    });
+    if (gone.length === 0) return count;
+    // bytes lie under their hash once, for all that share them
+    const kept = await app.read<{ hash: string }>(
+      'select hash from assets where hash = any($1) union select hash from asset_sizes where hash = any($1)',
+      [gone],
+    );
+    const still = new Set(kept.map((row) => row.hash));
+    for (const hash of new Set(gone)) if (!still.has(hash)) await rm(app.files.pathOf(hash), { force: true });
+  }
+}

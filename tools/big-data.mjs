@@ -1,0 +1,111 @@
+// Consistent data of any size for benchmarks, made by SQL from the demo's own rows: clients, people, pieces with steps, versions, placements,
+// packets with decisions, requests and their record. Three in a hundred pieces are open, as with an agency of some years.
+
+const WORDS = ['fern', 'loaf', 'harvest', 'window', 'season', 'oven', 'bench', 'market', 'winter', 'garden', 'copper', 'letter'];
+
+/**
+ * Fills the database up to `pieces` pieces.
+ * @param query runs one statement
+ */
+export async function fill(query, pieces) {
+  const clients = Math.max(8, Math.min(300, Math.round(pieces / 800)));
+  const people = Math.max(12, Math.min(120, Math.round(pieces / 1500)));
+  await query('alter table steps disable trigger tr_steps_worked_clients');
+  await query(
+    `insert into people (name, email, password_hash, role, zone, region, weekly_minutes, skills)
+     select 'Person ' || n, 'person' || n || '@big.test', password_hash, case when n % 10 = 0 then 'manager' when n % 3 = 0 then 'freelance' else 'staff' end,
+       zone, region, weekly_minutes, skills
+     from (select * from people where role = 'staff' order by name limit 1) p, generate_series(1, $1) n`,
+    [people],
+  );
+  const letters = `translate(lpad(to_hex(n), 4, '0'), '0123456789abcdef', 'ABCDEFGHJKLMNPQR')`;
+  await query(
+    `insert into clients (code, name, colour, zone, region, weekly_minutes, usual_time, policy, brand)
+     select 'B' || ${letters}, 'Big client ' || n, n % 12, zone, region, weekly_minutes, usual_time, '{"kind":"any"}', brand
+     from (select * from clients order by code limit 1) c, generate_series(1, $1) n`,
+    [clients],
+  );
+  const big = `(select id, row_number() over (order by code) - 1 as n from clients where name like 'Big client %')`;
+  await query(`insert into channels (client_id, kind, name, position) select id, 'photo_feed', 'Photo feed', 0 from ${big} b`);
+  await query(`insert into channels (client_id, kind, name, position) select id, 'blog', 'Blog', 1 from ${big} b`);
+  await query(
+    `insert into contacts (client_id, name, email, can_sign_off) select id, 'Contact ' || n, 'contact' || n || '@big.test', true from ${big} b`,
+  );
+  await query(
+    `insert into client_people (client_id, person_id) select b.id, p.id from ${big} b
+     join (select id, row_number() over (order by email) - 1 as n, count(*) over () as total from people where email like 'person%' and role <> 'freelance') p
+       on p.n in (b.n % p.total, (b.n * 7 + 1) % p.total)`,
+  );
+  await query(
+    `insert into intake_forms (client_id, title, intro, fields, route_id) select b.id, f.title, f.intro, f.fields, f.route_id
+     from ${big} b, (select * from intake_forms limit 1) f`,
+  );
+  await query(
+    `create table big_pieces as select gen_random_uuid() as id, gen_random_uuid() as request_id, gen_random_uuid() as version_id, i as n, b.id as client_id,
+       i % 33 = 0 as open, timestamptz '2027-03-09 10:00Z' - make_interval(hours => (i * 24 / 100)::int) as at
+     from generate_series(1, $1) i join ${big} b on b.n = i % (select count(*) from ${big} c)`,
+    [pieces],
+  );
+  const title = `(array['${WORDS.join("','")}'])[1 + n % 12] || ' ' || (array['${WORDS.join("','")}'])[1 + (n / 12) % 12] || ' ' || n`;
+  await query(
+    `insert into requests (id, client_id, form_id, fields, answers, title, requester_name, requester_email, state, received_at, decided_at, read_at)
+     select g.request_id, g.client_id, f.id, r.fields, r.answers, ${title}, 'Asker', 'asker@big.test',
+       case when g.n % 200 = 0 then 'new' else 'accepted' end, g.at - interval '10 days', case when g.n % 200 = 0 then null else g.at end, g.at
+     from big_pieces g join intake_forms f on f.client_id = g.client_id, (select * from requests order by number limit 1) r`,
+  );
+  await query(
+    `insert into pieces (id, client_id, request_id, route_id, format_id, title, content, digests, created_at, stage, list, wish_on, aim_on, aim_at, danger, slack_days, revision, progress)
+     select g.id, g.client_id, case when g.n % 200 = 0 then null else g.request_id end, p.route_id, p.format_id, ${title}, p.content, p.digests, g.at,
+       case when g.open then 'in_production' else 'published' end, case when g.open then 'on_course' end,
+       (date '2027-03-09' + (n % 60)::int), case when g.open then date '2027-03-09' + (n % 60)::int end, null, case when g.open then 'fine' end, case when g.open then 5 end, 1, p.progress
+     from big_pieces g, (select * from pieces where stage = 'published' order by number limit 1) p`,
+  );
+  // six steps in a row; the ids of a piece's steps are made from the piece's, so that each can name the one before
+  await query(
+    `insert into steps (id, piece_id, key, title, kind, skill, doer_id, span_days, effort_minutes, predecessor_ids, position, round, started_on, finished_on, assigned_on)
+     select md5(g.id::text || k)::uuid, g.id, 'step' || k, 'Step ' || k, case when k = 5 then 'sign_off' when k = 4 then 'check' else 'make' end, 'write',
+       case when k = 5 then null else d.id end, 1 + k % 2, 90, case when k = 0 then '{}' else array[md5(g.id::text || (k - 1))::uuid] end, k, 1,
+       case when not g.open or k < g.n % 4 then g.at::date end, case when not g.open or k < g.n % 4 then g.at::date + k end, g.at::date
+     from big_pieces g, generate_series(0, 5) k
+     join (select id, row_number() over (order by email) - 1 as n, count(*) over () as total from people where email like 'person%') d on true
+     where d.n = (g.n * 3 + k) % d.total`,
+  );
+  await query(
+    `insert into versions (id, piece_id, number, content, digests, frozen_at) select g.version_id, g.id, 1, p.content, p.digests, g.at
+     from big_pieces g join pieces p on p.id = g.id`,
+  );
+  await query(
+    `insert into placements (client_id, piece_id, channel_id, on_day, at_time, zone, publish_at, state, out_at, out_address, created_at, updated_at)
+     select g.client_id, g.id, h.id, case when g.open then null else (g.at + interval '14 days')::date end, case when g.open then null else time '09:00' end, c.zone,
+       case when g.open then null else g.at + interval '14 days' end, case when g.open then 'undated' else 'out' end,
+       case when g.open then null else g.at + interval '14 days' end, case when g.open then null else 'https://big.test/' || g.n end, g.at, g.at
+     from big_pieces g join channels h on h.client_id = g.client_id join clients c on c.id = g.client_id`,
+  );
+  await query(
+    `insert into packets (id, client_id, title, message, due_on, policy, approver_ids, sent_at, sent_by, closed_at)
+     select md5('packet' || g.id)::uuid, g.client_id, 'Packet ' || g.n, '', g.at::date + 5, '{"kind":"any"}', array[x.id], g.at, (select id from people where role = 'lead' limit 1),
+       case when g.n % 400 = 0 then null else g.at end
+     from big_pieces g join contacts x on x.client_id = g.client_id where g.n % 4 = 0`,
+  );
+  await query(
+    `insert into packet_items (packet_id, piece_id, version_id, round, outcome)
+     select md5('packet' || g.id)::uuid, g.id, g.version_id, 1, case when g.n % 400 = 0 then null else 'approved' end from big_pieces g where g.n % 4 = 0`,
+  );
+  await query(
+    `insert into decisions (client_id, sequence, packet_id, piece_id, version_id, contact_id, verdict, digests, remark, decided_at, how, head)
+     select g.client_id, row_number() over (partition by g.client_id order by g.n), md5('packet' || g.id)::uuid, g.id, g.version_id, x.id, 'approve',
+       array[p.digests ->> 'shared'], '', g.at, '', repeat('0', 64)
+     from big_pieces g join contacts x on x.client_id = g.client_id join pieces p on p.id = g.id where g.n % 4 = 0 and g.n % 400 <> 0`,
+  );
+  await query(
+    `insert into activities (client_id, thing, thing_id, verb, actor, detail, at)
+     select g.client_id, 'piece', g.id, (array['piece.created', 'step.handed_in', 'piece.sent', 'piece.approved'])[k], 'Somebody', '{}', g.at
+     from big_pieces g, generate_series(1, 4) k`,
+  );
+  await query(
+    'insert into worked_clients select distinct s.doer_id, p.client_id from steps s join pieces p on p.id = s.piece_id where s.doer_id is not null on conflict do nothing',
+  );
+  await query('alter table steps enable trigger tr_steps_worked_clients');
+  await query('drop table big_pieces');
+  await query('analyze');
+}
