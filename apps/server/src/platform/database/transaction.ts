@@ -1,7 +1,11 @@
-import { Injectable } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import { InjectDataSource } from '@nestjs/typeorm';
 import { DataSource, QueryFailedError, type EntityManager } from 'typeorm';
 import type { Failure, Result } from '@zesting/core';
+import type pg from 'pg';
+import type { Logger } from 'pino';
+import { LOGGER } from '../logging.js';
+import { surviveLoss } from './pools.js';
 
 export { rowsOf, type Reader } from './rows.js';
 
@@ -20,7 +24,13 @@ const TRIES = 5;
 
 @Injectable()
 export class Database {
-  constructor(@InjectDataSource() readonly source: DataSource) {}
+  constructor(
+    @InjectDataSource() readonly source: DataSource,
+    @Inject(LOGGER) logger: Logger,
+  ) {
+    const { master } = source.driver as unknown as { master: pg.Pool }; // TypeORM's own pool
+    surviveLoss(master, logger);
+  }
 
   /** Runs one write in one transaction (READ COMMITTED). A failure rolls back; collisions are retried whole. */
   async write<T, F extends Failure>(work: (tx: Tx) => Promise<Result<T, F>>): Promise<Result<T, F>> {
