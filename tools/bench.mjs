@@ -1,4 +1,5 @@
 // npm run bench: core figures as ratios against a baseline in the same run, so that they compare across machines.
+import { benchBig } from './bench-big.mjs';
 import { benchFind } from './bench-find.mjs';
 import { build } from './build.mjs';
 import { tell } from './prepare.mjs';
@@ -89,5 +90,8 @@ await tell(async () => {
     const time = quickest(work);
     console.log(`${name}: ${(time / base).toFixed(time / base < 0.1 ? 4 : 2)} × baseline (${time.toFixed(time < 1 ? 3 : 1)} ms here)`);
   }
-  await benchFind(base);
+  const big = process.argv.includes('--big');
+  const sizes = process.argv.find((argument) => argument.startsWith('--sizes='))?.slice('--sizes='.length);
+  if (big || sizes) await benchBig(sizes ? sizes.split(',').map(Number) : [2_500, 25_000], base);
+  else await benchFind(base);
 });

@@ -145,7 +145,7 @@ await tell(async () => {
 
     // all is quiet: jobs that were held by what was killed go on within a minute
     const end = Date.now() + 90_000;
-    let waiting = [];
+    let waiting;
     do {
       await pause(1_000);
       waiting = await zesting.query(

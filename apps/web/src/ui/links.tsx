@@ -110,8 +110,8 @@ function Row({ name, isOpen, onChange, children, extra }: RowProps) {
   return (
     <>
       <dt className="font-medium">{name}</dt>
-      <dd className="truncate">{isOpen ? children : <Tag tone="rind">Closed</Tag>}</dd>
-      <dd className="flex justify-end">
+      <dd className="flex flex-wrap items-center gap-x-3 min-w-0 min-h-8">{isOpen ? children : <Tag tone="rind">Closed</Tag>}</dd>
+      <dd className="flex justify-end gap-1">
         {isOpen && extra}
         <Button look="quiet" onClick={() => onChange('renew')} aria-label={`Renew: ${name}`}>
           Renew…
@@ -138,7 +138,7 @@ function LinkRow({ name, address, onChange }: { name: string; address: string | 
   );
   return (
     <Row name={name} isOpen={address !== null} onChange={onChange} extra={copyButton}>
-      <a href={address ?? ''} className="text-pine underline">
+      <a href={address ?? ''} className="text-pine underline truncate leading-8">
         {address}
       </a>
     </Row>

@@ -131,9 +131,14 @@ export class ClientClockShape {
 }
 
 export class CalendarShape {
+  /** the first of each day */
   entries: CalendarEntryShape[];
+  /** how many more there are on these days */
+  hidden: number;
   /** undated placements of pieces that are under way or approved, approved ones first */
   tray: CalendarEntryShape[];
+  /** how many more of these there are */
+  trayHidden: number;
   markers: MarkerShape[];
   clocks: ClientClockShape[];
 }

@@ -1,7 +1,8 @@
 import { Temporal } from 'temporal-polyfill';
 import type { ContactBody } from '@zesting/contract';
 import { addDays, getDay, getValue, ok } from '@zesting/core';
-import { makePiece, makeScene, NOW, type Scene } from '../../../test-support/scene.js';
+import { makePiece, makeScene, NOW, stepOf, type Scene } from '../../../test-support/scene.js';
+import { signOffIn } from '../../../test-support/sign-off.js';
 import {
   addMarker,
   addPlacement,
@@ -14,7 +15,7 @@ import {
   swapPlacements,
 } from '../calendar/index.js';
 import { editClient } from '../clients/index.js';
-import { addTimeOff, comeBack, editPerson, leave, removeTimeOff } from '../people/index.js';
+import { addTimeOff, comeBack, editPerson, importTimeOff, leave, removeTimeOff } from '../people/index.js';
 import { assignStep, beginStep, editContent, editPiece, handBack, handIn, sayRemaining } from '../production/index.js';
 import { approveForClient, decide, sendPacket, settleRemark } from '../signoff/index.js';
 import {
@@ -232,6 +233,97 @@ describe('the stored plan', () => {
 
   /** So many operations are checked, each before anything else happens. ZESTING_OPERATIONS asks for more. */
   const OPERATIONS = Number(process.env['ZESTING_OPERATIONS'] ?? 200);
+
+  it('equals a full recompute after each step of a piece’s way to its end and beyond', async () => {
+    const { app, people } = scene;
+    app.clock.set(NOW);
+    getValue(await app.write(async (tx, now) => ok(await replanOpen(tx, now))));
+    await rows('update clients set policy = $2 where id = $1', [scene.a.id, JSON.stringify({ kind: 'any' })]);
+    await rows('update contacts set can_sign_off = true where client_id = $1', [scene.a.id]);
+    getValue(await app.write(async (tx, now) => ok(await replanOpen(tx, now))));
+    const way = signOffIn(scene);
+    const pieceId = await way.ready(scene.a);
+    await expectStoredIsReckoned();
+    const packetId = getValue(await way.send(scene.a, [pieceId]));
+    await expectStoredIsReckoned();
+    getValue(await way.say(packetId, pieceId, 'approve'));
+    await expectStoredIsReckoned();
+    await way.write(pieceId, 'Edited after sign-off', 'Feed'); // voids the shared part
+    await expectStoredIsReckoned();
+    await way.write(pieceId, 'Copy', 'Feed'); // and back
+    await expectStoredIsReckoned();
+    const [feed, blog] = (await rows<{ id: string }>('select id from placements where piece_id = $1 order by channel_id = $2 desc', [
+      pieceId,
+      scene.a.channelIds[0],
+    ])) as [{ id: string }, { id: string }]; // one on each of the client's channels
+    getValue(await movePlacement(app, people.lead, feed.id, { on: '2027-03-02', at: '08:00' }, 1));
+    await expectStoredIsReckoned();
+    getValue(await cancelPlacement(app, people.lead, blog.id));
+    await expectStoredIsReckoned();
+    app.clock.set('2027-03-02T10:00:00Z');
+    getValue(await app.write(async (tx, now) => ok(await replanOpen(tx, now))));
+    getValue(await markOut(app, people.lead, feed.id, 'https://x.test/1'));
+    await expectStoredIsReckoned();
+    expect((await rows<{ stage: string }>('select stage from pieces where id = $1', [pieceId]))[0]?.stage).toBe('published');
+    getValue(await addPlacement(app, people.lead, pieceId, scene.a.channelIds[1] ?? '')); // opens it again
+    await expectStoredIsReckoned();
+    getValue(
+      await editClient(
+        app,
+        people.lead,
+        scene.a.id,
+        { policy: { kind: 'agency', personId: people.lead.personId } },
+        await clientVersion(scene.a.id),
+      ),
+    );
+    await expectStoredIsReckoned();
+    const own = await way.ready(scene.a);
+    getValue(await approveForClient(app, people.lead, own));
+    await expectStoredIsReckoned();
+  }, 60_000);
+
+  it('equals a full recompute after all that happens to the people who have steps', async () => {
+    const { app, people } = scene;
+    const lead = people.lead;
+    app.clock.set('2027-03-03T09:00:00Z');
+    getValue(await app.write(async (tx, now) => ok(await replanOpen(tx, now))));
+    const pieceId = await makePiece(scene, scene.a, '2027-03-16');
+    const write = await stepOf(scene, pieceId, 'write');
+    getValue(await assignStep(app, lead, write, people.staff.personId));
+    getValue(await assignStep(app, lead, await stepOf(scene, pieceId, 'design'), people.freelance.personId));
+    await expectStoredIsReckoned();
+    getValue(await addTimeOff(app, lead, people.staff.personId, { startOn: '2027-03-03', endOn: '2027-03-05', part: 1 }));
+    await expectStoredIsReckoned();
+    const [off] = await rows<{ id: string }>('select id from time_off');
+    getValue(await removeTimeOff(app, lead, people.staff.personId, off?.id ?? ''));
+    await expectStoredIsReckoned();
+    const absences = [{ uid: '1', startOn: '2027-03-04', endOn: '2027-03-08', part: 1, note: '' }];
+    getValue(await importTimeOff(app, lead, people.staff.personId, absences));
+    await expectStoredIsReckoned();
+    const [freelance] = await rows<{ version: number }>('select version from people where id = $1', [people.freelance.personId]);
+    getValue(await editPerson(app, lead, people.freelance.personId, { weeklyMinutes: [0, 0, 480, 480, 0, 0, 0] }, freelance?.version ?? 0));
+    await expectStoredIsReckoned();
+    getValue(await leave(app, lead, people.freelance.personId));
+    await expectStoredIsReckoned();
+    getValue(await comeBack(app, lead, people.freelance.personId));
+    await expectStoredIsReckoned();
+    // a week without hours spoils the plan of what is open, and of nothing that is finished
+    getValue(await editContent(app, lead, pieceId, { shared: { copy: 'Words', disclosure: '', media: [] }, channels: [] }, 1));
+    getValue(await handIn(app, lead, write));
+    const [staff] = await rows<{ version: number }>('select version from people where id = $1', [people.staff.personId]);
+    getValue(await editPerson(app, lead, people.staff.personId, { weeklyMinutes: [0, 0, 0, 0, 0, 0, 0] }, staff?.version ?? 0));
+    await expectStoredIsReckoned();
+    expect((await rows<{ danger: string }>('select danger from pieces where id = $1', [pieceId]))[0]?.danger).toBe('fine');
+    const closure = { clientId: scene.a.id, kind: 'closure', name: 'Closed', startOn: '2027-03-12', endOn: '2027-03-15' } as const;
+    const markerId = getValue(await addMarker(app, lead, closure));
+    await expectStoredIsReckoned();
+    getValue(await removeMarker(app, lead, markerId));
+    await expectStoredIsReckoned();
+    await rows("update people set weekly_minutes = '{480,480,480,480,480,0,0}' where id = any($1)", [
+      [people.staff.personId, people.freelance.personId],
+    ]);
+    await rows('delete from time_off');
+  }, 60_000);
 
   it('equals a full recompute after each of many random operations, and the prediction once it has followed', async () => {
     scene.app.clock.set(NOW);

@@ -17,6 +17,7 @@ import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { call, wordsOf } from '../../lib/api';
 import { usePlacements } from '../../lib/placements';
+import { count } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
 import { Failed, Loading } from '../../ui/page';
 import { PlacementDialog } from '../../ui/placement-dialog';
@@ -53,6 +54,12 @@ export function CalendarPage() {
   return (
     <>
       <CalendarHead view={view} calendar={calendar.data} search={search} onChange={setSearch} />
+      {calendar.data.hidden > 0 && (
+        <p role="status" className="text-muted mb-2">
+          {count(calendar.data.hidden, 'more placement')} on these days {calendar.data.hidden === 1 ? 'is' : 'are'} not shown: choose a
+          client above to see all of theirs.
+        </p>
+      )}
       <DndContext
         sensors={sensors}
         collisionDetection={dayUnder}
@@ -61,7 +68,7 @@ export function CalendarPage() {
       >
         <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_230px] print:block sideways items-start">
           {view.kind === 'week' && !client ? <WeekLanes {...grid} /> : <MonthGrid {...grid} todayOn={hereOn} />}
-          <Tray entries={calendar.data.tray} colouring={view.colouring} onOpen={setOpenId} />
+          <Tray entries={calendar.data.tray} hidden={calendar.data.trayHidden} colouring={view.colouring} onOpen={setOpenId} />
         </div>
       </DndContext>
       {openId && <OpenedEntry key={openId} id={openId} calendar={calendar.data} onClose={() => setOpenId(null)} />}

@@ -4,12 +4,14 @@ import type { Colouring } from './view';
 
 interface TrayProps {
   readonly entries: readonly CalendarEntryShape[];
+  /** how many more there are */
+  readonly hidden: number;
   readonly colouring: Colouring;
   readonly onOpen: (id: string) => void;
 }
 
 /** Placements without a date: signed pieces first, then those still under way, which can be pencilled. */
-export function Tray({ entries, ...rest }: TrayProps) {
+export function Tray({ entries, hidden, ...rest }: TrayProps) {
   const signed = entries.filter((entry) => entry.stage === 'approved' || entry.stage === 'scheduled');
   const others = entries.filter((entry) => !signed.includes(entry));
   return (
@@ -19,11 +21,12 @@ export function Tray({ entries, ...rest }: TrayProps) {
     >
       <TrayPart title="Approved, to be placed" entries={signed} empty="Every approved piece has its date." {...rest} />
       <TrayPart title="Under way, to be pencilled" entries={others} empty="Nothing under way waits for a date." {...rest} />
+      {hidden > 0 && <p className="text-muted text-[13px]">{hidden} more: choose a client above to see them.</p>}
     </aside>
   );
 }
 
-function TrayPart({ title, entries, empty, ...rest }: TrayProps & { title: string; empty: string }) {
+function TrayPart({ title, entries, empty, ...rest }: Omit<TrayProps, 'hidden'> & { title: string; empty: string }) {
   return (
     <section aria-label={title}>
       <h2 className="text-[13px] font-sans font-semibold tracking-normal mb-1">

@@ -17,7 +17,7 @@ export function LinksSection({ clientId }: { clientId: string }) {
 /** Leads to a contact's room as they see it. */
 export function RoomLink({ clientId, contactId }: { clientId: string; contactId: string }) {
   return (
-    <Link to={`/clients/${clientId}/room/${contactId}`} className="text-pine underline">
+    <Link to={`/clients/${clientId}/room/${contactId}`} className="text-pine underline inline-flex items-center min-h-8">
       See their room
     </Link>
   );

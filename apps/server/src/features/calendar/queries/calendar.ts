@@ -8,7 +8,9 @@ const ENTRY = `l.id, l.piece_id as "pieceId", l.client_id as "clientId", l.chann
   l.publish_at as "publishAt", p.pillar_id as "pillarId",
   (select count(*) from placements o where o.piece_id = l.piece_id and o.id <> l.id and not o.cancelled and o.out_at is null and o.on_day is not null) as "siblings"`;
 const FROM = 'from placements l join channels h on h.id = l.channel_id join pieces p on p.id = l.piece_id';
-const TRAY = 200;
+/** So many undated ones are in the tray, and so many of a day on the calendar; how many more there are is said. */
+const TRAY = 100;
+const A_DAY = 60;
 
 /** Placements from `from` to `to` (both included, each in its client's zone), the tray of undated ones, markers, and each client's clock. */
 export async function calendarOf(
@@ -18,20 +20,34 @@ export async function calendarOf(
   to: string,
   viewerZone: string,
 ): Promise<CalendarShape> {
-  const entries = await app.read<CalendarEntryShape>(
-    `select ${ENTRY} ${FROM} where l.client_id = any($1) and l.on_day between $2 and $3 and not l.cancelled and not p.shelved
-     order by l.on_day, l.publish_at, p.number`,
+  const placed = await app.read<{ id: string; count: number; isFirst: boolean }>(
+    `select id, count, place = 1 as "isFirst" from (
+       select l.id, count(*) over (partition by l.on_day) as count, row_number() over (partition by l.on_day order by l.publish_at, p.number, l.id) as place
+       from placements l join pieces p on p.id = l.piece_id
+       where l.client_id = any($1) and l.on_day between $2 and $3 and not l.cancelled and not p.shelved) x where place <= ${A_DAY}`,
     [clientIds, from, to],
+  );
+  const inAll = placed.reduce((sum, row) => sum + (row.isFirst ? row.count : 0), 0);
+  const entries = await app.read<CalendarEntryShape>(
+    `select ${ENTRY} ${FROM} where l.id = any($1) order by l.on_day, l.publish_at, p.number`,
+    [placed.map((row) => row.id)],
   );
   const tray = await app.read<CalendarEntryShape>(
     `select ${ENTRY} ${FROM} where l.client_id = any($1) and l.on_day is null and not l.cancelled and not p.shelved and p.list is not null
      order by (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number, h.position limit ${TRAY}`,
     [clientIds],
   );
+  const [undated] = await app.read<{ count: number }>(
+    `select count(*) as count from pieces p join placements l on l.piece_id = p.id and l.state = 'undated'
+     where p.client_id = any($1) and p.list is not null and not p.shelved`,
+    [clientIds],
+  );
   const zones = await app.read<{ id: string; zone: string }>('select id, zone from clients where id = any($1) order by name', [clientIds]);
   return {
     entries,
+    hidden: inAll - entries.length,
     tray,
+    trayHidden: Math.max(0, (undated?.count ?? 0) - tray.length),
     markers: await markersOf(app, clientIds, from, to),
     clocks: zones.map(({ id, zone }) => ({ clientId: id, ...clockOf(zone, viewerZone, app.clock.now()) })),
   };

@@ -1,0 +1,132 @@
+// npm run bench -- --big: every read through HTTP at growing sizes, beside the barest SQL that could answer it, in the same run.
+// `--sizes=2500,25000,250000`; the short default leaves out the largest.
+import { build } from './build.mjs';
+import { needModules, needPackages } from './prepare.mjs';
+
+const RUNS = 9;
+
+async function median(work) {
+  const times = [];
+  let answer;
+  for (let run = 0; run < RUNS; run++) {
+    const start = performance.now();
+    answer = await work();
+    times.push(performance.now() - start);
+  }
+  times.sort((a, b) => a - b);
+  return { milliseconds: times[Math.floor(RUNS / 2)], answer };
+}
+
+/** The barest statement for a read: what any design would at least have to ask. `$1`: the client ids of who asks. */
+const BARE = {
+  'pieces, first page': 'select id, title, stage from pieces where client_id = any($1) order by created_at desc, id desc limit 101',
+  'requests, first page': `(select id, title from requests where client_id = any($1) and state = 'new' order by received_at desc limit 51)
+    union all (select id, title from requests where client_id = any($1) and state <> 'new' order by received_at desc limit 51)`,
+  'packets out': 'select id, title from packets where client_id = any($1) and closed_at is null order by due_on limit 100',
+  desk: 'select list, count(*) from pieces where client_id = any($1) and list is not null group by list',
+  stations: 'select stage, count(*) from pieces where client_id = any($1) and list is not null group by stage',
+  'calendar, a month':
+    "select id, on_day from placements where client_id = any($1) and on_day between '2027-03-01' and '2027-03-31' and not cancelled limit 2000",
+};
+
+async function measure(size, base) {
+  const { Caller, withZesting } = await import('./throwaway.mjs');
+  const { fill } = await import('./big-data.mjs');
+  const { default: pg } = await import('pg');
+  const rows = [];
+  const settings = { shared_buffers: '512MB', fsync: 'off', synchronous_commit: 'off', shared_preload_libraries: 'pg_stat_statements' };
+  await withZesting(
+    async (zesting) => {
+      await zesting.query('create extension if not exists pg_stat_statements');
+      await fill(zesting.query, size);
+      await zesting.start('apps/standins/dist/main.js');
+      await zesting.start('apps/server/dist/main.js');
+      // the first planning and prediction of everything are over before anything is measured
+      for (let quiet = 0; quiet < 3;)
+        quiet = (await zesting.query("select 1 from graphile_worker.jobs where task_identifier like 'planning%' and run_at <= now()"))
+          .length
+          ? 0
+          : (await new Promise((resolve) => setTimeout(resolve, 700)), quiet + 1);
+      await zesting.query('analyze');
+      const lead = await new Caller(zesting.address, 'lead').signIn('marta@quillhaven.test');
+      const manager = await new Caller(zesting.address, 'manager').signIn('person10@big.test');
+      const staff = await new Caller(zesting.address, 'staff').signIn('person1@big.test');
+      const one = async (sql) => (await zesting.query(sql))[0];
+      const open = await one('select id, client_id from pieces where list is not null order by number desc limit 1');
+      const out = await one('select id from pieces where list is null order by number desc limit 1');
+      const request = await one("select id from requests where state = 'new' limit 1");
+      const reads = [
+        ['who is signed in', lead, '/api/session'],
+        ['piece, open', lead, `/api/pieces/${open.id}`],
+        ['piece, published', lead, `/api/pieces/${out.id}`],
+        ['pieces, first page', lead, '/api/pieces'],
+        ['requests, first page', lead, '/api/requests'],
+        ['one request', lead, `/api/requests/${request.id}`],
+        ['packets out', lead, '/api/packets'],
+        ['ready to be sent', lead, `/api/clients/${open.client_id}/ready`],
+        ['desk', lead, '/api/desk'],
+        ['desk of a manager', manager, '/api/desk'],
+        ['stations', lead, '/api/stations'],
+        ['people', lead, '/api/people'],
+        ['clients of the band', lead, '/api/clients'],
+        ['calendar, a month', lead, '/api/calendar?from=2027-03-01&to=2027-03-31'],
+        ['calendar of a creator', staff, '/api/calendar?from=2027-03-01&to=2027-03-31'],
+        ['own steps', staff, '/api/steps/mine'],
+        ['pieces of a creator', staff, '/api/pieces'],
+        ['find', lead, '/api/find?q=fern'],
+      ];
+      const all = (await zesting.query('select id from clients')).map((row) => row.id);
+      const client = new pg.Client(zesting.env.ZESTING_DATABASE_URL);
+      await client.connect();
+      await client.query('set jit = off');
+      const statements = async () =>
+        (
+          await client.query(
+            "select coalesce(sum(calls), 0)::int as calls from pg_stat_statements where query not ilike '%pg_stat_statements%' and query not ilike '%graphile_worker%'",
+          )
+        ).rows[0].calls;
+      for (const [name, caller, path] of reads) {
+        const before = await statements();
+        const first = await caller.call('GET', path);
+        const calls = (await statements()) - before;
+        if (first.status !== 200) throw new Error(`${path} answered ${first.status}`);
+        const { milliseconds } = await median(() => caller.call('GET', path));
+        const bare = BARE[name] ? (await median(() => client.query(BARE[name], [all]))).milliseconds : null;
+        rows.push({ name, milliseconds, bare, calls, kilobytes: first.text.length / 1024, ratio: milliseconds / base });
+      }
+      await client.end();
+    },
+    { settings },
+  );
+  return rows;
+}
+
+/** Prints a line per read: its time at each size, how much it grew, the bare statement at the largest, statements per request. */
+export async function benchBig(sizes, base) {
+  needPackages();
+  needModules();
+  build();
+  const found = [];
+  for (const size of sizes) {
+    console.log(`Filling ${size.toLocaleString('en')} pieces …`);
+    found.push(await measure(size, base));
+  }
+  const last = found.at(-1);
+  console.log(
+    `\nMedian ms here at ${sizes.join(' / ')} pieces · growth first to last · × baseline · bare SQL at the last · statements · kB`,
+  );
+  for (const [index, row] of last.entries()) {
+    const times = found.map((rows) => rows[index].milliseconds);
+    console.log(
+      [
+        row.name.padEnd(24),
+        times.map((time) => time.toFixed(0).padStart(5)).join(' /'),
+        `${(times.at(-1) / times[0]).toFixed(1)} ×`.padStart(8),
+        `${row.ratio.toFixed(2)} ×`.padStart(8),
+        (row.bare === null ? '–' : `${row.bare.toFixed(0)} ms`).padStart(8),
+        String(row.calls).padStart(4),
+        row.kilobytes.toFixed(0).padStart(6),
+      ].join('  '),
+    );
+  }
+}
