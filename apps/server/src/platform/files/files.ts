@@ -6,10 +6,14 @@ import { Inject, Injectable } from '@nestjs/common';
 import { fileTypeFromBuffer, fileTypeFromFile } from 'file-type';
 import { fail, ok, type Result } from '@zesting/core';
 import { CONFIG, type Config } from '../config/config.js';
+import { withoutPlace } from './without-place.js';
 import { PictureProcess } from './picture-process.js';
 
 /** The most that an upload in one piece may weigh, in bytes; larger ones come in parts. */
 export const UPLOAD_LIMIT_BYTES = 25 * 1024 * 1024;
+
+/** The most that a picture may weigh, in bytes, to be taken at all; far more than fifty million pixels need. */
+const PICTURE_LIMIT_BYTES = 250 * 1024 * 1024;
 
 export interface StoredFile {
   readonly hash: string;
@@ -47,14 +51,17 @@ export class Files {
   async store(bytes: Buffer): Promise<Result<StoredFile, FileFailure>> {
     const mime = (await fileTypeFromBuffer(bytes))?.mime ?? (isPlainText(bytes) ? 'text/plain' : undefined);
     const checked = await this.check(mime, bytes);
-    return checked.ok ? ok({ ...(await this.put(bytes)), ...checked.value }) : checked;
+    return checked.ok ? ok({ ...(await this.put(withoutPlace(bytes, checked.value.mime))), ...checked.value }) : checked;
   }
 
   /** Stores a file that lies on the same disk, without reading it into memory; it stays where it is too. */
   async storeFile(path: string): Promise<Result<StoredFile, FileFailure>> {
     const { size } = await stat(path);
-    const small = size <= UPLOAD_LIMIT_BYTES ? await readFile(path) : undefined;
+    const isPicture = (await fileTypeFromFile(path))?.mime.startsWith('image/') ?? false;
+    // pictures are read whole, since what a camera wrote beside them is taken out
+    const small = size <= (isPicture ? PICTURE_LIMIT_BYTES : UPLOAD_LIMIT_BYTES) ? await readFile(path) : undefined;
     if (small) return this.store(small);
+    if (isPicture) return fail({ code: 'file.too_many_pixels' });
     const checked = await this.check((await fileTypeFromFile(path))?.mime, path);
     if (!checked.ok) return checked;
     const hash = createHash('sha256');

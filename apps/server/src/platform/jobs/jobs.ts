@@ -100,7 +100,7 @@ export class Jobs implements OnApplicationBootstrap, BeforeApplicationShutdown {
     const events: WorkerEvents = new EventEmitter();
     events.on('worker:create', ({ worker }) => this.note(worker.workerId));
     this.pool ??= surviveLoss(
-      new pg.Pool({ connectionString: this.config.databaseUrl, max: 10, connectionTimeoutMillis: 5_000 }),
+      new pg.Pool({ connectionString: this.config.databaseUrl, max: 10, connectionTimeoutMillis: 20_000 }),
       this.log,
     );
     this.runner = await run({
@@ -154,13 +154,14 @@ export class Jobs implements OnApplicationBootstrap, BeforeApplicationShutdown {
     return ids;
   }
 
-  /** Before the connections close that a job at work still needs. */
+  /** Before the connections close that a job at work still needs; and where a proof must see what is stored before any job. */
   async beforeApplicationShutdown(): Promise<void> {
     this.isEnding = true;
     clearInterval(this.looking);
     await this.runner?.stop().catch(() => undefined); // it may have ended by itself
     this.runner = undefined;
     await this.pool?.end();
+    this.pool = undefined;
   }
 }
 
