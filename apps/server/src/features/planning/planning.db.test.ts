@@ -288,8 +288,12 @@ describe('the stored plan', () => {
     const { app, people } = scene;
     const lead = people.lead;
     app.clock.set('2027-03-03T09:00:00Z');
+    getValue(await editClient(app, lead, scene.a.id, { policy: { kind: 'any' } }, await clientVersion(scene.a.id)));
     getValue(await app.write(async (tx, now) => ok(await replanOpen(tx, now))));
-    const pieceId = await makePiece(scene, scene.a, '2027-03-16');
+    const pieceId = await makePiece(scene, scene.a, '2027-03-15');
+    await expectStoredIsReckoned();
+    getValue(await editPiece(app, lead, pieceId, { wishOn: '2027-03-16' }, 1));
+    await expectStoredIsReckoned();
     const write = await stepOf(scene, pieceId, 'write');
     getValue(await assignStep(app, lead, write, people.staff.personId));
     getValue(await assignStep(app, lead, await stepOf(scene, pieceId, 'design'), people.freelance.personId));
@@ -311,7 +315,12 @@ describe('the stored plan', () => {
     await expectStoredIsReckoned();
     // a week without hours spoils the plan of what is open, and of nothing that is finished
     getValue(await editContent(app, lead, pieceId, { shared: { copy: 'Words', disclosure: '', media: [] }, channels: [] }, 1));
+    getValue(await beginStep(app, lead, write));
+    await expectStoredIsReckoned();
     getValue(await handIn(app, lead, write));
+    getValue(await handIn(app, lead, await stepOf(scene, pieceId, 'design')));
+    getValue(await handBack(app, lead, await stepOf(scene, pieceId, 'check'), 'Once more'));
+    await expectStoredIsReckoned();
     const [staff] = await rows<{ version: number }>('select version from people where id = $1', [people.staff.personId]);
     getValue(await editPerson(app, lead, people.staff.personId, { weeklyMinutes: [0, 0, 0, 0, 0, 0, 0] }, staff?.version ?? 0));
     await expectStoredIsReckoned();
