@@ -74,6 +74,24 @@ await tell(async () => {
       })),
     ),
   };
+  // an agency of 120 people with 40,000 steps, evenly spread; and the same on twelve of them, who are far beyond their hours
+  const agency = (spread) => ({
+    doers: {
+      ...Object.fromEntries(Array.from({ length: 120 }, (_, index) => [`person ${index}`, doer('Europe/London', [])])),
+      client: { ...doers.client, unlimited: true },
+    },
+    steps: Array.from({ length: 5_000 }, (_, piece) =>
+      Array.from({ length: 8 }, (_, index) => ({
+        id: `${piece} ${index}`,
+        doer: index === 7 ? 'client' : `person ${(piece * 7 + index) % spread}`,
+        spanDays: 1 + (index % 3),
+        effortMinutes: 60 + (piece % 5) * 30,
+        latestFinishOn: core.addDays(day('2027-03-10'), (piece % 200) + index),
+        predecessorIds: index === 0 ? [] : [`${piece} ${index - 1}`],
+      })),
+    ).flat(),
+  });
+  const [even, crowded] = [agency(120), agency(12)];
   const content = {
     shared: { copy: 'Copy '.repeat(200), media: [], disclosure: '' },
     channels: { a: { copy: '', tags: ['x', 'y'], firstComment: '', link: '' } },
@@ -82,6 +100,8 @@ await tell(async () => {
     ['backplan of one piece, 6 steps', () => plan(aims[0])],
     ['backplan of 1,000 pieces × 6 steps', () => aims.forEach(plan)],
     ['load of 1,000 pieces × 6 steps on 12 people', () => core.predictWorkload(load)],
+    ['load of 40,000 steps on 120 people', () => core.predictWorkload(even)],
+    ['load of 40,000 steps on 12 people, far beyond their hours', () => core.predictWorkload(crowded)],
     ['digests of 1,000 contents of 1,000 characters', () => aims.forEach((_, index) => core.digestParts('client', String(index), content))],
   ];
   const base = quickest(baseline);

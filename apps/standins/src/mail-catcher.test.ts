@@ -1,5 +1,5 @@
 import { mkdtempSync } from 'node:fs';
-import { createServer } from 'node:net';
+import { connect, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createTransport } from 'nodemailer';
@@ -52,5 +52,19 @@ describe('the mail catcher', () => {
   it('keeps a mail that arrives twice once, and shows it again after a new start', async () => {
     await send('<1@x.test>', 'ann@a.test', 'First & <foremost>');
     expect(new MailStore(folder).list().map((mail) => mail.messageId)).toEqual(['<2@x.test>', '<1@x.test>']);
+  });
+
+  it('goes on when a sender breaks off in the middle', async () => {
+    await new Promise<void>((resolve) => {
+      const socket = connect(smtpPort, '127.0.0.1', () => {
+        socket.write('EHLO x\r\nMAIL FROM:<a@x.test>\r\nRCPT TO:<b@x.test>\r\nDATA\r\nSubject: half');
+        setTimeout(() => socket.resetAndDestroy(), 50);
+      });
+      socket.once('close', () => resolve());
+      socket.on('error', () => undefined);
+    });
+    await send('<3@x.test>', 'cem@c.test', 'After the break');
+    const mine = (await (await fetch(`${address}/mails.json?to=cem@c.test`)).json()) as { subject: string }[]; // CaughtMail
+    expect(mine.map((mail) => mail.subject)).toEqual(['After the break']);
   });
 });

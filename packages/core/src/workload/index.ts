@@ -56,7 +56,9 @@ interface Job {
   spanEnd: number | null;
   finish: number | null;
   workedOn: number | null;
-  readonly behind: Set<string>;
+  /** the turn of its doer from which on it waited */
+  arrived: number;
+  behind: number;
 }
 
 /** Ten years: what is not done by then is predicted never to be. */
@@ -82,7 +84,8 @@ export function predictWorkload({ steps, doers, until }: WorkloadInput): Predict
   const load: LoadDay[] = [];
   let open = jobs.size;
   const asked = until === undefined ? undefined : jobs.get(until);
-  const first = Math.min(...[...jobs.values()].map((job) => job.availableFrom));
+  let first = Infinity;
+  for (const job of jobs.values()) first = Math.min(first, job.availableFrom);
   for (
     let today = first;
     open > 0 && (asked?.finish ?? null) === null && today <= first + REACH_DAYS && (waiting.size > 0 || hasWork(desks));
@@ -97,7 +100,7 @@ export function predictWorkload({ steps, doers, until }: WorkloadInput): Predict
     };
     for (const job of waiting.get(today) ?? []) arrive(job);
     waiting.delete(today);
-    for (const desk of desks.values()) if (desk.queue.length > 0) busy.add(desk);
+    for (const desk of desks.values()) if (desk.hasWork) busy.add(desk);
     // what is handed on to work of the same day comes back to a desk within the day: take desks until none has anything new
     for (const desk of busy) {
       busy.delete(desk);
@@ -114,18 +117,22 @@ export function predictWorkload({ steps, doers, until }: WorkloadInput): Predict
     for (const desk of desks.values())
       if (desk.spent(today) > 0) load.push({ doer: desk.key, on: fromDayNumber(today), minutes: desk.spent(today) });
   }
+  for (const desk of desks.values()) desk.countLeft();
   return {
     steps: [...jobs.values()].map(({ step, start, finish, behind }) => ({
       id: step.id,
       startOn: start === null ? null : fromDayNumber(start),
       finishOn: finish === null ? null : fromDayNumber(finish),
-      behindSteps: behind.size,
+      behindSteps: behind,
     })),
-    load: load.sort((a, b) => a.doer.localeCompare(b.doer) || a.on.localeCompare(b.on)),
+    load: load.sort((a, b) => (a.doer < b.doer ? -1 : a.doer > b.doer ? 1 : 0) || (a.on < b.on ? -1 : 1)),
   };
 }
 
-const hasWork = (desks: ReadonlyMap<string, Desk>): boolean => [...desks.values()].some((desk) => desk.queue.length > 0);
+function hasWork(desks: ReadonlyMap<string, Desk>): boolean {
+  for (const desk of desks.values()) if (desk.hasWork) return true;
+  return false;
+}
 
 function push<K, V>(map: Map<K, V[]>, key: K, value: V): void {
   const list = map.get(key);
@@ -162,7 +169,8 @@ function toJobs(steps: readonly WorkloadStep[], doers: WorkloadInput['doers']): 
       spanEnd: start === null ? null : spanEnd(doer, start, step.spanDays),
       finish: null,
       workedOn: null,
-      behind: new Set(),
+      arrived: 0,
+      behind: 0,
     });
   }
   const finished = new Map(steps.flatMap((step) => (step.finishedOn ? [[step.id, toDayNumber(step.finishedOn)] as const] : [])));
@@ -181,7 +189,11 @@ function toJobs(steps: readonly WorkloadStep[], doers: WorkloadInput['doers']): 
 
 /** One doer's work: what is available to them, in the order to do it. */
 class Desk {
-  readonly queue: Job[] = [];
+  /** what still needs hours, in the order of work */
+  private readonly queue: Job[] = [];
+  /** what needs no more hours, and waits for its span to pass */
+  private readonly resting: Job[] = [];
+  private readonly served = new ServedLog();
   private today = -Infinity;
   private hours = 0;
   private room = 0;
@@ -191,9 +203,14 @@ class Desk {
     private readonly doer: PlanDoer,
   ) {}
 
+  get hasWork(): boolean {
+    return this.queue.length > 0 || this.resting.length > 0;
+  }
+
   add(job: Job): void {
-    const at = this.queue.findIndex((other) => comesBefore(job, other));
-    this.queue.splice(at < 0 ? this.queue.length : at, 0, job);
+    job.arrived = this.served.ticks + 1;
+    if (job.left === 0) this.resting.push(job);
+    else this.queue.splice(placeOf(job, this.queue), 0, job);
   }
 
   /** Minutes worked that day; none where hours are not limited. */
@@ -209,34 +226,113 @@ class Desk {
       this.room = this.hours;
     }
     if (this.hours <= 0) return [];
-    const served: string[] = [];
+    if (this.doer.unlimited) this.workOnAll(today);
+    else this.workInTurn(today);
     const ended: Job[] = [];
-    for (const job of this.queue) {
-      const had = job.left;
-      this.give(job, today);
-      if (job.left < had) served.push(job.step.id);
-      if (job.left > 0 && !this.doer.unlimited) for (const id of served) if (id !== job.step.id) job.behind.add(id);
-      if (job.left === 0 && job.spanEnd !== null && today >= job.spanEnd) {
-        job.finish = today;
-        ended.push(job);
+    for (let index = 0; index < this.resting.length;) {
+      const job = this.resting[index] as Job; // within the list
+      this.begin(job, today);
+      if (today < (job.spanEnd ?? Infinity)) {
+        index++;
+        continue;
       }
+      job.finish = today;
+      ended.push(job);
+      this.resting.splice(index, 1);
     }
-    for (const job of ended) this.queue.splice(this.queue.indexOf(job), 1);
-    return ended;
+    return ended.sort((one, other) => (comesBefore(one, other) ? -1 : 1));
   }
 
-  /** Gives a step what it needs of what is left of the day, and begins it when it gets any. */
-  private give(job: Job, today: number): void {
-    const minutes = this.doer.unlimited ? (job.workedOn === today ? 0 : Math.min(job.left, this.hours)) : Math.min(job.left, this.room);
-    if (minutes > 0) {
-      job.left -= minutes;
-      job.workedOn = today;
-      if (!this.doer.unlimited) this.room -= minutes;
+  /** Hours are not limited: every step gets a day's worth. */
+  private workOnAll(today: number): void {
+    for (let index = 0; index < this.queue.length;) {
+      const job = this.queue[index] as Job; // within the list
+      if (job.workedOn !== today) this.give(job, Math.min(job.left, this.hours), today);
+      if (job.left > 0) index++;
+      else this.rest(index);
     }
-    if (job.start !== null || (minutes === 0 && job.left > 0)) return;
+  }
+
+  /** The first of the queue gets what it needs, then the next, until the day is full. Who gets nothing is not even looked at. */
+  private workInTurn(today: number): void {
+    this.served.nextTick();
+    while (this.room > 0) {
+      const job = this.queue[0];
+      if (!job) break;
+      const minutes = Math.min(job.left, this.room);
+      this.room -= minutes;
+      this.give(job, minutes, today);
+      this.served.note(job);
+      if (job.left > 0) break;
+      job.behind = this.served.others(job, job.arrived, this.served.ticks - 1);
+      this.rest(0);
+    }
+  }
+
+  /** How many steps went first of those that never got all the hours that they need. */
+  countLeft(): void {
+    if (!this.doer.unlimited) for (const job of this.queue) job.behind = this.served.others(job, job.arrived, this.served.ticks);
+  }
+
+  private give(job: Job, minutes: number, today: number): void {
+    job.left -= minutes;
+    job.workedOn = today;
+    this.begin(job, today);
+  }
+
+  private begin(job: Job, today: number): void {
+    if (job.start !== null) return;
     job.start = today;
     job.spanEnd = spanEnd(this.doer, today, job.step.spanDays);
   }
+
+  private rest(index: number): void {
+    this.resting.push(...this.queue.splice(index, 1));
+  }
+}
+
+/** Which steps got hours, turn by turn: so that it can be said how many others went first while one waited. */
+class ServedLog {
+  ticks = 0;
+  private readonly turns: { readonly tick: number; readonly job: Job; readonly before: number }[] = [];
+  private readonly last = new Map<Job, number>();
+
+  nextTick(): void {
+    this.ticks++;
+  }
+
+  note(job: Job): void {
+    this.turns.push({ tick: this.ticks, job, before: this.last.get(job) ?? 0 });
+    this.last.set(job, this.ticks);
+  }
+
+  /** How many different steps but `self` got hours from one turn to another, both counted: each where it was served first in that time. */
+  others(self: Job, from: number, to: number): number {
+    let [low, high] = [0, this.turns.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if ((this.turns[middle]?.tick ?? Infinity) < from) low = middle + 1;
+      else high = middle;
+    }
+    let count = 0;
+    for (let index = low; index < this.turns.length; index++) {
+      const turn = this.turns[index];
+      if (!turn || turn.tick > to) break;
+      if (turn.before < from && turn.job !== self) count++;
+    }
+    return count;
+  }
+}
+
+/** Where a step stands in a queue that is in order. */
+function placeOf(job: Job, queue: readonly Job[]): number {
+  let [low, high] = [0, queue.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (comesBefore(job, queue[middle] as Job)) high = middle;
+    else low = middle + 1;
+  }
+  return low;
 }
 
 /** The order of work: by latest finish, then what is begun, then as given. */

@@ -1,8 +1,10 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync, readlinkSync, rmSync } from 'node:fs';
 import sharp from 'sharp';
 import { getValue } from '@zesting/core';
 import { callerAs, callerByLink, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { eventually } from '../../../test-support/eventually.js';
+import { signOffIn } from '../../../test-support/sign-off.js';
 import { decide, sendPacket } from '../signoff/index.js';
 import { addPieceFile, assignStep, editContent, handIn } from './index.js';
 
@@ -160,4 +162,49 @@ describe('files', () => {
       false,
     ]);
   });
+
+  it('gives the finals away whole or not at all: a file that is gone is said, and who hangs up leaves nothing open', async () => {
+    const way = signOffIn(scene);
+    const pieceId = await makePiece(scene, scene.a);
+    const noise = await sharp({ create: { width: 1200, height: 1200, channels: 3, background: '#888', noise: { type: 'gaussian', mean: 128, sigma: 60 } } })
+      .png()
+      .toBuffer();
+    const file = getValue(await addPieceFile(scene.app, pieceId, { name: 'noise.png', bytes: noise }));
+    const content = { shared: { copy: 'Copy', disclosure: '', media: [{ assetId: file.assetId, alt: 'Noise' }] }, channels: [] };
+    getValue(await editContent(scene.app, scene.people.lead, pieceId, content, 1));
+    await way.make(pieceId);
+    getValue(await way.say(getValue(await way.send(scene.a, [pieceId])), pieceId, 'approve'));
+    const lead = await callerAs(scene, 'lead');
+    const cookie = [...lead.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
+    const get = (signal?: AbortSignal) =>
+      fetch(`${scene.address}/api/pieces/${pieceId}/finals`, { headers: { Cookie: cookie }, ...(signal ? { signal } : {}) });
+    const whole = Buffer.from(await (await get()).arrayBuffer());
+    expect(whole.length).toBeGreaterThan(noise.length / 2);
+    expect(whole.subarray(0, 2).toString()).toBe('PK');
+    const [asset] = await scene.app.read<{ hash: string }>('select hash from assets where id = $1', [file.assetId]);
+    const path = scene.app.files.pathOf(asset?.hash ?? '');
+    for (let count = 0; count < 30; count++) {
+      const ending = new AbortController();
+      await get(ending.signal).then(
+        (response) => response.body?.getReader().read(),
+        () => undefined,
+      );
+      ending.abort();
+    }
+    const handles = () =>
+      readdirSync('/proc/self/fd').filter((fd) => {
+        try {
+          return readlinkSync(`/proc/self/fd/${fd}`) === path;
+        } catch {
+          return false; // closed while we looked
+        }
+      }).length;
+    await eventually(() => handles() === 0);
+    rmSync(path);
+    const gone = await lead.call('GET', `/api/pieces/${pieceId}/finals`);
+    expect([gone.status, gone.body['code']]).toEqual([410, 'file.gone']);
+    const one = await lead.call('GET', `/api/files/${file.assetId}`);
+    expect([one.status, one.body['code']]).toEqual([410, 'file.gone']);
+    expect((await lead.call('GET', '/api/health')).status).toBe(200);
+  }, 30_000);
 });

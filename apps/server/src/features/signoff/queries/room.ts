@@ -10,6 +10,7 @@ interface ItemRow {
   title: string;
   format_name: string;
   round: number;
+  rounds_agreed: number;
   outcome: 'approved' | 'changes' | null;
   mine: 'approve' | 'changes' | null;
   content: Content;
@@ -23,14 +24,14 @@ interface ItemRow {
 
 /** The client's room for one contact: packets out first, each piece as it will appear. No people, no load, no other client. */
 export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
-  const [head] = await app.read<Omit<RoomShape, 'packets'> & { client_id: string; rounds_agreed: number }>(
+  const [head] = await app.read<Omit<RoomShape, 'packets'> & { client_id: string }>(
     `select x.id as "contactId", x.name as "contactName", x.can_sign_off as "canDecide", c.code as "clientCode", c.name as "clientName",
-       c.colour as "clientColour", c.zone, a.name as "agencyName", c.id as client_id, c.rounds_agreed
+       c.colour as "clientColour", c.zone, a.name as "agencyName", c.id as client_id
      from contacts x join clients c on c.id = x.client_id cross join agencies a where x.id = $1`,
     [contactId],
   );
   if (!head) throw new Error('the contact went away');
-  const { client_id: clientId, rounds_agreed: roundsAgreed, ...rest } = head;
+  const { client_id: clientId, ...rest } = head;
   const packets = await app.read<PacketRow>(
     `select id, title, message, due_on, closed_at is not null as closed, policy, approver_ids, ${goneFrom('approver_ids')} as gone_ids from packets
      where client_id = $1 and $2 = any(approver_ids) order by (closed_at is not null), case when closed_at is null then due_on end, sent_at desc limit 20`,
@@ -53,7 +54,7 @@ export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
       isPastDue: !packet.closed && packet.due_on < today,
       pieces: items
         .filter((item) => item.packet_id === packet.id)
-        .map((item) => ({ ...pieceShape(item, roundsAgreed), isAsked: isAsked(item, packet, contactId) })),
+        .map((item) => ({ ...pieceShape(item), isAsked: isAsked(item, packet, contactId) })),
     })),
   };
 }
@@ -73,24 +74,25 @@ const isAsked = (item: ItemRow, packet: PacketRow, contactId: string): boolean =
 
 const itemsOf = (app: App, contactId: string, packetIds: readonly string[]): Promise<ItemRow[]> =>
   app.read<ItemRow>(
-    `select i.packet_id, i.piece_id, i.version_id, p.title, f.name as format_name, i.round, i.outcome, v.content, v.digests,
+    `select i.packet_id, i.piece_id, i.version_id, p.title, f.name as format_name, i.round, coalesce(u.rounds_allowed, c.rounds_agreed) as rounds_agreed, i.outcome, v.content, v.digests,
        (select d.verdict from decisions d where d.packet_id = i.packet_id and d.piece_id = i.piece_id and d.contact_id = $2 order by d.sequence desc limit 1) as mine,
        coalesce((select jsonb_agg(jsonb_build_object('assetId', a.id, 'name', a.name, 'mime', a.mime, 'width', a.width, 'height', a.height))
          from assets a where a.id in (select (m ->> 'assetId')::uuid from jsonb_array_elements(v.content -> 'shared' -> 'media') m)), '[]') as media,
        coalesce((select jsonb_agg(jsonb_build_object('id', h.id, 'name', h.name, 'kind', h.kind, 'ratio', h.ratio, 'on', l.on_day, 'at', to_char(l.at_time, 'HH24:MI')) order by h.position)
-         from channels h left join placements l on l.channel_id = h.id and l.piece_id = p.id and not l.cancelled
+         from channels h left join lateral (select l.on_day, l.at_time from placements l where l.channel_id = h.id and l.piece_id = p.id and not l.cancelled
+           order by l.publish_at nulls last, l.id limit 1) l on true
          where v.content -> 'channels' ? h.id::text), '[]') as channels,
        coalesce((select jsonb_agg(jsonb_build_object('contactName', x.name, 'verdict', d.verdict, 'remark', d.remark, 'decidedAt', d.decided_at) order by d.sequence)
          from decisions d join contacts x on x.id = d.contact_id where d.piece_id = i.piece_id), '[]') as said,
        coalesce((select jsonb_agg(jsonb_build_object('text', m.text, 'round', m.round, 'state', m.state, 'answer', m.answer) order by m.round, m.created_at, m.position)
          from remarks m where m.piece_id = i.piece_id and m.round < i.round), '[]') as remarks,
        ${decisionFacts('i.piece_id')} as decisions
-     from packet_items i join pieces p on p.id = i.piece_id join formats f on f.id = p.format_id join versions v on v.id = i.version_id
+     from packet_items i join pieces p on p.id = i.piece_id join clients c on c.id = p.client_id join routes u on u.id = p.route_id join formats f on f.id = p.format_id join versions v on v.id = i.version_id
      where i.packet_id = any($1) order by (i.outcome is not null), p.number`,
     [packetIds, contactId],
   );
 
-function pieceShape(item: ItemRow, roundsAgreed: number): Omit<RoomPieceShape, 'isAsked'> {
+function pieceShape(item: ItemRow): Omit<RoomPieceShape, 'isAsked'> {
   const files = new Map(item.media.map((file) => [file.assetId, file]));
   return {
     packetId: item.packet_id,
@@ -99,7 +101,7 @@ function pieceShape(item: ItemRow, roundsAgreed: number): Omit<RoomPieceShape, '
     title: item.title,
     formatName: item.format_name,
     round: item.round,
-    roundsAgreed,
+    roundsAgreed: item.rounds_agreed,
     outcome: item.outcome,
     mine: item.mine,
     media: item.content.shared.media.flatMap((medium) => {
