@@ -1,8 +1,10 @@
 import { getValue, ok } from '@zesting/core';
 import { eventually } from '../../../test-support/eventually.js';
 import { callerAs, makePiece, makeScene, NOW, stepOf, type Scene } from '../../../test-support/scene.js';
+import { Jobs } from '../../platform/jobs/jobs.js';
 import { comeBack, leave } from '../people/index.js';
 import { assignStep, beginStep, editContent, editPiece, handBack, handIn, sayRemaining } from '../production/index.js';
+import { predictApart } from './predict.js';
 import { predict, replanOpen } from './index.js';
 
 const HOURS = 60;
@@ -11,6 +13,7 @@ describe('the prediction of load', () => {
   let scene: Scene;
   beforeAll(async () => {
     scene = await makeScene();
+    await scene.server.get(Jobs).beforeApplicationShutdown(); // predictions are asked for here, not by jobs that come in between
   }, 60_000);
   afterAll(() => scene.close());
 
@@ -77,14 +80,6 @@ describe('the prediction of load', () => {
       predictedFinishOn: '2027-03-05',
       behindSteps: 1,
     });
-  });
-
-  it('follows a change by a job soon after it is committed, and tells by its danger', async () => {
-    const pieceId = await makePiece(scene, scene.a, '2027-03-11');
-    const stepId = await give(pieceId, 'staff');
-    await eventually(async () => (await stateOf(pieceId))?.['finish'] === '2027-03-01');
-    getValue(await sayRemaining(scene.app, scene.people.staff, stepId, 40 * HOURS));
-    await eventually(async () => (await stateOf(pieceId))?.['danger'] === 'will_be_late');
   });
 
   it('goes by half days, time off and the cut-off of whoever does the work', async () => {
@@ -206,6 +201,34 @@ describe('the prediction of load', () => {
     expect(refused).toEqual({ ok: false, failure: { code: 'step.not_available' } });
   });
 
+  it('comes to the same in a thread of its own, and writes nothing where nothing differs', async () => {
+    const [first, second] = [await makePiece(scene, scene.a, '2027-03-11'), await makePiece(scene, scene.a, '2027-03-12')];
+    await give(first, 'staff', 32 * HOURS);
+    await give(second, 'staff');
+    expect(await predictApart(scene.app)).toBeGreaterThanOrEqual(2);
+    expect(await stateOf(second)).toMatchObject({ danger: 'will_be_late', finish: '2027-03-05', behind: 1 });
+    expect(await predictApart(scene.app)).toBe(0);
+  });
+
+  it('leaves alone what was predicted anew while it was at work', async () => {
+    const [first, second] = [await makePiece(scene, scene.a, '2027-03-11'), await makePiece(scene, scene.a, '2027-03-12')];
+    const big = await give(first, 'staff', 32 * HOURS);
+    await give(second, 'staff');
+    let overtaken: Promise<number> | undefined;
+    getValue(
+      await scene.app.write(async (tx, now) => {
+        await tx.query('select 1 from pieces order by id for no key update');
+        overtaken = predictApart(scene.app);
+        const waits = "select 1 from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'";
+        await eventually(async () => (await scene.app.read(waits)).length > 0); // it has predicted and wants to store
+        await tx.query('update steps set remaining_minutes = 60 where id = $1', [big]);
+        return ok(await predict(tx, now));
+      }),
+    );
+    await overtaken;
+    expect(await stateOf(second)).toMatchObject({ danger: 'fine', finish: '2027-03-01', behind: 0 });
+  });
+
   it('comes to the same end when two predict at once while somebody assigns', async () => {
     const pieces = [await makePiece(scene, scene.a, '2027-03-11'), await makePiece(scene, scene.a, '2027-03-12')];
     const [first = '', second = ''] = pieces;
@@ -213,5 +236,29 @@ describe('the prediction of load', () => {
     await Promise.all([settle(), give(second, 'staff'), settle(), scene.app.write(async (tx, now) => ok(await replanOpen(tx, now)))]);
     await settle();
     expect(await stateOf(second)).toMatchObject({ danger: 'will_be_late', finish: '2027-03-05', behind: 1 });
+  });
+});
+
+describe('the prediction of load by its job', () => {
+  let scene: Scene;
+  beforeAll(async () => {
+    scene = await makeScene();
+  }, 60_000);
+  afterAll(() => scene.close());
+
+  it('follows a change soon after it is committed, and tells by the danger', async () => {
+    const pieceId = await makePiece(scene, scene.a, '2027-03-11');
+    const stepId = await stepOf(scene, pieceId, 'write');
+    const state = async () =>
+      (
+        await scene.app.read<{ finish: string | null; danger: string }>(
+          'select s.predicted_finish_on as finish, p.danger from pieces p join steps s on s.piece_id = p.id where s.id = $1',
+          [stepId],
+        )
+      )[0];
+    getValue(await assignStep(scene.app, scene.people.manager, stepId, scene.people.staff.personId));
+    await eventually(async () => (await state())?.finish === '2027-03-01');
+    getValue(await sayRemaining(scene.app, scene.people.staff, stepId, 40 * HOURS));
+    await eventually(async () => (await state())?.danger === 'will_be_late');
   });
 });

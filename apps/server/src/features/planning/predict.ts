@@ -62,8 +62,13 @@ async function store(tx: Tx, changed: readonly ChangedPrediction[], pieceIds: re
   await rowsOf(tx, 'select 1 from pieces where id = any($1) order by id for no key update', [pieceIds]);
   await tx.query(
     `update steps s set predicted_start_on = n.predicted_start_on, predicted_finish_on = n.predicted_finish_on, behind_steps = n.behind_steps
-     from jsonb_to_recordset($1) as n(id uuid, predicted_start_on date, predicted_finish_on date, behind_steps int) where s.id = n.id`,
-    [JSON.stringify(changed)],
+     from jsonb_to_recordset($1) as n(id uuid, predicted_start_on date, predicted_finish_on date, behind_steps int, was_start date, was_finish date, was_behind int)
+     where s.id = n.id and (s.predicted_start_on, s.predicted_finish_on, s.behind_steps) is not distinct from (n.was_start, n.was_finish, n.was_behind)`,
+    [
+      JSON.stringify(
+        changed.map(({ was: [start, finish, behind], ...row }) => ({ ...row, was_start: start, was_finish: finish, was_behind: behind })),
+      ),
+    ],
   );
   await replanPieces(tx, pieceIds, now);
 }

@@ -46,6 +46,8 @@ export const storedPrediction = (id: string, predicted: PredictedStep | undefine
 /** What the prediction of a step is now, where that is not what is stored. */
 export interface ChangedPrediction extends ReturnType<typeof storedPrediction> {
   readonly piece_id: string;
+  /** what was stored when it was read: a newer prediction that was stored meanwhile stays */
+  readonly was: readonly [start: string | null, finish: string | null, behind: number];
 }
 
 /** Predicts the work of the whole agency anew. Returns the steps whose stored prediction differs; those of pieces that are not open lose theirs. */
@@ -58,13 +60,21 @@ export async function reckonPrediction(reader: Reader, book: CalendarBook): Prom
       row.predicted_start_on === stored.predicted_start_on &&
       row.predicted_finish_on === stored.predicted_finish_on &&
       row.behind_steps === stored.behind_steps;
-    return isSame ? [] : [{ ...stored, piece_id: row.piece_id }];
+    const was = [row.predicted_start_on, row.predicted_finish_on, row.behind_steps] as const;
+    return isSame ? [] : [{ ...stored, piece_id: row.piece_id, was }];
   });
-  const left = await rowsOf<{ id: string; piece_id: string }>(
+  const left = await rowsOf<Pick<OpenStepRow, 'id' | 'piece_id' | 'predicted_start_on' | 'predicted_finish_on' | 'behind_steps'>>(
     reader,
-    `select s.id, s.piece_id from steps s join pieces p on p.id = s.piece_id where s.predicted_start_on is not null and p.list is null`,
+    `select s.id, s.piece_id, s.predicted_start_on, s.predicted_finish_on, s.behind_steps from steps s join pieces p on p.id = s.piece_id where s.predicted_start_on is not null and p.list is null`,
   );
-  return [...changed, ...left.map(({ id, piece_id }) => ({ ...storedPrediction(id, undefined), piece_id }))];
+  return [
+    ...changed,
+    ...left.map((row) => ({
+      ...storedPrediction(row.id, undefined),
+      piece_id: row.piece_id,
+      was: [row.predicted_start_on, row.predicted_finish_on, row.behind_steps] as const,
+    })),
+  ];
 }
 
 interface CandidatesAsked {

@@ -166,7 +166,9 @@ describe('files', () => {
   it('gives the finals away whole or not at all: a file that is gone is said, and who hangs up leaves nothing open', async () => {
     const way = signOffIn(scene);
     const pieceId = await makePiece(scene, scene.a);
-    const noise = await sharp({ create: { width: 1200, height: 1200, channels: 3, background: '#888', noise: { type: 'gaussian', mean: 128, sigma: 60 } } })
+    const noise = await sharp({
+      create: { width: 1200, height: 1200, channels: 3, background: '#888', noise: { type: 'gaussian', mean: 128, sigma: 60 } },
+    })
       .png()
       .toBuffer();
     const file = getValue(await addPieceFile(scene.app, pieceId, { name: 'noise.png', bytes: noise }));

@@ -1,11 +1,9 @@
 import { EventEmitter } from 'node:events';
 import { Inject, Injectable, type BeforeApplicationShutdown, type OnApplicationBootstrap } from '@nestjs/common';
 import { Logger as GraphileLogger, run, runMigrations, type Runner, type Task, type WorkerEvents } from 'graphile-worker';
-import pg from 'pg';
 import type { Logger } from 'pino';
 import { CONFIG, type Config } from '../config/config.js';
 import { Listener } from '../database/listener.js';
-import { surviveLoss } from '../database/pools.js';
 import { Database, type Tx } from '../database/transaction.js';
 import { LOGGER } from '../logging.js';
 
@@ -52,7 +50,6 @@ export class Jobs implements OnApplicationBootstrap, BeforeApplicationShutdown {
   private readonly tasks = new Map<string, Task>();
   private crontab = '';
   private runner: Runner | undefined;
-  private pool: pg.Pool | undefined;
   private looking: NodeJS.Timeout | undefined;
   private isEnding = false;
 
@@ -99,12 +96,8 @@ export class Jobs implements OnApplicationBootstrap, BeforeApplicationShutdown {
   private async begin(): Promise<void> {
     const events: WorkerEvents = new EventEmitter();
     events.on('worker:create', ({ worker }) => this.note(worker.workerId));
-    this.pool ??= surviveLoss(
-      new pg.Pool({ connectionString: this.config.databaseUrl, max: 10, connectionTimeoutMillis: 20_000 }),
-      this.log,
-    );
     this.runner = await run({
-      pgPool: this.pool,
+      connectionString: this.config.databaseUrl, // its own pool, which outlives the last job and survives losses
       concurrency: 4,
       pollInterval: 1000,
       noHandleSignals: true,
@@ -160,8 +153,6 @@ export class Jobs implements OnApplicationBootstrap, BeforeApplicationShutdown {
     clearInterval(this.looking);
     await this.runner?.stop().catch(() => undefined); // it may have ended by itself
     this.runner = undefined;
-    await this.pool?.end();
-    this.pool = undefined;
   }
 }
 

@@ -73,7 +73,7 @@ export function editClient(
 
 /** That the agency decides in the client's place is for a lead to say, or for the client: then the record says how they agreed. */
 function needsConsent(viewer: Viewer, client: Client, { policy }: EditClientBody): EditClientFailure | null {
-  if (policy?.kind !== 'agency' || viewer.role === 'lead' || policy.consent) return null;
+  if (policy?.kind !== 'agency' || policy.personId === undefined || viewer.role === 'lead' || policy.consent) return null;
   return client.policy.kind === 'agency' && client.policy.personId === policy.personId ? null : { code: 'policy.needs_consent' };
 }
 
