@@ -1,5 +1,6 @@
-import { spawn, type ChildProcess } from 'node:child_process';
-import { createServer } from 'node:net';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { connect as knock, createServer } from 'node:net';
 import { join } from 'node:path';
 import pg from 'pg';
 
@@ -73,3 +74,44 @@ export async function environment(database: string, folder: string): Promise<Rec
     ZESTING_NOW: PRESENT,
   };
 }
+
+/**
+ * Debian's nginx with the settings that ship in `deploy/`, a certificate made now, and ports of loopback.
+ * @param port where it takes TLS
+ */
+export async function runProxy(folder: string, port: string, applicationPort: string): Promise<ChildProcess> {
+  const inside = join(folder, 'proxy');
+  mkdirSync(inside, { recursive: true });
+  const [certificate, key] = [join(inside, 'certificate.pem'), join(inside, 'certificate.key')];
+  const made = ['-x509', '-newkey', 'rsa:2048', '-nodes', '-days', '2', '-subj', '/CN=localhost', '-keyout', key, '-out', certificate];
+  execFileSync('openssl', ['req', ...made], { stdio: 'ignore' });
+  const shipped = readFileSync(join(root, 'deploy/nginx.conf'), 'utf8');
+  const changed = shipped
+    .replace('listen 443 ssl', `listen 127.0.0.1:${port} ssl`)
+    .replace('server_name zesting.example', 'server_name localhost')
+    .replace('/etc/zesting/certificate.pem', certificate)
+    .replace('/etc/zesting/certificate.key', key)
+    .replace('http://127.0.0.1:4310', `http://127.0.0.1:${applicationPort}`);
+  const temporary = ['client_body', 'proxy', 'fastcgi', 'uwsgi', 'scgi'].map((name) => `${name}_temp_path ${join(inside, name)};`);
+  writeFileSync(
+    join(inside, 'all.conf'),
+    `${process.getuid?.() === 0 ? 'user root;' : ''} pid ${join(inside, 'pid')}; daemon off; error_log stderr error; events {}
+     http { access_log off; ${temporary.join(' ')} ${changed} }`,
+  );
+  const program = process.env['ZESTING_PROXY'] ?? '/usr/sbin/nginx';
+  const child = spawn(program, ['-p', inside, '-e', 'stderr', '-c', join(inside, 'all.conf')], { stdio: ['ignore', 'ignore', 'inherit'] });
+  for (let tries = 0; tries < 100 && child.exitCode === null; tries++) {
+    if (await isOpen(Number(port))) return child;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  throw new Error('the proxy does not start');
+}
+
+const isOpen = (port: number): Promise<boolean> =>
+  new Promise((resolve) => {
+    const socket = knock(port, '127.0.0.1', () => {
+      socket.destroy();
+      resolve(true);
+    });
+    socket.once('error', () => resolve(false));
+  });

@@ -220,7 +220,9 @@ test('one piece goes the whole way, from the form to the feed', async ({ browser
     await expectAccessible(manager);
     await manager.getByRole('button', { name: 'Answer', exact: true }).click();
     await expect(manager.getByText('All settled or answered')).toBeVisible();
+    await expect(manager.getByText(/^Predicted to end/)).toBeVisible(); // what comes by itself moves the link that is clicked next
     await manager.getByRole('link', { name: 'Send to the client' }).click();
+    await expect(manager).toHaveURL(/sign-off/);
     await send();
   });
 

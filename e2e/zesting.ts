@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { test as base, expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import axe from 'axe-core';
 import { addDays, getDay, type Day } from '@zesting/core';
-import { admin, connect, environment, PRESENT, run, stop } from './processes';
+import { admin, connect, environment, freePort, PRESENT, run, runProxy, stop } from './processes';
 
 export const PASSWORD = 'zest-and-pith';
 
@@ -20,18 +20,22 @@ export interface Zesting {
 }
 
 /** One Zesting per worker, with a copy of the demo of its own. */
-export const test = base.extend<object, { zesting: Zesting; story: string }>({
+export const test = base.extend<object, { zesting: Zesting; story: string; behindProxy: boolean }>({
   /** each word begins the story anew: a file of tests names its own, so that none needs or disturbs what another does */
   story: ['', { option: true, scope: 'worker' }],
+  /** TLS ends at a proxy in front, as on the internet */
+  behindProxy: [false, { option: true, scope: 'worker' }],
   zesting: [
-    // eslint-disable-next-line no-empty-pattern -- Playwright reads the pattern to know what the fixture needs
-    async ({}, use) => {
+    async ({ behindProxy }, use) => {
       const name = `browser_${process.pid}`;
       const folder = mkdtempSync(join(tmpdir(), 'zesting-browser-'));
       cpSync(process.env['ZESTING_STORY_FOLDER'] ?? '', folder, { recursive: true });
       await admin(`create database ${name} template ${process.env['ZESTING_STORY_DATABASE']}`);
       const env = await environment(name, folder);
+      const proxyPort = String(await freePort());
+      if (behindProxy) Object.assign(env, { ZESTING_ADDRESS: `https://localhost:${proxyPort}`, ZESTING_TRUSTED_PROXIES: 'loopback' });
       const address = env['ZESTING_ADDRESS'] ?? '';
+      const proxy = behindProxy ? [await runProxy(folder, proxyPort, env['ZESTING_PORT'] ?? '')] : [];
       const [catcher, server] = [await run('apps/standins/dist/main.js', env), await run('apps/server/dist/main.js', env)];
       const mails = async (to: string) =>
         (await (await fetch(`http://127.0.0.1:${env['ZESTING_MAIL_PORT']}/mails.json?to=${encodeURIComponent(to)}`)).json()) as {
@@ -50,7 +54,7 @@ export const test = base.extend<object, { zesting: Zesting; story: string }>({
       };
       await use({ address, mails, setClock, query });
       await data.end();
-      await stop(server, catcher);
+      await stop(server, catcher, ...proxy);
       await admin(`drop database ${name} with (force)`);
       rmSync(folder, { recursive: true, force: true });
     },
@@ -103,6 +107,7 @@ async function emptyWindow(browser: Browser, zesting: Zesting, options: Paramete
     baseURL: zesting.address,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
+    ignoreHTTPSErrors: true, // the proxy's certificate is its own
     ...options,
   });
   const page = await context.newPage();

@@ -1,6 +1,6 @@
 // What a fresh checkout needs before anything runs: Debian packages and npm packages. Plain Node, no dependencies.
 import { spawnSync } from 'node:child_process';
-import { existsSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { findPrograms, Stop } from './database.mjs';
 
@@ -23,12 +23,37 @@ export function needPackages({ browser = false } = {}) {
   if (!findPrograms()) install(['postgresql']);
 }
 
+/**
+ * Debian's nginx, for the journey behind a proxy: the one that is installed, or else unpacked under `node_modules`, since installing it would
+ * also start it.
+ */
+export function findProxy() {
+  if (existsSync('/usr/sbin/nginx')) return '/usr/sbin/nginx';
+  const folder = join(root, 'node_modules/.cache/nginx');
+  const program = join(folder, 'usr/sbin/nginx');
+  if (existsSync(program)) return program;
+  rmSync(folder, { recursive: true, force: true });
+  mkdirSync(folder, { recursive: true });
+  const run = (name, args) => spawnSync(name, args, { cwd: folder, stdio: 'ignore' }).status === 0;
+  if (!run('apt-get', ['download', 'nginx'])) {
+    asRoot('apt-get update', 'nginx');
+    if (!run('apt-get', ['download', 'nginx'])) throw new Stop('nginx cannot be downloaded. Run as root: apt-get install -y nginx');
+  }
+  const archive = readdirSync(folder).find((name) => name.endsWith('.deb'));
+  if (!archive || !run('dpkg', ['-x', archive, '.']) || !existsSync(program)) throw new Stop('nginx cannot be unpacked');
+  return program;
+}
+
 function install(missing) {
-  const command = `apt-get update && apt-get install -y ${missing.join(' ')}`;
+  asRoot(`apt-get update && apt-get install -y ${missing.join(' ')}`, missing.join(' and '));
+}
+
+/** Runs a command as root or through sudo; otherwise says what to run. */
+function asRoot(command, what) {
   const isRoot = process.getuid?.() === 0;
   const sudo = !isRoot && spawnSync('sudo', ['-n', 'true']).status === 0;
-  if (!isRoot && !sudo) throw new Stop(`${missing.join(' and ')} must be installed. Run as root: ${command}`);
-  console.log(`Installing ${missing.join(' and ')} …`);
+  if (!isRoot && !sudo) throw new Stop(`${what} must be installed. Run as root: ${command}`);
+  console.log(`Installing ${what} …`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const result = spawnSync(sudo ? 'sudo' : 'sh', sudo ? ['-n', 'sh', '-c', command] : ['-c', command], {
     env,

@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { build } from './build.mjs';
 import { clusterFolder, findPrograms, freePort, makeCluster, startCluster, stopCluster } from './database.mjs';
-import { findBrowser, needModules, needPackages, root, tell } from './prepare.mjs';
+import { findBrowser, findProxy, needModules, needPackages, root, tell } from './prepare.mjs';
 
 const [part, ...rest] = process.argv.slice(2);
 const wants = (name) => part === undefined || part === name;
@@ -82,7 +82,12 @@ await tell(async () => {
     if (projects.length > 0) await jest(projects, { ZESTING_TEST_PG: String(port), ZESTING_CHANCE: process.env.ZESTING_NOW ?? chance });
     if (wants('browser')) {
       const report = join(work, 'browser.json');
-      const env = { ZESTING_TEST_PG: String(port), PLAYWRIGHT_JSON_OUTPUT_NAME: report, ZESTING_BROWSER: findBrowser() };
+      const env = {
+        ZESTING_TEST_PG: String(port),
+        PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+        ZESTING_BROWSER: findBrowser(),
+        ZESTING_PROXY: findProxy(),
+      };
       const code = await run('@playwright/test/cli.js', ['test', '--config', 'e2e/playwright.config.ts', ...rest], env);
       count(code, report, ({ stats }) => [stats.expected, stats.unexpected + stats.flaky]);
     }

@@ -27,6 +27,13 @@ async function drop(name: string): Promise<void> {
   await admin(`drop database ${name} with (force)`);
 }
 
+/** Makes a database without any tables. */
+export async function makeEmptyDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
+  const name = `test_${process.pid}_${process.hrtime.bigint()}`;
+  await admin(`create database ${name}`);
+  return { url: `postgres://postgres@127.0.0.1:${port}/${name}`, drop: () => drop(name) };
+}
+
 export interface TestDatabase {
   readonly config: Config;
   readonly drop: () => Promise<void>;
@@ -34,10 +41,9 @@ export interface TestDatabase {
 
 /** Makes an empty, migrated database of this test file's own, and a configuration that points to it. */
 export async function makeTestDatabase(): Promise<TestDatabase> {
-  const name = `test_${process.pid}_${process.hrtime.bigint()}`;
-  await admin(`create database ${name}`);
+  const { url, drop } = await makeEmptyDatabase();
   const config = readConfig({
-    ZESTING_DATABASE_URL: `postgres://postgres@127.0.0.1:${port}/${name}`,
+    ZESTING_DATABASE_URL: url,
     ZESTING_FILES: mkdtempSync(join(tmpdir(), 'zesting-files-')),
     ZESTING_KEY: 'test',
     ZESTING_TESTING: '1',
@@ -46,5 +52,5 @@ export async function makeTestDatabase(): Promise<TestDatabase> {
   });
   await migrate(config.databaseUrl);
   await migrateJobs(config.databaseUrl);
-  return { config, drop: () => drop(name) };
+  return { config, drop };
 }

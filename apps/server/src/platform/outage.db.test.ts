@@ -4,6 +4,7 @@ import { eventually } from '../../test-support/eventually.js';
 import { Caller, callerAs, makePiece, makeScene, type Scene } from '../../test-support/scene.js';
 import { editPiece } from '../features/production/index.js';
 import { addJob, Jobs } from './jobs/jobs.js';
+import { HealthController } from '../features/identity/health.controller.js';
 
 /** What happens while the database is away, and that all is as before afterwards without anybody's doing. */
 describe('an outage of the database', () => {
@@ -56,6 +57,7 @@ describe('an outage of the database', () => {
       }
       const health = await stranger.call('GET', '/api/health');
       expect([health.status, health.body['status'], health.body['database']]).toEqual([503, 'failing', false]);
+      expect((await stranger.call('GET', '/api/health/ready')).status).toBe(503);
       await restore();
       await eventually(async () => (await statusOf()) === 200);
       await eventually(async () => (await connections()).listening === 1);
@@ -108,5 +110,12 @@ describe('an outage of the database', () => {
     const left = await scene.app.read('select key from graphile_worker.jobs where locked_by is not null');
     expect(left).toEqual([{ key: 'held' }]);
     await scene.app.read('update graphile_worker._private_jobs set locked_by = null, locked_at = null');
+  });
+
+  it('is ready while it works, and says so no longer once it is told to stop', async () => {
+    const ready = async () => (await new Caller(scene.address).call('GET', '/api/health/ready')).status;
+    expect(await ready()).toBe(204);
+    scene.server.get(HealthController, { strict: false }).onModuleDestroy();
+    expect(await ready()).toBe(503);
   });
 });

@@ -14,6 +14,7 @@ const SPOKEN: Partial<
   'http.try_again': 'Zesting cannot reach its data for a moment. Nothing was lost: try again.',
   'http.changed_meanwhile': 'Somebody else changed this meanwhile. Nothing was overwritten.',
   'access.sign_in_failed': 'E-mail or password is wrong.',
+  'access.locked': 'Too many tries failed in a row. Wait some minutes, then try again; each further failure makes the wait longer.',
   'access.signed_out': 'You are signed out. Sign in again; what you typed is kept on this page.',
   'access.link_not_open': 'This link is no longer valid. Ask your account manager for a new one.',
   'access.refused': 'You are not allowed to do this.',

@@ -1,22 +1,38 @@
-import { Body, Controller, Get, HttpCode, Put, Res } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Put, Res, type OnModuleDestroy } from '@nestjs/common';
 import { ApiOkResponse, ApiServiceUnavailableResponse } from '@nestjs/swagger';
 import { ClockBody, HealthShape } from '@zesting/contract';
 import type { Response } from 'express';
 import { ok } from '@zesting/core';
 import { Access } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
+import { Problem } from '../../platform/http/problem.js';
 import { fingerprint, publicKeyText, signingKey } from '../../platform/signing.js';
 import { addJob, Jobs } from '../../platform/jobs/jobs.js';
 
 @Controller('health')
-export class HealthController {
+export class HealthController implements OnModuleDestroy {
   private readonly recordKey: string;
+  private isStopping = false;
 
   constructor(
     private readonly app: App,
     private readonly jobs: Jobs,
   ) {
     this.recordKey = fingerprint(publicKeyText(signingKey(app.config.serverKey)));
+  }
+
+  /** Called before the server stops listening. */
+  onModuleDestroy(): void {
+    this.isStopping = true;
+  }
+
+  /** Whether to send requests here: no longer while it stops, nor while the database is away. For what stands in front. */
+  @Get('ready')
+  @HttpCode(204)
+  @Access('open')
+  async ready(): Promise<void> {
+    if (this.isStopping) throw Problem.of('http.try_again');
+    await this.app.read('select 1');
   }
 
   /** How the server is. 503 while the database is away or no jobs run: it comes back by itself. */

@@ -5,6 +5,7 @@ import { Setup1764100000000 } from '../../migrations/1764100000000-setup.js';
 import { Day1764200000000 } from '../../migrations/1764200000000-day.js';
 import { Find1764400000000 } from '../../migrations/1764400000000-find.js';
 import { Solid1764500000000 } from '../../migrations/1764500000000-solid.js';
+import { Guard1764600000000 } from '../../migrations/1764600000000-guard.js';
 import { Load1764300000000 } from '../../migrations/1764300000000-load.js';
 
 /** camelCase in the code, snake_case in the database. */
@@ -21,7 +22,15 @@ export function dataSourceOptions(url: string, entities: Function[]): DataSource
     type: 'postgres',
     url,
     entities,
-    migrations: [First1764000000000, Setup1764100000000, Day1764200000000, Load1764300000000, Find1764400000000, Solid1764500000000],
+    migrations: [
+      First1764000000000,
+      Setup1764100000000,
+      Day1764200000000,
+      Load1764300000000,
+      Find1764400000000,
+      Solid1764500000000,
+      Guard1764600000000,
+    ],
     namingStrategy: new SnakeNames(),
     synchronize: false,
     migrationsRun: false,
