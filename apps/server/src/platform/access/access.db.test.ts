@@ -25,6 +25,7 @@ const TABLE: Record<string, string> = {
   'POST /api/receipts/open': all,
   'POST /api/room/open': all,
   'GET /api/health': all,
+  'GET /api/health/ready': all,
   'PUT /api/clock': all,
   'GET /api/clients': makers,
   'GET /api/clients/rows': managers,
