@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs';
-import { expect, linkIn, mailTo, signIn, signInByHand, test, visitor } from './zesting';
+import { expect, expectDecided, linkIn, mailTo, signIn, signInByHand, test, visitor } from './zesting';
 
 test.use({ story: 'behind-proxy', behindProxy: true });
 
@@ -49,5 +49,5 @@ test('behind a TLS proxy: sign in, follow changes, send a clip in parts, mail a 
   const piece = hana.getByRole('article', { name: 'Newsletter: open greenhouse' });
   await piece.getByRole('button', { name: 'Approve' }).click();
   await piece.getByRole('button', { name: 'Yes, approve it' }).click();
-  await expect(hana.getByText('Decided before')).toBeVisible();
+  await expectDecided(zesting, 'Newsletter: open greenhouse');
 });

@@ -1,5 +1,5 @@
 import { addDays, getDay } from '@zesting/core';
-import { dayAhead, expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
+import { dayAhead, expect, expectAccessible, expectDecided, linkIn, mailTo, signIn, test, visitor } from './zesting';
 
 test.use({ story: 'rounds' });
 
@@ -31,7 +31,7 @@ test('a chase goes out in one click, and the reminder stops with the answer', as
   const piece = hana.getByRole('article', { name: 'Orchids that forgive' });
   await piece.getByRole('button', { name: 'Approve' }).click();
   await piece.getByRole('button', { name: 'Yes, approve it' }).click();
-  await expect(hana.getByText('Decided before')).toBeVisible();
+  await expectDecided(zesting, 'Orchids that forgive');
   await zesting.setClock(`${addDays(getDay(due?.due ?? ''), 1)}T21:00:00Z`);
   await expect
     .poll(

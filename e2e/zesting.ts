@@ -140,6 +140,13 @@ export function linkIn(text: string, start: string): string {
   return path;
 }
 
+/** A piece's newest packet has the client's word on it, and it is kept. */
+export async function expectDecided(zesting: Zesting, title: string): Promise<void> {
+  const newest = `select i.outcome from packet_items i join packets k on k.id = i.packet_id join pieces p on p.id = i.piece_id
+     where p.title = $1 order by k.sent_at desc limit 1`;
+  await expect.poll(async () => (await zesting.query<{ outcome: string | null }>(newest, [title]))[0]?.outcome).toBe('approved');
+}
+
 const ALL_RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 /** The rules that go by colours: what is left to look at when only light turned to dark. */
 export const COLOUR_RULES = ['color-contrast', 'link-in-text-block'];
