@@ -1,5 +1,5 @@
 // npm run let-in -- <e-mail>: gives an active person a new password, for a sole lead who has lost theirs. Ends their sessions and waits.
-import { createHash, randomInt } from 'node:crypto';
+import { randomInt } from 'node:crypto';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import pg from 'pg';
@@ -17,10 +17,10 @@ await tell(async () => {
   const [email] = process.argv.slice(2);
   if (!email) throw new Stop('Say who: npm run let-in -- lead@agency.example');
   build();
-  const { hashPassword } = await import(pathToFileURL(join(root, 'apps/server/dist/features/identity/passwords.js')).href);
+  const identity = (file) => import(pathToFileURL(join(root, 'apps/server/dist/features/identity', file)).href);
+  const [{ hashPassword }, { accountKey }] = await Promise.all([identity('passwords.js'), identity('sign-in-guard.js')]);
   const password = newPassword();
   const hash = await hashPassword(password);
-  const account = createHash('sha256').update(email.trim().toLowerCase()).digest('hex');
   await withDatabase(places(), async (url) => {
     const client = new pg.Client(url);
     await client.connect().catch((error) => {
@@ -34,7 +34,7 @@ await tell(async () => {
       );
       if (rows.length !== 1) throw new Stop(`nobody who works here has the address ${email}`);
       await client.query("delete from sessions where sess ->> 'personId' = $1", [rows[0].id]);
-      await client.query("delete from sign_in_failures where kind in ('account', 'pair') and who like $1 || '%'", [account]);
+      await client.query("delete from sign_in_failures where kind in ('account', 'pair') and who like $1 || '%'", [accountKey(email)]);
       await client.query('commit');
       console.log(`${rows[0].name} signs in with ${email.trim()} and ${password}`);
     } finally {

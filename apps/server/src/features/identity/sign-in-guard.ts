@@ -20,10 +20,13 @@ export function lockMinutes(failures: number, free: number): number {
   return failures < free ? 0 : Math.min(LONGEST_MINUTES, 2 ** (failures - free));
 }
 
+/** What stands for an account: a digest, since anything can be typed for one, passwords too. */
+export const accountKey = (email: string): string => createHash('sha256').update(email.trim().toLowerCase()).digest('hex');
+
 /** The keys of a try. Of an IPv6 address the first 64 bits count: that much one subscriber has. */
 async function keysOf(tx: Tx, email: string, address: string): Promise<Record<Kind, string>> {
   const plain = address.replace(/^::ffff:(?=\d+\.)/i, '').replace(/%.*$/, '');
-  const account = createHash('sha256').update(email.trim().toLowerCase()).digest('hex');
+  const account = accountKey(email);
   const [row] = await rowsOf<{ network: string }>(
     tx,
     'select case family($1::inet) when 6 then host(network(set_masklen($1::inet, 64))) else host($1::inet) end as network',
