@@ -93,7 +93,11 @@ describe('backup and restore', () => {
   it('refuses what is not whole or not what was backed up, and leaves nothing behind', async () => {
     const file = join('files', hash.slice(0, 2), hash);
     const wrong = {
-      'is not what was backed up': spoiled('flipped', (folder) => appendFileSync(join(folder, 'database.dump'), ' ')),
+      'is not what was backed up': spoiled('flipped', (folder) => {
+        const path = join(folder, file);
+        writeFileSync(path, readFileSync(path, 'utf8').replace('kept', 'lost')); // as long as before
+      }),
+      'database.dump is not what was backed up': spoiled('longer', (folder) => appendFileSync(join(folder, 'database.dump'), ' ')),
       'is missing from the backup': spoiled('missing', (folder) => rmSync(join(folder, file))),
       'does not belong to the backup': spoiled('more', (folder) => writeFileSync(join(folder, 'files', 'other'), 'x')),
       'the manifest was changed': spoiled('changed', (folder) => {

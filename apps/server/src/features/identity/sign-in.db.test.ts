@@ -85,6 +85,12 @@ describe('signing in', () => {
       expect(await scene.app.read('select kind, failures from sign_in_failures')).toEqual([{ kind: 'address', failures: 0 }]);
     });
 
+    it('an account waits everywhere after a hundred failures from wherever they came', async () => {
+      const count = async (address: string) => (await scene.app.write((tx, now) => countTry(tx, now, 'lead@agency.test', address))).ok;
+      for (let attempt = 0; attempt < 100; attempt++) expect(await count(`198.51.100.${attempt}`)).toBe(true);
+      expect([await count('203.0.113.1'), await tryAs(PASSWORD), await tryAs(PASSWORD, 'manager@agency.test')]).toEqual([false, 429, 200]);
+    });
+
     it('doubles the wait up to an hour', () => {
       expect([4, 5, 6, 7, 10, 11, 500].map((failures) => lockMinutes(failures, 5))).toEqual([0, 1, 2, 4, 32, 60, 60]);
     });
