@@ -149,6 +149,51 @@ test('every screen passes axe, keeps its address over a reload, and goes back wh
   await expect(dana.getByRole('heading', { name: 'Sign in to Zesting' })).toBeVisible();
 });
 
+test('a forgotten password is set anew by mail, which signs out everywhere; a device is signed out from another', async ({
+  browser,
+  zesting,
+}) => {
+  const email = 'sunniva@quillhaven.test';
+  const before = await signIn(browser, zesting, email);
+  const sunniva = await visitor(browser, zesting, '/');
+  await sunniva.getByLabel('E-mail').fill(email);
+  await sunniva.getByRole('link', { name: 'Forgotten your password?' }).click();
+  await expect(sunniva.getByLabel('E-mail')).toHaveValue(email);
+  await expectAccessible(sunniva);
+  await sunniva.getByRole('button', { name: 'Send me a link' }).click();
+  await expect(sunniva.getByText('a link is on its way to them')).toBeVisible();
+  const link = linkIn((await mailTo(zesting, email, 'A new password')).text, '/reset/');
+  await sunniva.goto(link);
+  const choose = async (password: string) => {
+    await sunniva.getByLabel('New password').fill(password);
+    await sunniva.getByLabel('The same again').fill(password);
+    await sunniva.getByRole('button', { name: 'Set the password' }).click();
+  };
+  await choose('sunniva1234');
+  await expect(sunniva.getByText('one of those that are guessed first')).toBeVisible();
+  await expectAccessible(sunniva);
+  await choose('two kettles, one lamp');
+  await sunniva.getByRole('link', { name: `Sign in as ${email}` }).click();
+  await sunniva.getByLabel('E-mail').fill(email);
+  await sunniva.getByLabel('Password').fill('two kettles, one lamp');
+  await sunniva.getByRole('button', { name: 'Sign in' }).click();
+  await expect(sunniva.getByRole('link', { name: 'Desk' })).toBeVisible();
+  await before.reload();
+  await expect(before.getByRole('heading', { name: 'Sign in to Zesting' })).toBeVisible();
+  await before.goto(link);
+  await expect(before.getByText('This link was used, or its hour has passed.')).toBeVisible();
+
+  const other = await visitor(browser, zesting, '/');
+  expect((await other.request.post('/api/session', { data: { email, password: 'two kettles, one lamp' } })).status()).toBe(200);
+  await sunniva.getByRole('button', { name: 'Sunniva Aldous, your menu' }).click();
+  await sunniva.getByRole('menuitem', { name: 'Your page' }).click();
+  await sunniva.getByRole('button', { name: 'Sign out there' }).click();
+  await expect(sunniva.getByText('Signed out there')).toBeVisible();
+  await expect(sunniva.getByRole('button', { name: 'Sign out there' })).toHaveCount(0);
+  await other.reload();
+  await expect(other.getByRole('heading', { name: 'Sign in to Zesting' })).toBeVisible();
+});
+
 test('the calendar’s dialog opens and closes by keyboard, and a broken link says so', async ({ browser, zesting }) => {
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   await dana.goto('/calendar?client=KILN');

@@ -4,6 +4,7 @@ import { spawn } from 'node:child_process';
 import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { build } from './build.mjs';
 import { clusterFolder, findPrograms, freePort, makeCluster, startCluster, stopCluster } from './database.mjs';
 import { findBrowser, findProxy, needModules, needPackages, root, tell } from './prepare.mjs';
@@ -12,6 +13,7 @@ const [part, ...rest] = process.argv.slice(2);
 const wants = (name) => part === undefined || part === name;
 const work = mkdtempSync(join(tmpdir(), 'zesting-test-'));
 chmodSync(work, 0o755); // the user that runs PostgreSQL must get in
+const TEMPLATE = 'migrated';
 let passed = 0;
 let failed = 0;
 
@@ -33,6 +35,21 @@ async function check(name, script, args) {
   console.log(`${code === 0 ? 'ok' : 'FAILED'}: ${name}`);
   if (code === 0) passed += 1;
   else failed += 1;
+}
+
+/** An empty, migrated database, which each file of database tests begins with a copy of. */
+async function migrateTemplate(port) {
+  const { default: pg } = await import('pg'); // there only once the packages are
+  const client = new pg.Client(`postgres://postgres@127.0.0.1:${port}/postgres`);
+  await client.connect();
+  await client.query(`create database ${TEMPLATE}`);
+  await client.end();
+  await import('reflect-metadata');
+  const platform = (file) => import(pathToFileURL(join(root, 'apps/server/dist/platform', file)).href);
+  const [{ migrate }, { migrateJobs }] = await Promise.all([platform('database/data-source.js'), platform('jobs/jobs.js')]);
+  const url = `postgres://postgres@127.0.0.1:${port}/${TEMPLATE}`;
+  await migrate(url);
+  await migrateJobs(url);
 }
 
 /** Unit tests, database tests, or both in one run that keeps both cores at work to its end. */
@@ -75,11 +92,17 @@ await tell(async () => {
       port = await freePort();
       startCluster(bin, cluster, port, { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off', max_connections: 200 });
     }
+    if (wants('database')) await migrateTemplate(port);
     const projects = ['unit', 'database'].filter(wants);
     // the demo is also loaded at a present drawn by chance: the same again with ZESTING_NOW
     const chance = new Date(Date.UTC(2027, 0, 1) + Math.floor(Math.random() * 2 * 365 * 24 * 60) * 60_000).toISOString();
     if (projects.includes('database')) console.log(`A present drawn by chance: ZESTING_NOW=${process.env.ZESTING_NOW ?? chance}`);
-    if (projects.length > 0) await jest(projects, { ZESTING_TEST_PG: String(port), ZESTING_CHANCE: process.env.ZESTING_NOW ?? chance });
+    if (projects.length > 0)
+      await jest(projects, {
+        ZESTING_TEST_PG: String(port),
+        ZESTING_TEST_TEMPLATE: TEMPLATE,
+        ZESTING_CHANCE: process.env.ZESTING_NOW ?? chance,
+      });
     if (wants('browser')) {
       const report = join(work, 'browser.json');
       const env = {

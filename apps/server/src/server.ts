@@ -2,7 +2,6 @@ import type { INestApplication } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import connectPgSimple from 'connect-pg-simple';
 import expressStaticGzip from 'express-static-gzip';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import session from 'express-session';
@@ -13,6 +12,7 @@ import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
 import { ApplicationModule } from './application.module.js';
 import { AccessGuard } from './platform/access/access.js';
+import { SessionStore } from './platform/access/session-store.js';
 import { requirePolicies } from './platform/access/check-routes.js';
 import type { Config } from './platform/config/config.js';
 import { checkInput, refuseDeepJson } from './platform/http/checks.js';
@@ -88,10 +88,9 @@ function sameOriginOnly({ publicAddress }: Config): express.RequestHandler {
 
 /** Sessions in the database: servers keep no state. */
 function sessions(app: INestApplication, config: Config): express.RequestHandler {
-  const Store = connectPgSimple(session);
-  const store = new Store({ pool: app.get(SessionPool).pool, tableName: 'sessions', pruneSessionInterval: false, disableTouch: true });
+  const clock = app.get(Clock);
   return session({
-    store,
+    store: new SessionStore(app.get(SessionPool).pool, () => clock.now()),
     name: 'zesting_session',
     secret: config.serverKey.toString('hex'),
     resave: false,

@@ -3,8 +3,6 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
 import { readConfig, type Config } from '../src/platform/config/config.js';
-import { migrate } from '../src/platform/database/data-source.js';
-import { migrateJobs } from '../src/platform/jobs/jobs.js';
 
 const port = process.env['ZESTING_TEST_PG'];
 
@@ -27,10 +25,10 @@ async function drop(name: string): Promise<void> {
   await admin(`drop database ${name} with (force)`);
 }
 
-/** Makes a database without any tables. */
-export async function makeEmptyDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
+/** Makes a database without any tables, or a copy of another. */
+export async function makeEmptyDatabase(template = 'template1'): Promise<{ url: string; drop: () => Promise<void> }> {
   const name = `test_${process.pid}_${process.hrtime.bigint()}`;
-  await admin(`create database ${name}`);
+  await admin(`create database ${name} template ${template}`);
   return { url: `postgres://postgres@127.0.0.1:${port}/${name}`, drop: () => drop(name) };
 }
 
@@ -41,7 +39,7 @@ export interface TestDatabase {
 
 /** Makes an empty, migrated database of this test file's own, and a configuration that points to it. */
 export async function makeTestDatabase(): Promise<TestDatabase> {
-  const { url, drop } = await makeEmptyDatabase();
+  const { url, drop } = await makeEmptyDatabase(process.env['ZESTING_TEST_TEMPLATE']);
   const config = readConfig({
     ZESTING_DATABASE_URL: url,
     ZESTING_FILES: mkdtempSync(join(tmpdir(), 'zesting-files-')),
@@ -50,7 +48,5 @@ export async function makeTestDatabase(): Promise<TestDatabase> {
     ZESTING_SMTP_PORT: '1',
     ZESTING_LOG: 'fatal',
   });
-  await migrate(config.databaseUrl);
-  await migrateJobs(config.databaseUrl);
   return { config, drop };
 }

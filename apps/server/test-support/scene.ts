@@ -201,9 +201,15 @@ export async function callerAs(scene: Scene, role: Role): Promise<Caller> {
 }
 
 /** A caller who opened a personal link. */
-export async function callerByLink(scene: Scene, purpose: 'ask' | 'receipt' | 'room' | 'invite', id: string): Promise<Caller> {
+export async function callerByLink(scene: Scene, purpose: 'ask' | 'receipt' | 'room' | 'invite' | 'reset', id: string): Promise<Caller> {
   const caller = new Caller(scene.address);
-  const path = { ask: '/api/ask/open', receipt: '/api/receipts/open', room: '/api/room/open', invite: '/api/invites/open' }[purpose];
+  const path = {
+    ask: '/api/ask/open',
+    receipt: '/api/receipts/open',
+    room: '/api/room/open',
+    invite: '/api/invites/open',
+    reset: '/api/resets/open',
+  }[purpose];
   const { status } = await caller.call('POST', path, { body: { token: scene.app.links.token(purpose, id, 1) } });
   if (status !== 200) throw new Error(`the ${purpose} link does not open: ${status}`);
   return caller;

@@ -3,7 +3,8 @@ import { DeskPage } from './features/desk/desk-page';
 import { lazyPage } from './lib/lazy-page';
 import { NotFound, RouteFailure } from './shell/errors';
 import { Frame } from './shell/frame';
-import { InvitePage } from './shell/invite';
+import { InvitePage, ResetPage } from './shell/choose-password';
+import { ForgottenPage } from './shell/forgotten';
 
 const CalendarPage = lazyPage(() => import('./features/calendar/calendar-page'), 'CalendarPage');
 const BrandPage = lazyPage(() => import('./features/clients/brand-page'), 'BrandPage');
@@ -22,6 +23,8 @@ const SignOffPage = lazyPage(() => import('./features/sign-off/sign-off-page'), 
 /** Every address of the agency's application. */
 export const routes: RouteObject[] = [
   { path: '/invite/:token', element: <InvitePage />, errorElement: <RouteFailure /> },
+  { path: '/reset/:token', element: <ResetPage />, errorElement: <RouteFailure /> },
+  { path: '/forgotten', element: <ForgottenPage />, errorElement: <RouteFailure /> },
   {
     path: '/',
     element: <Frame />,

@@ -9,7 +9,7 @@ export class ApiProblem extends Error {
     readonly status: number,
     readonly body: Readonly<Record<string, unknown>>,
   ) {
-    super(problemWords(code));
+    super(problemWords(code, body));
   }
 
   /** Broken rules by field. */

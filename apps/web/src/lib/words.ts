@@ -15,6 +15,8 @@ const SPOKEN: Partial<
   'http.changed_meanwhile': 'Somebody else changed this meanwhile. Nothing was overwritten.',
   'access.sign_in_failed': 'E-mail or password is wrong.',
   'access.locked': 'Too many tries failed in a row. Wait some minutes, then try again; each further failure makes the wait longer.',
+  'password.easily_guessed':
+    'This password is one of those that are guessed first: it is common, follows a pattern, or is made of your name. A few words that do not belong together are better.',
   'access.signed_out': 'You are signed out. Sign in again; what you typed is kept on this page.',
   'access.link_not_open': 'This link is no longer valid. Ask your account manager for a new one.',
   'access.refused': 'You are not allowed to do this.',
@@ -31,7 +33,14 @@ const SPOKEN: Partial<
   'packet.due_in_past': 'That day has passed for the client. Choose a later one.',
 };
 
-export const problemWords = (code: string): string =>
+/** The words of a problem; `body` is what the server said besides its code. */
+export const problemWords = (code: string, body: Readonly<Record<string, unknown>> = {}): string =>
+  code === 'access.locked' && typeof body['minutes'] === 'number' ? lockedWords(body['minutes']) : plainWords(code);
+
+const lockedWords = (minutes: number): string =>
+  `Too many tries failed in a row. Wait ${minutes === 1 ? 'a minute' : `${minutes} minutes`}, then try again; each further failure makes the wait longer.`;
+
+const plainWords = (code: string): string =>
   SPOKEN[code as ProblemCode] ?? (code in PROBLEMS ? `${PROBLEMS[code as ProblemCode].title}.` : (SPOKEN['http.unexpected'] ?? code));
 
 export const DANGER_WORDS: Record<Danger, string> = {

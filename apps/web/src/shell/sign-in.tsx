@@ -1,11 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
 import type { SessionShape } from '@zesting/contract';
 import { useState, type FormEvent } from 'react';
+import { Link } from 'react-router';
 import { call, wordsOf } from '../lib/api';
 import { sessionQuery } from '../lib/queries';
 import { Button } from '../ui/button';
 import { Field } from '../ui/field';
-import { Mark } from './mark';
+import { EntryCard } from './entry-card';
 
 export function SignIn() {
   const queries = useQueryClient();
@@ -29,14 +30,8 @@ export function SignIn() {
   };
 
   return (
-    <main className="min-h-screen grid place-items-center bg-band p-4">
-      <form onSubmit={(event) => void signIn(event)} className="card w-full max-w-sm p-7" noValidate>
-        <div className="flex items-center gap-2.5 mb-6">
-          <span className="bg-band rounded-md p-1.5">
-            <Mark size={28} />
-          </span>
-          <h1 className="text-2xl">Sign in to Zesting</h1>
-        </div>
+    <EntryCard title="Sign in to Zesting">
+      <form onSubmit={(event) => void signIn(event)} noValidate>
         <Field label="E-mail">
           {(control) => (
             <input
@@ -65,6 +60,12 @@ export function SignIn() {
           {busy ? 'Signing in…' : 'Sign in'}
         </Button>
       </form>
-    </main>
+      <Link
+        to={`/forgotten${email.trim() ? `?email=${encodeURIComponent(email.trim())}` : ''}`}
+        className="text-pine underline inline-block mt-4"
+      >
+        Forgotten your password?
+      </Link>
+    </EntryCard>
   );
 }

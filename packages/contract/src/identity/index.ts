@@ -26,6 +26,19 @@ export class SessionShape {
   agency: AgencyShape;
 }
 
+/** A browser that somebody is signed in with. */
+export class DeviceShape {
+  id: string;
+  /** e.g. `Firefox on Windows`; what cannot be told from what the browser says of itself is left out */
+  program: string;
+  address: string;
+  signedInAt: string;
+  /** when a page was last opened there; null: not since signing in */
+  seenAt: string | null;
+  endsAt: string;
+  isThis: boolean;
+}
+
 /** How many things wait at a station, and how old the oldest is. */
 export class StationShape {
   count: number;
@@ -38,6 +51,12 @@ export class StationsShape {
   production: StationShape;
   signOff: StationShape;
   calendar: StationShape;
+}
+
+export class ForgottenBody {
+  @IsEmail()
+  @MaxLength(200)
+  email: string;
 }
 
 export class LinkBody {

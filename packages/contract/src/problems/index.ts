@@ -3,6 +3,7 @@ export const PROBLEMS = {
   'access.signed_out': { status: 401, title: 'Not signed in' },
   'access.sign_in_failed': { status: 401, title: 'E-mail or password is wrong' },
   'access.locked': { status: 429, title: 'Too many tries failed in a row: wait' },
+  'password.easily_guessed': { status: 422, title: 'This password is one of those that are guessed first' },
   'access.link_not_open': { status: 401, title: 'This link is not open or no longer valid' },
   'access.refused': { status: 403, title: 'Not allowed' },
   'access.wrong_origin': { status: 403, title: 'The request came from another site' },

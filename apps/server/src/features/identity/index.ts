@@ -7,7 +7,8 @@ import { LiveController } from './live.controller.js';
 import { SessionController } from './session.controller.js';
 
 export { ClockController } from './health.controller.js';
-export { hashPassword } from './passwords.js';
+export { hashPassword, isEasilyGuessed } from './passwords.js';
+export { forgiveAccount } from './sign-in-guard.js';
 
 @Module({
   imports: [

@@ -15,6 +15,7 @@ const PATHS: Record<Exclude<LinkPurpose, 'feed'>, string> = {
   receipt: '/api/receipts',
   room: '/api/room',
   invite: '/api/invites',
+  reset: '/api/resets',
 };
 
 /** Opening a personal link swaps it for a cookie limited to its purpose and path, apart from the staff session. */
@@ -48,6 +49,13 @@ export class LinkController {
   @Access('open')
   invite(@Body() body: LinkBody, @Res({ passthrough: true }) response: Response): Promise<OpenedLinkShape> {
     return this.open('invite', body.token, response);
+  }
+
+  @Post('resets/open')
+  @HttpCode(200)
+  @Access('open')
+  reset(@Body() body: LinkBody, @Res({ passthrough: true }) response: Response): Promise<OpenedLinkShape> {
+    return this.open('reset', body.token, response);
   }
 
   private async open(purpose: Exclude<LinkPurpose, 'feed'>, token: string, response: Response): Promise<OpenedLinkShape> {

@@ -1,20 +1,17 @@
-import { Body, Controller, Delete, Get, HttpCode, Post, Req, Res, UseGuards } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Req, Res, UseGuards } from '@nestjs/common';
 import { ApiOkResponse } from '@nestjs/swagger';
 import { Throttle, ThrottlerGuard } from '@nestjs/throttler';
 import type { Request, Response } from 'express';
-import { SessionShape, SignInBody } from '@zesting/contract';
+import { SessionShape, SignInBody, type DeviceShape } from '@zesting/contract';
 import { dayIn, ok } from '@zesting/core';
-import { Access } from '../../platform/access/access.js';
+import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
+import { devicesOf, endDevice, endOtherDevices, seen } from './devices.js';
 import { passwordFits } from './passwords.js';
 import { countTry, forgive } from './sign-in-guard.js';
 
-declare module 'express-session' {
-  interface SessionData {
-    personId: string;
-  }
-}
+const LONGEST_AGENT = 300;
 
 @Controller('session')
 export class SessionController {
@@ -36,7 +33,8 @@ export class SessionController {
     if (!(await passwordFits(person?.password_hash ?? undefined, body.password)) || !person) throw Problem.of('access.sign_in_failed');
     await this.app.write(async (tx) => ok(await forgive(tx, body.email, address)));
     await new Promise<void>((resolve, reject) => request.session.regenerate((error) => (error ? reject(error) : resolve())));
-    request.session.personId = person.id;
+    const agent = (request.headers['user-agent'] ?? '').slice(0, LONGEST_AGENT);
+    Object.assign(request.session, { personId: person.id, signedInAt: this.app.clock.now(), agent, address });
     const shape = await this.shapeOf(person.id);
     if (!shape) throw Problem.of('access.sign_in_failed');
     return shape;
@@ -47,7 +45,9 @@ export class SessionController {
   @ApiOkResponse({ type: SessionShape })
   @Access('open')
   async show(@Req() request: Request, @Res() response: Response): Promise<void> {
-    response.json(request.session.personId ? await this.shapeOf(request.session.personId) : null);
+    const { personId } = request.session;
+    if (personId) await seen(this.app, request.sessionID);
+    response.json(personId ? await this.shapeOf(personId) : null);
   }
 
   @Delete()
@@ -55,6 +55,29 @@ export class SessionController {
   @Access('own.session')
   async signOut(@Req() request: Request): Promise<void> {
     await new Promise<void>((resolve, reject) => request.session.destroy((error) => (error ? reject(error) : resolve())));
+  }
+
+  /** Where one is signed in, the newest first. */
+  @Get('devices')
+  @Access('own.session')
+  devices(@CurrentViewer() viewer: Viewer, @Req() request: Request): Promise<DeviceShape[]> {
+    return devicesOf(this.app, viewer.personId, request.sessionID);
+  }
+
+  /** Signs out everywhere but here. */
+  @Delete('devices')
+  @HttpCode(204)
+  @Access('own.session')
+  async endOthers(@CurrentViewer() viewer: Viewer, @Req() request: Request): Promise<void> {
+    await endOtherDevices(this.app, viewer.personId, request.sessionID);
+  }
+
+  /** Signs out one device of one's own. */
+  @Delete('devices/:deviceId')
+  @HttpCode(204)
+  @Access('own.session')
+  async endOne(@CurrentViewer() viewer: Viewer, @Param('deviceId') deviceId: string): Promise<void> {
+    if (!(await endDevice(this.app, viewer.personId, deviceId))) throw Problem.of('access.not_found');
   }
 
   private async shapeOf(personId: string): Promise<SessionShape | null> {

@@ -36,25 +36,28 @@ async function keysOf(tx: Tx, email: string, address: string): Promise<Record<Ki
   return { account, address: network, pair: `${account} ${network}` };
 }
 
+/** Too many tries failed; so many minutes are left to wait, rounded up. */
+type Locked = { code: 'access.locked'; detail: { minutes: number } };
+
 /**
  * Counts a try to sign in before it is known how it ends, so that many at once do not get by together.
  * @param address the caller's
  * @returns `access.locked` while too many failed in a row: such a try is not counted
  */
-export async function countTry(tx: Tx, now: InstantText, email: string, address: string): Promise<Result<null, { code: 'access.locked' }>> {
+export async function countTry(tx: Tx, now: InstantText, email: string, address: string): Promise<Result<null, Locked>> {
   const keys = await keysOf(tx, email, address);
   await tx.query("delete from sign_in_failures where last_at < $1::timestamptz - interval '1 day'", [now]);
   for (const kind of KINDS) {
     const [free, hours] = LIMITS[kind];
-    const [row] = await rowsOf<{ failures: number; locked: boolean }>(
+    const [row] = await rowsOf<{ failures: number; minutes: number | null }>(
       tx,
       `insert into sign_in_failures as f (kind, who, failures, last_at) values ($1, $2, 0, $3)
        on conflict (kind, who) do update
          set failures = case when f.last_at < $3::timestamptz - make_interval(hours => $4) then 0 else f.failures end
-       returning failures, coalesce(locked_until > $3, false) as locked`,
+       returning failures, ceil(extract(epoch from f.locked_until - $3::timestamptz) / 60) as minutes`,
       [kind, keys[kind], now, hours],
     );
-    if (row?.locked) return fail({ code: 'access.locked' });
+    if (row?.minutes && row.minutes > 0) return fail({ code: 'access.locked', detail: { minutes: row.minutes } });
     const failures = (row?.failures ?? 0) + 1;
     const minutes = lockMinutes(failures, free);
     await tx.query(
@@ -65,6 +68,10 @@ export async function countTry(tx: Tx, now: InstantText, email: string, address:
   }
   return ok(null);
 }
+
+/** Lets an account try again from everywhere: whoever it belongs to has shown it in another way. */
+export const forgiveAccount = (tx: Tx, email: string): Promise<unknown> =>
+  tx.query("delete from sign_in_failures where kind in ('account', 'pair') and who like $1 || '%'", [accountKey(email)]);
 
 /** Takes back what `countTry` counted, since the password fitted; what others from the same address did wrong stays. */
 export async function forgive(tx: Tx, email: string, address: string): Promise<void> {

@@ -7,22 +7,19 @@ import {
   ImportTimeOffBody,
   RoundUpBody,
   NewPersonBody,
-  SetPasswordBody,
   TimeOffBody,
   type FoundTimeOffShape,
-  type InviteShape,
   type PersonMadeShape,
   type PersonPageShape,
   type PersonRow,
 } from '@zesting/contract';
-import { Access, CurrentLink, CurrentViewer, type Viewer } from '../../platform/access/access.js';
+import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
-import { hashPassword } from '../identity/index.js';
 import { assignStep, OneFile, uploadOf } from '../production/index.js';
 import { personPage, personRows } from './queries/person-page.js';
-import { answerInvite, editPerson, invitePerson, makePerson, setRoundUp } from './use-cases/edit-person.js';
+import { editPerson, invitePerson, makePerson, setRoundUp } from './use-cases/edit-person.js';
 import { comeBack, leave } from './use-cases/leave.js';
 import { addCover, addTimeOff, importTimeOff, readTimeOffFile, removeCover, removeTimeOff } from './use-cases/time-off.js';
 
@@ -163,30 +160,6 @@ export class PeopleController {
     @Param('coverId') coverId: string,
   ): Promise<void> {
     valueOrProblem(await removeCover(this.app, viewer, personId, idOr404(coverId)));
-  }
-}
-
-/** Answering an invitation, by its link. */
-@Controller('invites/:linkId')
-export class InviteController {
-  constructor(private readonly app: App) {}
-
-  @Get()
-  @Access('invite.answer')
-  async show(@CurrentLink() personId: string): Promise<InviteShape> {
-    const [row] = await this.app.read<InviteShape>(
-      'select p.name, p.email, a.name as "agencyName" from people p cross join agencies a where p.id = $1',
-      [personId],
-    );
-    if (!row) throw new Error('the person went away');
-    return row;
-  }
-
-  @Post('password')
-  @HttpCode(204)
-  @Access('invite.answer')
-  async setPassword(@CurrentLink() personId: string, @Body() body: SetPasswordBody): Promise<void> {
-    valueOrProblem(await answerInvite(this.app, personId, await hashPassword(body.password)));
   }
 }
 

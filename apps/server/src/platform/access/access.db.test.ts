@@ -10,8 +10,8 @@ import { sendPacket } from '../../features/signoff/index.js';
 import { submitRequest } from '../../features/intake/index.js';
 import { requirePolicies } from './check-routes.js';
 
-type Who = 'lead' | 'manager' | 'staff' | 'freelance' | 'contact' | 'form' | 'receipt' | 'invited' | 'stranger';
-const EVERYONE: Who[] = ['lead', 'manager', 'staff', 'freelance', 'contact', 'form', 'receipt', 'invited', 'stranger'];
+type Who = 'lead' | 'manager' | 'staff' | 'freelance' | 'contact' | 'form' | 'receipt' | 'invited' | 'resetting' | 'stranger';
+const EVERYONE: Who[] = ['lead', 'manager', 'staff', 'freelance', 'contact', 'form', 'receipt', 'invited', 'resetting', 'stranger'];
 const managers = 'lead manager';
 const makers = 'lead manager staff freelance';
 const all = EVERYONE.join(' ');
@@ -21,6 +21,9 @@ const TABLE: Record<string, string> = {
   'POST /api/session': all,
   'GET /api/session': all,
   'DELETE /api/session': makers,
+  'GET /api/session/devices': makers,
+  'DELETE /api/session/devices': makers,
+  'DELETE /api/session/devices/{deviceId}': '', // one's own alone: of others' there is nothing here
   'POST /api/ask/open': all,
   'POST /api/receipts/open': all,
   'POST /api/room/open': all,
@@ -54,6 +57,10 @@ const TABLE: Record<string, string> = {
   'POST /api/people/{personId}/covers': 'lead',
   'DELETE /api/people/{personId}/covers/{coverId}': 'lead',
   'POST /api/invites/open': all,
+  'POST /api/resets': all,
+  'POST /api/resets/open': all,
+  'GET /api/resets/{linkId}': 'resetting',
+  'POST /api/resets/{linkId}/password': 'resetting',
   'GET /api/invites/{linkId}': 'invited',
   'POST /api/invites/{linkId}/password': 'invited',
   'GET /api/routes/whole': managers,
@@ -172,6 +179,10 @@ async function things(scene: Scene, client: SceneClient, isOwn: boolean): Promis
   const [placement] = await app.read<{ id: string }>('select id from placements where piece_id = $1 limit 1', [pieceId]);
   const marker = { clientId: client.id, kind: 'launch', name: 'Launch', startOn: '2027-03-16', endOn: '2027-03-16' } as const;
   const markerId = getValue(await addMarker(app, people.lead, marker));
+  const [reset] = await app.read<{ id: string }>(
+    "insert into password_resets (person_id, asked_at, ends_at) values ($1, '2027-03-01T09:00:00Z', '2027-03-01T10:00:00Z') returning id",
+    [people.freelance.personId],
+  );
   return {
     pieceId,
     markerId,
@@ -196,10 +207,12 @@ async function things(scene: Scene, client: SceneClient, isOwn: boolean): Promis
     timeOffId: randomUUID(),
     coverId: randomUUID(),
     invited: people.freelance.personId,
+    resetting: reset?.id ?? '',
+    deviceId: randomUUID(),
   };
 }
 
-const LINK_OF: Record<string, string> = { ask: 'form', receipts: 'receipt', room: 'contact', invites: 'invited' };
+const LINK_OF: Record<string, string> = { ask: 'form', receipts: 'receipt', room: 'contact', invites: 'invited', resets: 'resetting' };
 
 /** Things that belong to no client: who may call what for the manager’s. Routes are the agency’s. */
 const OF_NO_CLIENT: Record<string, string> = {
@@ -249,6 +262,7 @@ describe('who may do what', () => {
     callers.set('form', await callerByLink(scene, 'ask', scene.a.formId));
     callers.set('receipt', await callerByLink(scene, 'receipt', own['receipt'] ?? ''));
     callers.set('invited', await callerByLink(scene, 'invite', scene.people.freelance.personId));
+    callers.set('resetting', await callerByLink(scene, 'reset', own['resetting'] ?? ''));
     callers.set('stranger', new Caller(scene.address));
   }, 60_000);
   afterAll(() => scene.close());

@@ -6,17 +6,11 @@ import { Clock } from '../time/clock.js';
 import { UUID } from '../http/checks.js';
 import { Problem } from '../http/problem.js';
 import { linkCookie, Links, type OpenedLink } from './links.js';
-import { POLICIES, type Policy, type PolicyName, type Reach, type Role } from './policies.js';
+import { POLICIES, type Policy, type PolicyName, type Reach } from './policies.js';
+import type { Holder } from './session-store.js';
+import { viewerColumns, viewerFrom, type Viewer, type ViewerRow } from './viewers.js';
 
-/** The signed-in person, with what scopes every query. */
-export interface Viewer {
-  readonly personId: string;
-  readonly name: string;
-  readonly role: Role;
-  readonly zone: string;
-  /** the clients this person manages or makes for; every client for a lead */
-  readonly clientIds: readonly string[];
-}
+export type { Viewer } from './viewers.js';
 
 export type ResourceKind =
   'client' | 'request' | 'piece' | 'step' | 'packet' | 'placement' | 'asset' | 'person' | 'route' | 'remark' | 'marker';
@@ -64,7 +58,7 @@ interface Seen {
   viewer?: Viewer;
   link?: OpenedLink;
 }
-type SeenRequest = Request & Seen & { session?: { personId?: string } };
+type SeenRequest = Request & Seen & { session?: { holder?: Holder } };
 
 /** What in a path is no id: the secret of a feed, an upload's id with the hash of its place. */
 const FREE_PARAMS = new Set(['secret', 'uploadId']);
@@ -103,7 +97,7 @@ export class AccessGuard implements CanActivate {
   }
 
   private async byRole(request: SeenRequest, policy: Policy, resource: Resource): Promise<boolean> {
-    const viewer = await this.viewerOf(request);
+    const viewer = request.session?.holder?.viewer;
     if (!viewer) throw Problem.of('access.signed_out');
     const reach = policy.roles?.[viewer.role];
     if (!reach) throw Problem.of('access.refused');
@@ -113,26 +107,13 @@ export class AccessGuard implements CanActivate {
     return true;
   }
 
-  private async viewerOf(request: SeenRequest): Promise<Viewer | undefined> {
-    const personId = request.session?.personId;
-    return personId ? this.viewerById(personId) : undefined;
-  }
-
   /** A person of the agency as a viewer; undefined for who has left. */
   async viewerById(personId: string): Promise<Viewer | undefined> {
-    const [row] = await this.database.read<{ name: string; role: Role; zone: string; client_ids: string[] }>(
-      `select p.name, p.role, p.zone, array(
-         select c.id from clients c where c.archived_at is null and (
-           p.role = 'lead'
-           or (p.role in ('manager', 'staff') and exists (select 1 from client_people o where o.client_id = c.id and o.person_id = p.id and o.relation = 'own'))
-           or (p.role = 'manager' and exists (select 1 from covers v join people m on m.id = v.manager_id
-             join client_people o on o.person_id = m.id and o.relation = 'own'
-             where v.cover_id = p.id and o.client_id = c.id and ($2::timestamptz at time zone m.zone)::date between v.start_on and v.end_on))
-           or (p.role in ('staff', 'freelance') and exists (select 1 from worked_clients w where w.person_id = p.id and w.client_id = c.id)))
-       ) as client_ids from people p where p.id = $1 and p.active`,
-      [personId, this.clock.now()],
-    );
-    return row && { personId, name: row.name, role: row.role, zone: row.zone, clientIds: row.client_ids };
+    const [row] = await this.database.read<ViewerRow>(`select ${viewerColumns('$2')} from people p where p.id = $1 and p.active`, [
+      personId,
+      this.clock.now(),
+    ]);
+    return row && viewerFrom(row);
   }
 
   private async inReach(viewer: Viewer, reach: Reach, kind: ResourceKind, id: string): Promise<boolean> {

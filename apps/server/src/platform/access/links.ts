@@ -2,6 +2,7 @@ import { createHmac, timingSafeEqual } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import { CONFIG, type Config } from '../config/config.js';
 import { Database } from '../database/transaction.js';
+import { Clock } from '../time/clock.js';
 import type { LinkPurpose } from './policies.js';
 
 export interface OpenedLink {
@@ -9,7 +10,7 @@ export interface OpenedLink {
   readonly id: string;
 }
 
-/** Where the generation of each kind of link is kept. Raising it revokes every link given out before. */
+/** Where the generation of each kind of link is kept, and when it ends by itself. Raising the generation revokes every link given out before. */
 const GENERATIONS: Record<LinkPurpose, string> = {
   ask: 'select f.link_generation as generation from intake_forms f join clients c on c.id = f.client_id where f.id = $1 and f.link_open and c.archived_at is null',
   room: `select x.link_generation as generation from contacts x join clients c on c.id = x.client_id
@@ -18,6 +19,8 @@ const GENERATIONS: Record<LinkPurpose, string> = {
   receipt: `select r.link_generation as generation from requests r join clients c on c.id = r.client_id
     where r.id = $1 and r.link_open and c.archived_at is null`,
   invite: 'select link_generation as generation from people where id = $1 and active',
+  reset: `select 1 as generation, r.ends_at as "endsAt" from password_resets r join people p on p.id = r.person_id
+    where r.id = $1 and r.used_at is null and p.active`,
 };
 
 /** Personal links: token = id, generation, HMAC(server key, purpose, id, generation). */
@@ -26,6 +29,7 @@ export class Links {
   constructor(
     @Inject(CONFIG) private readonly config: Config,
     private readonly database: Database,
+    private readonly clock: Clock,
   ) {}
 
   /** The token for a thing's link, at the generation given. */
@@ -36,7 +40,7 @@ export class Links {
 
   /** The full address of a link. */
   address(purpose: Exclude<LinkPurpose, 'feed'>, id: string, generation: number): string {
-    const path = { ask: '/ask/', receipt: '/ask/receipt/', room: '/room/', invite: '/invite/' }[purpose];
+    const path = { ask: '/ask/', receipt: '/ask/receipt/', room: '/room/', invite: '/invite/', reset: '/reset/' }[purpose];
     return `${this.config.publicAddress}${path}${this.token(purpose, id, generation)}`;
   }
 
@@ -50,7 +54,8 @@ export class Links {
       .subarray(0, 16)
       .toString('hex')
       .replace(/^(.{8})(.{4})(.{4})(.{4})/, '$1-$2-$3-$4-');
-    const [row] = await this.database.read<{ generation: number }>(GENERATIONS[purpose], [id]);
+    const [row] = await this.database.read<{ generation: number; endsAt?: string }>(GENERATIONS[purpose], [id]);
+    if (row?.endsAt !== undefined && Date.parse(row.endsAt) <= Date.parse(this.clock.now())) return undefined;
     return row?.generation === body.readUInt16BE(16) ? { purpose, id } : undefined;
   }
 

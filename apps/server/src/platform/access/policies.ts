@@ -6,7 +6,7 @@ export type Role = 'lead' | 'manager' | 'staff' | 'freelance';
 export type Reach = 'all' | 'own' | 'assigned' | 'self';
 
 /** What a personal link opens. */
-export type LinkPurpose = 'ask' | 'receipt' | 'room' | 'feed' | 'invite';
+export type LinkPurpose = 'ask' | 'receipt' | 'room' | 'feed' | 'invite' | 'reset';
 
 export interface Policy {
   readonly roles?: Partial<Record<Role, Reach>>;
@@ -60,6 +60,7 @@ export const POLICIES = {
   'marker.edit': { roles: managers },
   'placement.edit': { roles: managers },
   'invite.answer': { link: 'invite' },
+  'reset.answer': { link: 'reset' },
   'ask.fill_in': { link: 'ask' },
   'receipt.read': { link: 'receipt' },
   'room.read': { link: 'room' },

@@ -6,6 +6,7 @@ import { Day1764200000000 } from '../../migrations/1764200000000-day.js';
 import { Find1764400000000 } from '../../migrations/1764400000000-find.js';
 import { Solid1764500000000 } from '../../migrations/1764500000000-solid.js';
 import { Guard1764600000000 } from '../../migrations/1764600000000-guard.js';
+import { Devices1764700000000 } from '../../migrations/1764700000000-devices.js';
 import { Load1764300000000 } from '../../migrations/1764300000000-load.js';
 
 /** camelCase in the code, snake_case in the database. */
@@ -30,6 +31,7 @@ export function dataSourceOptions(url: string, entities: Function[]): DataSource
       Find1764400000000,
       Solid1764500000000,
       Guard1764600000000,
+      Devices1764700000000,
     ],
     namingStrategy: new SnakeNames(),
     synchronize: false,

@@ -11,6 +11,7 @@ import { Field } from '../../ui/field';
 import { RegionField, WeekField, ZoneField, zoneClock } from '../../ui/setup-fields';
 import { ClientCode, Tag } from '../../ui/tags';
 import { CoverSection } from './cover-section';
+import { DevicesSection } from './devices-section';
 import { PresenceTag } from './people-page';
 import { RoleField, SkillsField } from './person-fields';
 import { RoundUpSection } from './round-up-section';
@@ -43,6 +44,7 @@ export function PersonPage() {
           <TimeOffSection person={person} />
           {isManager && <CoverSection person={person} />}
           {person.isSelf && <RoundUpSection person={person} />}
+          {person.isSelf && <DevicesSection email={person.email} />}
         </div>
       </div>
     </div>

@@ -77,22 +77,6 @@ const tellInvited = (app: App, tx: Tx, viewer: Viewer, person: Person): Promise<
     { text: 'Choose a password', address: app.links.address('invite', person.id, person.linkGeneration) },
   );
 
-/** Sets the password by an invitation's link, which closes with it; every session of the person ends. */
-export async function answerInvite(app: App, personId: string, passwordHash: string): Promise<Result<null>> {
-  return app.write(async (tx, now) => {
-    const person = await lockPerson(tx, personId);
-    person.passwordHash = passwordHash;
-    person.linkGeneration += 1;
-    await tx.save(person);
-    await endSessions(tx, personId);
-    await recordPerson(tx, person, personId, 'person.password_set', {}, now);
-    return ok(null);
-  });
-}
-
-export const endSessions = (tx: Tx, personId: string): Promise<unknown> =>
-  tx.query("delete from sessions where sess ->> 'personId' = $1", [personId]);
-
 type EditFailure = {
   code: 'http.changed_meanwhile' | 'person.email_taken' | 'person.skill_wrong' | 'person.last_lead' | 'access.not_found';
 };

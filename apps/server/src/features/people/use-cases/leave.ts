@@ -2,7 +2,8 @@ import { fail, ok, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { replanWhere } from '../../planning/index.js';
-import { endSessions, hasOtherLead, lockPerson, recordPerson } from './edit-person.js';
+import { endSessions } from './choose-password.js';
+import { hasOtherLead, lockPerson, recordPerson } from './edit-person.js';
 
 type LeaveFailure = { code: 'person.last_lead' | 'person.has_left' };
 

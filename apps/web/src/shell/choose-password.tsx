@@ -5,35 +5,53 @@ import { call, wordsOf } from '../lib/api';
 import { useAnswer } from '../lib/use-answer';
 import { Button } from '../ui/button';
 import { Field } from '../ui/field';
-import { Mark } from './mark';
+import { EntryCard } from './entry-card';
 
 const SHORTEST = 10;
 
+/** What a link to choose a password is for. */
+type Purpose = 'invites' | 'resets';
+
+const WORDS: Record<Purpose, { title: string; hello: (invite: InviteShape) => string; closed: string }> = {
+  invites: {
+    title: 'Your place',
+    hello: ({ agencyName }) => `${agencyName} works with Zesting; choose a password, and you can begin.`,
+    closed: 'This invitation was used, or a newer one was sent. Ask the agency for another.',
+  },
+  resets: {
+    title: 'A new password',
+    hello: () => 'Choose a new password. You will be signed out wherever you are signed in now.',
+    closed: 'This link was used, or its hour has passed.',
+  },
+};
+
 /** Answering an invitation: choosing a password, once. */
-export function InvitePage() {
+export const InvitePage = () => <ChoosePassword purpose="invites" />;
+
+/** Choosing a password anew, by a link that was asked for. */
+export const ResetPage = () => <ChoosePassword purpose="resets" />;
+
+function ChoosePassword({ purpose }: { purpose: Purpose }) {
   const { token = '' } = useParams();
   const { answer } = useAnswer(async () => {
-    const { linkId } = await call<OpenedLinkShape>('/invites/open', { method: 'POST', body: { token } });
-    return { linkId, invite: await call<InviteShape>(`/invites/${linkId}`) };
+    const { linkId } = await call<OpenedLinkShape>(`/${purpose}/open`, { method: 'POST', body: { token } });
+    return { linkId, invite: await call<InviteShape>(`/${purpose}/${linkId}`) };
   });
   return (
-    <main className="min-h-screen grid place-items-center bg-band p-4">
-      <div className="card w-full max-w-sm p-7">
-        <div className="flex items-center gap-2.5 mb-4">
-          <span className="bg-band rounded-md p-1.5">
-            <Mark size={28} />
-          </span>
-          <h1 className="text-2xl">Your place</h1>
-        </div>
-        {answer.state === 'waiting' && <p role="status">One moment…</p>}
-        {answer.state === 'failed' && <p role="alert">This invitation was used, or a newer one was sent. Ask the agency for another.</p>}
-        {answer.state === 'here' && <PasswordForm {...answer.value} />}
-      </div>
-    </main>
+    <EntryCard title={WORDS[purpose].title}>
+      {answer.state === 'waiting' && <p role="status">One moment…</p>}
+      {answer.state === 'failed' && <p role="alert">{WORDS[purpose].closed}</p>}
+      {answer.state === 'failed' && purpose === 'resets' && (
+        <Link to="/forgotten" className="text-pine underline inline-block mt-3">
+          Ask for another
+        </Link>
+      )}
+      {answer.state === 'here' && <PasswordForm purpose={purpose} {...answer.value} />}
+    </EntryCard>
   );
 }
 
-function PasswordForm({ linkId, invite }: { linkId: string; invite: InviteShape }) {
+function PasswordForm({ purpose, linkId, invite }: { purpose: Purpose; linkId: string; invite: InviteShape }) {
   const [password, setPassword] = useState('');
   const [again, setAgain] = useState('');
   const [error, setError] = useState<string>();
@@ -54,7 +72,7 @@ function PasswordForm({ linkId, invite }: { linkId: string; invite: InviteShape 
     setState('busy');
     setError(undefined);
     try {
-      await call(`/invites/${linkId}/password`, { method: 'POST', body: { password } });
+      await call(`/${purpose}/${linkId}/password`, { method: 'POST', body: { password } });
       setState('done');
     } catch (problem) {
       setError(wordsOf(problem));
@@ -64,10 +82,10 @@ function PasswordForm({ linkId, invite }: { linkId: string; invite: InviteShape 
   return (
     <form noValidate onSubmit={(event) => void submit(event)}>
       <p className="mb-4">
-        Hello {invite.name}. {invite.agencyName} works with Zesting; choose a password, and you can begin.
+        Hello {invite.name}. {WORDS[purpose].hello(invite)}
       </p>
       <input type="email" className="sr-only" tabIndex={-1} aria-hidden autoComplete="username" value={invite.email} readOnly />
-      <Field label="New password" help={`At least ${SHORTEST} characters`}>
+      <Field label="New password" help={`At least ${SHORTEST} characters, nothing that is guessed first`}>
         {(control) => (
           <input
             {...control}

@@ -1,0 +1,41 @@
+import type { Role } from './policies.js';
+
+/** The signed-in person, with what scopes every query. */
+export interface Viewer {
+  readonly personId: string;
+  readonly name: string;
+  readonly role: Role;
+  readonly zone: string;
+  /** the clients this person manages or makes for; every client for a lead */
+  readonly clientIds: readonly string[];
+}
+
+export interface ViewerRow {
+  readonly person_id: string;
+  readonly name: string;
+  readonly role: Role;
+  readonly zone: string;
+  readonly client_ids: string[];
+}
+
+/**
+ * The columns of a viewer, from `people p`.
+ * @param now the parameter that holds the present, e.g. `$2`: covers hold by the day of whom they stand in for
+ */
+export const viewerColumns = (now: string): string => `p.id as person_id, p.name, p.role, p.zone, array(
+  select c.id from clients c where c.archived_at is null and (
+    p.role = 'lead'
+    or (p.role in ('manager', 'staff') and exists (select 1 from client_people o where o.client_id = c.id and o.person_id = p.id and o.relation = 'own'))
+    or (p.role = 'manager' and exists (select 1 from covers v join people m on m.id = v.manager_id
+      join client_people o on o.person_id = m.id and o.relation = 'own'
+      where v.cover_id = p.id and o.client_id = c.id and (${now}::timestamptz at time zone m.zone)::date between v.start_on and v.end_on))
+    or (p.role in ('staff', 'freelance') and exists (select 1 from worked_clients w where w.person_id = p.id and w.client_id = c.id)))
+) as client_ids`;
+
+export const viewerFrom = (row: ViewerRow): Viewer => ({
+  personId: row.person_id,
+  name: row.name,
+  role: row.role,
+  zone: row.zone,
+  clientIds: row.client_ids,
+});
