@@ -1,6 +1,7 @@
 // npm run bench: core figures as ratios against a baseline in the same run, so that they compare across machines.
 import { benchBig } from './bench-big.mjs';
 import { benchFind } from './bench-find.mjs';
+import { benchPages } from './bench-pages.mjs';
 import { build } from './build.mjs';
 import { tell } from './prepare.mjs';
 
@@ -24,6 +25,7 @@ function baseline() {
 }
 
 await tell(async () => {
+  if (process.argv.includes('--pages')) return benchPages();
   build();
   const core = await import('../packages/core/dist/index.js');
   const day = core.getDay;

@@ -16,6 +16,7 @@ import { SessionStore } from './platform/access/session-store.js';
 import { requirePolicies } from './platform/access/check-routes.js';
 import type { Config } from './platform/config/config.js';
 import { checkInput, refuseDeepJson } from './platform/http/checks.js';
+import { OpenRequests } from './platform/http/open-requests.js';
 import { Problem } from './platform/http/problem.js';
 import { ProblemFilter } from './platform/http/problem-filter.js';
 import { contractPipe } from './platform/http/validation.js';
@@ -33,6 +34,7 @@ export async function createServer(config: Config): Promise<NestExpressApplicati
   const logger = app.get<Logger>(LOGGER);
   app.useLogger(new FrameworkLogger(logger));
   app.disable('x-powered-by');
+  app.use(app.get(OpenRequests).watch);
   app.use(pinoHttp({ logger, autoLogging: config.logLevel === 'info' || config.logLevel === 'debug' }));
   app.use(dated(app.get(Clock)));
   app.use(helmet(helmetOptions(config)));

@@ -9,6 +9,7 @@ import { SessionPool } from './database/session-pool.js';
 import { Listener } from './database/listener.js';
 import { Database } from './database/transaction.js';
 import { Files } from './files/files.js';
+import { OpenRequests } from './http/open-requests.js';
 import { Live } from './live/live.js';
 import { PictureProcess } from './files/picture-process.js';
 import { Pictures } from './files/pictures.js';
@@ -29,6 +30,7 @@ const shared = [
   Links,
   Listener,
   Live,
+  OpenRequests,
   PictureProcess,
   Pictures,
   Resumable,

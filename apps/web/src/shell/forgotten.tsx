@@ -29,8 +29,8 @@ export function ForgottenPage() {
       {state === 'sent' ? (
         <div role="status">
           <p className="mb-2">
-            If somebody works here under <strong className="[overflow-wrap:anywhere]">{email.trim()}</strong>, a link is on its way to them. It opens for
-            an hour.
+            If somebody works here under <strong className="[overflow-wrap:anywhere]">{email.trim()}</strong>, a link is on its way to them.
+            It opens for an hour.
           </p>
           <p className="text-muted">Nothing came? Look among unwanted mail, or ask a lead to send you one.</p>
         </div>

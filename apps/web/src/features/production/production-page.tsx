@@ -7,14 +7,14 @@ import { useClients } from '../../lib/queries';
 import { STAGE_WORDS } from '../../lib/words';
 import { Button } from '../../ui/button';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
+import { Table, type Column } from '../../ui/table';
 import { ClientCode, DangerTag } from '../../ui/tags';
 import { Wheel } from '../../ui/wheel';
-
-const HEADS = ['', 'Client', 'Piece', 'Format', 'Stage', 'At hand', 'With', 'Aim', 'Slack', ''];
 
 /** Every piece as a row: how far it is, who has it, and whether it makes its date. */
 export function ProductionPage() {
   const { query, to } = useClients();
+  const columns = useColumns();
   const pieces = useInfiniteQuery({
     queryKey: ['pieces', query],
     queryFn: ({ pageParam }) => call<Page>(`/pieces?${query}${pageParam ? `&cursor=${pageParam}` : ''}`),
@@ -35,23 +35,14 @@ export function ProductionPage() {
           </Link>
         </Empty>
       ) : (
-        <div className="card overflow-x-auto">
-          <table className="w-full text-[13px]">
-            <thead>
-              <tr className="text-left text-muted">
-                {HEADS.map((head, index) => (
-                  <th key={index} scope="col" className={`font-medium px-3 py-2 whitespace-nowrap ${head === 'Slack' ? 'text-right' : ''}`}>
-                    {head || <span className="sr-only">{index === 0 ? 'Progress' : 'Danger'}</span>}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((row) => (
-                <Row key={row.id} row={row} />
-              ))}
-            </tbody>
-          </table>
+        <div className="card">
+          <Table
+            label="Pieces"
+            columns={columns}
+            rows={rows}
+            keyOf={(row) => row.id}
+            onEnd={() => pieces.hasNextPage && !pieces.isFetchingNextPage && void pieces.fetchNextPage()}
+          />
           {pieces.hasNextPage && (
             <Button look="quiet" className="w-full" onClick={() => void pieces.fetchNextPage()}>
               Show older ones
@@ -63,38 +54,72 @@ export function ProductionPage() {
   );
 }
 
-function Row({ row }: { row: PieceRow }) {
+/** What is said of each piece, in the order of the question "how far is it, and does it make its date". */
+function useColumns(): Column<PieceRow>[] {
   const { clientOf, to } = useClients();
-  const client = clientOf(row.clientId);
-  return (
-    <tr className="border-t border-line hover:bg-sunk">
-      <td className="px-3 py-1">
-        <Wheel segments={row.wheel} size={20} />
-      </td>
-      <td className="px-3">
-        <ClientCode code={client?.code ?? ''} colour={client?.colour ?? 0} name={client?.name ?? ''} />
-      </td>
-      <td className="px-3 max-w-80">
-        <Link to={to(`/pieces/${row.id}`)} className="font-medium block truncate no-underline hover:underline" title={row.title}>
-          {row.title}
+  return [
+    { key: 'progress', spoken: 'Progress', width: 3, cell: (row) => <Wheel segments={row.wheel} size={20} /> },
+    {
+      key: 'client',
+      head: 'Client',
+      width: 6,
+      cell: ({ clientId }) => {
+        const client = clientOf(clientId);
+        return <ClientCode code={client?.code ?? ''} colour={client?.colour ?? 0} name={client?.name ?? ''} />;
+      },
+    },
+    {
+      key: 'piece',
+      head: 'Piece',
+      cell: ({ id, title }) => (
+        <Link to={to(`/pieces/${id}`)} className="font-medium block truncate no-underline hover:underline" title={title}>
+          {title}
         </Link>
-      </td>
-      <td className="px-3 whitespace-nowrap">{row.formatName}</td>
-      <td className="px-3 whitespace-nowrap">{STAGE_WORDS[row.stage]}</td>
-      <td className="px-3 whitespace-nowrap">
-        {row.currentStep ?? <span className="text-muted">–</span>}
-        {row.round > 1 && <span className="text-muted"> · round {row.round}</span>}
-      </td>
-      <td className="px-3 whitespace-nowrap">
-        {row.currentStep ? (row.currentDoer ?? <span className="text-rind font-medium">nobody</span>) : ''}
-      </td>
-      <td className="px-3 whitespace-nowrap tabular">
-        {row.aimOn ? dayWords(row.aimOn) : <span className="text-muted">{row.stage === 'published' ? 'out' : 'no date'}</span>}
-      </td>
-      <td className="px-3 text-right tabular">{row.slackDays === null ? '' : signed(row.slackDays)}</td>
-      <td className="px-3 text-right">
-        <DangerTag danger={row.danger === 'fine' ? null : row.danger} />
-      </td>
-    </tr>
-  );
+      ),
+    },
+    { key: 'format', head: 'Format', width: 8.5, cell: ({ formatName }) => <span title={formatName}>{formatName}</span> },
+    { key: 'stage', head: 'Stage', width: 8.5, cell: ({ stage }) => STAGE_WORDS[stage] },
+    {
+      key: 'step',
+      head: 'At hand',
+      width: 11,
+      cell: ({ currentStep, round }) => (
+        <span title={currentStep ?? undefined}>
+          {currentStep ?? <span className="text-muted">–</span>}
+          {round > 1 && <span className="text-muted"> · round {round}</span>}
+        </span>
+      ),
+    },
+    {
+      key: 'doer',
+      head: 'With',
+      width: 10,
+      cell: ({ currentStep, currentDoer }) =>
+        currentStep && <span title={currentDoer ?? undefined}>{currentDoer ?? <span className="text-rind font-medium">nobody</span>}</span>,
+    },
+    {
+      key: 'aim',
+      head: 'Aim',
+      width: 8.5,
+      cell: ({ aimOn, stage }) => (
+        <span className="tabular">
+          {aimOn ? dayWords(aimOn) : <span className="text-muted">{stage === 'published' ? 'out' : 'no date'}</span>}
+        </span>
+      ),
+    },
+    {
+      key: 'slack',
+      head: 'Slack',
+      width: 4.5,
+      align: 'right',
+      cell: ({ slackDays }) => <span className="tabular">{slackDays === null ? '' : signed(slackDays)}</span>,
+    },
+    {
+      key: 'danger',
+      spoken: 'Danger',
+      width: 8,
+      align: 'right',
+      cell: ({ danger }) => <DangerTag danger={danger === 'fine' ? null : danger} />,
+    },
+  ];
 }
