@@ -2,6 +2,7 @@ import type { INestApplication } from '@nestjs/common';
 import { NestFactory } from '@nestjs/core';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import type { NestExpressApplication } from '@nestjs/platform-express';
+import compression from 'compression';
 import expressStaticGzip from 'express-static-gzip';
 import express, { type NextFunction, type Request, type Response } from 'express';
 import session from 'express-session';
@@ -40,6 +41,8 @@ export async function createServer(config: Config): Promise<NestExpressApplicati
   app.use(helmet(helmetOptions(config)));
   if (config.trustedProxies !== '') app.set('trust proxy', config.trustedProxies);
   app.use(sameOriginOnly(config));
+  // answers in JSON alone: pages are compressed when they are built, and streams must not wait for more
+  app.use('/api', compression({ filter: (_request, response) => /json/.test(String(response.getHeader('Content-Type'))) }));
   app.use('/api', express.json({ limit: '1mb', verify: refuseDeepJson }));
   app.use('/api', checkInput);
   app.use('/api', sessions(app, config));

@@ -6,6 +6,7 @@ import { createBrowserRouter, RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
 import { ApiProblem } from './lib/api';
 import { loadTheRest } from './lib/lazy-page';
+import { clientsQuery } from './lib/queries';
 import { routes } from './routes';
 import { WheelPatterns } from './ui/wheel';
 
@@ -28,4 +29,9 @@ createRoot(root).render(
     </QueryClientProvider>
   </StrictMode>,
 );
-window.addEventListener('load', loadTheRest, { once: true });
+// what is on the screen comes first: the other pages are got once its answers are there
+const quiet = queries.getQueryCache().subscribe(() => {
+  if (queries.isFetching() > 0 || queries.getQueryData(clientsQuery.queryKey) === undefined) return;
+  quiet();
+  setTimeout(loadTheRest, 1_000);
+});

@@ -15,7 +15,7 @@ export function PageHead({ title, note, children }: { title: string; note?: Reac
 export function Empty({ title, children }: { title: string; children?: ReactNode }) {
   return (
     <div className="card px-6 py-10 text-center">
-      <p className="font-display text-lg">{title}</p>
+      <p className="font-display font-semibold text-lg">{title}</p>
       {children && <div className="text-muted mt-1">{children}</div>}
     </div>
   );

@@ -1,5 +1,5 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
+import { memo, useEffect, useLayoutEffect, useRef, useState, type CSSProperties, type ReactNode } from 'react';
 
 export interface Column<Row> {
   readonly key: string;
@@ -22,75 +22,83 @@ interface TableProps<Row> {
 }
 
 const ROW_PX = 36;
+/** Rows come and go by so many at once, so that most movements change nothing. */
+const STEP = 4;
+/** So many rows above and below what is seen are there. */
+const AROUND = 12;
 /** So few rows are all there: the browser's own find and print see them. */
 const FEW = 120;
 
-/** A table that scrolls with the page. Of many rows only those near the window are there. */
+/**
+ * A table that scrolls with the page. Of many rows only those near the window are there. Its rows are boxes with the roles of a table, each laid out by
+ * itself: a real table is laid out anew as a whole with every row that comes or goes, which is seen as stutter.
+ */
 export function Table<Row>({ label, columns, rows, keyOf, onEnd }: TableProps<Row>) {
-  const body = useRef<HTMLTableSectionElement>(null);
+  const body = useRef<HTMLDivElement>(null);
   const [top, setTop] = useState(0);
   useLayoutEffect(() => {
     if (body.current) setTop(body.current.getBoundingClientRect().top + window.scrollY);
   }, []);
   const isLong = rows.length > FEW;
-  const window_ = useWindowVirtualizer({
+  const near = useWindowVirtualizer({
     count: rows.length,
     estimateSize: () => ROW_PX,
-    overscan: 12,
+    overscan: AROUND,
     scrollMargin: top,
     enabled: isLong,
-  });
-  const shown = window_.getVirtualItems();
-  const [first, last] = [isLong ? (shown[0]?.index ?? 0) : 0, isLong ? (shown.at(-1)?.index ?? 0) : rows.length - 1];
+    useFlushSync: false,
+  }).getVirtualItems();
+  const first = isLong ? Math.floor((near[0]?.index ?? 0) / STEP) * STEP : 0;
+  const last = isLong ? Math.min(rows.length, Math.ceil(((near.at(-1)?.index ?? 0) + 1) / STEP) * STEP) - 1 : rows.length - 1;
   const isAtEnd = isLong && last >= rows.length - 30;
   useEffect(() => {
     if (isAtEnd) onEnd?.();
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once per arrival at the end of so many rows
   }, [isAtEnd, rows.length]);
+  const tracks = columns.map(({ width }) => (width === undefined ? 'minmax(12rem,1fr)' : `${width}rem`)).join(' ');
   return (
     <div className="overflow-x-auto">
-      <table className="w-full table-fixed text-[13px] min-w-[64rem]" aria-label={label} aria-rowcount={rows.length + 1}>
-        <colgroup>
-          {columns.map(({ key, width }) => (
-            <col key={key} style={width === undefined ? {} : { width: `${width}rem` }} />
-          ))}
-        </colgroup>
-        <thead>
-          <tr className="text-left text-muted" aria-rowindex={1}>
+      <div
+        role="table"
+        aria-label={label}
+        aria-rowcount={rows.length + 1}
+        className="text-[13px] min-w-max"
+        style={{ '--tracks': tracks } as CSSProperties}
+      >
+        <div role="rowgroup">
+          <div role="row" aria-rowindex={1} className="table-line text-muted font-medium">
             {columns.map(({ key, head, spoken, align }) => (
-              <th key={key} scope="col" className={`font-medium px-3 py-2 whitespace-nowrap ${align === 'right' ? 'text-right' : ''}`}>
+              <div key={key} role="columnheader" className={`px-3 whitespace-nowrap ${align === 'right' ? 'text-right' : ''}`}>
                 {head ?? <span className="sr-only">{spoken}</span>}
-              </th>
+              </div>
             ))}
-          </tr>
-        </thead>
-        <tbody ref={body}>
-          <Gap height={first * ROW_PX} />
+          </div>
+        </div>
+        <div role="rowgroup" ref={body} style={{ height: rows.length * ROW_PX, paddingTop: first * ROW_PX }}>
           {rows.slice(first, last + 1).map((row, index) => (
-            <tr
-              key={keyOf(row)}
-              aria-rowindex={first + index + 2}
-              className="border-t border-line hover:bg-sunk"
-              style={{ height: ROW_PX }}
-            >
-              {columns.map(({ key, align, cell }) => (
-                <td key={key} className={`px-3 truncate ${align === 'right' ? 'text-right' : ''}`}>
-                  {cell(row)}
-                </td>
-              ))}
-            </tr>
+            <Line key={keyOf(row)} row={row} place={first + index + 2} columns={columns} />
           ))}
-          <Gap height={(rows.length - 1 - last) * ROW_PX} />
-        </tbody>
-      </table>
+        </div>
+      </div>
     </div>
   );
 }
 
-/** The room of the rows that are not there. */
-const Gap = ({ height }: { height: number }) =>
-  height > 0 ? (
-    <tr aria-hidden>
-      <td style={{ height, padding: 0 }} />
-    </tr>
-  ) : null;
+interface LineProps<Row> {
+  readonly row: Row;
+  readonly place: number;
+  readonly columns: readonly Column<Row>[];
+}
+
+/** One row, drawn once however far the table scrolls. */
+const Line = memo(function Line({ row, place, columns }: LineProps<unknown>) {
+  return (
+    <div role="row" aria-rowindex={place} className="table-line border-t border-line hover:bg-sunk" style={{ height: ROW_PX }}>
+      {columns.map(({ key, align, cell }) => (
+        <div key={key} role="cell" className={`px-3 truncate ${align === 'right' ? 'text-right' : ''}`}>
+          {cell(row)}
+        </div>
+      ))}
+    </div>
+  );
+}) as <Row>(props: LineProps<Row>) => ReactNode; // a row goes with its own columns
