@@ -86,11 +86,9 @@ export function predictWorkload({ steps, doers, until }: WorkloadInput): Predict
   const asked = until === undefined ? undefined : jobs.get(until);
   let first = Infinity;
   for (const job of jobs.values()) first = Math.min(first, job.availableFrom);
-  for (
-    let today = first;
-    open > 0 && (asked?.finish ?? null) === null && today <= first + REACH_DAYS && (waiting.size > 0 || hasWork(desks));
-    today++
-  ) {
+  // the same for a part of the work as for the whole
+  const end = Math.min(...Object.values(doers).map((doer) => toDayNumber(doer.todayOn))) + REACH_DAYS;
+  for (let today = first; open > 0 && (asked?.finish ?? null) === null && today <= end && (waiting.size > 0 || hasWork(desks)); today++) {
     const busy = new Set<Desk>();
     const arrive = (job: Job) => {
       const desk = desks.get(job.step.doer) ?? new Desk(job.step.doer, job.doer);

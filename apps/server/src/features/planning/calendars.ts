@@ -72,13 +72,16 @@ export async function loadCalendars(tx: Reader, now: InstantText): Promise<Calen
   const years = [Number(since.slice(0, 4)), Number(today.slice(0, 4)) + 3] as const;
   const offOf = grouped(off);
   const calendarOf = (party: PartyRow): WorkCalendar =>
-    whenAsked(() =>
-      toCalendar({
-        weeklyMinutes: party.weekly_minutes,
-        holidays: publicHolidays(party.region, ...years).map((holiday) => holiday.on),
-        timeOff: (offOf.get(party.id) ?? []).map((row) => ({ startOn: getDay(row.start_on), endOn: getDay(row.end_on), part: row.part })),
-      }),
-    );
+    whenAsked(() => {
+      const off = offOf.get(party.id) ?? [];
+      return keptCalendar([party.weekly_minutes, party.region, years, off.map((row) => [row.start_on, row.end_on, row.part])], () =>
+        toCalendar({
+          weeklyMinutes: party.weekly_minutes,
+          holidays: publicHolidays(party.region, ...years).map((holiday) => holiday.on),
+          timeOff: off.map((row) => ({ startOn: getDay(row.start_on), endOn: getDay(row.end_on), part: row.part })),
+        }),
+      );
+    });
   const clocks = new Map<string, { todayOn: Day; todayCounts: boolean }>();
   const clockIn = (zone: string) => {
     const clock = clocks.get(zone) ?? { todayOn: dayIn(now, zone), todayCounts: timeIn(now, zone) < agency.cut_off };
@@ -105,6 +108,18 @@ export async function loadCalendars(tx: Reader, now: InstantText): Promise<Calen
       ]),
     ),
   };
+}
+
+const kept = new Map<string, WorkCalendar>();
+const MOST_KEPT = 2_000;
+
+/** A calendar as it was made for an earlier plan, as long as nothing that it is made of has changed. */
+function keptCalendar(madeOf: unknown, make: () => WorkCalendar): WorkCalendar {
+  const key = JSON.stringify(madeOf);
+  const found = kept.get(key) ?? make();
+  if (kept.size >= MOST_KEPT) kept.clear();
+  kept.set(key, found);
+  return found;
 }
 
 /** A calendar that is made when it is first asked for: of many parties, a plan asks few. */

@@ -1,10 +1,13 @@
 import { getValue, ok } from '@zesting/core';
 import { eventually } from '../../../test-support/eventually.js';
 import { callerAs, makePiece, makeScene, NOW, stepOf, type Scene } from '../../../test-support/scene.js';
+import { seeded } from '../../../test-support/seeded.js';
 import { Jobs } from '../../platform/jobs/jobs.js';
 import { comeBack, leave } from '../people/index.js';
 import { assignStep, beginStep, editContent, editPiece, handBack, handIn, sayRemaining } from '../production/index.js';
 import { predictApart } from './predict.js';
+import { loadCalendars } from './calendars.js';
+import { reachOfWanted, reckonPrediction } from './reckon-prediction.js';
 import { predict, replanOpen } from './index.js';
 
 const HOURS = 60;
@@ -21,8 +24,11 @@ describe('the prediction of load', () => {
   beforeEach(async () => {
     scene.app.clock.set(NOW);
     await scene.app.read("update pieces set shelved = true, list = null, stage = 'shelved'");
+    await changeBeside();
   });
 
+  /** What these tests change beside the use cases is made known as the clock makes known that a day has begun. */
+  const changeBeside = () => scene.app.read('insert into predictions_wanted default values');
   const write = (pieceId: string) => stepOf(scene, pieceId, 'write');
   const give = async (pieceId: string, to: 'staff' | 'freelance', left?: number): Promise<string> => {
     const stepId = await write(pieceId);
@@ -91,12 +97,15 @@ describe('the prediction of load', () => {
       "insert into time_off (person_id, start_on, end_on, part) values ($1, '2027-03-01', '2027-03-01', 0.5), ($1, '2027-03-02', '2027-03-02', 1)",
       [scene.people.staff.personId],
     );
+    await changeBeside();
     await settle();
     expect((await stateOf(pieceId))?.['finish']).toBe('2027-03-04');
     scene.app.clock.set('2027-03-01T13:00:00Z');
+    await changeBeside();
     await settle();
     expect((await stateOf(pieceId))?.['finish']).toBe('2027-03-04'); // 8 h on Wednesday, 8 on Thursday
     await scene.app.read('delete from time_off where person_id = $1', [scene.people.staff.personId]);
+    await changeBeside();
     await settle();
     expect((await stateOf(pieceId))?.['finish']).toBe('2027-03-03');
   });
@@ -208,6 +217,83 @@ describe('the prediction of load', () => {
     expect(await predictApart(scene.app)).toBeGreaterThanOrEqual(2);
     expect(await stateOf(second)).toMatchObject({ danger: 'will_be_late', finish: '2027-03-05', behind: 1 });
     expect(await predictApart(scene.app)).toBe(0);
+  });
+
+  it('looks at what a change can reach: over the steps of a piece to its people, and from whom a step was taken', async () => {
+    const { app, people } = scene;
+    const [mine, linked, apart] = [
+      await makePiece(scene, scene.a, '2027-03-11'),
+      await makePiece(scene, scene.a, '2027-03-12'),
+      await makePiece(scene, scene.a, '2027-03-12'),
+    ];
+    // pieces enough that a part is less than the whole
+    for (let more = 0; more < 6; more++) await makePiece(scene, scene.a, '2027-04-20');
+    const big = await give(mine, 'staff', 32 * HOURS);
+    await give(linked, 'staff');
+    await give(apart, 'freelance');
+    await settle();
+    const reach = async () => {
+      const { pieceIds } = await reachOfWanted(app.manager);
+      return pieceIds && new Set(pieceIds);
+    };
+    expect(await reach()).toEqual(new Set());
+    getValue(await sayRemaining(app, people.staff, big, 16 * HOURS));
+    expect(await reach()).toEqual(new Set([mine, linked]));
+    await settle();
+    getValue(await assignStep(app, people.manager, big, null));
+    expect(await reach()).toEqual(new Set([mine, linked])); // by whom it was taken from
+    await settle();
+    expect(await stateOf(linked)).toMatchObject({ finish: '2027-03-01', behind: 0 });
+    getValue(await assignStep(app, people.manager, big, people.staff.personId));
+    await settle();
+    const shared = { copy: 'Words', disclosure: '', media: [] };
+    getValue(await editContent(app, people.staff, linked, { shared, channels: [] }, 1));
+    await settle();
+    getValue(await handIn(app, people.staff, await write(linked)));
+    expect(await reach()).toEqual(new Set([mine, linked])); // by whose hours were taken until now
+    await settle();
+    getValue(await assignStep(app, people.manager, big, people.freelance.personId));
+    expect(await reach()).toEqual(new Set([mine, apart]));
+    await settle();
+    const [row] = await app.read<{ version: number }>('select version from pieces where id = $1', [mine]);
+    getValue(await editPiece(app, people.manager, mine, { shelved: true }, row?.version ?? 0));
+    expect(await reach()).toEqual(new Set([mine, apart]));
+    await changeBeside();
+    expect(await reach()).toBeNull(); // the whole agency
+    await settle();
+    expect(await app.read('select 1 from predictions_wanted')).toEqual([]);
+  });
+
+  it('of what a change can reach is that of the whole, after each of many changes among people who have more to do than hours', async () => {
+    const { app, people } = scene;
+    const random = seeded(20270302);
+    const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T; // none is empty
+    const doerOf = (personId: string | null) => Object.values(people).find((person) => person.personId === personId) ?? people.lead;
+    const pieces: string[] = [];
+    for (let made = 0; made < 12; made++) pieces.push(await makePiece(scene, scene.a, `2027-04-${String(10 + made).padStart(2, '0')}`));
+    const shared = { copy: 'Words', disclosure: '', media: [] };
+    for (const id of pieces) getValue(await editContent(app, people.lead, id, { shared, channels: [] }, 1));
+    await settle();
+    let changed = 0;
+    for (let count = 0; count < 120; count++) {
+      const pieceId = pick(pieces);
+      const steps = await app.read<{ id: string; kind: string; doer_id: string | null }>(
+        'select id, kind, doer_id from steps where piece_id = $1 and finished_on is null order by position limit 3',
+        [pieceId],
+      );
+      const [row] = await app.read<{ version: number; shelved: boolean }>('select version, shelved from pieces where id = $1', [pieceId]);
+      const step = pick(steps.filter(({ kind }) => kind !== 'sign_off'));
+      const who = pick([null, people.staff, people.staff, people.freelance, people.manager]);
+      const choice = random();
+      if (step && choice < 0.5) await assignStep(app, people.lead, step.id, who?.personId ?? null);
+      else if (steps[0] && choice < 0.8) await sayRemaining(app, people.lead, steps[0].id, pick([1, 10, 30, 60]) * HOURS);
+      else if (steps[0] && choice < 0.9) await handIn(app, doerOf(steps[0].doer_id), steps[0].id);
+      else await editPiece(app, people.lead, pieceId, { shelved: !row?.shelved }, row?.version ?? 0);
+      changed += getValue(await app.write(async (tx, now) => ok(await predict(tx, now, Infinity))));
+      const missed = await reckonPrediction(app.manager, await loadCalendars(app.manager, app.clock.now()));
+      if (missed.length > 0) throw new Error(`after ${count} changes: ${JSON.stringify(missed)}`);
+    }
+    expect(changed).toBeGreaterThan(70);
   });
 
   it('leaves alone what was predicted anew while it was at work', async () => {

@@ -4,8 +4,8 @@ import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { ok } from '@zesting/core';
 import { tellClients } from '../../platform/live/live.js';
 import { loadCalendars } from './calendars.js';
-import type { PredictAnswer, PredictTask } from './predict.worker.js';
-import { reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
+import type { PredictAnswer, PredictTask, WantedPrediction } from './predict.worker.js';
+import { reachOfWanted, reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
 import { replanPieces } from './replan.js';
 
 const WORKER = new URL('./predict.worker.js', import.meta.url);
@@ -15,16 +15,23 @@ const PATIENCE_MS = 120_000;
 const BATCH = 50;
 
 /**
- * Predicts the work of the whole agency anew and stores what changed, all in the caller's transaction: for loading the demo and for proofs.
- * While people work, `predictApart` does it.
+ * Predicts anew what changes since the last prediction can reach, and stores what differs, all in the caller's transaction: for loading the
+ * demo and for proofs. While people work, `predictApart` does it.
+ * @param wholeShare as `reachOfWanted` has it
  * @returns how many pieces changed
  */
-export async function predict(tx: Tx, now: InstantText): Promise<number> {
-  const changed = await reckonPrediction(tx, await loadCalendars(tx, now));
+export async function predict(tx: Tx, now: InstantText, wholeShare?: number): Promise<number> {
+  const { rowIds, pieceIds: reached } = await reachOfWanted(tx, wholeShare);
+  const changed = await reckonPrediction(tx, await loadCalendars(tx, now), reached);
   const pieceIds = [...new Set(changed.map((row) => row.piece_id))].sort();
   await store(tx, changed, pieceIds, now);
+  await forget(tx, rowIds);
   return pieceIds.length;
 }
+
+/** What asked for a prediction is answered. */
+const forget = (tx: Tx, rowIds: readonly number[]): Promise<unknown> =>
+  tx.query('delete from predictions_wanted where id = any($1)', [rowIds]);
 
 /**
  * The same in a thread of its own, under one snapshot and without a lock; what differs is stored in short transactions. A change that comes
@@ -32,8 +39,8 @@ export async function predict(tx: Tx, now: InstantText): Promise<number> {
  * @returns how many pieces changed
  */
 export async function predictApart(app: App): Promise<number> {
-  const task: PredictTask = { kind: 'agency', now: app.clock.now() };
-  const changed = (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as readonly ChangedPrediction[]; // of this task
+  const task: PredictTask = { kind: 'wanted', now: app.clock.now() };
+  const { changed, rowIds } = (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as WantedPrediction; // of this task
   const byPiece = new Map<string, ChangedPrediction[]>();
   for (const row of changed) {
     const rows = byPiece.get(row.piece_id);
@@ -53,6 +60,7 @@ export async function predictApart(app: App): Promise<number> {
       return ok(await tellClients(tx, batch));
     });
   }
+  await app.write(async (tx) => ok(await forget(tx, rowIds)));
   return pieceIds.length;
 }
 

@@ -4,11 +4,11 @@ import type { InstantText } from '@zesting/core';
 import '../../platform/database/types.js';
 import type { WorkAnswer, WorkerStart, WorkMessage } from '../../platform/work/work.js';
 import { loadCalendars, type Reader } from './calendars.js';
-import { predictedFor, reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
+import { predictedFor, reachOfWanted, reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
 
-/** What the predictor is asked: the prediction of the whole agency, or when a step would end if each of some persons had it. */
+/** What the predictor is asked: the prediction of what changed, or when a step would end if each of some persons had it. */
 export type PredictTask =
-  | { readonly kind: 'agency'; readonly now: InstantText }
+  | { readonly kind: 'wanted'; readonly now: InstantText }
   | {
       readonly kind: 'candidates';
       readonly now: InstantText;
@@ -17,7 +17,12 @@ export type PredictTask =
       readonly milliseconds: number;
     };
 
-export type PredictAnswer = readonly ChangedPrediction[] | Readonly<Record<string, string | null>>;
+/** What differs now, and the rows that asked for it. */
+export interface WantedPrediction {
+  readonly changed: readonly ChangedPrediction[];
+  readonly rowIds: readonly number[];
+}
+export type PredictAnswer = WantedPrediction | Readonly<Record<string, string | null>>;
 
 const { databaseUrl } = workerData as WorkerStart; // as `Work` starts it
 
@@ -38,7 +43,9 @@ async function underOneSnapshot<T>(work: (reader: Reader) => Promise<T>): Promis
 async function answer(task: PredictTask): Promise<PredictAnswer> {
   return underOneSnapshot(async (reader) => {
     const book = await loadCalendars(reader, task.now);
-    return task.kind === 'agency' ? reckonPrediction(reader, book) : predictedFor(reader, book, task);
+    if (task.kind === 'candidates') return predictedFor(reader, book, task);
+    const { rowIds, pieceIds } = await reachOfWanted(reader);
+    return { rowIds, changed: await reckonPrediction(reader, book, pieceIds) };
   });
 }
 

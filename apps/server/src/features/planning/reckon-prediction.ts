@@ -13,14 +13,15 @@ export interface OpenStepRow extends StepSource {
   behind_steps: number;
 }
 
-/** The steps of all open pieces, finished ones too, older pieces first. */
-export const loadOpenSteps = (reader: Reader): Promise<OpenStepRow[]> =>
+/** The steps of all open pieces, or of those among these, finished ones too, older pieces first. */
+export const loadOpenSteps = (reader: Reader, pieceIds: readonly string[] | null = null): Promise<OpenStepRow[]> =>
   rowsOf<OpenStepRow>(
     reader,
     `select s.id, s.piece_id, p.client_id, s.title, s.kind, d.id as doer_id, s.span_days, s.same_day, s.predecessor_ids, s.started_on, s.finished_on,
        s.latest_finish_on, coalesce(s.remaining_minutes, s.effort_minutes) as left_minutes, s.predicted_start_on, s.predicted_finish_on, s.behind_steps
      from pieces p join steps s on s.piece_id = p.id left join people d on d.id = s.doer_id and d.active
-     where p.list is not null order by p.number, p.id, s.position`,
+     where p.list is not null and ($1::uuid[] is null or p.id = any($1)) order by p.number, p.id, s.position`,
+    [pieceIds],
   );
 
 /** Predicts the whole agency's work from the steps of all open pieces; with `until`, no further than the end of that step. */
@@ -50,9 +51,16 @@ export interface ChangedPrediction extends ReturnType<typeof storedPrediction> {
   readonly was: readonly [start: string | null, finish: string | null, behind: number];
 }
 
-/** Predicts the work of the whole agency anew. Returns the steps whose stored prediction differs; those of pieces that are not open lose theirs. */
-export async function reckonPrediction(reader: Reader, book: CalendarBook): Promise<ChangedPrediction[]> {
-  const rows = await loadOpenSteps(reader);
+/**
+ * Predicts anew what a change can reach: the work of the pieces given, or of the whole agency. Returns the steps whose stored prediction
+ * differs; those of pieces that are not open lose theirs.
+ */
+export async function reckonPrediction(
+  reader: Reader,
+  book: CalendarBook,
+  pieceIds: readonly string[] | null = null,
+): Promise<ChangedPrediction[]> {
+  const rows = await loadOpenSteps(reader, pieceIds);
   const predicted = predictSteps(rows, book);
   const changed = rows.flatMap((row) => {
     const stored = storedPrediction(row.id, predicted.get(row.id));
@@ -65,7 +73,9 @@ export async function reckonPrediction(reader: Reader, book: CalendarBook): Prom
   });
   const left = await rowsOf<Pick<OpenStepRow, 'id' | 'piece_id' | 'predicted_start_on' | 'predicted_finish_on' | 'behind_steps'>>(
     reader,
-    `select s.id, s.piece_id, s.predicted_start_on, s.predicted_finish_on, s.behind_steps from steps s join pieces p on p.id = s.piece_id where s.predicted_start_on is not null and p.list is null`,
+    `select s.id, s.piece_id, s.predicted_start_on, s.predicted_finish_on, s.behind_steps from steps s join pieces p on p.id = s.piece_id
+     where s.predicted_start_on is not null and p.list is null and ($1::uuid[] is null or p.id = any($1))`,
+    [pieceIds],
   );
   return [
     ...changed,
@@ -75,6 +85,57 @@ export async function reckonPrediction(reader: Reader, book: CalendarBook): Prom
       was: [row.predicted_start_on, row.predicted_finish_on, row.behind_steps] as const,
     })),
   ];
+}
+
+/** What asks for a prediction. */
+export interface Wanted {
+  /** the rows that ask, to be taken out once what they ask for is stored */
+  readonly rowIds: readonly number[];
+  /** the pieces whose prediction can differ; null: all */
+  readonly pieceIds: readonly string[] | null;
+}
+
+/** Beyond this share of the open pieces the whole is as quick, and comes to the same. */
+const WHOLE_SHARE = 0.5;
+
+/**
+ * How far the changes that ask for a prediction can reach: from a piece to everybody who has a step of it, from a person to every piece with an
+ * open step of theirs, and on. What is not reached shares no hours with what is, so its prediction stays.
+ * @param wholeShare beyond this share of the open pieces it is all of them
+ */
+export async function reachOfWanted(reader: Reader, wholeShare = WHOLE_SHARE): Promise<Wanted> {
+  const asked = await rowsOf<{ id: number; piece_id: string | null; person_id: string | null }>(
+    reader,
+    'select id, piece_id, person_id from predictions_wanted',
+  );
+  const rowIds = asked.map((row) => row.id);
+  if (asked.some((row) => row.piece_id === null && row.person_id === null)) return { rowIds, pieceIds: null };
+  const [open] = await rowsOf<{ count: number }>(reader, 'select count(*) as count from pieces where list is not null');
+  const pieces = new Set(asked.flatMap((row) => row.piece_id ?? []));
+  const people = new Set(asked.flatMap((row) => row.person_id ?? []));
+  let [newPieces, newPeople] = [[...pieces], [...people]];
+  // who finished a step of a changed piece had it until a moment ago; of the other pieces what is finished takes nobody's hours
+  let isFirst = true;
+  while (newPieces.length > 0 || newPeople.length > 0) {
+    if (pieces.size > wholeShare * (open?.count ?? 0)) return { rowIds, pieceIds: null };
+    const doers = await rowsOf<{ id: string }>(
+      reader,
+      'select distinct doer_id as id from steps where piece_id = any($1) and doer_id is not null and ($2 or finished_on is null)',
+      [newPieces, isFirst],
+    );
+    newPeople = [...newPeople, ...doers.flatMap(({ id }) => (people.has(id) ? [] : [id]))];
+    for (const id of newPeople) people.add(id);
+    const theirs = await rowsOf<{ id: string }>(
+      reader,
+      'select distinct piece_id as id from steps s where doer_id = any($1) and finished_on is null and exists (select 1 from pieces p where p.id = s.piece_id and p.list is not null)',
+      [newPeople],
+    );
+    newPieces = theirs.flatMap(({ id }) => (pieces.has(id) ? [] : [id]));
+    for (const id of newPieces) pieces.add(id);
+    newPeople = [];
+    isFirst = false;
+  }
+  return { rowIds, pieceIds: [...pieces] };
 }
 
 interface CandidatesAsked {

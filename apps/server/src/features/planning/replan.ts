@@ -22,8 +22,15 @@ export async function computeStates(tx: Tx, pieceIds: readonly string[], now: In
  */
 export async function replan(tx: Tx, pieceIds: readonly string[], now: InstantText): Promise<PieceState[]> {
   const states = await replanPieces(tx, pieceIds, now);
-  if (states.length > 0) await addJob(tx, PREDICT, {}, { key: PREDICT, queue: 'planning' });
+  if (states.length > 0) await wantPrediction(tx, pieceIds);
   return states;
+}
+
+/** Asks for a prediction of what changes of these pieces can reach; without any, of the whole agency. One at a time waits. */
+async function wantPrediction(tx: Tx, pieceIds?: readonly string[]): Promise<void> {
+  if (pieceIds) await tx.query('insert into predictions_wanted (piece_id) select unnest($1::uuid[])', [pieceIds]);
+  else await tx.query('insert into predictions_wanted default values');
+  await addJob(tx, PREDICT, {}, { key: PREDICT, queue: 'planning' });
 }
 
 /** As `replan`, by predictions as they are stored. Only what differs is written. */
@@ -139,7 +146,7 @@ export async function replanOpenApart(app: App): Promise<number> {
     last = done.value.last;
     count += done.value.changed;
   }
-  await app.write(async (tx) => ok(await addJob(tx, PREDICT, {}, { key: PREDICT, queue: 'planning' })));
+  await app.write(async (tx) => ok(await wantPrediction(tx)));
   return count;
 }
 

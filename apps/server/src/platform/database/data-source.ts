@@ -7,6 +7,7 @@ import { Find1764400000000 } from '../../migrations/1764400000000-find.js';
 import { Solid1764500000000 } from '../../migrations/1764500000000-solid.js';
 import { Guard1764600000000 } from '../../migrations/1764600000000-guard.js';
 import { Devices1764700000000 } from '../../migrations/1764700000000-devices.js';
+import { Wanted1764800000000 } from '../../migrations/1764800000000-wanted.js';
 import { Load1764300000000 } from '../../migrations/1764300000000-load.js';
 
 /** camelCase in the code, snake_case in the database. */
@@ -32,6 +33,7 @@ export function dataSourceOptions(url: string, entities: Function[]): DataSource
       Solid1764500000000,
       Guard1764600000000,
       Devices1764700000000,
+      Wanted1764800000000,
     ],
     namingStrategy: new SnakeNames(),
     synchronize: false,
