@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import { Temporal } from 'temporal-polyfill';
 import type { InstantText } from '@zesting/core';
 
@@ -61,7 +61,7 @@ function addressOf(text: string): string {
 
 /** Reads the configuration from environment variables; makes the server key on first use. */
 export function readConfig(env: NodeJS.ProcessEnv): Config {
-  const dataFolder = env['ZESTING_FILES'] ?? '.data/files';
+  const dataFolder = resolve(env['ZESTING_FILES'] ?? '.data/files');
   mkdirSync(dataFolder, { recursive: true });
   const port = Number(env['ZESTING_PORT'] ?? 4310);
   return {
@@ -72,7 +72,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     bindAddress: env['ZESTING_BIND'] ?? '127.0.0.1',
     trustedProxies: env['ZESTING_TRUSTED_PROXIES'] ?? '',
     smtp: smtpOf(env),
-    webFolder: env['ZESTING_WEB'] ?? null,
+    webFolder: env['ZESTING_WEB'] ? resolve(env['ZESTING_WEB']) : null,
     serverKey: serverKey(dataFolder, env['ZESTING_KEY']),
     testing: env['ZESTING_TESTING'] === '1',
     logLevel: env['ZESTING_LOG'] ?? 'warn',
