@@ -76,7 +76,7 @@ export class PacketShape {
   isPastDue: boolean;
   sentAt: string;
   sentBy: string;
-  /** the client's working days since it was sent */
+  /** the client’s working days since it was sent; 0 once it is answered */
   waitedDays: number;
   closedAt: string | null;
   items: PacketItemShape[];

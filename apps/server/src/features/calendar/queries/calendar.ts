@@ -10,7 +10,7 @@ const ENTRY = `l.id, l.piece_id as "pieceId", l.client_id as "clientId", l.chann
 const FROM = 'from placements l join channels h on h.id = l.channel_id join pieces p on p.id = l.piece_id';
 /** So many undated ones are in the tray, and so many of a day on the calendar; how many more there are is said. */
 const TRAY = 100;
-const A_DAY = 60;
+const A_DAY = 30;
 
 /** Placements from `from` to `to` (both included, each in its client's zone), the tray of undated ones, markers, and each client's clock. */
 export async function calendarOf(
@@ -33,7 +33,10 @@ export async function calendarOf(
     [placed.map((row) => row.id)],
   );
   const tray = await app.read<CalendarEntryShape>(
-    `select ${ENTRY} ${FROM} where l.client_id = any($1) and l.on_day is null and not l.cancelled and not p.shelved and p.list is not null
+    `select ${ENTRY} ${FROM} where l.state = 'undated' and l.piece_id in (
+       select p.id from pieces p where p.client_id = any($1) and not p.shelved and p.list is not null
+         and exists (select 1 from placements u where u.piece_id = p.id and u.client_id = any($1) and u.state = 'undated')
+       order by (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number limit ${TRAY})
      order by (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number, h.position limit ${TRAY}`,
     [clientIds],
   );
@@ -42,6 +45,13 @@ export async function calendarOf(
      where p.client_id = any($1) and p.list is not null and not p.shelved`,
     [clientIds],
   );
+  const now = app.clock.now();
+  const clocks = new Map<string, Omit<ClientClockShape, 'clientId'>>(); // many clients, few zones
+  const clockIn = (zone: string) => {
+    const clock = clocks.get(zone) ?? clockOf(zone, viewerZone, now);
+    clocks.set(zone, clock);
+    return clock;
+  };
   const zones = await app.read<{ id: string; zone: string }>('select id, zone from clients where id = any($1) order by name', [clientIds]);
   return {
     entries,
@@ -49,7 +59,7 @@ export async function calendarOf(
     tray,
     trayHidden: Math.max(0, (undated?.count ?? 0) - tray.length),
     markers: await markersOf(app, clientIds, from, to),
-    clocks: zones.map(({ id, zone }) => ({ clientId: id, ...clockOf(zone, viewerZone, app.clock.now()) })),
+    clocks: zones.map(({ id, zone }) => ({ clientId: id, ...clockIn(zone) })),
   };
 }
 

@@ -36,11 +36,11 @@ const MOST_OF_LIST = 500;
  */
 export async function deskOf(app: App, viewer: Viewer, clientId: string | undefined, list?: ReckoningList): Promise<DeskShape> {
   const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
-  const counted = await app.read<{ id: string; list: ReckoningList; total: number }>(
-    `select id, list, total from (
-       select id, list, count(*) over (partition by list) as total,
-         row_number() over (partition by list order by late_from_on nulls last, slack_days nulls last, created_at, id) as place
-       from pieces where client_id = any($1) and list is not null and ($2::text is null or list = $2)) x where place <= $3`,
+  const counted = await app.read<{ list: ReckoningList; total: number; ids: string[] }>(
+    `select x.list, x.total, array(
+       select id from pieces where list = x.list and client_id = any($1)
+       order by late_from_on nulls last, slack_days nulls last, created_at, id limit $3) as ids
+     from (select list, count(*) as total from pieces where client_id = any($1) and list is not null and ($2::text is null or list = $2) group by list) x`,
     [clientIds, list ?? null, list === undefined ? FIRST_OF_LIST : MOST_OF_LIST],
   );
   const rows = await app.read<DeskRow & { createdAt: string; list: ReckoningList }>(
@@ -51,7 +51,7 @@ export async function deskOf(app: App, viewer: Viewer, clientId: string | undefi
        (select x.id from placements x where x.piece_id = p.id and x.state in ('missed', 'pencilled', 'undated')
         order by array_position(array['missed', 'pencilled', 'undated'], x.state), x.publish_at limit 1) as "placementId"
      ${FROM} where p.id = any($1)`,
-    [counted.map((row) => row.id)],
+    [counted.flatMap((row) => row.ids)],
   );
   const [requests] = await app.read<{ count: number }>(
     "select count(*) as count from requests where client_id = any($1) and state = 'new'",

@@ -31,7 +31,7 @@ const CLOSED_SHOWN = 30;
 
 /** Packets of the clients: those out, by due date, and the latest closed ones. */
 export async function packetsOf(app: App, clientIds: readonly string[], packetId: string | null = null): Promise<PacketsShape> {
-  const read = (where: string, order: string, limit: number) =>
+  const read = (from: string, order: string) =>
     app.read<PacketRow>(
       `select k.id, k.client_id as "clientId", k.title, k.due_on as "dueOn", k.sent_at as "sentAt", b.name as "sentBy", k.closed_at as "closedAt",
          k.chased_at as "chasedAt", (select max(r.sent_at) from reminders r where r.thing = 'packet' and r.thing_id = k.id) as "remindedAt",
@@ -41,12 +41,20 @@ export async function packetsOf(app: App, clientIds: readonly string[], packetId
          coalesce((select jsonb_agg(jsonb_build_object('id', x.id, 'name', x.name, 'email', x.email, 'canAsk', x.can_ask, 'canSignOff', x.can_sign_off)
              order by array_position(k.approver_ids, x.id))
           from contacts x where x.id = any(k.approver_ids)), '[]') as approvers
-       from packets k join people b on b.id = k.sent_by where k.client_id = any($1) and ($2::uuid is null or k.id = $2) and ${where}
-       order by ${order} limit ${limit}`,
+       from (${from}) f join packets k on k.id = f.id join people b on b.id = k.sent_by order by ${order}`,
       [clientIds, packetId],
     );
-  const open = await read('k.closed_at is null', 'k.due_on, k.sent_at desc', OPEN_SHOWN);
-  const closed = await read('k.closed_at is not null', 'k.sent_at desc', CLOSED_SHOWN);
+  const open = await read(
+    `select id from packets where client_id = any($1) and ($2::uuid is null or id = $2) and closed_at is null order by due_on, sent_at desc limit ${OPEN_SHOWN}`,
+    'k.due_on, k.sent_at desc',
+  );
+  // the latest of each client, then of all: years of closed packets are not sorted for it
+  const closed = await read(
+    `select x.id from unnest($1::uuid[]) c (id) cross join lateral (
+       select id, sent_at from packets where client_id = c.id and ($2::uuid is null or id = $2) and closed_at is not null
+       order by sent_at desc limit ${CLOSED_SHOWN}) x order by x.sent_at desc limit ${CLOSED_SHOWN}`,
+    'k.sent_at desc',
+  );
   const [count] = await app.read<{ open: number }>('select count(*) as open from packets where client_id = any($1) and closed_at is null', [
     clientIds,
   ]);
@@ -71,10 +79,8 @@ type PacketRow = Omit<PacketShape, 'isPastDue' | 'waitedDays' | 'awaitedIds' | '
 function packetShape({ policy, approverIds: _, goneIds: __, ...row }: PacketRow, book: CalendarBook, awaitedIds: string[]): PacketShape {
   const client = getDoer(book, clientKey(row.clientId));
   const sentOn = dayIn(row.sentAt, client.zone);
-  const waitedDays = Math.max(
-    0,
-    countWorkingDays(client.calendar, sentOn, client.todayOn) - countWorkingDays(client.calendar, sentOn, sentOn),
-  );
+  const since = () => countWorkingDays(client.calendar, sentOn, client.todayOn) - countWorkingDays(client.calendar, sentOn, sentOn);
+  const waitedDays = row.closedAt === null ? Math.max(0, since()) : 0;
   return {
     ...row,
     waitedDays,
