@@ -1,4 +1,5 @@
 import { Module, type DynamicModule } from '@nestjs/common';
+import { Agency, AgencyModule } from './features/agency/index.js';
 import { CalendarModule, Placement } from './features/calendar/index.js';
 import { Client, ClientsModule } from './features/clients/index.js';
 import { FindModule } from './features/find/index.js';
@@ -12,7 +13,7 @@ import { Packet, PacketItem, SignOffModule } from './features/signoff/index.js';
 import type { Config } from './platform/config/config.js';
 import { PlatformModule } from './platform/platform.module.js';
 
-export const ENTITIES = [Client, Person, Request, Piece, Step, Version, Packet, PacketItem, Placement];
+export const ENTITIES = [Agency, Client, Person, Request, Piece, Step, Version, Packet, PacketItem, Placement];
 
 /** The whole application: the platform and every feature. */
 @Module({})
@@ -23,6 +24,7 @@ export class ApplicationModule {
       imports: [
         PlatformModule.with(config, ENTITIES),
         IdentityModule,
+        AgencyModule,
         NoticesModule,
         ClientsModule,
         PeopleModule,

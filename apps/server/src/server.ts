@@ -26,7 +26,6 @@ import { FrameworkLogger, LOGGER } from './platform/logging.js';
 import { Clock } from './platform/time/clock.js';
 import { schemaMetadata } from './platform/http/schema-metadata.js';
 
-const SESSION_DAYS = 14;
 const UNSAFE = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
 
 /** Builds the application, ready to listen. Close it to stop its jobs and connections. */
@@ -105,7 +104,6 @@ function sessions(app: INestApplication, config: Config): express.RequestHandler
       httpOnly: true,
       sameSite: 'lax',
       secure: config.publicAddress.startsWith('https:'),
-      maxAge: SESSION_DAYS * 86_400_000,
       path: '/api',
     },
   });

@@ -6,6 +6,7 @@ import { Frame } from './shell/frame';
 import { InvitePage, ResetPage } from './shell/choose-password';
 import { ForgottenPage } from './shell/forgotten';
 
+const AgencyPage = lazyPage(() => import('./features/agency/agency-page'), 'AgencyPage');
 const CalendarPage = lazyPage(() => import('./features/calendar/calendar-page'), 'CalendarPage');
 const BrandPage = lazyPage(() => import('./features/clients/brand-page'), 'BrandPage');
 const ClientPage = lazyPage(() => import('./features/clients/client-page'), 'ClientPage');
@@ -37,6 +38,7 @@ export const routes: RouteObject[] = [
       { path: 'pieces/:pieceId', element: <PiecePage /> },
       { path: 'sign-off', element: <SignOffPage /> },
       { path: 'calendar', element: <CalendarPage /> },
+      { path: 'agency', element: <AgencyPage /> },
       { path: 'clients', element: <ClientsPage /> },
       { path: 'clients/:clientId', element: <ClientPage /> },
       { path: 'clients/:clientId/room/:contactId', element: <RoomViewPage /> },

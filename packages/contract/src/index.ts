@@ -3,6 +3,7 @@ export * from './problems/index.js';
 export * from './find/index.js';
 export * from './identity/index.js';
 export * from './clients/index.js';
+export * from './agency/index.js';
 export * from './people/index.js';
 export * from './intake/index.js';
 export * from './planning/index.js';

@@ -6,7 +6,7 @@ import type { InstantText } from '@zesting/core';
 
 export interface ActivityEntry {
   readonly clientId: string | null;
-  readonly thing: 'request' | 'piece' | 'packet' | 'client' | 'person' | 'route' | 'marker';
+  readonly thing: 'request' | 'piece' | 'packet' | 'client' | 'person' | 'route' | 'marker' | 'agency';
   readonly thingId: string;
   /** past tense, e.g. `piece.created` */
   readonly verb: string;

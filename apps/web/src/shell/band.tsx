@@ -152,6 +152,7 @@ function Age({ station }: { station: StationShape | undefined }) {
 }
 
 const SETUP = [
+  { path: '/agency', name: 'Agency' },
   { path: '/clients', name: 'Clients' },
   { path: '/people', name: 'People' },
   { path: '/routes', name: 'Routes' },

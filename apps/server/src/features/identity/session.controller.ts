@@ -34,6 +34,8 @@ export class SessionController {
     await this.app.write(async (tx) => ok(await forgive(tx, body.email, address)));
     await new Promise<void>((resolve, reject) => request.session.regenerate((error) => (error ? reject(error) : resolve())));
     const agent = (request.headers['user-agent'] ?? '').slice(0, LONGEST_AGENT);
+    const [agency] = await this.app.read<{ days: number }>('select session_days as days from agencies');
+    if (agency) request.session.cookie.maxAge = agency.days * 86_400_000;
     Object.assign(request.session, { personId: person.id, signedInAt: this.app.clock.now(), agent, address });
     const shape = await this.shapeOf(person.id);
     if (!shape) throw Problem.of('access.sign_in_failed');

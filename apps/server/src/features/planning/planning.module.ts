@@ -1,14 +1,13 @@
 import { Module, type OnModuleInit } from '@nestjs/common';
 import { ok } from '@zesting/core';
 import { App } from '../../platform/app.js';
-import { addJob, Jobs } from '../../platform/jobs/jobs.js';
+import { Jobs } from '../../platform/jobs/jobs.js';
 import { PlanningController } from './planning.controller.js';
 import { predictApart } from './predict.js';
-import { PREDICT, replanOpenApart } from './replan.js';
+import { PREDICT, REPLAN, replanOpenApart, replanSoon } from './replan.js';
 
 /** Zones change their date on whole quarters of an hour. */
 const EVERY_QUARTER = '*/15 * * * *';
-const REPLAN = 'planning_replan_open';
 
 @Module({ controllers: [PlanningController] })
 export class PlanningModule implements OnModuleInit {
@@ -24,6 +23,6 @@ export class PlanningModule implements OnModuleInit {
 
   /** At start too, since days may have passed since the last; nobody waits for it. */
   async onApplicationBootstrap(): Promise<void> {
-    await this.app.write(async (tx) => ok(await addJob(tx, REPLAN, {}, { key: REPLAN, queue: 'planning' })));
+    await this.app.write(async (tx) => ok(await replanSoon(tx)));
   }
 }

@@ -91,6 +91,12 @@ export const storedSteps = (state: PieceState) =>
     danger: step.danger,
   }));
 
+/** The task that plans everything open anew, a batch at a time. */
+export const REPLAN = 'planning_replan_open';
+
+/** Asks for everything open to be planned anew, soon and by a job. */
+export const replanSoon = (tx: Tx): Promise<void> => addJob(tx, REPLAN, {}, { key: REPLAN, queue: 'planning' });
+
 const BATCH = 200;
 
 /** Plans every open piece anew in the caller's transaction: for loading the demo and for proofs. Returns how many. */

@@ -30,6 +30,8 @@ const TABLE: Record<string, string> = {
   'GET /api/health': all,
   'GET /api/health/ready': all,
   'PUT /api/clock': all,
+  'GET /api/agency': managers,
+  'PATCH /api/agency': 'lead',
   'GET /api/clients': makers,
   'GET /api/clients/rows': managers,
   'GET /api/regions': makers,

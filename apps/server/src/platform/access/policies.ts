@@ -26,6 +26,8 @@ export const POLICIES = {
   'own.steps': { roles: selves },
   'desk.read': { roles: managers },
   find: { roles: makers },
+  'agency.read': { roles: managers },
+  'agency.edit': { roles: leads },
   'client.list': { roles: makers },
   'client.read': { roles: managers },
   'client.links': { roles: managers },

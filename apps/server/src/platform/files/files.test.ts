@@ -10,7 +10,7 @@ import { Files } from './files.js';
 describe('stored files', () => {
   const folder = mkdtempSync(join(tmpdir(), 'zesting-files-'));
   const pictures = new PictureProcess();
-  const files = new Files(readConfig({ ZESTING_FILES: folder, ZESTING_KEY: 'test' }), pictures);
+  const files = new Files(readConfig({ ZESTING_FILES: folder, ZESTING_KEY: 'test' }), pictures, { read: () => Promise.resolve([]) });
   afterAll(() => pictures.onApplicationShutdown());
 
   it('lie under the hash of their bytes, once, with their size', async () => {

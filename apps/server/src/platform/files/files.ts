@@ -6,6 +6,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { fileTypeFromBuffer, fileTypeFromFile } from 'file-type';
 import { fail, ok, type Result } from '@zesting/core';
 import { CONFIG, type Config } from '../config/config.js';
+import { Database } from '../database/transaction.js';
 import { withoutPlace } from './without-place.js';
 import { PictureProcess } from './picture-process.js';
 
@@ -45,13 +46,23 @@ export class Files {
   constructor(
     @Inject(CONFIG) private readonly config: Config,
     private readonly pictures: PictureProcess,
+    @Inject(Database) private readonly database: Pick<Database, 'read'>,
   ) {}
 
   /** Stores bytes; the type is read from the content. `file.type_refused` for what may not come in, `file.broken` for a damaged picture. */
   async store(bytes: Buffer): Promise<Result<StoredFile, FileFailure>> {
-    const mime = (await fileTypeFromBuffer(bytes))?.mime ?? (isPlainText(bytes) ? 'text/plain' : undefined);
-    const checked = await this.check(mime, bytes);
-    return checked.ok ? ok({ ...(await this.put(withoutPlace(bytes, checked.value.mime))), ...checked.value }) : checked;
+    const found = (await fileTypeFromBuffer(bytes))?.mime ?? (isPlainText(bytes) ? 'text/plain' : undefined);
+    const checked = await this.check(found, bytes);
+    if (!checked.ok) return checked;
+    const { mime } = checked.value;
+    const isKept = mime.startsWith('image/') && (await this.keepsPlaces());
+    return ok({ ...(await this.put(isKept ? bytes : withoutPlace(bytes, mime))), ...checked.value });
+  }
+
+  /** Whether the agency wants pictures as they came, with where and when they were taken. */
+  private async keepsPlaces(): Promise<boolean> {
+    const [agency] = await this.database.read<{ keeps: boolean }>('select keeps_places as keeps from agencies');
+    return agency?.keeps ?? false;
   }
 
   /** Stores a file that lies on the same disk, without reading it into memory; it stays where it is too. */

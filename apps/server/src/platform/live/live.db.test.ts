@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { getValue } from '@zesting/core';
+import { eventually } from '../../../test-support/eventually.js';
 import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { leave } from '../../features/people/index.js';
 import { assignStep, editPiece } from '../../features/production/index.js';
@@ -30,8 +31,12 @@ async function within(holds: () => boolean): Promise<boolean> {
   return holds();
 }
 
-/** Lets what was told before pass by. */
-const quiet = () => new Promise((resolve) => setTimeout(resolve, 400));
+/** Lets what was told before pass by, also by jobs that follow changes. */
+async function quiet(scene: Scene): Promise<void> {
+  const waiting = "select 1 from graphile_worker.jobs where task_identifier like 'planning%' and run_at <= now()";
+  await eventually(async () => (await scene.app.read(waiting)).length === 0);
+  await new Promise((resolve) => setTimeout(resolve, 400));
+}
 
 describe('live updates', () => {
   let scene: Scene;
@@ -49,7 +54,7 @@ describe('live updates', () => {
     const [own, foreign] = [await makePiece(scene, scene.a), await makePiece(scene, scene.b)];
     const lead = await listen(scene, await callerAs(scene, 'lead'));
     const manager = await listen(scene, await callerAs(scene, 'manager'));
-    await quiet(); // what making the pieces told is over
+    await quiet(scene); // what making the pieces told is over
     lead.events.length = 0;
     manager.events.length = 0;
     await edit(foreign);
@@ -64,7 +69,7 @@ describe('live updates', () => {
   it('tell of every change also when transactions end in another order than they began', async () => {
     const [one, two] = [await makePiece(scene, scene.a), await makePiece(scene, scene.a)];
     const lead = await listen(scene, await callerAs(scene, 'lead'));
-    await quiet();
+    await quiet(scene);
     lead.events.length = 0;
     let release = () => {};
     const held = new Promise<void>((resolve) => (release = resolve));
