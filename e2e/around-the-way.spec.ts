@@ -194,6 +194,23 @@ test('a forgotten password is set anew by mail, which signs out everywhere; a de
   await expect(other.getByRole('heading', { name: 'Sign in to Zesting' })).toBeVisible();
 });
 
+test('a lead sets what the agency works by, and what is open is planned by it; a manager reads it', async ({ browser, zesting }) => {
+  const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
+  await marta.getByRole('button', { name: 'Setup' }).click();
+  await marta.getByRole('menuitem', { name: 'Agency' }).click();
+  await marta.getByLabel('Name').fill('Quillhaven & Daughters');
+  await marta.getByLabel('Tight').fill('5');
+  await marta.getByRole('button', { name: 'Save' }).click();
+  await expect(marta.getByText('Saved')).toBeVisible();
+  const tight = "select count(*)::int as count from pieces where danger = 'tight'";
+  await expect.poll(async () => (await zesting.query<{ count: number }>(tight))[0]?.count).toBeGreaterThan(0);
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/agency');
+  await expect(dana.getByLabel('Name')).toHaveValue('Quillhaven & Daughters');
+  await expect(dana.getByText('A lead changes these.')).toBeVisible();
+  await expect(dana.getByRole('button', { name: 'Save' })).toHaveCount(0);
+});
+
 test('the calendar’s dialog opens and closes by keyboard, and a broken link says so', async ({ browser, zesting }) => {
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   await dana.goto('/calendar?client=KILN');

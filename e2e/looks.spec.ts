@@ -23,6 +23,7 @@ test('every screen of the agency passes axe in light and in dark, and fits 1280 
   const piece = await one("select id from pieces where title = 'Why our butter is cold'");
   const client = await one("select id from clients where code = 'TIDE'");
   const person = await one("select id from people where name = 'Sunniva Aldous'");
+  const own = await one("select id from people where email = 'marta@quillhaven.test'");
   const request = await one("select id from requests where title = 'A song about bread'");
   const parts = ['basics', 'days', 'contacts', 'sign-off', 'channels', 'pillars', 'brand', 'links', 'activity'];
   for (const address of [
@@ -41,6 +42,8 @@ test('every screen of the agency passes axe in light and in dark, and fits 1280 
     `/brand/${client}`,
     '/people',
     `/people/${person}`,
+    `/people/${own}`,
+    '/agency',
     '/routes',
     '/links',
   ]) {

@@ -1,9 +1,17 @@
 import { defineConfig } from '@playwright/test';
 
+const LONG = ['**/the-way.spec.ts', '**/looks.spec.ts', '**/keyboard.spec.ts', '**/files.spec.ts'];
+
 /** Browser tests in Debian's Chromium, against a server of their own on the throwaway cluster. */
 export default defineConfig({
   testDir: '.',
-  testMatch: process.env['ZESTING_SHOTS'] ? '**/screenshots.ts' : '**/*.spec.ts',
+  // the longest first, so that no worker waits for another at the end
+  projects: process.env['ZESTING_SHOTS']
+    ? [{ name: 'pictures', testMatch: '**/screenshots.ts' }]
+    : [
+        { name: 'long', testMatch: LONG },
+        { name: 'rest', testMatch: '**/*.spec.ts', testIgnore: LONG },
+      ],
   outputDir: '../test-results',
   timeout: 90_000,
   expect: { timeout: 10_000 },

@@ -104,6 +104,7 @@ export class Live implements OnApplicationBootstrap, BeforeApplicationShutdown {
   }
 
   private gather(toAll: boolean): void {
+    if (this.isEnding) return;
     this.toAll ||= toAll;
     this.gathering ??= setTimeout(() => {
       this.gathering = undefined;

@@ -70,15 +70,15 @@ export function AgencyPage() {
         <div className="grid sm:grid-cols-2 gap-x-4">
           <NumberField
             label="Tight"
-            unit="working days of slack or fewer"
+            unit="A piece is tight with so many working days of slack, or fewer"
             most={20}
             value={draft.tightDays ?? 0}
             locked={locked}
             onChange={(tightDays) => change({ tightDays })}
           />
           <NumberField
-            label="Sessions"
-            unit="days after signing in they end; those that are open keep their end"
+            label="Days until one must sign in again"
+            unit="Counted from signing in; who is signed in keeps what was set then"
             least={1}
             most={90}
             value={draft.sessionDays ?? 1}
