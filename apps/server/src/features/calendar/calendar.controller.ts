@@ -49,12 +49,13 @@ export class CalendarController {
     @Query('from') from: string,
     @Query('to') to: string,
     @Query('clientId') clientId?: string,
+    @Query('placementId') placementId?: string,
   ): Promise<CalendarShape> {
     const [first, last] = [parseDay(from ?? ''), parseDay(to ?? '')];
     if (!first || !last || first > last || daysBetween(first, last) > SPAN_LIMIT_DAYS)
       throw Problem.of('http.invalid', { errors: { from: ['isDay'], to: ['isDay'] } });
     const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
-    return calendarOf(this.app, clientIds, first, last, viewer.zone);
+    return calendarOf(this.app, clientIds, { from: first, to: last, placementId: placementId ?? null }, viewer.zone);
   }
 
   @Get('stations')

@@ -1,4 +1,5 @@
 import ICAL from 'ical.js';
+import type { CalendarShape } from '@zesting/contract';
 import { getValue } from '@zesting/core';
 import { Caller, callerAs, makePiece, makeScene, NOW, stepOf, type Scene, type SceneClient } from '../../../test-support/scene.js';
 import { editContent, handIn } from '../production/index.js';
@@ -276,6 +277,46 @@ describe('the calendar', () => {
     getValue(await cancelPlacement(scene.app, scene.people.lead, (await first(pieceId)).id));
     expect(await place(pieceId, '2027-04-08')).toEqual({ ok: false, failure: { code: 'placement.cancelled' } });
     getValue(await addPlacement(scene.app, scene.people.lead, pieceId, channel));
+  });
+
+  it('shows so many of a day and of the tray, says how many more there are, and always the one that an address leads to', async () => {
+    const [model] = await placementsOf(await makePiece(scene, scene.a));
+    const copy = async (day: string | null, count: number): Promise<string[]> => {
+      await scene.app.read(
+        `insert into pieces (client_id, route_id, format_id, title, content, digests, stage, list, created_at)
+         select client_id, route_id, format_id, title || n, content, digests, stage, list, created_at + n * interval '1 second'
+         from pieces, generate_series(1, $2) n where id = (select piece_id from placements where id = $1)`,
+        [model?.id, count],
+      );
+      const made = await scene.app.read<{ id: string }>(
+        `insert into placements (piece_id, client_id, channel_id, on_day, at_time, zone, publish_at, state, created_at, updated_at)
+         select p.id, l.client_id, l.channel_id, $2::date, case when $2 is null then null else time '10:00' end, l.zone,
+           ($2::date + time '10:00') at time zone l.zone, case when $2 is null then 'undated' else 'pencilled' end, p.created_at, p.created_at
+         from pieces p, placements l where l.id = $1 and not exists (select 1 from placements o where o.piece_id = p.id) returning id`,
+        [model?.id, day],
+      );
+      return made.map(({ id }) => id);
+    };
+    const [dated, undated] = [await copy('2027-07-13', 40), await copy(null, 120)];
+    expect([dated.length, undated.length]).toEqual([40, 120]);
+    const lead = await callerAs(scene, 'lead');
+    const ask = async (placementId?: string): Promise<CalendarShape> =>
+      (await lead.call('GET', `/api/calendar?from=2027-07-01&to=2027-07-31${placementId ? `&placementId=${placementId}` : ''}`))
+        .body as unknown as CalendarShape; // the contract's shape
+    const all = await ask();
+    expect([all.entries.length, all.hidden, all.tray.length]).toEqual([30, 10, 100]);
+    expect(all.trayHidden).toBeGreaterThanOrEqual(20);
+    const missing = (ids: readonly string[], { entries, tray }: CalendarShape) =>
+      ids.find((id) => ![...entries, ...tray].some((entry) => entry.id === id)) ?? '';
+    for (const id of [missing(dated, all), missing(undated, all)]) {
+      expect(id).not.toBe('');
+      const led = await ask(id);
+      expect(missing([id], led)).toBe('');
+      expect([led.entries.length + led.hidden, led.tray.length]).toEqual([40, 100]);
+    }
+    const foreign = await ask(model?.id.replace(/^./, '0')); // of nobody
+    expect(foreign.entries).toEqual(all.entries);
+    await scene.app.read('delete from placements where id = any($1)', [[...dated, ...undated]]);
   });
 
   it('shows public holidays of the client’s region as markers', async () => {

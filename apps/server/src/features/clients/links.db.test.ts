@@ -100,6 +100,21 @@ describe('links', () => {
     expect(await opens('/api/room/open', token('room', scene.a.contactId, 2))).toBe(false);
   });
 
+  it('to a receipt go to the sender by mail when they are renewed', async () => {
+    const { requestId } = getValue(
+      await submitRequest(scene.app, scene.a.formId, { name: 'Nia', email: 'nia@x.test', answers: { about: 'X' } }, 'links-3'),
+    );
+    getValue(await change('receipt', 'close', requestId));
+    expect(await opens('/api/receipts/open', token('receipt', requestId, 2))).toBe(false);
+    getValue(await change('receipt', 'renew', requestId));
+    const [mail] = await scene.app.read<{ address: string }>(
+      `select payload -> 'links' -> 0 ->> 'address' as address from graphile_worker._private_jobs
+       where payload ->> 'to' = 'nia@x.test' and payload ->> 'subject' = 'Your new link from Agency'`,
+    );
+    expect(mail?.address.endsWith(`/ask/receipt/${token('receipt', requestId, 3)}`)).toBe(true);
+    expect(await opens('/api/receipts/open', token('receipt', requestId, 3))).toBe(true);
+  });
+
   it('of receipts end with the archived client', async () => {
     const { requestId } = getValue(
       await submitRequest(scene.app, scene.a.formId, { name: 'N', email: 'n@x.test', answers: { about: 'X' } }, 'links-2'),

@@ -19,7 +19,7 @@ import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { assignStep, OneFile, uploadOf } from '../production/index.js';
 import { personPage, personRows } from './queries/person-page.js';
-import { editPerson, invitePerson, makePerson, setRoundUp } from './use-cases/edit-person.js';
+import { editPerson, invitePerson, makePerson, setRoundUp, takeBackInvite } from './use-cases/edit-person.js';
 import { comeBack, leave } from './use-cases/leave.js';
 import { addCover, addTimeOff, importTimeOff, readTimeOffFile, removeCover, removeTimeOff } from './use-cases/time-off.js';
 
@@ -67,6 +67,13 @@ export class PeopleController {
   @Access('person.edit', { person: 'personId' })
   async invite(@CurrentViewer() viewer: Viewer, @Param('personId') personId: string): Promise<void> {
     valueOrProblem(await invitePerson(this.app, viewer, personId));
+  }
+
+  @Delete(':personId/invite')
+  @HttpCode(204)
+  @Access('person.edit', { person: 'personId' })
+  async takeBackInvite(@CurrentViewer() viewer: Viewer, @Param('personId') personId: string): Promise<void> {
+    valueOrProblem(await takeBackInvite(this.app, viewer, personId));
   }
 
   /** Ends the person's access at once; the answer lists the steps to be given to others. */

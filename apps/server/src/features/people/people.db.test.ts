@@ -65,6 +65,20 @@ describe('people', () => {
     );
   });
 
+  it('takes an invitation back, which then opens nothing, and sends another', async () => {
+    const made = await lead.call('POST', '/api/people', { body: { ...NEW, email: 'ola@agency.test' } });
+    const personId = made.body['personId'] as string;
+    const tokenOf = async () => (await mailsTo('ola@agency.test')).at(-1)?.payload.links[0]?.address.split('/invite/')[1];
+    const opens = async (token: string | undefined) =>
+      (await new Caller(scene.address).call('POST', '/api/invites/open', { body: { token } })).status;
+    const first = await tokenOf();
+    expect(await opens(first)).toBe(200);
+    expect((await lead.call('DELETE', `/api/people/${personId}/invite`)).status).toBe(204);
+    expect(await opens(first)).toBe(401);
+    expect((await lead.call('POST', `/api/people/${personId}/invite`)).status).toBe(204);
+    expect([await opens(await tokenOf()), await opens(first)]).toEqual([200, 401]);
+  });
+
   it('plans around time off from the moment it is entered, and back when it goes', async () => {
     const pieceId = await makePiece(scene, scene.a, '2027-03-30');
     const design = await stepOf(scene, pieceId, 'design');

@@ -48,6 +48,7 @@ const TABLE: Record<string, string> = {
   'GET /api/people/{personId}': 'lead manager staff',
   'PATCH /api/people/{personId}': 'lead',
   'POST /api/people/{personId}/invite': 'lead',
+  'DELETE /api/people/{personId}/invite': 'lead',
   'POST /api/people/{personId}/leave': 'lead',
   'POST /api/people/{personId}/come-back': 'lead',
   'POST /api/people/{personId}/give-steps': 'lead',

@@ -13,6 +13,7 @@ export const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 /** What each name in a query may hold. Names that no route asks for are let pass. */
 const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   clientId: (text) => UUID.test(text),
+  placementId: (text) => UUID.test(text),
   cursor: (text) => UUID.test(text),
   before: (text) => /^\d{1,18}$/.test(text),
   width: (text) => /^\d{1,5}$/.test(text),

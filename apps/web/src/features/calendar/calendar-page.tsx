@@ -34,14 +34,16 @@ export function CalendarPage() {
   const { todayOn } = useSession();
   const [search, setSearch] = useSearchParams();
   const view = viewOf(search, todayOn as Day); // a day of the contract's
+  // what the address leads to is among what is shown
+  const [led] = useState(() => /^[0-9a-f-]{36}$/.exec(search.get('placement') ?? '')?.[0] ?? null);
   const key = ['calendar', query, view.from, view.to];
   const calendar = useQuery({
     queryKey: key,
-    queryFn: () => call<CalendarShape>(`/calendar?from=${view.from}&to=${view.to}&${query}`),
+    queryFn: () => call<CalendarShape>(`/calendar?from=${view.from}&to=${view.to}&${query}${led ? `&placementId=${led}` : ''}`),
     placeholderData: keepPreviousData,
     refetchInterval: 60_000, // clocks go on
   });
-  const [openId, setOpenId] = useState<string | null>(search.get('placement'));
+  const [openId, setOpenId] = useState<string | null>(led);
   const drop = useDrop(key, calendar.data);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),

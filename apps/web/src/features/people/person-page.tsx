@@ -54,6 +54,7 @@ export function PersonPage() {
 function PersonActions({ person }: { person: PersonPageShape }) {
   const session = useSession();
   const act = useWrite((path: string) => call(`/people/${person.id}/${path}`, { method: 'POST' }));
+  const takeBack = useWrite(() => call(`/people/${person.id}/invite`, { method: 'DELETE' }));
   return (
     <div className="ml-auto flex flex-wrap gap-2">
       {person.active && (
@@ -62,6 +63,14 @@ function PersonActions({ person }: { person: PersonPageShape }) {
           onClick={() => act.mutate('invite', { onSuccess: () => toast(`A new invitation is on its way to ${person.email}`) })}
         >
           {person.isInvited ? 'Send the invitation again' : 'Send a link for a new password'}
+        </Button>
+      )}
+      {person.active && person.isInvited && (
+        <Button
+          disabled={takeBack.isPending}
+          onClick={() => takeBack.mutate(undefined, { onSuccess: () => toast('The invitation opens nothing any more') })}
+        >
+          Take the invitation back
         </Button>
       )}
       {person.active && person.id !== session.personId && (

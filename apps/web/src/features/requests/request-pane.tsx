@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
-import type { RequestShape } from '@zesting/contract';
+import type { ChangeLinkBody, RequestShape } from '@zesting/contract';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
+import { toast } from 'sonner';
 import { call, wordsOf } from '../../lib/api';
 import { dayWords, instantWords } from '../../lib/format';
 import { useClients, useWrite } from '../../lib/queries';
@@ -65,6 +66,7 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
         </p>
       )}
       <Answers fields={shown.fields} answers={shown.answers} files={shown.files} />
+      <ReceiptLink request={shown} />
       <details className="mt-4 pt-3 border-t border-line">
         <summary className="text-pine min-h-7">Activity</summary>
         <div className="mt-2">
@@ -74,5 +76,35 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
       {dialog === 'accept' && <AcceptDialog request={shown} onClose={() => setDialog(null)} />}
       {dialog === 'decline' && <DeclineDialog request={shown} onClose={() => setDialog(null)} />}
     </article>
+  );
+}
+
+/** The link by which the sender follows their request: it goes to them alone, by mail. */
+function ReceiptLink({ request }: { request: RequestShape }) {
+  const change = useWrite((how: ChangeLinkBody['change']) =>
+    call(`/clients/${request.clientId}/links`, {
+      method: 'POST',
+      body: { kind: 'receipt', id: request.id, change: how } satisfies ChangeLinkBody,
+    }),
+  );
+  return (
+    <details className="mt-4 pt-3 border-t border-line">
+      <summary className="text-pine min-h-7">The sender’s link</summary>
+      <p className="text-muted my-2 max-w-[65ch]">
+        By it {request.requesterName} sees how this request stands. A new one goes to {request.requesterEmail}; either way the one sent
+        before opens nothing any more.
+      </p>
+      <div className="flex flex-wrap gap-2">
+        <Button
+          disabled={change.isPending}
+          onClick={() => change.mutate('renew', { onSuccess: () => toast(`A new link is on its way to ${request.requesterEmail}`) })}
+        >
+          Send a new one
+        </Button>
+        <Button disabled={change.isPending} onClick={() => change.mutate('close', { onSuccess: () => toast('The link is closed') })}>
+          Close it
+        </Button>
+      </div>
+    </details>
   );
 }

@@ -12,12 +12,18 @@ const FROM = 'from placements l join channels h on h.id = l.channel_id join piec
 const TRAY = 100;
 const A_DAY = 30;
 
+interface Asked {
+  readonly from: string;
+  readonly to: string;
+  /** one that is shown however many there are: what an address leads to */
+  readonly placementId: string | null;
+}
+
 /** Placements from `from` to `to` (both included, each in its client's zone), the tray of undated ones, markers, and each client's clock. */
 export async function calendarOf(
   app: App,
   clientIds: readonly string[],
-  from: string,
-  to: string,
+  { from, to, placementId }: Asked,
   viewerZone: string,
 ): Promise<CalendarShape> {
   const placed = await app.read<{ id: string; count: number; isFirst: boolean }>(
@@ -29,16 +35,16 @@ export async function calendarOf(
   );
   const inAll = placed.reduce((sum, row) => sum + (row.isFirst ? row.count : 0), 0);
   const entries = await app.read<CalendarEntryShape>(
-    `select ${ENTRY} ${FROM} where l.id = any($1) order by l.on_day, l.publish_at, p.number`,
-    [placed.map((row) => row.id)],
+    `select ${ENTRY} ${FROM} where l.id = any($1) or (l.id = $2 and l.client_id = any($3) and l.on_day between $4 and $5) order by l.on_day, l.publish_at, p.number`,
+    [placed.map((row) => row.id), placementId, clientIds, from, to],
   );
   const tray = await app.read<CalendarEntryShape>(
     `select ${ENTRY} ${FROM} where l.state = 'undated' and l.piece_id in (
        select p.id from pieces p where p.client_id = any($1) and not p.shelved and p.list is not null
          and exists (select 1 from placements u where u.piece_id = p.id and u.client_id = any($1) and u.state = 'undated')
-       order by (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number limit ${TRAY})
-     order by (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number, h.position limit ${TRAY}`,
-    [clientIds],
+       order by (p.id = (select piece_id from placements where id = $2)) is true desc, (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number limit ${TRAY})
+     order by l.id is not distinct from $2 desc, (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number, h.position limit ${TRAY}`,
+    [clientIds, placementId],
   );
   const [undated] = await app.read<{ count: number }>(
     `select count(*) as count from pieces p join placements l on l.piece_id = p.id and l.state = 'undated'

@@ -20,7 +20,22 @@ const KEPT: Record<LinkKind, { table: string; generation: string; open: string; 
   receipt: { table: 'requests', generation: 'link_generation', open: 'link_open', where: 'client_id = $1 and id = $2', name: 'title' },
 };
 
-/** Renews or closes a link: what was given out before opens nothing any more. A contact gets the new link to their room by mail. */
+/** Links that only their owners get: whose they are, and what the mail says. */
+const MAILED = {
+  room: {
+    whose: 'select x.name, x.email, a.name as agency from contacts x cross join agencies a where x.id = $1',
+    what: 'all that waits for your word',
+    text: 'Look and decide',
+  },
+  receipt: {
+    whose:
+      'select r.requester_name as name, r.requester_email as email, a.name as agency from requests r cross join agencies a where r.id = $1',
+    what: 'what you asked for',
+    text: 'See how it stands',
+  },
+} as const;
+
+/** Renews or closes a link: what was given out before opens nothing any more. Rooms and receipts are told by mail to whom they belong. */
 export function changeLink(
   app: App,
   viewer: Viewer,
@@ -37,19 +52,16 @@ export function changeLink(
       [clientId, id ?? null, change === 'renew'],
     );
     if (!changed) return fail({ code: 'link.unknown' });
-    if (kind === 'room' && change === 'renew') {
-      const [contact] = await rowsOf<{ name: string; email: string; agency: string }>(
-        tx,
-        'select x.name, x.email, a.name as agency from contacts x cross join agencies a where x.id = $1',
-        [changed.id],
-      );
-      if (contact)
+    if ((kind === 'room' || kind === 'receipt') && change === 'renew') {
+      const { whose, what, text } = MAILED[kind];
+      const [owner] = await rowsOf<{ name: string; email: string; agency: string }>(tx, whose, [changed.id]);
+      if (owner)
         await tellOutside(
           tx,
-          contact,
-          `Your new link from ${contact.agency}`,
-          ['Here is a new link to all that waits for your word. The one that you had before is no longer valid.'],
-          { text: 'Look and decide', address: app.links.address('room', changed.id, changed.generation) },
+          owner,
+          `Your new link from ${owner.agency}`,
+          [`Here is a new link to ${what}. The one that you had before is no longer valid.`],
+          { text, address: app.links.address(kind, changed.id, changed.generation) },
         );
     }
     await record(tx, {

@@ -68,6 +68,17 @@ export function invitePerson(app: App, viewer: Viewer, personId: string): Promis
   });
 }
 
+/** Closes an invitation, or a link for a new password that a lead sent: it opens nothing any more. */
+export function takeBackInvite(app: App, viewer: Viewer, personId: string): Promise<Result<null>> {
+  return app.write(async (tx, now) => {
+    const person = await lockPerson(tx, personId);
+    person.linkGeneration += 1;
+    await tx.save(person);
+    await recordPerson(tx, viewer, personId, 'person.invitation_taken_back', {}, now);
+    return ok(null);
+  });
+}
+
 const tellInvited = (app: App, tx: Tx, viewer: Viewer, person: Person): Promise<void> =>
   tellOutside(
     tx,
