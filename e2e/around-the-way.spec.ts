@@ -135,10 +135,25 @@ test('every screen passes axe, keeps its address over a reload, and goes back wh
     await expectAccessible(dana);
   }
   await dana.getByRole('link', { name: /Production/ }).click();
+  await expect(dana.getByRole('link', { name: 'Seeded rye is back' })).toHaveCount(0); // it is out
+  await dana.getByRole('button', { name: 'All', exact: true }).click();
   await dana.getByRole('link', { name: 'Seeded rye is back' }).click();
   await expect(dana.getByRole('heading', { name: 'Seeded rye is back' })).toBeVisible();
   await dana.goBack();
   await expect(dana.getByRole('heading', { name: 'Production', level: 1 })).toBeVisible();
+  await expect(dana.getByRole('link', { name: 'Seeded rye is back' })).toBeVisible(); // the address holds what was asked for
+  await dana.getByRole('button', { name: 'Open', exact: true }).click();
+  await dana.getByLabel('With').selectOption('nobody');
+  await dana.getByRole('button', { name: 'Aim' }).click();
+  await expect(dana.getByRole('columnheader', { name: 'Aim' })).toHaveAttribute('aria-sort', 'ascending');
+  await dana.reload();
+  await expect(dana.getByRole('row', { name: 'nobody' }).first()).toBeVisible();
+  await expect(dana.getByRole('row').filter({ hasText: 'the client' })).toHaveCount(0);
+  await dana.getByLabel('Stage').selectOption('approved');
+  await expect(dana.getByText('No piece is like that')).toBeVisible();
+  await dana.getByRole('button', { name: 'Show all that is open' }).click();
+  await expect(dana.getByRole('row').filter({ hasText: 'the client' }).first()).toBeVisible();
+  await expectAccessible(dana);
   await dana.goto('/no-such-page');
   await expect(dana.getByText('There is no page at this address')).toBeVisible();
   await dana.goto('/pieces/00000000-0000-4000-8000-000000000000');

@@ -87,11 +87,11 @@ export async function benchPages() {
         await page.request.post('/api/session', { data: { email: 'marta@quillhaven.test', password: PASSWORD } });
         await page.setContent(`<div style="height:40000px">${'line<br>'.repeat(500)}</div>`);
         const empty = await scroll(page);
-        await page.goto('/production');
+        await page.goto('/production?shown=all');
         await page.getByRole('heading', { name: 'Production' }).waitFor();
-        const shown = async () => Number(/(\d+) shown/.exec(await page.locator('main').innerText())?.[1] ?? 0);
+        const shown = async () => Number(/(\d+) so far/.exec(await page.locator('main').innerText())?.[1] ?? 0);
         for (let tries = 0; tries < 100 && (await shown()) < ROWS; tries++) {
-          const more = page.getByRole('button', { name: 'Show older ones' });
+          const more = page.getByRole('button', { name: 'Show more' });
           if (await more.isVisible()) await more.click();
           await page.waitForTimeout(150);
         }

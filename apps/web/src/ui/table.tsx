@@ -1,4 +1,5 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
+import { ArrowDown } from 'lucide-react';
 import { memo, useEffect, useLayoutEffect, useRef, useState, type CSSProperties, type ReactNode } from 'react';
 
 export interface Column<Row> {
@@ -9,6 +10,8 @@ export interface Column<Row> {
   /** a fixed width in rem; what has none shares what is left */
   readonly width?: number;
   readonly align?: 'right';
+  /** the order that its head asks for */
+  readonly order?: string;
   readonly cell: (row: Row) => ReactNode;
 }
 
@@ -17,6 +20,9 @@ interface TableProps<Row> {
   readonly columns: readonly Column<Row>[];
   readonly rows: readonly Row[];
   readonly keyOf: (row: Row) => string;
+  /** the order that the rows have, and what a head that has one asks for */
+  readonly order?: string;
+  readonly onOrder?: (order: string) => void;
   /** called when the last rows come into view */
   readonly onEnd?: (() => void) | undefined;
 }
@@ -33,7 +39,7 @@ const FEW = 120;
  * A table that scrolls with the page. Of many rows only those near the window are there. Its rows are boxes with the roles of a table, each laid out by
  * itself: a real table is laid out anew as a whole with every row that comes or goes, which is seen as stutter.
  */
-export function Table<Row>({ label, columns, rows, keyOf, onEnd }: TableProps<Row>) {
+export function Table<Row>({ label, columns, rows, keyOf, order, onOrder, onEnd }: TableProps<Row>) {
   const body = useRef<HTMLDivElement>(null);
   const [top, setTop] = useState(0);
   useLayoutEffect(() => {
@@ -67,9 +73,26 @@ export function Table<Row>({ label, columns, rows, keyOf, onEnd }: TableProps<Ro
       >
         <div role="rowgroup">
           <div role="row" aria-rowindex={1} className="table-line text-muted font-medium">
-            {columns.map(({ key, head, spoken, align }) => (
-              <div key={key} role="columnheader" className={`px-3 whitespace-nowrap ${align === 'right' ? 'text-right' : ''}`}>
-                {head ?? <span className="sr-only">{spoken}</span>}
+            {columns.map(({ key, head, spoken, align, order: own }) => (
+              <div
+                key={key}
+                role="columnheader"
+                aria-sort={own === undefined ? undefined : own === order ? 'ascending' : 'none'}
+                className={`px-3 whitespace-nowrap ${align === 'right' ? 'text-right' : ''}`}
+              >
+                {own === undefined ? (
+                  (head ?? <span className="sr-only">{spoken}</span>)
+                ) : (
+                  <button
+                    type="button"
+                    title={own === order ? `In the order of ${head}` : `Order by ${head}`}
+                    className={`inline-flex items-center gap-1 min-h-7 hover:underline ${own === order ? 'text-ink' : ''}`}
+                    onClick={() => onOrder?.(own)}
+                  >
+                    {head}
+                    {own === order && <ArrowDown size={13} aria-hidden />}
+                  </button>
+                )}
               </div>
             ))}
           </div>

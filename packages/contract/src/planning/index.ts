@@ -149,6 +149,8 @@ export class PieceRow {
 
 export class PiecePage {
   items: PieceRow[];
+  /** of what is open, how many there are in all; null where that is not counted */
+  total: number | null;
   nextCursor: string | null;
 }
 

@@ -19,7 +19,25 @@ export const RECKONING_LISTS = [
 ] as const;
 export type ReckoningList = (typeof RECKONING_LISTS)[number];
 
-export type PieceStage = 'shelved' | 'published' | 'scheduled' | 'approved' | 'with_client' | 'in_review' | 'in_production' | 'planned';
+export const PIECE_STAGES = [
+  'planned',
+  'in_production',
+  'in_review',
+  'with_client',
+  'approved',
+  'scheduled',
+  'published',
+  'shelved',
+] as const;
+export type PieceStage = (typeof PIECE_STAGES)[number];
+
+/** What production shows: what is open, what is done (out or on the shelf), or both. */
+export const PIECES_SHOWN = ['open', 'done', 'all'] as const;
+export type PiecesShown = (typeof PIECES_SHOWN)[number];
+
+/** Newest first, by the day aimed at, or by slack with the least first. */
+export const PIECE_ORDERS = ['newest', 'aim', 'slack'] as const;
+export type PieceOrder = (typeof PIECE_ORDERS)[number];
 
 /** How a placement stands. *sending* and *unsure* come with sending by the system. */
 export type PlacementState = 'undated' | 'pencilled' | 'scheduled' | 'out' | 'missed' | 'failed' | 'unsure' | 'cancelled';

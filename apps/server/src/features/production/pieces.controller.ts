@@ -26,7 +26,7 @@ import {
   type PresenceShape,
   type UploadShape,
 } from '@zesting/contract';
-import { RECKONING_LISTS } from '@zesting/core';
+import { RECKONING_LISTS, type PieceOrder, type PieceStage, type PiecesShown } from '@zesting/core';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { AnswersBytes } from '../../platform/http/described.js';
@@ -57,8 +57,16 @@ export class PiecesController {
 
   @Get('pieces')
   @Access('piece.list')
-  list(@CurrentViewer() viewer: Viewer, @Query('clientId') clientId?: string, @Query('cursor') cursor?: string): Promise<PiecePage> {
-    return listPieces(this.app, viewer, clientId, cursor);
+  list(
+    @CurrentViewer() viewer: Viewer,
+    @Query('clientId') clientId?: string,
+    @Query('cursor') cursor?: string,
+    @Query('shown') shown?: PiecesShown,
+    @Query('stage') stage?: PieceStage,
+    @Query('doer') doer?: string,
+    @Query('order') order?: PieceOrder,
+  ): Promise<PiecePage> {
+    return listPieces(this.app, viewer, { clientId, cursor, stage, doer, ...(shown ? { shown } : {}), ...(order ? { order } : {}) });
   }
 
   @Get('pieces/:pieceId')

@@ -1,7 +1,7 @@
-import { getValue } from '@zesting/core';
+import { getValue, PIECE_ORDERS } from '@zesting/core';
 import { callerAs, makePiece, makeScene, stepOf, type Scene } from '../../../test-support/scene.js';
 import { assignStep, beginStep, editContent, handBack, handIn } from './index.js';
-import { listPieces } from './queries/piece-rows.js';
+import { listPieces, type PiecesAsked } from './queries/piece-rows.js';
 
 const body = (copy: string) => ({ shared: { copy, disclosure: '', media: [] }, channels: [] });
 
@@ -141,12 +141,41 @@ describe('production', () => {
         count++;
         return app.read(...query);
       };
-      await listPieces(Object.assign(Object.create(app) as typeof app, { read }), scene.people.manager, undefined, undefined);
+      await listPieces(Object.assign(Object.create(app) as typeof app, { read }), scene.people.manager, {});
       return count;
     };
     const before = await queries();
     for (let more = 0; more < 5; more++) await makePiece(scene, scene.a);
     expect(await queries()).toBe(before);
+  });
+
+  it('shows what is open or done, of a stage, with somebody or nobody, in each order, page by page without a gap', async () => {
+    const { app, people } = scene;
+    await app.read("update pieces set shelved = true, list = null, stage = 'shelved'");
+    const ids: string[] = [];
+    for (const day of ['2027-04-20', '2027-04-06', null, '2027-04-13']) ids.push(await makePiece(scene, scene.a, day));
+    const [late = '', soon = '', undated = '', middle = ''] = ids;
+    getValue(await assignStep(app, people.lead, await stepOf(scene, soon, 'write'), people.staff.personId));
+    const list = async (asked: Omit<PiecesAsked, 'clientId'>) => (await listPieces(app, people.manager, asked)).items.map(({ id }) => id);
+    expect(await list({ shown: 'open' })).toEqual([middle, undated, soon, late]);
+    expect(await list({ shown: 'open', order: 'aim' })).toEqual([soon, middle, late, undated]);
+    expect((await list({ shown: 'open', order: 'slack' })).slice(0, 3)).toEqual([soon, middle, late]);
+    expect(await list({ doer: people.staff.personId })).toEqual([soon]);
+    expect(await list({ doer: 'nobody' })).toEqual([middle, undated, late]);
+    expect(await list({ shown: 'open', stage: 'approved' })).toEqual([]);
+    const [done, all] = [await list({ shown: 'done' }), await list({ shown: 'all' })];
+    expect(done.length).toBeGreaterThan(3);
+    expect(new Set(all)).toEqual(new Set([...ids, ...done]));
+    expect((await listPieces(app, people.manager, { shown: 'open' })).total).toBe(4);
+    expect((await listPieces(app, people.manager, { shown: 'done' })).total).toBeNull();
+    // a page after each row goes on with the next, in every order
+    for (const order of PIECE_ORDERS) {
+      const whole = await list({ shown: 'open', order });
+      for (const [place, cursor] of whole.entries()) expect(await list({ shown: 'open', order, cursor })).toEqual(whole.slice(place + 1));
+    }
+    const manager = await callerAs(scene, 'manager');
+    for (const query of ['shown=closed', 'order=title', 'stage=lost', 'doer=max', 'doer=%00'])
+      expect([query, (await manager.call('GET', `/api/pieces?${query}`)).status]).toEqual([query, 400]);
   });
 
   it('gives a step once when two give it away at the same state, and tells the second who has it', async () => {

@@ -10,6 +10,7 @@ import { Devices1764700000000 } from '../../migrations/1764700000000-devices.js'
 import { Wanted1764800000000 } from '../../migrations/1764800000000-wanted.js';
 import { Lists1764900000000 } from '../../migrations/1764900000000-lists.js';
 import { Agency1765000000000 } from '../../migrations/1765000000000-agency.js';
+import { Production1765100000000 } from '../../migrations/1765100000000-production.js';
 import { Load1764300000000 } from '../../migrations/1764300000000-load.js';
 
 /** camelCase in the code, snake_case in the database. */
@@ -38,6 +39,7 @@ export function dataSourceOptions(url: string, entities: Function[]): DataSource
       Wanted1764800000000,
       Lists1764900000000,
       Agency1765000000000,
+      Production1765100000000,
     ],
     namingStrategy: new SnakeNames(),
     synchronize: false,

@@ -1,38 +1,88 @@
-import { useInfiniteQuery } from '@tanstack/react-query';
-import type { PiecePage as Page, PieceRow } from '@zesting/contract';
-import { Link } from 'react-router';
+import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import type { PersonRow, PiecePage as Page, PieceRow } from '@zesting/contract';
+import { PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN, type PiecesShown } from '@zesting/core';
+import { Link, useSearchParams } from 'react-router';
 import { call, wordsOf } from '../../lib/api';
-import { dayWords, signed } from '../../lib/format';
-import { useClients } from '../../lib/queries';
+import { count, dayWords, signed } from '../../lib/format';
+import { useClients, useSession } from '../../lib/queries';
 import { STAGE_WORDS } from '../../lib/words';
 import { Button } from '../../ui/button';
+import { Choice } from '../../ui/choice';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
 import { Table, type Column } from '../../ui/table';
 import { ClientCode, DangerTag } from '../../ui/tags';
 import { Wheel } from '../../ui/wheel';
 
-/** Every piece as a row: how far it is, who has it, and whether it makes its date. */
+const SHOWN_WORDS: readonly (readonly [PiecesShown, string])[] = [
+  ['open', 'Open'],
+  ['done', 'Done'],
+  ['all', 'All'],
+];
+const NOTHING: Record<PiecesShown, string> = { open: 'Nothing is open', done: 'Nothing is done yet', all: 'No piece yet' };
+
+/** What the address asks for: what is shown, of which stage, with whom, in which order. */
+function useAsked() {
+  const [search, setSearch] = useSearchParams();
+  const of = <T extends string>(names: readonly T[], name: string): T | undefined => names.find((known) => known === search.get(name));
+  const shown = of(PIECES_SHOWN, 'shown') ?? 'open';
+  const stage = of(PIECE_STAGES, 'stage');
+  const order = of(PIECE_ORDERS, 'order') ?? 'newest';
+  const doer = /^(nobody|[0-9a-f-]{36})$/.exec(search.get('with') ?? '')?.[0];
+  /** Takes over what differs from what is shown unasked; the rest of the address stays. */
+  const ask = (changes: Record<string, string>) => {
+    const next = new URLSearchParams(search);
+    for (const [name, value] of Object.entries(changes))
+      if (['', 'open', 'newest'].includes(value)) next.delete(name);
+      else next.set(name, value);
+    setSearch(next, { replace: true });
+  };
+  const query = new URLSearchParams({ shown, order, ...(stage ? { stage } : {}), ...(doer ? { doer } : {}) }).toString();
+  return { shown, stage, doer, order, query, ask, isNarrowed: stage !== undefined || doer !== undefined };
+}
+
+/** Pieces as rows: how far each is, who has it, and whether it makes its date. What is done is hidden until it is asked for. */
 export function ProductionPage() {
   const { query, to } = useClients();
+  const asked = useAsked();
   const columns = useColumns();
   const pieces = useInfiniteQuery({
-    queryKey: ['pieces', query],
-    queryFn: ({ pageParam }) => call<Page>(`/pieces?${query}${pageParam ? `&cursor=${pageParam}` : ''}`),
+    queryKey: ['pieces', query, asked.query],
+    queryFn: ({ pageParam }) => call<Page>(`/pieces?${asked.query}&${query}${pageParam ? `&cursor=${pageParam}` : ''}`),
     initialPageParam: '',
     getNextPageParam: (page) => page.nextCursor ?? undefined,
+    placeholderData: keepPreviousData,
   });
   if (pieces.isError) return <Failed message={wordsOf(pieces.error)} onRetry={() => void pieces.refetch()} />;
   if (!pieces.data) return <Loading />;
   const rows = pieces.data.pages.flatMap((page) => page.items);
+  const total = pieces.data.pages[0]?.total ?? null;
+  const note = total === null ? `${rows.length}${pieces.hasNextPage ? ' so far' : ''}` : count(total, 'piece');
   return (
     <>
-      <PageHead title="Production" note={`${rows.filter((row) => row.list !== null).length} open, ${rows.length} shown`} />
+      <PageHead title="Production" note={note}>
+        <Choice
+          label="What is shown"
+          value={asked.shown}
+          options={SHOWN_WORDS}
+          onChange={(shown) => asked.ask({ shown, stage: '', with: '', order: '' })}
+        />
+        {asked.shown !== 'done' && <StageChoice value={asked.stage} onChange={(stage) => asked.ask({ stage })} />}
+        {asked.shown !== 'done' && <DoerChoice value={asked.doer} onChange={(doer) => asked.ask({ with: doer })} />}
+      </PageHead>
       {rows.length === 0 ? (
-        <Empty title="No piece yet">
-          A request that you accept becomes a piece.{' '}
-          <Link to={to('/requests')} className="text-pine underline">
-            Go to the requests
-          </Link>
+        <Empty title={asked.isNarrowed ? 'No piece is like that' : NOTHING[asked.shown]}>
+          {asked.isNarrowed ? (
+            <button type="button" className="text-pine underline min-h-8" onClick={() => asked.ask({ stage: '', with: '' })}>
+              Show all that is open
+            </button>
+          ) : (
+            <>
+              A request that you accept becomes a piece.{' '}
+              <Link to={to('/requests')} className="text-pine underline">
+                Go to the requests
+              </Link>
+            </>
+          )}
         </Empty>
       ) : (
         <div className="card">
@@ -41,16 +91,58 @@ export function ProductionPage() {
             columns={columns}
             rows={rows}
             keyOf={(row) => row.id}
+            {...(asked.shown === 'open'
+              ? { order: asked.order, onOrder: (order: string) => asked.ask({ order: order === asked.order ? '' : order }) }
+              : {})}
             onEnd={() => pieces.hasNextPage && !pieces.isFetchingNextPage && void pieces.fetchNextPage()}
           />
           {pieces.hasNextPage && (
             <Button look="quiet" className="w-full" onClick={() => void pieces.fetchNextPage()}>
-              Show older ones
+              Show more
             </Button>
           )}
         </div>
       )}
     </>
+  );
+}
+
+interface NarrowProps {
+  readonly value: string | undefined;
+  readonly onChange: (value: string) => void;
+}
+
+function StageChoice({ value, onChange }: NarrowProps) {
+  return (
+    <select className="field w-auto min-h-8" aria-label="Stage" value={value ?? ''} onChange={(event) => onChange(event.target.value)}>
+      <option value="">Any stage</option>
+      {PIECE_STAGES.filter((stage) => stage !== 'published' && stage !== 'shelved').map((stage) => (
+        <option key={stage} value={stage}>
+          {STAGE_WORDS[stage]}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/** Whose turn it is. Creators do not see the list of people. */
+function DoerChoice({ value, onChange }: NarrowProps) {
+  const { role } = useSession();
+  const manages = role === 'lead' || role === 'manager';
+  const { data: people } = useQuery({ queryKey: ['people'], queryFn: () => call<PersonRow[]>('/people'), enabled: manages });
+  if (!manages) return null;
+  return (
+    <select className="field w-auto min-h-8" aria-label="With" value={value ?? ''} onChange={(event) => onChange(event.target.value)}>
+      <option value="">With anybody</option>
+      <option value="nobody">With nobody</option>
+      {people
+        ?.filter((person) => person.active || person.id === value)
+        .map((person) => (
+          <option key={person.id} value={person.id}>
+            {person.name}
+          </option>
+        ))}
+    </select>
   );
 }
 
@@ -100,6 +192,7 @@ function useColumns(): Column<PieceRow>[] {
     {
       key: 'aim',
       head: 'Aim',
+      order: 'aim',
       width: 8.5,
       cell: ({ aimOn, stage }) => (
         <span className="tabular">
@@ -110,6 +203,7 @@ function useColumns(): Column<PieceRow>[] {
     {
       key: 'slack',
       head: 'Slack',
+      order: 'slack',
       width: 4.5,
       align: 'right',
       cell: ({ slackDays }) => <span className="tabular">{slackDays === null ? '' : signed(slackDays)}</span>,

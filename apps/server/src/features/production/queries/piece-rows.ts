@@ -1,4 +1,4 @@
-import { compareDesk, dayIn, RECKONING_LISTS, type ReckoningList } from '@zesting/core';
+import { compareDesk, dayIn, RECKONING_LISTS, type PieceOrder, type PieceStage, type PiecesShown, type ReckoningList } from '@zesting/core';
 import type { DeskRow, DeskShape, PiecePage, PieceRow } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
@@ -13,17 +13,47 @@ const FROM = `from pieces p join formats f on f.id = p.format_id left join pilla
 
 const PAGE = 100;
 
-/** Pieces in the viewer's reach, newest first. `cursor` is the last id of the page before. */
-export async function listPieces(app: App, viewer: Viewer, clientId: string | undefined, cursor: string | undefined): Promise<PiecePage> {
+/** What is asked of the list of pieces. */
+export interface PiecesAsked {
+  readonly clientId?: string | undefined;
+  /** the last id of the page before */
+  readonly cursor?: string | undefined;
+  readonly shown?: PiecesShown;
+  readonly stage?: PieceStage | undefined;
+  /** whose step is at hand: a person's id, or `nobody` */
+  readonly doer?: string | undefined;
+  readonly order?: PieceOrder;
+}
+
+/** What a piece stands by in each order; the id tells apart what stands equal. */
+const ORDERS: Record<PieceOrder, { readonly by: string; readonly way: 'asc' | 'desc' }> = {
+  newest: { by: 'p.created_at', way: 'desc' },
+  aim: { by: "coalesce(p.aim_on, 'infinity'::date)", way: 'asc' },
+  slack: { by: 'coalesce(p.slack_days, 1000000)', way: 'asc' },
+};
+const SHOWN: Record<PiecesShown, string> = { open: 'p.list is not null', done: 'p.list is null', all: 'true' };
+
+/** A page of the pieces in the viewer's reach. */
+export async function listPieces(app: App, viewer: Viewer, asked: PiecesAsked): Promise<PiecePage> {
+  const { clientId, cursor, shown = 'all', stage, doer, order = 'newest' } = asked;
   const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
+  const { by, way } = ORDERS[order];
+  // who has a step at hand has it on what is open; slack is reckoned for that alone
+  const isOpen = shown === 'open' || doer !== undefined || order === 'slack';
+  const where = `p.client_id = any($1) and ${isOpen ? SHOWN.open : SHOWN[shown]} and ($2::text is null or p.stage = $2)
+    and ($3::text is null or case when $3 = 'nobody' then s.id is not null and s.doer_id is null and s.kind <> 'sign_off' else s.doer_id::text = $3 end)`;
+  const values = [clientIds, stage ?? null, doer ?? null];
+  const after = by.replaceAll('p.', 'c.');
   const items = await app.read<PieceRow>(
-    `select ${ROW} ${FROM} where p.client_id = any($1)
-       and ($2::uuid is null or (p.created_at, p.id) < (select created_at, id from pieces where id = $2))
-     order by p.created_at desc, p.id desc limit ${PAGE + 1}`,
-    [clientIds, cursor ?? null],
+    `select ${ROW} ${FROM} where ${where}
+       and ($4::uuid is null or (${by}, p.id) ${way === 'asc' ? '>' : '<'} (select ${after}, c.id from pieces c where c.id = $4))
+     order by ${by} ${way}, p.id ${way} limit ${PAGE + 1}`,
+    [...values, cursor ?? null],
   );
   const more = items.length > PAGE;
-  return { items: items.slice(0, PAGE), nextCursor: more ? (items[PAGE - 1]?.id ?? null) : null };
+  const [count] =
+    isOpen && cursor === undefined ? await app.read<{ total: number }>(`select count(*) as total ${FROM} where ${where}`, values) : [];
+  return { items: items.slice(0, PAGE), total: count?.total ?? null, nextCursor: more ? (items[PAGE - 1]?.id ?? null) : null };
 }
 
 /** So many of each list are on the desk at first, and so many of one list that is asked for by itself. */
