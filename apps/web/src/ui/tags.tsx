@@ -41,7 +41,7 @@ export const clientColour = (step: number): string => `oklch(var(--client-lightn
 /** The client's code, with its colour as a bar. */
 export function ClientCode({ code, colour, name }: { code: string; colour: number; name?: string }) {
   return (
-    <span className="inline-flex items-center gap-1.5 font-semibold tracking-wide text-[12px] whitespace-nowrap" title={name}>
+    <span className="inline-flex items-center gap-1.5 font-semibold tracking-wide text-[12px] whitespace-nowrap align-middle" title={name}>
       <span aria-hidden className="inline-block w-1 h-4 rounded-sm" style={{ background: clientColour(colour) }} />
       {code}
     </span>

@@ -7,7 +7,7 @@ import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { PageHead } from '../../ui/page';
 import { MarkerDialog } from './marker-dialog';
-import { COLOURINGS, hiddenCount, step, type View } from './view';
+import { COLOURINGS, hiddenCount, step, withKind, type View } from './view';
 
 interface CalendarHeadProps {
   readonly view: View;
@@ -23,7 +23,7 @@ export function CalendarHead({ view, calendar, search, onChange }: CalendarHeadP
   const { client } = useClients();
   const { role } = useSession();
   const [adding, setAdding] = useState(false);
-  const unit = view.kind === 'week' ? 'week' : 'month';
+  const unit = view.kind === 'month' ? 'month' : 'week';
   const put = (key: string, value: string | null) => {
     const next = new URLSearchParams(search);
     if (value === null) next.delete(key);
@@ -46,10 +46,11 @@ export function CalendarHead({ view, calendar, search, onChange }: CalendarHeadP
           label="How much is shown"
           value={view.kind}
           options={[
+            ['ahead', 'Six weeks'],
             ['month', 'Month'],
             ['week', 'Week'],
           ]}
-          onChange={(kind) => put('view', kind === 'week' ? 'week' : null)}
+          onChange={(kind) => onChange(withKind(search, kind))}
         />
         <label className="flex items-center gap-1.5 text-[13px]">
           Colour by

@@ -2,7 +2,7 @@ import { useDroppable } from '@dnd-kit/core';
 import type { CalendarEntryShape, MarkerShape } from '@zesting/contract';
 import type { Day } from '@zesting/core';
 import { useState } from 'react';
-import { dayWords } from '../../lib/format';
+import { dayWords, monthWords } from '../../lib/format';
 import { EntryChip } from './entry-chip';
 import { MarkerLine } from './marker-line';
 import { isWeekend, type Colouring } from './view';
@@ -13,6 +13,8 @@ interface DayCellProps {
   readonly day: Day;
   readonly isOutside?: boolean;
   readonly isToday: boolean;
+  /** says of which month it is: the first of all, and the first of each month */
+  readonly namesMonth?: boolean;
   readonly entries: readonly CalendarEntryShape[];
   readonly markers: readonly MarkerShape[];
   readonly colouring: Colouring;
@@ -30,6 +32,7 @@ export function DayCell({
   day,
   isOutside = false,
   isToday,
+  namesMonth = false,
   entries,
   markers,
   colouring,
@@ -52,6 +55,7 @@ export function DayCell({
         <p className={`px-1 tabular text-[12px] ${isOutside ? 'text-muted' : 'font-medium'}`}>
           <span className={isToday ? 'inline-grid place-items-center min-w-5 h-5 rounded-md bg-pine text-on-pine px-1' : ''}>
             {Number(day.slice(8))}
+            {namesMonth && ` ${monthWords(day.slice(0, 7)).split(' ')[0] ?? ''}`}
           </span>
         </p>
       )}

@@ -1,7 +1,7 @@
 import type { CalendarShape } from '@zesting/contract';
 import type { Day } from '@zesting/core';
 import { DayCell } from './day-cell';
-import { isWeekend, type View } from './view';
+import { isWeekend, type View, type ViewKind } from './view';
 
 export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 /** Entries shown in a day before the rest is counted. */
@@ -14,13 +14,15 @@ interface MonthGridProps {
   readonly onOpen: (id: string) => void;
 }
 
-/** A month as a table: a row per week, Monday first; or one client's week as one tall row. */
+const CAPTIONS: Record<ViewKind, string> = { ahead: 'The weeks ahead', month: 'The month', week: 'The week' };
+
+/** A month or the weeks ahead as a table: a row per week, Monday first; or one client's week as one tall row. */
 export function MonthGrid({ view, todayOn, calendar, onOpen }: MonthGridProps) {
   const isWeek = view.kind === 'week';
   const names = view.weekends ? WEEKDAYS : WEEKDAYS.slice(0, 5);
   return (
     <table className="card w-full table-fixed border-separate border-spacing-0">
-      <caption className="sr-only">{isWeek ? 'The week' : 'The month'}, each placement on its client’s own day</caption>
+      <caption className="sr-only">{CAPTIONS[view.kind]}, each placement on its client’s own day</caption>
       <thead>
         <tr>
           {names.map((name) => (
@@ -41,7 +43,8 @@ export function MonthGrid({ view, todayOn, calendar, onOpen }: MonthGridProps) {
                   key={day}
                   dropId={day}
                   day={day}
-                  isOutside={!isWeek && !day.startsWith(view.month)}
+                  isOutside={view.kind === 'month' ? !day.startsWith(view.month) : view.kind === 'ahead' && day < todayOn}
+                  namesMonth={view.kind === 'ahead' && (day === view.from || day.endsWith('-01'))}
                   isToday={day === todayOn}
                   entries={calendar.entries.filter((entry) => entry.on === day)}
                   markers={calendar.markers.filter((marker) => marker.on === day)}

@@ -1,6 +1,6 @@
 import { getDay } from '@zesting/core';
 import type { CalendarEntryShape, ClientShape } from '@zesting/contract';
-import { colourOf, hiddenCount, step, viewOf } from './view';
+import { colourOf, hiddenCount, step, viewOf, withKind } from './view';
 
 const today = getDay('2026-11-25');
 const entry = (on: string | null) =>
@@ -13,16 +13,31 @@ const client = {
 } as ClientShape; // the parts that are read
 
 describe('how the calendar is looked at', () => {
-  it('is this month, by client, with weekends, where the address says nothing or nonsense', () => {
+  it('is this week and the five to come, by client, with weekends, where the address says nothing or nonsense', () => {
     const view = viewOf(new URLSearchParams('month=2026-13&colour=mood'), today);
+    expect(view.weeks).toHaveLength(6);
     expect(view).toMatchObject({
-      kind: 'month',
+      kind: 'ahead',
       month: '2026-11',
-      from: '2026-10-26',
-      to: '2026-12-06',
+      from: '2026-11-23',
+      to: '2027-01-03',
+      title: '23 November – 3 January 2027',
       colouring: 'client',
       weekends: true,
     });
+  });
+
+  it('is a month where the address names one, or asks for this one', () => {
+    expect(viewOf(new URLSearchParams('month=2026-10'), today)).toMatchObject({ kind: 'month', month: '2026-10', title: 'October 2026' });
+    const view = viewOf(new URLSearchParams('view=month'), today);
+    expect(view).toMatchObject({ kind: 'month', month: '2026-11', from: '2026-10-26', to: '2026-12-06' });
+    expect(step(new URLSearchParams('month=2026-10'), view, null).toString()).toBe('view=month');
+  });
+
+  it('goes from one kind to another and leaves behind what was only of the first', () => {
+    expect(withKind(new URLSearchParams('month=2026-10&colour=stage'), 'ahead').toString()).toBe('colour=stage');
+    expect(withKind(new URLSearchParams('week=2026-12-07'), 'week').toString()).toBe('week=2026-12-07&view=week');
+    expect(withKind(new URLSearchParams('view=week&week=2026-12-07&placement=x'), 'month').toString()).toBe('view=month');
   });
 
   it('is the week of any of its days, and names both months where it crosses one', () => {
@@ -39,7 +54,8 @@ describe('how the calendar is looked at', () => {
     const next = step(week, viewOf(week, today), 1);
     expect(next.toString()).toBe('view=week&colour=stage&week=2026-11-30');
     expect(step(next, viewOf(next, today), null).toString()).toBe('view=week&colour=stage');
-    expect(step(new URLSearchParams(), viewOf(new URLSearchParams(), today), -1).get('month')).toBe('2026-10');
+    expect(step(new URLSearchParams('view=month'), viewOf(new URLSearchParams('view=month'), today), -1).get('month')).toBe('2026-10');
+    expect(step(new URLSearchParams(), viewOf(new URLSearchParams(), today), 1).toString()).toBe('week=2026-11-30');
   });
 
   it('says how much stands on hidden weekends', () => {

@@ -7,10 +7,16 @@ import { mondayOf, nextMonth, weekFrom, weeksOf } from './month';
 export const COLOURINGS = ['client', 'channel', 'pillar', 'stage'] as const;
 export type Colouring = (typeof COLOURINGS)[number];
 
+/** The weeks that lie ahead, a month, or one week. */
+export type ViewKind = 'ahead' | 'month' | 'week';
+
+/** So many weeks are ahead, this one among them. */
+const WEEKS_AHEAD = 6;
+
 /** How the calendar is looked at: all of it stands in the address. */
 export interface View {
-  readonly kind: 'month' | 'week';
-  /** `YYYY-MM`; of a week, the month of its Monday */
+  readonly kind: ViewKind;
+  /** `YYYY-MM`; of weeks, the month of their first Monday */
   readonly month: string;
   readonly weeks: readonly (readonly Day[])[];
   readonly from: Day;
@@ -27,16 +33,26 @@ const dayMonth = (day: Day): string => DAY_MONTH.format(new Date(`${day}T00:00:0
 const weekWords = (from: Day, to: Day): string =>
   `${from.slice(0, 7) === to.slice(0, 7) ? Number(from.slice(8)) : dayMonth(from)} – ${dayMonth(to)} ${to.slice(0, 4)}`;
 
+const isMonth = (text: string): boolean => /^\d{4}-(0[1-9]|1[0-2])$/.test(text);
+
+/** A month in the address is one that is looked at, whatever else is missing. */
+function kindOf(search: URLSearchParams): ViewKind {
+  const asked = search.get('view');
+  if (asked === 'week') return 'week';
+  return asked === 'month' || isMonth(search.get('month') ?? '') ? 'month' : 'ahead';
+}
+
 /** Reads a view out of the address; what is missing or malformed is the present. */
 export function viewOf(search: URLSearchParams, todayOn: Day): View {
-  const kind = search.get('view') === 'week' ? 'week' : 'month';
+  const kind = kindOf(search);
   const asked = search.get('month') ?? '';
   const monday = mondayOf(parseDay(search.get('week') ?? '') ?? todayOn);
-  const month = kind === 'week' ? monday.slice(0, 7) : /^\d{4}-(0[1-9]|1[0-2])$/.test(asked) ? asked : todayOn.slice(0, 7);
-  const weeks = kind === 'week' ? [weekFrom(monday)] : weeksOf(month);
+  const month = kind !== 'month' ? monday.slice(0, 7) : isMonth(asked) ? asked : todayOn.slice(0, 7);
+  const ahead = Array.from({ length: kind === 'week' ? 1 : WEEKS_AHEAD }, (_, index) => weekFrom(addDays(monday, 7 * index)));
+  const weeks = kind === 'month' ? weeksOf(month) : ahead;
   const [from, to] = [weeks[0]?.[0] ?? todayOn, weeks.at(-1)?.[6] ?? todayOn];
   const colouring = COLOURINGS.find((one) => one === search.get('colour')) ?? 'client';
-  const title = kind === 'week' ? weekWords(from, to) : monthWords(month);
+  const title = kind === 'month' ? monthWords(month) : weekWords(from, to);
   return { kind, month, weeks, from, to, title, colouring, weekends: search.get('weekends') !== 'off' };
 }
 
@@ -44,9 +60,20 @@ export function viewOf(search: URLSearchParams, todayOn: Day): View {
 export function step(search: URLSearchParams, view: View, by: number | null): URLSearchParams {
   const next = new URLSearchParams(search);
   next.delete('placement');
-  const key = view.kind;
+  const key = view.kind === 'month' ? 'month' : 'week';
   if (by === null) next.delete(key);
-  else next.set(key, view.kind === 'week' ? addDays(view.from, 7 * by) : nextMonth(view.month, by));
+  else next.set(key, view.kind === 'month' ? nextMonth(view.month, by) : addDays(view.from, 7 * by));
+  if (view.kind === 'month') next.set('view', 'month');
+  return next;
+}
+
+/** The address of another kind of view; what only the one before was of goes. */
+export function withKind(search: URLSearchParams, kind: ViewKind): URLSearchParams {
+  const next = new URLSearchParams(search);
+  next.delete('placement');
+  next.delete(kind === 'month' ? 'week' : 'month');
+  if (kind === 'ahead') next.delete('view');
+  else next.set('view', kind);
   return next;
 }
 

@@ -1,5 +1,5 @@
-import { useQuery, useSuspenseQuery } from '@tanstack/react-query';
-import type { DeskRow, DeskShape } from '@zesting/contract';
+import { useQuery, useSuspenseQueries } from '@tanstack/react-query';
+import type { DeskRow, DeskShape, MyStepsShape } from '@zesting/contract';
 import type { ReckoningList } from '@zesting/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -11,6 +11,8 @@ import { Button, buttonClass } from '../../ui/button';
 import { Empty, PageHead } from '../../ui/page';
 import { ClientCode, Tag, type Tone } from '../../ui/tags';
 import { Wheel } from '../../ui/wheel';
+import { DESK_LINE } from './desk-line';
+import { OwnSteps } from './own-steps';
 import { actionOf, reasonOf } from './reasons';
 
 const TONES: Partial<Record<ReckoningList, Tone>> = {
@@ -30,9 +32,11 @@ const TONES: Partial<Record<ReckoningList, Tone>> = {
 /** What needs the manager: every open piece on one list, most dangerous first, each with its reason and one click to the place. */
 export function ManagerDesk() {
   const { query, to } = useClients();
-  const { data: desk } = useSuspenseQuery({
-    queryKey: ['desk', query],
-    queryFn: () => call<DeskShape>(`/desk?${query}`),
+  const [{ data: desk }, { data: own }] = useSuspenseQueries({
+    queries: [
+      { queryKey: ['desk', query], queryFn: () => call<DeskShape>(`/desk?${query}`) },
+      { queryKey: ['steps', 'mine'], queryFn: () => call<MyStepsShape>('/steps/mine') },
+    ],
   });
   const urgent = desk.lists
     .filter(({ list }) => list !== 'on_course' && list !== 'with_client')
@@ -50,6 +54,7 @@ export function ManagerDesk() {
           <span className="ml-auto text-pine font-medium">Read and decide</span>
         </Link>
       )}
+      <OwnSteps rows={own.rows} />
       {desk.lists.length === 0 ? (
         <Empty title="No piece is open">
           Accept a request, and it stands here until it is out.{' '}
@@ -104,7 +109,7 @@ function DeskLine({ row }: { row: DeskRow }) {
   const client = clientOf(row.clientId);
   const action = actionOf(row, client?.code ?? '');
   return (
-    <li className="grid grid-cols-[26px_4.4rem_minmax(0,1fr)_auto] md:grid-cols-[26px_4.4rem_minmax(0,0.75fr)_minmax(0,1.5fr)_6rem_8.5rem] items-center gap-x-3 px-4 py-1 min-h-10 hover:bg-sunk">
+    <li className={DESK_LINE}>
       <Wheel segments={row.wheel} size={24} />
       <ClientCode code={client?.code ?? ''} colour={client?.colour ?? 0} name={client?.name ?? ''} />
       <Link to={to(`/pieces/${row.id}`)} className="font-medium truncate no-underline hover:underline" title={row.title}>

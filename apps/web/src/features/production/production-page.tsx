@@ -174,7 +174,7 @@ function useColumns(): Column<PieceRow>[] {
     {
       key: 'step',
       head: 'At hand',
-      width: 11,
+      width: 12.5,
       cell: ({ currentStep, round }) => (
         <span title={currentStep ?? undefined}>
           {currentStep ?? <span className="text-muted">–</span>}
