@@ -18,7 +18,7 @@ await tell(async () => {
   if (!email) throw new Stop('Say who: npm run let-in -- lead@agency.example');
   build();
   const identity = (file) => import(pathToFileURL(join(root, 'apps/server/dist/features/identity', file)).href);
-  const [{ hashPassword }, { accountKey }] = await Promise.all([identity('passwords.js'), identity('sign-in-guard.js')]);
+  const [{ hashPassword }, { forgiveAccount }] = await Promise.all([identity('passwords.js'), identity('sign-in-guard.js')]);
   const password = newPassword();
   const hash = await hashPassword(password);
   await withDatabase(places(), async (url) => {
@@ -34,7 +34,7 @@ await tell(async () => {
       );
       if (rows.length !== 1) throw new Stop(`nobody who works here has the address ${email}`);
       await client.query("delete from sessions where sess ->> 'personId' = $1", [rows[0].id]);
-      await client.query("delete from sign_in_failures where kind in ('account', 'pair') and who like $1 || '%'", [accountKey(email)]);
+      await forgiveAccount(client, email);
       await client.query('commit');
       console.log(`${rows[0].name} signs in with ${email.trim()} and ${password}`);
     } finally {

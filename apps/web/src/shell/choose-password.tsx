@@ -85,33 +85,41 @@ function PasswordForm({ purpose, linkId, invite }: { purpose: Purpose; linkId: s
         Hello {invite.name}. {WORDS[purpose].hello(invite)}
       </p>
       <input type="email" className="sr-only" tabIndex={-1} aria-hidden autoComplete="username" value={invite.email} readOnly />
-      <Field label="New password" help={`At least ${SHORTEST} characters, nothing that is guessed first`}>
-        {(control) => (
-          <input
-            {...control}
-            type="password"
-            className="field"
-            autoComplete="new-password"
-            value={password}
-            onChange={(event) => setPassword(event.target.value)}
-          />
-        )}
-      </Field>
-      <Field label="The same again" error={error}>
-        {(control) => (
-          <input
-            {...control}
-            type="password"
-            className="field"
-            autoComplete="new-password"
-            value={again}
-            onChange={(event) => setAgain(event.target.value)}
-          />
-        )}
-      </Field>
+      <PasswordField
+        label="New password"
+        help={`At least ${SHORTEST} characters, nothing that is guessed first`}
+        value={password}
+        onChange={setPassword}
+      />
+      <PasswordField label="The same again" error={error} value={again} onChange={setAgain} />
       <Button look="main" type="submit" className="w-full" disabled={state === 'busy'}>
         Set the password
       </Button>
     </form>
+  );
+}
+
+interface PasswordProps {
+  readonly label: string;
+  readonly help?: string;
+  readonly error?: string | undefined;
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+}
+
+function PasswordField({ value, onChange, ...field }: PasswordProps) {
+  return (
+    <Field {...field}>
+      {(control) => (
+        <input
+          {...control}
+          type="password"
+          className="field"
+          autoComplete="new-password"
+          value={value}
+          onChange={(event) => onChange(event.target.value)}
+        />
+      )}
+    </Field>
   );
 }

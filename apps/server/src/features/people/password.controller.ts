@@ -4,17 +4,7 @@ import { ForgottenBody, SetPasswordBody, type InviteShape } from '@zesting/contr
 import { Access, CurrentLink } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { valueOrProblem } from '../../platform/http/problem.js';
-import { answerInvite, answerReset, forgotten } from './use-cases/choose-password.js';
-
-/** Whose password is chosen. */
-async function whoseOf(app: App, personId: string): Promise<InviteShape> {
-  const [row] = await app.read<InviteShape>(
-    'select p.name, p.email, a.name as "agencyName" from people p cross join agencies a where p.id = $1',
-    [personId],
-  );
-  if (!row) throw new Error('the person went away');
-  return row;
-}
+import { answerInvite, answerReset, forgotten, whoseOf } from './use-cases/choose-password.js';
 
 /** Answering an invitation, by its link. */
 @Controller('invites/:linkId')

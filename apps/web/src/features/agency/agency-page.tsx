@@ -35,7 +35,7 @@ export function AgencyPage() {
       <PageHead title="Agency" />
       <EditedSection title="Settings" edited={edited} readOnly={locked} note={locked ? 'A lead changes these.' : undefined}>
         <div className="grid sm:grid-cols-2 gap-x-4">
-          <Field label="Name" required help="As clients read it, and as mails sign">
+          <Field label="Name" required help="As clients read it">
             {(control) => (
               <input
                 {...control}

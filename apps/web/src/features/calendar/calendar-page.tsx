@@ -35,7 +35,7 @@ export function CalendarPage() {
   const [search, setSearch] = useSearchParams();
   const view = viewOf(search, todayOn as Day); // a day of the contract's
   // what the address leads to is among what is shown
-  const [led] = useState(() => /^[0-9a-f-]{36}$/.exec(search.get('placement') ?? '')?.[0] ?? null);
+  const [led] = useState(() => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.exec(search.get('placement') ?? '')?.[0] ?? null);
   const key = ['calendar', query, view.from, view.to];
   const calendar = useQuery({
     queryKey: key,

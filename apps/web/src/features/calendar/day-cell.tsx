@@ -55,7 +55,7 @@ export function DayCell({
         <p className={`px-1 tabular text-[12px] ${isOutside ? 'text-muted' : 'font-medium'}`}>
           <span className={isToday ? 'inline-grid place-items-center min-w-5 h-5 rounded-md bg-pine text-on-pine px-1' : ''}>
             {Number(day.slice(8))}
-            {namesMonth && ` ${monthWords(day.slice(0, 7)).split(' ')[0] ?? ''}`}
+            {namesMonth && ` ${monthWords(day.slice(0, 7)).slice(0, 3)}`}
           </span>
         </p>
       )}

@@ -21,7 +21,7 @@ describe('how the calendar is looked at', () => {
       month: '2026-11',
       from: '2026-11-23',
       to: '2027-01-03',
-      title: '23 November – 3 January 2027',
+      title: '23 November 2026 – 3 January 2027',
       colouring: 'client',
       weekends: true,
     });

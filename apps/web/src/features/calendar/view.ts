@@ -29,9 +29,12 @@ export interface View {
 const DAY_MONTH = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
 const dayMonth = (day: Day): string => DAY_MONTH.format(new Date(`${day}T00:00:00Z`));
 
-/** "23 – 29 November 2026", "30 November – 6 December 2026". */
-const weekWords = (from: Day, to: Day): string =>
-  `${from.slice(0, 7) === to.slice(0, 7) ? Number(from.slice(8)) : dayMonth(from)} – ${dayMonth(to)} ${to.slice(0, 4)}`;
+/** "23 – 29 November 2026", "30 November – 6 December 2026", "28 December 2026 – 3 January 2027". */
+function weekWords(from: Day, to: Day): string {
+  const isOneMonth = from.slice(0, 7) === to.slice(0, 7);
+  const year = from.slice(0, 4) === to.slice(0, 4) ? '' : ` ${from.slice(0, 4)}`;
+  return `${isOneMonth ? Number(from.slice(8)) : dayMonth(from)}${year} – ${dayMonth(to)} ${to.slice(0, 4)}`;
+}
 
 const isMonth = (text: string): boolean => /^\d{4}-(0[1-9]|1[0-2])$/.test(text);
 

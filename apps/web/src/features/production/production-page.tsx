@@ -27,7 +27,7 @@ function useAsked() {
   const shown = of(PIECES_SHOWN, 'shown') ?? 'open';
   const stage = of(PIECE_STAGES, 'stage');
   const order = of(PIECE_ORDERS, 'order') ?? 'newest';
-  const doer = /^(nobody|[0-9a-f-]{36})$/.exec(search.get('with') ?? '')?.[0];
+  const doer = /^(nobody|[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12})$/.exec(search.get('with') ?? '')?.[0];
   /** Takes over what differs from what is shown unasked; the rest of the address stays. */
   const ask = (changes: Record<string, string>) => {
     const next = new URLSearchParams(search);

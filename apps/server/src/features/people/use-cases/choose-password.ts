@@ -1,3 +1,4 @@
+import type { InviteShape } from '@zesting/contract';
 import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
@@ -88,13 +89,18 @@ export async function answerReset(
 export const clearResets = (app: App): Promise<unknown> =>
   app.read("delete from password_resets where ends_at < $1::timestamptz - interval '1 day'", [app.clock.now()]);
 
-async function isEasy(app: App, personId: string, password: string): Promise<boolean> {
-  const [known] = await app.read<{ name: string; email: string; agency: string }>(
-    'select p.name, p.email, a.name as agency from people p cross join agencies a where p.id = $1',
+/** Whose password is chosen. */
+export async function whoseOf(app: App, personId: string): Promise<InviteShape> {
+  const [row] = await app.read<InviteShape>(
+    'select p.name, p.email, a.name as "agencyName" from people p cross join agencies a where p.id = $1',
     [personId],
   );
-  return isEasilyGuessed(password, Object.values(known ?? {}));
+  if (!row) throw new Error('the person went away');
+  return row;
 }
+
+const isEasy = async (app: App, personId: string, password: string): Promise<boolean> =>
+  isEasilyGuessed(password, Object.values(await whoseOf(app, personId)) as string[]); // its members are texts
 
 /** Whoever had the old password, or a link for a new one, has nothing any more. */
 async function setPassword(tx: Tx, person: Person, passwordHash: string, now: InstantText): Promise<void> {
