@@ -22,7 +22,12 @@ const BARE = {
   'pieces, first page': 'select id, title, stage from pieces where client_id = any($1) order by created_at desc, id desc limit 101',
   'requests, first page': `(select id, title from requests where client_id = any($1) and state = 'new' order by received_at desc limit 51)
     union all (select id, title from requests where client_id = any($1) and state <> 'new' order by received_at desc limit 51)`,
-  'packets out': 'select id, title from packets where client_id = any($1) and closed_at is null order by due_on limit 100',
+  'packets out': `select k.id, k.title, k.policy, k.sent_at,
+      (select jsonb_agg(jsonb_build_array(p.number, p.title, i.round, v.digests,
+          (select jsonb_agg(jsonb_build_array(d.contact_id, d.verdict, d.digests)) from decisions d where d.piece_id = p.id)))
+        from packet_items i join pieces p on p.id = i.piece_id join versions v on v.id = i.version_id where i.packet_id = k.id) as items,
+      (select jsonb_agg(to_jsonb(x)) from contacts x where x.id = any(k.approver_ids)) as approvers
+    from packets k where client_id = any($1) and closed_at is null order by due_on limit 100`,
   desk: 'select list, count(*) from pieces where client_id = any($1) and list is not null group by list',
   stations: 'select stage, count(*) from pieces where client_id = any($1) and list is not null group by stage',
   'calendar, a month':

@@ -83,7 +83,8 @@ export async function fill(query, pieces) {
   );
   await query(
     `insert into packets (id, client_id, title, message, due_on, policy, approver_ids, sent_at, sent_by, closed_at)
-     select md5('packet' || g.id)::uuid, g.client_id, 'Packet ' || g.n, '', g.at::date + 5, '{"kind":"any"}', array[x.id], g.at, (select id from people where role = 'lead' limit 1),
+     select md5('packet' || g.id)::uuid, g.client_id, 'Packet ' || g.n, '', (case when g.n % 400 = 0 then date '2027-03-09' - (g.n / 400) % 25 else g.at::date end) + 5,
+       '{"kind":"any"}', array[x.id], case when g.n % 400 = 0 then timestamptz '2027-03-09 10:00Z' - make_interval(days => (g.n / 400) % 25) else g.at end, (select id from people where role = 'lead' limit 1),
        case when g.n % 400 = 0 then null else g.at end
      from big_pieces g join contacts x on x.client_id = g.client_id where g.n % 4 = 0`,
   );

@@ -55,19 +55,27 @@ export interface CalendarBook {
   readonly clients: ReadonlyMap<string, PlanClient>;
 }
 
-/** Loads the working calendars of the agency, its people and its clients. */
-export async function loadCalendars(tx: Reader, now: InstantText): Promise<CalendarBook> {
+/**
+ * Loads the working calendars of the agency, its people and its clients.
+ * @param only where given, these clients and nobody of the agency's people: enough for lists of what clients are asked
+ */
+export async function loadCalendars(tx: Reader, now: InstantText, only: ReadonlySet<string> | null = null): Promise<CalendarBook> {
   const today = dayIn(now, 'UTC');
   const since = addDays(today, -400);
   const [agency] = await rowsOf<AgencyRow>(tx, 'select id, zone, region, weekly_minutes, cut_off, tight_days from agencies');
   if (!agency) throw new Error('there is no agency');
-  const people = await rowsOf<PartyRow>(tx, 'select id, zone, region, weekly_minutes from people');
-  const clients = await rowsOf<ClientRow>(tx, 'select id, zone, region, weekly_minutes, usual_time from clients');
+  const clientIds = only && [...only];
+  const people = clientIds ? [] : await rowsOf<PartyRow>(tx, 'select id, zone, region, weekly_minutes from people');
+  const clients = await rowsOf<ClientRow>(
+    tx,
+    'select id, zone, region, weekly_minutes, usual_time from clients where $1::uuid[] is null or id = any($1)',
+    [clientIds],
+  );
   const off = await rowsOf<OffRow>(
     tx,
-    `select person_id as owner_id, start_on, end_on, part from time_off where end_on >= $1
-     union all select client_id, start_on, end_on, 1 from client_closures where end_on >= $1`,
-    [since],
+    `select person_id as owner_id, start_on, end_on, part from time_off where end_on >= $1 and $2::uuid[] is null
+     union all select client_id, start_on, end_on, 1 from client_closures where end_on >= $1 and ($2::uuid[] is null or client_id = any($2))`,
+    [since, clientIds],
   );
   const years = [Number(since.slice(0, 4)), Number(today.slice(0, 4)) + 3] as const;
   const offOf = grouped(off);

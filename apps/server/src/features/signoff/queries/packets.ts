@@ -1,4 +1,5 @@
 import {
+  addDays,
   countWorkingDays,
   dayIn,
   getDay,
@@ -58,7 +59,7 @@ export async function packetsOf(app: App, clientIds: readonly string[], packetId
   const [count] = await app.read<{ open: number }>('select count(*) as open from packets where client_id = any($1) and closed_at is null', [
     clientIds,
   ]);
-  const book = await loadCalendars(app.manager, app.clock.now());
+  const book = await loadCalendars(app.manager, app.clock.now(), new Set([...open, ...closed].map((row) => row.clientId)));
   const waiting = await awaitedOf(
     app.manager,
     open.map(({ id, policy, approverIds, goneIds }) => ({ id, policy, approver_ids: approverIds, gone_ids: goneIds })),
@@ -79,8 +80,8 @@ type PacketRow = Omit<PacketShape, 'isPastDue' | 'waitedDays' | 'awaitedIds' | '
 function packetShape({ policy, approverIds: _, goneIds: __, ...row }: PacketRow, book: CalendarBook, awaitedIds: string[]): PacketShape {
   const client = getDoer(book, clientKey(row.clientId));
   const sentOn = dayIn(row.sentAt, client.zone);
-  const since = () => countWorkingDays(client.calendar, sentOn, client.todayOn) - countWorkingDays(client.calendar, sentOn, sentOn);
-  const waitedDays = row.closedAt === null ? Math.max(0, since()) : 0;
+  const waits = row.closedAt === null && sentOn < client.todayOn;
+  const waitedDays = waits ? countWorkingDays(client.calendar, addDays(sentOn, 1), client.todayOn) : 0;
   return {
     ...row,
     waitedDays,
