@@ -1,4 +1,5 @@
-// npm start: everything from a fresh checkout to a running Zesting with its demo. Ctrl+C stops all that was started.
+// npm start: everything from a fresh checkout to a running Zesting with its demo; `-- --own` or ZESTING_DEMO=off: without it, for an agency of
+// one's own. Ctrl+C stops all that was started.
 import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -19,6 +20,7 @@ import { needModules, needPackages, root, tell } from './prepare.mjs';
 
 const port = Number(process.env.ZESTING_PORT ?? 4310);
 const mailPort = Number(process.env.ZESTING_MAIL_PORT ?? port + 1);
+const withDemo = process.env.ZESTING_DEMO !== 'off' && !process.argv.includes('--own');
 const dataFolder = process.env.ZESTING_DATA ?? join(root, '.data');
 
 /** Starts a compiled program; its promise resolves with what it says first, usually that it listens. */
@@ -139,12 +141,15 @@ await tell(async () => {
       ZESTING_MAIL_FOLDER: join(dataFolder, 'mail'),
     };
     await keepRunning(parts, 'The mail page', 'apps/standins/dist/main.js', env);
-    const demo = await startProgram('demo/dist/main.js', env).ready.catch((error) => ({ people: [], failure: error.message }));
+    const demoEnv = { ...env, ZESTING_DEMO: withDemo ? 'on' : 'off' };
+    const demo = await startProgram('demo/dist/main.js', demoEnv).ready.catch((error) => ({ people: [], failure: error.message, holds: 'empty' }));
     await keepRunning(parts, 'The application', 'apps/server/dist/main.js', env);
     console.log(`\nZesting is ready: http://127.0.0.1:${port}`);
-    console.log(`Mail that the demo sends: http://127.0.0.1:${mailPort}`);
+    console.log(`Mail that Zesting sends, caught and shown: http://127.0.0.1:${mailPort}`);
     if (demo.failure) console.log(`\nThe demo could not be loaded (${demo.failure}): Zesting is empty, the next start tries again.`);
-    else {
+    else if (demo.holds === 'empty' || demo.holds === 'left') console.log('\nIt is empty: the first page sets up your agency.');
+    else if (demo.holds === 'demo') {
+      if (!withDemo) console.log('\nThis data folder holds the demo already. Leave it from within (Setup, Agency), or set ZESTING_DATA to another folder.');
       console.log(`\nSign in with one of these; the password is ${demo.password}`);
       for (const person of demo.people) console.log(`  ${person.email.padEnd(28)} ${person.what}`);
     }

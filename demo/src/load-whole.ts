@@ -25,20 +25,31 @@ async function ask<Row extends pg.QueryResultRow>(url: string, ...statements: st
   }
 }
 
-/** Whether an agency is there already: asked without building the application, so that a second start is quick. */
-async function hasAgency(databaseUrl: string): Promise<boolean> {
-  const [table] = await ask<{ there: string | null }>(databaseUrl, "select to_regclass('agencies') as there");
-  return table !== undefined && table.there !== null && (await ask(databaseUrl, 'select 1 from agencies')).length > 0;
+/** What a database holds: the demo, an agency of one's own, or none yet; `left` where the demo was left for good. */
+export type Holds = 'demo' | 'own' | 'empty' | 'left';
+
+/** Asked without building the application, so that a second start is quick; of older data too, whose agencies were all the demo's. */
+export async function whatIsIn(databaseUrl: string): Promise<Holds> {
+  const has = async (table: string): Promise<boolean> =>
+    (await ask<{ there: string | null }>(databaseUrl, `select to_regclass('${table}') as there`))[0]?.there !== null;
+  if (!(await has('agencies'))) return 'empty';
+  const [agency] = await ask<{ demo: boolean }>(
+    databaseUrl,
+    "select coalesce((to_jsonb(a) ->> 'is_demo')::boolean, true) as demo from agencies a",
+  );
+  if (agency) return agency.demo ? 'demo' : 'own';
+  const wasLeft = (await has('demo_left')) && (await ask(databaseUrl, 'select 1 from demo_left')).length > 0;
+  return wasLeft ? 'left' : 'empty';
 }
 
 /**
  * Loads the demo whole or not at all: into a database and a folder of its own, which take the place of the empty ones once the story is
- * complete. A failure leaves what was there as it was. An agency that is there stays.
+ * complete. A failure leaves what was there as it was. An agency that is there stays, and a demo that was left stays away.
  * @param load plays the story; tests pass one that fails on the way
  * @returns whether it was loaded now
  */
 export async function loadWhole(config: Config, load: (app: App, now: string) => Promise<void> = loadDemo): Promise<boolean> {
-  if (await hasAgency(config.databaseUrl)) return false;
+  if ((await whatIsIn(config.databaseUrl)) !== 'empty') return false;
   const name = nameIn(config.databaseUrl);
   const making = `${name}_in_the_making`;
   const maintenance = withName(config.databaseUrl, 'postgres');

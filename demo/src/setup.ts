@@ -2,7 +2,7 @@ import { addDays, ok } from '@zesting/core';
 import { addMarker, hashPassword, type App, type Viewer } from '@zesting/server';
 import { CLIENTS, type ClientKey, type StoryClient } from './clients.js';
 import { todayOf } from './plan-story.js';
-import { AGENCY, FORMATS, PASSWORD, PEOPLE, ROUTES, type PersonKey, type RouteKey } from './story.js';
+import { AGENCY, FIELDS, FORMATS, PASSWORD, PEOPLE, ROUTES, SKILLS, type PersonKey, type RouteKey } from './story.js';
 
 export interface SetupClient {
   readonly id: string;
@@ -43,7 +43,15 @@ export async function insertSetup(app: App, now: string): Promise<Setup> {
       return inserted?.id ?? '';
     };
     const inDays = (person: PersonKey, days: number) => addDays(todayOf(now, PEOPLE[person]), days);
-    await insert('agencies', { name: AGENCY.name, zone: AGENCY.zone, region: AGENCY.region, weekly_minutes: AGENCY.weeklyMinutes });
+    await insert('agencies', {
+      name: AGENCY.name,
+      zone: AGENCY.zone,
+      region: AGENCY.region,
+      weekly_minutes: AGENCY.weeklyMinutes,
+      is_demo: true,
+      hides_beginning: true,
+    });
+    for (const [position, name] of SKILLS.entries()) await insert('skills', { name, position });
     const people = await insertPeople(insert);
     await insert('time_off', { person_id: people.piet, start_on: inDays('piet', 5), end_on: inDays('piet', 6) });
     await insert('time_off', { person_id: people.noor, start_on: inDays('noor', 9), end_on: inDays('noor', 9), part: 0.5 });
@@ -55,10 +63,12 @@ export async function insertSetup(app: App, now: string): Promise<Setup> {
       end_on: inDays('ivo', 22),
     });
     const formats = new Map<string, string>();
-    for (const name of FORMATS) formats.set(name, await insert('formats', { name }));
+    for (const [position, name] of FORMATS.entries()) formats.set(name, await insert('formats', { name, position }));
     const routes = await perKey(ROUTES, (route) =>
       insert('routes', { name: route.name, format_id: formats.get(route.format), steps: JSON.stringify(route.steps) }),
     );
+    const form = { title: 'Ask for content', intro: 'Tell us what you have in mind.', fields: FIELDS, routeId: routes.still };
+    await tx.query('update agencies set default_form = $1', [JSON.stringify(form)]);
     const clients = await perKey(CLIENTS, (client) => insertClient(insert, client, routes, people));
     const all = Object.values(clients).map((client) => client.id);
     const viewers = await perKey(PEOPLE, ({ name, role, zone }, key) =>

@@ -79,6 +79,7 @@ export const PEOPLE = {
 } as const;
 export type PersonKey = keyof typeof PEOPLE;
 
+export const SKILLS = ['write', 'design', 'film', 'check'] as const;
 export const FORMATS = ['Still', 'Short clip', 'Newsletter', 'Article'] as const;
 
 const signOff = (after: string): RouteStep => ({

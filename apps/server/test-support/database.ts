@@ -1,4 +1,4 @@
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
@@ -40,13 +40,20 @@ export interface TestDatabase {
 /** Makes an empty, migrated database of this test file's own, and a configuration that points to it. */
 export async function makeTestDatabase(): Promise<TestDatabase> {
   const { url, drop } = await makeEmptyDatabase(process.env['ZESTING_TEST_TEMPLATE']);
+  const folder = mkdtempSync(join(tmpdir(), 'zesting-files-'));
   const config = readConfig({
     ZESTING_DATABASE_URL: url,
-    ZESTING_FILES: mkdtempSync(join(tmpdir(), 'zesting-files-')),
+    ZESTING_FILES: folder,
     ZESTING_KEY: 'test',
     ZESTING_TESTING: '1',
     ZESTING_SMTP_PORT: '1',
     ZESTING_LOG: 'fatal',
   });
-  return { config, drop };
+  return {
+    config,
+    drop: async () => {
+      await drop();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
 }

@@ -69,6 +69,7 @@ export async function makeScene(): Promise<Scene> {
     return made?.id ?? '';
   };
   await insert('agencies', { name: 'Agency', zone: 'Europe/London', region: 'GB-ENG', weekly_minutes: WEEK });
+  for (const name of ['write', 'design', 'check']) await insert('skills', { name });
   const formatId = await insert('formats', { name: 'Still' });
   const routeId = await insert('routes', { name: 'Still', format_id: formatId, steps: JSON.stringify(STEPS) });
   const client = async (code: string, zone: string, region: string): Promise<SceneClient> => {

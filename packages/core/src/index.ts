@@ -14,3 +14,4 @@ export * from './route/index.js';
 export * from './reminders/index.js';
 export * from './roundup/index.js';
 export * from './naming/index.js';
+export * from './stock/index.js';

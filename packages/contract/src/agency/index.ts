@@ -1,6 +1,139 @@
-import { IsBoolean, IsInt, IsNotEmpty, IsString, Matches, Max, MaxLength, Min } from 'class-validator';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayNotEmpty,
+  IsArray,
+  IsBoolean,
+  IsEmail,
+  IsIn,
+  IsInt,
+  IsNotEmpty,
+  IsObject,
+  IsString,
+  IsUUID,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+import { ROUND_UP_RHYTHMS, type FormField, type RoundUpRhythm } from '@zesting/core';
 import { IsWeek } from '../clients/index.js';
-import { IsTimeOfDay, IsZone, Optional } from '../fields/index.js';
+import { IsTimeOfDay, IsZone, Optional, OptionalOrNull } from '../fields/index.js';
+
+/** What a visitor who is not signed in may know: whether there is an agency yet, and whether its first lead must show the set-up code. */
+export class StartShape {
+  state: 'empty' | 'ready';
+  needsCode: boolean;
+}
+
+/** Sets up the agency with its first lead. */
+export class SetUpBody {
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(100)
+  agencyName: string;
+
+  @IsZone()
+  zone: string;
+
+  @Matches(/^[A-Z]{2}(-[A-Z0-9]{1,4})?$/)
+  region: string;
+
+  @IsWeek()
+  weeklyMinutes: number[];
+
+  @IsTimeOfDay()
+  cutOff: string;
+
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(100)
+  name: string;
+
+  @IsEmail()
+  @MaxLength(200)
+  email: string;
+
+  @IsString()
+  @MaxLength(200)
+  password: string;
+
+  /** whether it begins with the usual formats, routes, skills and a form */
+  @IsBoolean()
+  withStock: boolean;
+
+  /** what the log says at the start, where Zesting can be reached from the internet */
+  @Optional()
+  @IsString()
+  @MaxLength(40)
+  code?: string;
+}
+
+/** An entry of one of the agency's lists. Without an id it is new. */
+export class ListEntryBody {
+  @Optional()
+  @IsUUID()
+  id?: string;
+
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(40)
+  name: string;
+}
+
+export class ListEntryShape {
+  id: string;
+  name: string;
+  /** how many routes, or people and routes, use it */
+  uses: number;
+}
+
+/** How a new client signs off. */
+export class DefaultPolicyBody {
+  @IsIn(['any', 'all'])
+  kind: 'any' | 'all';
+
+  /** after so many of the client's working days without an answer a person may record that none came */
+  @Optional()
+  @IsInt()
+  @Min(1)
+  @Max(30)
+  silenceDays?: number;
+}
+
+/** The form that a new client gets. */
+export class DefaultFormBody {
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(100)
+  title: string;
+
+  @IsString()
+  @MaxLength(2000)
+  intro: string;
+
+  @IsUUID()
+  routeId: string;
+
+  /** keys of the questions that are asked, in their order */
+  @IsArray()
+  @ArrayNotEmpty()
+  @ArrayMaxSize(50)
+  @IsString({ each: true })
+  asked: string[];
+
+  /** keys of those that need an answer */
+  @IsArray()
+  @ArrayMaxSize(50)
+  @IsString({ each: true })
+  needed: string[];
+}
+
+export class DefaultFormShape extends DefaultFormBody {
+  /** every question it could ask */
+  questions: FormField[];
+}
 
 /** What the agency sets for itself. */
 export class AgencySettingsShape {
@@ -17,7 +150,40 @@ export class AgencySettingsShape {
   sessionDays: number;
   /** pictures keep what a camera wrote beside them: where and when they were taken */
   keepsPlaces: boolean;
+  /** what visitors' pages are lined with, `#rrggbb`; null: the client's colour alone */
+  accent: string | null;
+  /** changes with the mark; null without one */
+  markAddress: string | null;
+  /** whom mail comes from; null: as the installation says */
+  mailFrom: MailFromBody | null;
+  /** when a trial mail was last taken by the mail server */
+  mailProvedAt: string | null;
+  /** nothing is sent to people between these times of their day; the same twice: at any hour */
+  quietFrom: string;
+  quietTo: string;
+  /** what a new person begins with */
+  roundUp: RoundUpRhythm;
+  roundUpAt: string;
+  defaultPolicy: DefaultPolicyBody;
+  /** null while there is none */
+  defaultForm: DefaultFormShape | null;
+  formats: ListEntryShape[];
+  skills: ListEntryShape[];
+  archived: { formats: ListEntryShape[]; skills: ListEntryShape[] };
+  isDemo: boolean;
   version: number;
+}
+
+export class MailFromBody {
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(100)
+  @Matches(/^[^<>"\r\n]+$/)
+  name: string;
+
+  @IsEmail()
+  @MaxLength(200)
+  address: string;
 }
 
 export class EditAgencyBody {
@@ -58,4 +224,100 @@ export class EditAgencyBody {
   @Optional()
   @IsBoolean()
   keepsPlaces?: boolean;
+
+  /** null takes it away */
+  @OptionalOrNull()
+  @Matches(/^#[0-9a-f]{6}$/)
+  accent?: string | null;
+
+  /** null takes it away */
+  @OptionalOrNull()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => MailFromBody)
+  mailFrom?: MailFromBody | null;
+
+  @Optional()
+  @IsTimeOfDay()
+  quietFrom?: string;
+
+  @Optional()
+  @IsTimeOfDay()
+  quietTo?: string;
+
+  @Optional()
+  @IsIn(ROUND_UP_RHYTHMS)
+  roundUp?: RoundUpRhythm;
+
+  @Optional()
+  @IsTimeOfDay()
+  roundUpAt?: string;
+
+  @Optional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => DefaultPolicyBody)
+  defaultPolicy?: DefaultPolicyBody;
+
+  @Optional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => DefaultFormBody)
+  defaultForm?: DefaultFormBody;
+
+  /** the whole list in its order: what is missing from it is archived */
+  @Optional()
+  @IsArray()
+  @ArrayMaxSize(100)
+  @ValidateNested({ each: true })
+  @Type(() => ListEntryBody)
+  formats?: ListEntryBody[];
+
+  @Optional()
+  @IsArray()
+  @ArrayMaxSize(100)
+  @ValidateNested({ each: true })
+  @Type(() => ListEntryBody)
+  skills?: ListEntryBody[];
+}
+
+/** What was added of the starting stock: names of what was there already are left out. */
+export class StockShape {
+  formats: string[];
+  routes: string[];
+  skills: string[];
+  form: boolean;
+}
+
+/** What comes next for an agency that begins, each with its state. */
+export class BeginningShape {
+  steps: BeginningStep[];
+  isHidden: boolean;
+}
+
+export class BeginningStep {
+  key: 'routes' | 'clients' | 'contacts' | 'forms' | 'people' | 'mail' | 'pieces';
+  isDone: boolean;
+  /** how many there are */
+  count: number;
+}
+
+export class HideBeginningBody {
+  @IsBoolean()
+  hidden: boolean;
+}
+
+/** The agency's name, typed: so that nothing is removed by a slip. */
+export class LeaveDemoBody {
+  @IsString()
+  @MaxLength(100)
+  name: string;
+}
+
+/** What leaving the demo removes. */
+export class DemoShape {
+  clients: number;
+  people: number;
+  pieces: number;
+  requests: number;
 }

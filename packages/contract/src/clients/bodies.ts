@@ -275,6 +275,13 @@ export class NewClientBody {
   @ArrayUnique()
   @IsUUID('all', { each: true })
   managerIds: string[];
+
+  /** a channel of each kind, as the starting stock has it */
+  @Optional()
+  @IsArray()
+  @ArrayUnique()
+  @IsIn(CHANNEL_KINDS, { each: true })
+  channelKinds?: ChannelKind[];
 }
 
 /** What of a client changes. A list that is given is the whole list: what is missing from it is archived. */

@@ -1,13 +1,1 @@
-/** The generic kinds of channel. */
-export const CHANNEL_KINDS = [
-  'photo_feed',
-  'short_clip_feed',
-  'microblog',
-  'professional_network',
-  'video_site',
-  'blog',
-  'newsletter',
-  'podcast',
-  'community_board',
-] as const;
-export type ChannelKind = (typeof CHANNEL_KINDS)[number];
+export { CHANNEL_KINDS, type ChannelKind } from '@zesting/core';

@@ -110,8 +110,8 @@ export class RoutePageShape {
 
 export class RoutesPageShape {
   routes: RoutePageShape[];
+  /** the agency's lists: a route takes its format and skills from them */
   formats: string[];
-  /** every skill that a route asks for or a person has */
   skills: string[];
   canEdit: boolean;
 }

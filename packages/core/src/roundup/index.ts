@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
-import { addDays, compareInstants, dayIn, toInstantAfterGap, type InstantText, type TimeOfDay } from '../time/index.js';
+import { addDays, compareInstants, dayIn, timeIn, toInstantAfterGap, type InstantText, type TimeOfDay } from '../time/index.js';
 
 /** How often a person's messages go out. */
 export const ROUND_UP_RHYTHMS = ['at_once', 'hourly', 'daily'] as const;
@@ -10,21 +10,42 @@ export interface RoundUpSetting {
   /** the wall-clock time of the daily round-up in the person's zone */
   readonly at: TimeOfDay;
   readonly zone: string;
+  /** messages that come up between these times of the person's day wait for the second; the same twice, or none: no such hours */
+  readonly quiet?: QuietHours;
+}
+
+/** Hours of a person's day in which nothing is sent; `from` later than `to` goes over midnight. */
+export interface QuietHours {
+  readonly from: TimeOfDay;
+  readonly to: TimeOfDay;
+}
+
+/** Whether a time of day lies in the quiet hours: their beginning does, their end does not. */
+export const isQuiet = ({ from, to }: QuietHours, time: TimeOfDay): boolean =>
+  from <= to ? time >= from && time < to : time >= from || time < to;
+
+/** The end of the quiet hours that an instant lies in; the instant itself outside of them. */
+export function afterQuiet(at: InstantText, zone: string, quiet: QuietHours): InstantText {
+  const time = timeIn(at, zone);
+  if (!isQuiet(quiet, time)) return at;
+  const today = dayIn(at, zone);
+  return toInstantAfterGap(time < quiet.to ? today : addDays(today, 1), quiet.to, zone);
 }
 
 /**
  * When a message that comes up at `now` goes out: after `quietSeconds` (so that what belongs to one hand-off goes together), at
- * the next full hour of the person's zone, or at the next daily time. A daily time that the clock jumps over moves to the first after it.
+ * the next full hour of the person's zone, or at the next daily time; the first two wait for the end of quiet hours. A daily time that the clock jumps over moves to the first after it.
  * @param quietSeconds whole seconds, for *at once* only
  * @returns an instant later than `now`
  */
 export function roundUpAt(setting: RoundUpSetting, now: InstantText, quietSeconds: number): InstantText {
   const instant = Temporal.Instant.from(now);
+  const awake = (at: InstantText): InstantText => (setting.quiet ? afterQuiet(at, setting.zone, setting.quiet) : at);
   switch (setting.rhythm) {
     case 'at_once':
-      return instant.add({ seconds: quietSeconds }).toString();
+      return awake(instant.add({ seconds: quietSeconds }).toString());
     case 'hourly':
-      return nextFullHour(instant, setting.zone).toString();
+      return awake(nextFullHour(instant, setting.zone).toString());
     case 'daily': {
       const today = dayIn(now, setting.zone);
       const next = toInstantAfterGap(today, setting.at, setting.zone);

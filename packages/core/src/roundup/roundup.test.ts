@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { compareInstants, getTimeOfDay, timeIn } from '../time/index.js';
-import { joinMoves, ROUND_UP_RHYTHMS, roundUpAt, type RoundUpSetting } from './index.js';
+import { afterQuiet, isQuiet, joinMoves, ROUND_UP_RHYTHMS, roundUpAt, type RoundUpSetting } from './index.js';
 
 const setting = (rhythm: RoundUpSetting['rhythm'], zone: string, at = '08:00'): RoundUpSetting => ({ rhythm, zone, at: getTimeOfDay(at) });
 
@@ -34,6 +34,47 @@ describe('when a round-up goes out', () => {
         const at = roundUpAt(setting(rhythm, zone), now, 20);
         expect(compareInstants(at, now)).toBeGreaterThan(0);
         expect(Date.parse(at) - Date.parse(now)).toBeLessThanOrEqual(25 * 3_600_000);
+      }),
+    );
+  });
+});
+
+describe('quiet hours', () => {
+  const night = { from: getTimeOfDay('20:00'), to: getTimeOfDay('08:00') };
+  const quiet = (rhythm: RoundUpSetting['rhythm'], zone: string, hours = night) => ({ ...setting(rhythm, zone), quiet: hours });
+
+  it('hold back what comes up in them until their end, over midnight too', () => {
+    expect(roundUpAt(quiet('at_once', 'Europe/London'), '2027-03-01T19:59:30Z', 20)).toBe('2027-03-01T19:59:50Z');
+    expect(roundUpAt(quiet('at_once', 'Europe/London'), '2027-03-01T19:59:45Z', 20)).toBe('2027-03-02T08:00:00Z');
+    expect(roundUpAt(quiet('at_once', 'Europe/London'), '2027-03-02T02:00:00Z', 20)).toBe('2027-03-02T08:00:00Z');
+    expect(roundUpAt(quiet('hourly', 'Europe/London'), '2027-03-01T19:10:00Z', 20)).toBe('2027-03-02T08:00:00Z');
+    expect(
+      roundUpAt(quiet('at_once', 'Europe/London', { from: getTimeOfDay('12:00'), to: getTimeOfDay('13:00') }), '2027-03-01T12:30:00Z', 20),
+    ).toBe('2027-03-01T13:00:00Z');
+  });
+
+  it('are none when they begin as they end, and do not move the time that somebody chose for the day', () => {
+    const none = { from: getTimeOfDay('08:00'), to: getTimeOfDay('08:00') };
+    expect(roundUpAt(quiet('at_once', 'Europe/London', none), '2027-03-01T02:00:00Z', 20)).toBe('2027-03-01T02:00:20Z');
+    expect(roundUpAt({ ...quiet('daily', 'Europe/London'), at: getTimeOfDay('06:30') }, '2027-03-01T02:00:00Z', 20)).toBe(
+      '2027-03-01T06:30:00Z',
+    );
+  });
+
+  it('end at a time outside of them, however they lie and wherever it is', () => {
+    const times = fc
+      .integer({ min: 0, max: 95 })
+      .map((quarter) => getTimeOfDay(`${String(Math.floor(quarter / 4)).padStart(2, '0')}:${String((quarter % 4) * 15).padStart(2, '0')}`));
+    const zones = fc.constantFrom('Europe/London', 'Pacific/Auckland', 'America/Los_Angeles', 'Australia/Lord_Howe');
+    fc.assert(
+      fc.property(times, times, zones, fc.integer({ min: 0, max: 365 * 24 * 60 }), (from, to, zone, minutes) => {
+        const now = new Date(Date.UTC(2027, 0, 1) + minutes * 60_000).toISOString();
+        const at = afterQuiet(now, zone, { from, to });
+        expect(compareInstants(at, now)).toBeGreaterThanOrEqual(0);
+        expect(Date.parse(at) - Date.parse(now)).toBeLessThanOrEqual(25 * 3_600_000);
+        // a clock change may put the end itself into the hour that is jumped over or comes twice
+        if (Date.parse(at) !== Date.parse(now) && timeIn(at, zone) === to) expect(isQuiet({ from, to }, timeIn(at, zone))).toBe(false);
+        if (Date.parse(at) === Date.parse(now)) expect(isQuiet({ from, to }, timeIn(now, zone))).toBe(false);
       }),
     );
   });

@@ -6,6 +6,7 @@ import { LinkController } from './link.controller.js';
 import { LiveController } from './live.controller.js';
 import { SessionController } from './session.controller.js';
 
+export { beginSession } from './begin-session.js';
 export { ClockController } from './health.controller.js';
 export { hashPassword, isEasilyGuessed } from './passwords.js';
 export { forgiveAccount } from './sign-in-guard.js';

@@ -3,15 +3,14 @@ import { ApiOkResponse } from '@nestjs/swagger';
 import { Throttle, ThrottlerGuard } from '@nestjs/throttler';
 import type { Request, Response } from 'express';
 import { SessionShape, SignInBody, type DeviceShape } from '@zesting/contract';
-import { dayIn, ok } from '@zesting/core';
+import { ok } from '@zesting/core';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
+import { beginSession, sessionOf } from './begin-session.js';
 import { devicesOf, endDevice, endOtherDevices, seen } from './devices.js';
 import { passwordFits } from './passwords.js';
 import { countTry, forgive } from './sign-in-guard.js';
-
-const LONGEST_AGENT = 300;
 
 @Controller('session')
 export class SessionController {
@@ -32,14 +31,7 @@ export class SessionController {
     );
     if (!(await passwordFits(person?.password_hash ?? undefined, body.password)) || !person) throw Problem.of('access.sign_in_failed');
     await this.app.write(async (tx) => ok(await forgive(tx, body.email, address)));
-    await new Promise<void>((resolve, reject) => request.session.regenerate((error) => (error ? reject(error) : resolve())));
-    const agent = (request.headers['user-agent'] ?? '').slice(0, LONGEST_AGENT);
-    const [agency] = await this.app.read<{ days: number }>('select session_days as days from agencies');
-    if (agency) request.session.cookie.maxAge = agency.days * 86_400_000;
-    Object.assign(request.session, { personId: person.id, signedInAt: this.app.clock.now(), agent, address });
-    const shape = await this.shapeOf(person.id);
-    if (!shape) throw Problem.of('access.sign_in_failed');
-    return shape;
+    return beginSession(this.app, request, person.id);
   }
 
   /** The signed-in person; JSON null when nobody is. */
@@ -49,7 +41,7 @@ export class SessionController {
   async show(@Req() request: Request, @Res() response: Response): Promise<void> {
     const { personId } = request.session;
     if (personId) await seen(this.app, request.sessionID);
-    response.json(personId ? await this.shapeOf(personId) : null);
+    response.json(personId ? await sessionOf(this.app, personId) : null);
   }
 
   @Delete()
@@ -80,14 +72,5 @@ export class SessionController {
   @Access('own.session')
   async endOne(@CurrentViewer() viewer: Viewer, @Param('deviceId') deviceId: string): Promise<void> {
     if (!(await endDevice(this.app, viewer.personId, deviceId))) throw Problem.of('access.not_found');
-  }
-
-  private async shapeOf(personId: string): Promise<SessionShape | null> {
-    const [row] = await this.app.read<Omit<SessionShape, 'todayOn'>>(
-      `select p.id as "personId", p.name, p.role, p.zone, jsonb_build_object('name', a.name, 'zone', a.zone, 'region', a.region) as agency
-       from people p cross join agencies a where p.id = $1 and p.active`,
-      [personId],
-    );
-    return row ? { ...row, todayOn: dayIn(this.app.clock.now(), row.zone) } : null;
   }
 }

@@ -4,6 +4,7 @@ import {
   dayIn,
   dayInWords,
   getDay,
+  isQuiet,
   ok,
   reminderDue,
   timeIn,
@@ -26,10 +27,7 @@ import {
   type AskedRow,
   type CalendarBook,
 } from '../planning/index.js';
-import { hello, tell, tellManagers } from './tell.js';
-
-/** Nobody is reminded before this hour of their day. */
-const FROM_TIME = '08:00';
+import { hello, quietHours, tell, tellManagers } from './tell.js';
 
 interface Sent {
   readonly stages: ReminderStage[];
@@ -42,13 +40,18 @@ interface Sent {
 export async function sendReminders(app: App): Promise<number> {
   const result = await app.write(async (tx, now) => {
     await tx.query('select pg_advisory_xact_lock(4311)'); // one server at a time: none is sent twice
+    const [agency] = await rowsOf<{ quiet_from: string; quiet_to: string }>(tx, 'select quiet_from, quiet_to from agencies');
+    if (!agency) return ok(0);
+    const quiet = quietHours(agency);
+    const isAwake = (zone: string): boolean => !isQuiet(quiet, timeIn(now, zone));
     const book = await loadCalendars(tx, now);
-    return ok((await remindContacts(app, tx, book, now)) + (await remindDoers(app, tx, book, now)));
+    return ok((await remindContacts(app, tx, book, now, isAwake)) + (await remindDoers(app, tx, book, now, isAwake)));
   });
   return result.ok ? result.value : 0;
 }
 
-const isAwake = (now: InstantText, zone: string): boolean => timeIn(now, zone) >= FROM_TIME;
+/** Whether a party's clock stands outside the quiet hours: nobody is reminded within them. */
+type IsAwake = (zone: string) => boolean;
 
 async function sentStages(tx: Tx, thing: string, thingId: string, receiverId: string, dueOn: string): Promise<Sent> {
   const rows = await rowsOf<{ stage: ReminderStage }>(
@@ -115,7 +118,7 @@ interface ContactRow {
   link_generation: number;
 }
 
-async function remindContacts(app: App, tx: Tx, book: CalendarBook, now: InstantText): Promise<number> {
+async function remindContacts(app: App, tx: Tx, book: CalendarBook, now: InstantText, isAwake: IsAwake): Promise<number> {
   const packets = (
     await rowsOf<PacketRow>(
       tx,
@@ -128,7 +131,7 @@ async function remindContacts(app: App, tx: Tx, book: CalendarBook, now: Instant
   let count = 0;
   for (const packet of packets) {
     const client = getDoer(book, clientKey(packet.client_id));
-    if (!isAwake(now, client.zone)) continue;
+    if (!isAwake(client.zone)) continue;
     for (const contactId of waiting.get(packet.id) ?? []) {
       const { stages } = await sentStages(tx, 'packet', packet.id, contactId, packet.due_on);
       const cameOn = dayIn(packet.sent_at, client.zone);
@@ -190,7 +193,7 @@ interface StepRow {
   came_on: string;
 }
 
-async function remindDoers(app: App, tx: Tx, book: CalendarBook, now: InstantText): Promise<number> {
+async function remindDoers(app: App, tx: Tx, book: CalendarBook, now: InstantText, isAwake: IsAwake): Promise<number> {
   const steps = await rowsOf<StepRow>(
     tx,
     `select s.id, s.doer_id, s.title, p.id as piece_id, p.title as piece_title, p.client_id, s.latest_finish_on,
@@ -204,7 +207,7 @@ async function remindDoers(app: App, tx: Tx, book: CalendarBook, now: InstantTex
   let count = 0;
   for (const step of steps) {
     const doer = getDoer(book, step.doer_id);
-    if (!isAwake(now, doer.zone)) continue;
+    if (!isAwake(doer.zone)) continue;
     const { stages } = await sentStages(tx, 'step', step.id, step.doer_id, step.latest_finish_on);
     const dueOn: Day = getDay(step.latest_finish_on);
     const stage = reminderDue({ calendar: doer.calendar, cameOn: getDay(step.came_on), dueOn, todayOn: doer.todayOn, sent: stages });

@@ -1,4 +1,4 @@
-import { getTimeOfDay, joinMoves, roundUpAt, type InstantText, type Moved, type RoundUpRhythm } from '@zesting/core';
+import { getTimeOfDay, joinMoves, roundUpAt, type InstantText, type Moved, type QuietHours, type RoundUpRhythm } from '@zesting/core';
 import type { App } from '../../platform/app.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { addJobIn } from '../../platform/jobs/jobs.js';
@@ -18,7 +18,15 @@ export interface Notice {
   readonly key?: string;
 }
 
+/** The agency's quiet hours, as its row has them. */
+export const quietHours = (row: { readonly quiet_from: string; readonly quiet_to: string }): QuietHours => ({
+  from: getTimeOfDay(row.quiet_from.slice(0, 5)),
+  to: getTimeOfDay(row.quiet_to.slice(0, 5)),
+});
+
 interface PersonRow {
+  quiet_from: string;
+  quiet_to: string;
   round_up: RoundUpRhythm;
   round_up_at: string;
   zone: string;
@@ -28,10 +36,19 @@ interface PersonRow {
 const quietSeconds = (app: App): number => (app.config.testing ? 1 : 20);
 
 /** When a notice to the person goes out; undefined for one who left. */
-async function dueAt(app: App, tx: Tx, personId: string, now: InstantText): Promise<InstantText | undefined> {
-  const [person] = await rowsOf<PersonRow>(tx, 'select round_up, round_up_at, zone from people where id = $1 and active', [personId]);
+export async function dueAt(app: App, tx: Tx, personId: string, now: InstantText): Promise<InstantText | undefined> {
+  const [person] = await rowsOf<PersonRow>(
+    tx,
+    'select p.round_up, p.round_up_at, p.zone, a.quiet_from, a.quiet_to from people p cross join agencies a where p.id = $1 and p.active',
+    [personId],
+  );
   if (!person) return undefined;
-  const setting = { rhythm: person.round_up, at: getTimeOfDay(person.round_up_at.slice(0, 5)), zone: person.zone };
+  const setting = {
+    rhythm: person.round_up,
+    at: getTimeOfDay(person.round_up_at.slice(0, 5)),
+    zone: person.zone,
+    quiet: quietHours(person),
+  };
   const due = roundUpAt(setting, now, quietSeconds(app));
   // what waits longer is found by the clock
   if (person.round_up === 'at_once') await addJobIn(tx, SEND_ROUND_UPS, personId, quietSeconds(app) + 0.2);

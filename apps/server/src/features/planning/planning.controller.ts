@@ -27,7 +27,7 @@ export class PlanningController {
   async list(): Promise<RouteShape[]> {
     const rows = await this.app.read<{ id: string; name: string; format_id: string; format_name: string; steps: RouteStep[] }>(
       `select r.id, r.name, r.format_id, f.name as format_name, r.steps from routes r join formats f on f.id = r.format_id
-       where r.archived_at is null order by f.name, r.name`,
+       where r.archived_at is null order by f.position, f.name, r.name`,
     );
     return rows.map((row) => ({
       id: row.id,
@@ -44,17 +44,16 @@ export class PlanningController {
   @Access('route.read')
   async whole(@CurrentViewer() viewer: Viewer): Promise<RoutesPageShape> {
     const routes = await this.app.read<RoutePageShape>(
-      `select ${PAGE} from routes r join formats f on f.id = r.format_id order by (r.archived_at is not null), f.name, r.name`,
+      `select ${PAGE} from routes r join formats f on f.id = r.format_id order by (r.archived_at is not null), f.position, f.name, r.name`,
     );
-    const formats = await this.app.read<{ name: string }>('select name from formats order by name');
-    const skills = await this.app.read<{ name: string }>(
-      `select s ->> 'skill' as name from routes, jsonb_array_elements(steps) s where s ->> 'kind' <> 'sign_off'
-       union select jsonb_object_keys(skills) from people order by 1`,
-    );
+    const namesOf = async (list: 'formats' | 'skills') =>
+      (await this.app.read<{ name: string }>(`select name from ${list} where archived_at is null order by position, name`)).map(
+        ({ name }) => name,
+      );
     return {
       routes,
-      formats: formats.map((format) => format.name),
-      skills: skills.map((skill) => skill.name).filter(Boolean),
+      formats: await namesOf('formats'),
+      skills: await namesOf('skills'),
       canEdit: viewer.role === 'lead',
     };
   }

@@ -39,10 +39,15 @@ export async function sendAsset(app: App, assetId: string, response: Response, a
   const made = isPicture && width !== undefined ? await app.pictures.sizeOf(asset.id, width, marked) : undefined;
   if (marked && !made) throw Problem.of('file.being_made');
   const sent = made ? { ...made, name: asset.name.replace(/\.\w+$/, made.mime === 'image/webp' ? '.webp' : '.jpg') } : asset;
-  await send(app, sent, response);
+  await sendFile(app, sent, response);
 }
 
-async function send(app: App, { hash, mime, name }: Pick<AssetRow, 'hash' | 'mime' | 'name'>, response: Response): Promise<void> {
+/** Sends stored bytes with headers under which no browser runs them. */
+export async function sendFile(
+  app: App,
+  { hash, mime, name }: Pick<AssetRow, 'hash' | 'mime' | 'name'>,
+  response: Response,
+): Promise<void> {
   response.set({
     'Content-Type': mime,
     'Content-Disposition': `${SHOWN.test(mime) ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(name)}`,

@@ -32,9 +32,21 @@ const TABLE: Record<string, string> = {
   'PUT /api/clock': all,
   'GET /api/agency': managers,
   'PATCH /api/agency': 'lead',
+  'GET /api/agency/mark': all,
+  'PUT /api/agency/mark': 'lead',
+  'DELETE /api/agency/mark': 'lead',
+  'POST /api/agency/stock': 'lead',
+  'GET /api/agency/beginning': 'lead',
+  'POST /api/agency/beginning': 'lead',
+  'POST /api/agency/trial-mail': 'lead',
+  'GET /api/agency/demo': 'lead',
+  'POST /api/agency/leave-demo': 'lead',
+  'GET /api/start': all,
+  'POST /api/start': all,
+  'POST /api/clients/{clientId}/form': managers,
   'GET /api/clients': makers,
   'GET /api/clients/rows': managers,
-  'GET /api/regions': makers,
+  'GET /api/regions': all,
   'POST /api/clients': 'lead',
   'GET /api/clients/{clientId}': managers,
   'PATCH /api/clients/{clientId}': managers,
@@ -260,6 +272,10 @@ describe('who may do what', () => {
     const { body } = await new Caller(scene.address).call('GET', '/api/openapi.json');
     const paths = body['paths'] as Record<string, Record<string, unknown>>; // OpenAPI's own shape
     routes = Object.entries(paths).flatMap(([path, methods]) => Object.keys(methods).map((method) => `${method.toUpperCase()} ${path}`));
+    await scene.app.read('update agencies set mark_mime = $1, mark_hash = (select hash from assets where id = $2)', [
+      'image/png',
+      own['assetId'],
+    ]);
     for (const role of ['lead', 'manager', 'staff', 'freelance'] as const) callers.set(role, await callerAs(scene, role));
     callers.set('contact', await callerByLink(scene, 'room', scene.a.contactId));
     callers.set('form', await callerByLink(scene, 'ask', scene.a.formId));

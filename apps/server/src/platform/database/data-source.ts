@@ -11,6 +11,7 @@ import { Wanted1764800000000 } from '../../migrations/1764800000000-wanted.js';
 import { Lists1764900000000 } from '../../migrations/1764900000000-lists.js';
 import { Agency1765000000000 } from '../../migrations/1765000000000-agency.js';
 import { Production1765100000000 } from '../../migrations/1765100000000-production.js';
+import { Own1765200000000 } from '../../migrations/1765200000000-own.js';
 import { Load1764300000000 } from '../../migrations/1764300000000-load.js';
 
 /** camelCase in the code, snake_case in the database. */
@@ -40,6 +41,7 @@ export function dataSourceOptions(url: string, entities: Function[]): DataSource
       Lists1764900000000,
       Agency1765000000000,
       Production1765100000000,
+      Own1765200000000,
     ],
     namingStrategy: new SnakeNames(),
     synchronize: false,

@@ -2,7 +2,7 @@ import { Inject, Injectable, type OnApplicationShutdown, type OnModuleInit } fro
 import { createTransport } from 'nodemailer';
 import { CONFIG, type Config } from '../config/config.js';
 import { addJob, Jobs } from '../jobs/jobs.js';
-import type { Tx } from '../database/transaction.js';
+import { Database, type Tx } from '../database/transaction.js';
 import { randomUUID } from 'node:crypto';
 
 export interface MailItem {
@@ -35,8 +35,9 @@ interface QueuedMail extends Mail {
 const TASK = 'mail_send';
 
 /** Puts a mail into the outbox: sent at least once after commit, always under the same Message-ID. */
-export const queueMail = (tx: Tx, mail: Mail): Promise<void> =>
-  addJob(tx, TASK, { ...mail, messageId: `<${randomUUID()}@mail.zesting.test>` } satisfies QueuedMail);
+export const queueMail = (tx: Tx, mail: Mail): Promise<void> => addJob(tx, TASK, { ...mail, messageId: messageId() } satisfies QueuedMail);
+
+const messageId = (): string => `<${randomUUID()}@mail.zesting.test>`;
 
 const escapeHtml = (text: string): string =>
   text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign] ?? sign);
@@ -89,6 +90,7 @@ export class MailSender implements OnModuleInit, OnApplicationShutdown {
   constructor(
     @Inject(CONFIG) private readonly config: Config,
     private readonly jobs: Jobs,
+    private readonly database: Database,
   ) {
     const { host, port, tls, user, password } = config.smtp;
     this.transport = createTransport({
@@ -111,17 +113,33 @@ export class MailSender implements OnModuleInit, OnApplicationShutdown {
     this.transport.close();
   }
 
+  /** Sends a mail at once, without the outbox. Returns null, or why the mail server did not take it. */
+  async tryOne(mail: Mail): Promise<string | null> {
+    try {
+      await this.send(mail, messageId());
+      return null;
+    } catch (error) {
+      return reasonOf(error);
+    }
+  }
+
+  private async send(mail: Mail, id: string): Promise<void> {
+    await this.transport.sendMail({ from: await this.sender(), to: mail.to, subject: mail.subject, messageId: id, ...mailBodies(mail) });
+  }
+
+  /** Whom mail comes from: as the agency says, else as the installation does. */
+  private async sender(): Promise<string | { name: string; address: string }> {
+    const [agency] = await this.database.read<{ name: string | null; address: string | null }>(
+      'select mail_name as name, mail_address as address from agencies',
+    );
+    return agency?.name && agency.address ? { name: agency.name, address: agency.address } : this.config.smtp.from;
+  }
+
   onModuleInit(): void {
     this.jobs.register(TASK, async (payload, { job }) => {
       const mail = payload as QueuedMail; // written by queueMail alone
       try {
-        await this.transport.sendMail({
-          from: this.config.smtp.from,
-          to: mail.to,
-          subject: mail.subject,
-          messageId: mail.messageId,
-          ...mailBodies(mail),
-        });
+        await this.send(mail, mail.messageId);
       } catch (error) {
         // refused for good: trying again would change nothing. All else is tried again, and told once when that takes long
         const isFinal = isRefused(error) || job.attempts >= job.max_attempts;

@@ -1,13 +1,14 @@
-import { fail, ok, type Result } from '@zesting/core';
+import { CHANNEL_STOCK, fail, ok, type ChannelKind, type Result } from '@zesting/core';
 import type { NewClientBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
-import { rowsOf } from '../../../platform/database/transaction.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { giveForm } from '../../intake/index.js';
 import { replanWhere } from '../../planning/index.js';
 import { putManagers } from './edit-client.js';
 
-/** Takes on a client: any one approval signs until its page says otherwise. */
+/** Takes on a client with what the agency begins with: its usual policy, a channel of each kind asked for, and its form where it has one. */
 export function makeClient(
   app: App,
   viewer: Viewer,
@@ -16,12 +17,13 @@ export function makeClient(
   return app.write<string, { code: 'client.code_taken' | 'person.unknown' }>(async (tx, now) => {
     const [made] = await rowsOf<{ id: string }>(
       tx,
-      `insert into clients (code, name, colour, zone, region, weekly_minutes, usual_time, policy) values ($1, $2, $3, $4, $5, $6, $7, '{"kind":"any"}')
+      `insert into clients (code, name, colour, zone, region, weekly_minutes, usual_time, policy) select $1, $2, $3, $4, $5, $6, $7, default_policy from agencies
        on conflict (code) do nothing returning id`,
       [body.code, body.name, body.colour, body.zone, body.region, body.weeklyMinutes, body.usualTime],
     );
     if (!made) return fail({ code: 'client.code_taken' });
     if (!(await putManagers(tx, made.id, body.managerIds))) return fail({ code: 'person.unknown' });
+    await addChannels(tx, made.id, body.channelKinds ?? []);
     await record(tx, {
       clientId: made.id,
       thing: 'client',
@@ -31,9 +33,24 @@ export function makeClient(
       detail: { name: body.name },
       at: now,
     });
+    await giveForm(tx, made.id, viewer.name, now); // an agency without one gives it later
     return ok(made.id);
   });
 }
+
+async function addChannels(tx: Tx, clientId: string, kinds: readonly ChannelKind[]): Promise<void> {
+  for (const [position, kind] of kinds.entries()) {
+    const { name, ratio, copyLimit, tagLimit, mediaLimit, leadDays } = CHANNEL_STOCK[kind];
+    await tx.query(
+      'insert into channels (client_id, kind, name, ratio, copy_limit, tag_limit, media_limit, lead_days, position) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)',
+      [clientId, kind, name, ratio, copyLimit, tagLimit, mediaLimit, leadDays, position],
+    );
+  }
+}
+
+/** Gives a client a form to ask through: the one that the agency begins with. */
+export const giveClientForm = (app: App, viewer: Viewer, clientId: string): Promise<Result<string, { code: 'agency.form_missing' }>> =>
+  app.write<string, { code: 'agency.form_missing' }>((tx, now) => giveForm(tx, clientId, viewer.name, now));
 
 /** Archives a client, or brings it back: its people lose sight of it, its links close, its pieces leave every list until then. */
 export function archiveClient(app: App, viewer: Viewer, clientId: string, archived: boolean): Promise<Result<null>> {

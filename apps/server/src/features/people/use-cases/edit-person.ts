@@ -1,10 +1,10 @@
-import { fail, getTimeOfDay, ok, roundUpAt, type InstantText, type Result } from '@zesting/core';
+import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import type { EditPersonBody, NewPersonBody, PersonClientBody, RoundUpBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { changesBetween, record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
-import { tellOutside } from '../../notices/index.js';
+import { dueAt, tellOutside } from '../../notices/index.js';
 import { replanWhere } from '../../planning/index.js';
 import { Person } from '../entities/person.entity.js';
 
@@ -22,8 +22,14 @@ export const recordPerson = (
   now: InstantText,
 ): Promise<void> => record(tx, { clientId: null, thing: 'person', thingId: personId, verb, actor: viewer.name, detail, at: now });
 
-const areSkills = (skills: Readonly<Record<string, unknown>>): boolean =>
-  Object.entries(skills).every(([name, level]) => name.trim() !== '' && name.length <= 40 && [1, 2, 3].includes(level as number));
+/** What is wrong with a person's skills: a level that there is not, or a skill that the agency's list has not. */
+async function skillsRefused(tx: Tx, skills: Readonly<Record<string, unknown>>): Promise<SkillsRefused | null> {
+  if (!Object.values(skills).every((level) => [1, 2, 3].includes(level as number))) return { code: 'person.skill_wrong' };
+  const names = Object.keys(skills);
+  const known = await rowsOf(tx, 'select 1 from skills where name = any($1)', [names]);
+  return known.length < names.length ? { code: 'skill.unknown' } : null;
+}
+type SkillsRefused = { code: 'person.skill_wrong' | 'skill.unknown' };
 
 const emailTaken = async (tx: Tx, email: string, exceptId: string | null): Promise<boolean> =>
   (await rowsOf(tx, 'select 1 from people where lower(email) = lower($1) and id is distinct from $2', [email, exceptId])).length > 0;
@@ -33,9 +39,10 @@ export function makePerson(
   app: App,
   viewer: Viewer,
   body: NewPersonBody,
-): Promise<Result<string, { code: 'person.email_taken' | 'person.skill_wrong' }>> {
-  return app.write<string, { code: 'person.email_taken' | 'person.skill_wrong' }>(async (tx, now) => {
-    if (!areSkills(body.skills)) return fail({ code: 'person.skill_wrong' });
+): Promise<Result<string, { code: 'person.email_taken' } | SkillsRefused>> {
+  return app.write<string, { code: 'person.email_taken' } | SkillsRefused>(async (tx, now) => {
+    const refused = await skillsRefused(tx, body.skills);
+    if (refused) return fail(refused);
     if (await emailTaken(tx, body.email, null)) return fail({ code: 'person.email_taken' });
     const person = await tx.save(
       tx.create(Person, {
@@ -44,8 +51,7 @@ export function makePerson(
         active: true,
         linkGeneration: 1,
         leftAt: null,
-        roundUp: 'at_once',
-        roundUpAt: '08:00',
+        ...(await roundUpOfNew(tx)),
         version: 1,
       }),
     );
@@ -53,6 +59,15 @@ export function makePerson(
     await tellInvited(app, tx, viewer, person);
     return ok(person.id);
   });
+}
+
+/** The rhythm of messages that a new person begins with. */
+async function roundUpOfNew(tx: Tx): Promise<Pick<Person, 'roundUp' | 'roundUpAt'>> {
+  const [agency] = await rowsOf<Pick<Person, 'roundUp' | 'roundUpAt'>>(
+    tx,
+    'select round_up as "roundUp", round_up_at as "roundUpAt" from agencies',
+  );
+  return agency ?? { roundUp: 'at_once', roundUpAt: '08:00' };
 }
 
 /** Sends a new invitation, which also serves who forgot the password. Links sent before no longer open. */
@@ -89,7 +104,7 @@ const tellInvited = (app: App, tx: Tx, viewer: Viewer, person: Person): Promise<
   );
 
 type EditFailure = {
-  code: 'http.changed_meanwhile' | 'person.email_taken' | 'person.skill_wrong' | 'person.last_lead' | 'access.not_found';
+  code: 'http.changed_meanwhile' | 'person.email_taken' | SkillsRefused['code'] | 'person.last_lead' | 'access.not_found';
 };
 const EDITABLE = ['name', 'email', 'role', 'zone', 'region', 'weeklyMinutes', 'skills'] as const;
 
@@ -104,7 +119,8 @@ export function editPerson(
   return app.write<number, EditFailure>(async (tx, now) => {
     const person = await lockPerson(tx, personId);
     if (person.version !== version) return fail({ code: 'http.changed_meanwhile' });
-    if (body.skills && !areSkills(body.skills)) return fail({ code: 'person.skill_wrong' });
+    const refused = body.skills && (await skillsRefused(tx, body.skills));
+    if (refused) return fail(refused);
     if (body.email && (await emailTaken(tx, body.email, personId))) return fail({ code: 'person.email_taken' });
     if (body.role && body.role !== 'lead' && person.role === 'lead' && !(await hasOtherLead(tx, personId)))
       return fail({ code: 'person.last_lead' });
@@ -150,10 +166,8 @@ export function setRoundUp(app: App, personId: string, { rhythm, at }: RoundUpBo
     const person = await lockPerson(tx, personId);
     Object.assign(person, { roundUp: rhythm, roundUpAt: at });
     await tx.save(person);
-    await tx.query('update notices set due_at = $2 where person_id = $1 and sent_at is null', [
-      personId,
-      roundUpAt({ rhythm, at: getTimeOfDay(at), zone: person.zone }, now, 0),
-    ]);
+    const due = await dueAt(app, tx, personId, now);
+    if (due) await tx.query('update notices set due_at = $2 where person_id = $1 and sent_at is null', [personId, due]);
     return ok(null);
   });
 }

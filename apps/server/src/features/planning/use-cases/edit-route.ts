@@ -1,4 +1,4 @@
-import { fail, ok, routeProblems, type Result, type RouteProblem, type RouteStep } from '@zesting/core';
+import { fail, ok, routeProblems, type InstantText, type Result, type RouteProblem, type RouteStep } from '@zesting/core';
 import type { EditRouteBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { changesBetween, record } from '../../../platform/activity.js';
@@ -6,6 +6,7 @@ import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 
 type Wrong = { code: 'route.wrong'; problems: readonly RouteProblem[] };
+type Refused = Wrong | { code: 'skill.unknown' | 'format.unknown' };
 type Conflict = { code: 'http.changed_meanwhile' };
 
 interface RouteRow {
@@ -31,38 +32,39 @@ const plainStep = (step: RouteStep): RouteStep => ({
   ...(step.reworkEffortMinutes === undefined ? {} : { reworkEffortMinutes: step.reworkEffortMinutes }),
 });
 
-/** The format of that name, made where the agency has none. */
-async function formatId(tx: Tx, name: string): Promise<string> {
-  const [row] = await rowsOf<{ id: string }>(
-    tx,
-    'insert into formats (name) values ($1) on conflict (name) do update set name = excluded.name returning id',
-    [name.trim()],
-  );
-  return row?.id ?? '';
+/** The format of that name on the agency's list; undefined where there is none. */
+async function formatId(tx: Tx, name: string): Promise<string | undefined> {
+  const [row] = await rowsOf<{ id: string }>(tx, 'select id from formats where lower(name) = lower($1)', [name.trim()]);
+  return row?.id;
+}
+
+/** Refuses a route that names what is not on the agency's lists, or has a fault of its own. */
+async function refusal(tx: Tx, body: EditRouteBody): Promise<Refused | null> {
+  const problems = routeProblems(body.steps);
+  if (problems.length > 0) return { code: 'route.wrong', problems };
+  const skills = [...new Set(body.steps.filter((step) => step.kind !== 'sign_off').map((step) => step.skill.trim()))];
+  const known = await rowsOf(tx, 'select 1 from skills where name = any($1)', [skills]);
+  return known.length < skills.length ? { code: 'skill.unknown' } : null;
 }
 
 /** Makes a route. Pieces copy its steps when they are made: a later change touches none that is under way. */
-export function makeRoute(app: App, viewer: Viewer, body: EditRouteBody): Promise<Result<string, Wrong>> {
-  return app.write<string, Wrong>(async (tx, now) => {
-    const problems = routeProblems(body.steps);
-    if (problems.length > 0) return fail({ code: 'route.wrong', problems });
-    const [made] = await rowsOf<{ id: string }>(
-      tx,
-      'insert into routes (name, format_id, steps, rounds_allowed) values ($1, $2, $3, $4) returning id',
-      [body.name, await formatId(tx, body.formatName), JSON.stringify(body.steps.map(plainStep)), body.roundsAllowed],
-    );
-    const id = made?.id ?? '';
-    await record(tx, {
-      clientId: null,
-      thing: 'route',
-      thingId: id,
-      verb: 'route.made',
-      actor: viewer.name,
-      detail: { name: body.name },
-      at: now,
-    });
-    return ok(id);
-  });
+export const makeRoute = (app: App, viewer: Viewer, body: EditRouteBody): Promise<Result<string, Refused>> =>
+  app.write<string, Refused>((tx, now) => addRoute(tx, viewer.name, body, now));
+
+/** As `makeRoute`, inside the caller's transaction. */
+export async function addRoute(tx: Tx, actor: string, body: EditRouteBody, now: InstantText): Promise<Result<string, Refused>> {
+  const refused = await refusal(tx, body);
+  if (refused) return fail(refused);
+  const format = await formatId(tx, body.formatName);
+  if (format === undefined) return fail({ code: 'format.unknown' });
+  const [made] = await rowsOf<{ id: string }>(
+    tx,
+    'insert into routes (name, format_id, steps, rounds_allowed) values ($1, $2, $3, $4) returning id',
+    [body.name, format, JSON.stringify(body.steps.map(plainStep)), body.roundsAllowed],
+  );
+  const id = made?.id ?? '';
+  await record(tx, { clientId: null, thing: 'route', thingId: id, verb: 'route.made', actor, detail: { name: body.name }, at: now });
+  return ok(id);
 }
 
 export function editRoute(
@@ -71,8 +73,8 @@ export function editRoute(
   routeId: string,
   body: EditRouteBody,
   version: number,
-): Promise<Result<number, Wrong | Conflict>> {
-  return app.write<number, Wrong | Conflict>(async (tx, now) => {
+): Promise<Result<number, Refused | Conflict>> {
+  return app.write<number, Refused | Conflict>(async (tx, now) => {
     const [row] = await rowsOf<RouteRow>(
       tx,
       `select r.name, f.name as format, r.rounds_allowed as rounds, r.steps, r.version from routes r join formats f on f.id = r.format_id
@@ -81,13 +83,15 @@ export function editRoute(
     );
     if (!row) throw new Error('the route went away');
     if (row.version !== version) return fail({ code: 'http.changed_meanwhile' });
-    const problems = routeProblems(body.steps);
-    if (problems.length > 0) return fail({ code: 'route.wrong', problems });
+    const refused = await refusal(tx, body);
+    if (refused) return fail(refused);
+    const format = await formatId(tx, body.formatName);
+    if (format === undefined) return fail({ code: 'format.unknown' });
     const steps = body.steps.map(plainStep);
     await tx.query('update routes set name = $2, format_id = $3, steps = $4, rounds_allowed = $5, version = version + 1 where id = $1', [
       routeId,
       body.name,
-      await formatId(tx, body.formatName),
+      format,
       JSON.stringify(steps),
       body.roundsAllowed,
     ]);

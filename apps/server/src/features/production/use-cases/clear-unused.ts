@@ -35,7 +35,7 @@ export async function clearUnusedFiles(app: App): Promise<number> {
     if (gone.length === 0) return count;
     // bytes lie under their hash once, for all that share them
     const kept = await app.read<{ hash: string }>(
-      'select hash from assets where hash = any($1) union select hash from asset_sizes where hash = any($1)',
+      'select hash from assets where hash = any($1) union select hash from asset_sizes where hash = any($1) union select mark_hash from agencies where mark_hash = any($1)',
       [gone],
     );
     const still = new Set(kept.map((row) => row.hash));

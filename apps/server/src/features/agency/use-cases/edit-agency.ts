@@ -1,0 +1,81 @@
+import type { AgencySettingsShape, DefaultFormBody, EditAgencyBody } from '@zesting/contract';
+import { fail, FORM_STOCK, ok, type FormField, type Result } from '@zesting/core';
+import type { Viewer } from '../../../platform/access/access.js';
+import { changesBetween, record } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import type { DefaultForm } from '../../intake/index.js';
+import { replanSoon } from '../../planning/index.js';
+import type { Agency } from '../entities/agency.entity.js';
+import { agencyOf, EDITABLE, settingsOf } from '../queries/settings.js';
+import { putList, type ListFailure } from './put-list.js';
+
+/** What plans rest on. */
+const PLANNED_BY = ['zone', 'region', 'weeklyMinutes', 'cutOff', 'tightDays'] as const;
+
+export type EditFailure = { code: 'http.changed_meanwhile' | 'agency.question_unknown' | 'route.unknown' | ListFailure['code'] };
+
+/** Changes what the agency sets. What is open is planned anew by a job where plans rest on it: nobody waits for all of it. */
+export function editAgency(
+  app: App,
+  viewer: Viewer,
+  body: EditAgencyBody,
+  version: number,
+): Promise<Result<AgencySettingsShape, EditFailure>> {
+  return app.write<AgencySettingsShape, EditFailure>(async (tx, now) => {
+    const agency = await agencyOf(tx, true);
+    if (agency.version !== version) return fail({ code: 'http.changed_meanwhile' });
+    const before = await settingsOf(tx);
+    for (const key of EDITABLE) if (body[key] !== undefined) Object.assign(agency, { [key]: body[key] });
+    if (body.mailFrom !== undefined) putMailFrom(agency, body.mailFrom);
+    if (body.defaultForm) {
+      const form = await formOf(tx, body.defaultForm);
+      if (!form.ok) return form;
+      agency.defaultForm = form.value;
+    }
+    for (const list of ['formats', 'skills'] as const) {
+      const wanted = body[list];
+      const put = wanted ? await putList(tx, list, wanted, now) : ok(null);
+      if (!put.ok) return put;
+    }
+    await tx.save(agency);
+    const changes = changesBetween(before, await settingsOf(tx));
+    if (Object.keys(changes).length === 0) return ok(before);
+    agency.version += 1;
+    await tx.save(agency);
+    await record(tx, {
+      clientId: null,
+      thing: 'agency',
+      thingId: agency.id,
+      verb: 'agency.edited',
+      actor: viewer.name,
+      detail: changes,
+      at: now,
+    });
+    if (PLANNED_BY.some((key) => key in changes)) await replanSoon(tx);
+    return ok(await settingsOf(tx));
+  });
+}
+
+/** Another sender was not proved yet. */
+function putMailFrom(agency: Agency, from: EditAgencyBody['mailFrom']): void {
+  const [name, address] = [from?.name.trim() ?? null, from?.address ?? null];
+  if (agency.mailName === name && agency.mailAddress === address) return;
+  Object.assign(agency, { mailName: name, mailAddress: address, mailProvedAt: null });
+}
+
+async function formOf(
+  tx: Tx,
+  { title, intro, routeId, asked, needed }: DefaultFormBody,
+): Promise<Result<DefaultForm, { code: 'agency.question_unknown' | 'route.unknown' }>> {
+  const routes = await rowsOf(tx, 'select 1 from routes where id = $1 and archived_at is null', [routeId]);
+  if (routes.length === 0) return fail({ code: 'route.unknown' });
+  const fields: FormField[] = [];
+  for (const key of asked) {
+    const question = FORM_STOCK.fields.find((field) => field.key === key);
+    if (!question || fields.some((field) => field.key === key)) return fail({ code: 'agency.question_unknown' });
+    const { required: _, ...rest } = question;
+    fields.push({ ...rest, ...(needed.includes(key) ? { required: true } : {}) });
+  }
+  return ok({ title, intro, routeId, fields });
+}

@@ -1,0 +1,76 @@
+import type { ListEntryBody } from '@zesting/contract';
+import { fail, ok, type InstantText, type Result } from '@zesting/core';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { USED_BY, type ListName } from '../queries/settings.js';
+
+export type ListFailure = { code: 'agency.entry_twice' | 'agency.entry_unknown' | 'agency.entry_in_use' };
+
+interface Entry {
+  id: string;
+  name: string;
+  archived: boolean;
+}
+
+/**
+ * Puts one of the agency's lists as it is wanted: order, names, new ones; what is missing is archived, what is there again comes back. A
+ * skill's new name is taken over by routes, people and steps, which know skills by name.
+ */
+export async function putList(
+  tx: Tx,
+  list: ListName,
+  wanted: readonly ListEntryBody[],
+  now: InstantText,
+): Promise<Result<null, ListFailure>> {
+  const names = wanted.map((entry) => entry.name.trim().toLowerCase());
+  if (new Set(names).size < names.length || names.includes('')) return fail({ code: 'agency.entry_twice' });
+  const entries = await rowsOf<Entry>(tx, `select id, name, archived_at is not null as archived from ${list} order by id for update`);
+  const byId = new Map(entries.map((entry) => [entry.id, entry]));
+  if (wanted.some((entry) => entry.id !== undefined && !byId.has(entry.id))) return fail({ code: 'agency.entry_unknown' });
+  // one that was taken out earlier and is typed again is the same one
+  const idOf = (entry: ListEntryBody): string | undefined =>
+    entry.id ?? entries.find((other) => other.name.toLowerCase() === entry.name.trim().toLowerCase())?.id;
+  const kept = new Set(wanted.flatMap((entry) => idOf(entry) ?? []));
+  if (kept.size < wanted.filter((entry) => idOf(entry) !== undefined).length) return fail({ code: 'agency.entry_twice' });
+  const away = entries.filter((entry) => !entry.archived && !kept.has(entry.id)).map((entry) => entry.id);
+  const used = await rowsOf(tx, `select 1 from ${list} l where id = any($1) and (${USED_BY[list]}) > 0`, [away]);
+  if (used.length > 0) return fail({ code: 'agency.entry_in_use' });
+  await tx.query(`update ${list} set archived_at = $2 where id = any($1)`, [away, now]);
+  // names are swapped by way of ones that nobody types
+  await tx.query(`update ${list} set name = id::text where id = any($1)`, [[...kept]]);
+  const renamed: [from: string, to: string][] = [];
+  for (const [position, entry] of wanted.entries()) {
+    const id = idOf(entry);
+    const name = entry.name.trim();
+    const before = id && byId.get(id)?.name;
+    if (entries.some((other) => other.id !== id && !kept.has(other.id) && other.name.toLowerCase() === name.toLowerCase()))
+      return fail({ code: 'agency.entry_twice' });
+    if (id) await tx.query(`update ${list} set name = $2, position = $3, archived_at = null where id = $1`, [id, name, position]);
+    else await tx.query(`insert into ${list} (name, position) values ($1, $2)`, [name, position]);
+    if (list === 'skills' && before && before !== name) renamed.push([before, name]);
+  }
+  if (renamed.length > 0) await renameSkills(tx, renamed);
+  return ok(null);
+}
+
+/** All at once, so that two that change places do not become one. */
+async function renameSkills(tx: Tx, renamed: readonly [from: string, to: string][]): Promise<void> {
+  const names = [renamed.map(([from]) => from), renamed.map(([, to]) => to)];
+  await tx.query(
+    "update steps s set skill = n.new from unnest($1::text[], $2::text[]) n (old, new) where s.skill = n.old and s.kind <> 'sign_off'",
+    names,
+  );
+  await tx.query(
+    `update routes r set version = version + 1, steps = (
+       select jsonb_agg(case when n.new is null or e.step ->> 'kind' = 'sign_off' then e.step else jsonb_set(e.step, '{skill}', to_jsonb(n.new)) end order by e.at)
+       from jsonb_array_elements(r.steps) with ordinality e (step, at) left join unnest($1::text[], $2::text[]) n (old, new) on n.old = e.step ->> 'skill')
+     where exists (select 1 from jsonb_array_elements(r.steps) e (step) where e.step ->> 'skill' = any($1))`,
+    names,
+  );
+  await tx.query(
+    `update people p set version = version + 1, skills = (
+       select jsonb_object_agg(coalesce(n.new, e.name), e.level)
+       from jsonb_each(p.skills) e (name, level) left join unnest($1::text[], $2::text[]) n (old, new) on n.old = e.name)
+     where p.skills ?| $1::text[]`,
+    names,
+  );
+}

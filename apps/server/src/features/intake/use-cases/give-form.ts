@@ -1,0 +1,36 @@
+import { randomUUID } from 'node:crypto';
+import type { FormField, InstantText, Result } from '@zesting/core';
+import { fail, ok } from '@zesting/core';
+import { record } from '../../../platform/activity.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+
+/** The form that new clients begin with, as the agency keeps it. */
+export interface DefaultForm {
+  readonly title: string;
+  readonly intro: string;
+  readonly routeId: string;
+  readonly fields: readonly FormField[];
+}
+
+/** Gives a client the form that the agency begins with, inside the caller's transaction. `agency.form_missing` where there is none. */
+export async function giveForm(
+  tx: Tx,
+  clientId: string,
+  actor: string,
+  now: InstantText,
+): Promise<Result<string, { code: 'agency.form_missing' }>> {
+  const [agency] = await rowsOf<{ form: DefaultForm | null }>(tx, 'select default_form as form from agencies');
+  if (!agency?.form) return fail({ code: 'agency.form_missing' });
+  const { title, intro, routeId, fields } = agency.form;
+  const id = randomUUID();
+  await tx.query('insert into intake_forms (id, client_id, title, intro, fields, route_id) values ($1, $2, $3, $4, $5, $6)', [
+    id,
+    clientId,
+    title,
+    intro,
+    JSON.stringify(fields),
+    routeId,
+  ]);
+  await record(tx, { clientId, thing: 'client', thingId: clientId, verb: 'form.given', actor, detail: { title }, at: now });
+  return ok(id);
+}
