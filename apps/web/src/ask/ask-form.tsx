@@ -83,10 +83,9 @@ export function AskForm({ form }: { form: AskFormShape }) {
     }
   };
 
-  const frame = { code: form.clientCode, name: form.clientName, colour: form.clientColour, agency: form.agencyName };
-  if (done) return <Sent frame={frame} done={done} email={draft.email} />;
+  if (done) return <Sent form={form} done={done} email={draft.email} />;
   return (
-    <VisitorFrame {...frame}>
+    <VisitorFrame visited={form}>
       <h1 className="text-2xl mb-1">{form.title}</h1>
       {form.intro && <p className="text-muted mb-5">{form.intro}</p>}
       <form ref={page} noValidate onSubmit={(event) => void send(event)}>
@@ -149,14 +148,14 @@ export function AskForm({ form }: { form: AskFormShape }) {
 }
 
 interface SentProps {
-  readonly frame: { readonly code: string; readonly name: string; readonly colour: number; readonly agency: string };
+  readonly form: AskFormShape;
   readonly done: SubmittedShape;
   readonly email: string;
 }
 
-function Sent({ frame, done, email }: SentProps) {
+function Sent({ form, done, email }: SentProps) {
   return (
-    <VisitorFrame {...frame}>
+    <VisitorFrame visited={form}>
       <div role="status">
         <h1 className="text-2xl mb-2">We have your request</h1>
         <p className="mb-4">

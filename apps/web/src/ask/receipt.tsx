@@ -16,7 +16,7 @@ export function Receipt({ receipt }: { receipt: ReceiptShape }) {
   const reached = receipt.state === 'accepted' ? (receipt.progress ?? 'planned') : 'received';
   const at = STAGES.findIndex((stage) => stage.key === reached);
   return (
-    <VisitorFrame code={receipt.clientCode} name={receipt.clientName} colour={receipt.clientColour}>
+    <VisitorFrame visited={receipt}>
       <p className="text-muted">Request {receipt.number}</p>
       <h1 className="text-2xl mb-2 break-words">{receipt.title}</h1>
       <p className="mb-5">

@@ -55,10 +55,10 @@ export async function call<T>(path: string, { method = 'GET', body, version, ide
 }
 
 /** Uploads one file. */
-export function upload<T>(path: string, file: File): Promise<T> {
+export function upload<T>(path: string, file: File, options: Pick<CallOptions, 'method' | 'version'> = {}): Promise<T> {
   const form = new FormData();
   form.append('file', file);
-  return call<T>(path, { method: 'POST', body: form });
+  return call<T>(path, { method: 'POST', ...options, body: form });
 }
 
 /** The words of any failure, for a message. */

@@ -1,5 +1,5 @@
 import { queryOptions, useMutation, useQueryClient, useSuspenseQuery, type UseMutationResult } from '@tanstack/react-query';
-import type { ClientShape, RouteShape, SessionShape } from '@zesting/contract';
+import type { ClientShape, RouteShape, SessionShape, StartShape } from '@zesting/contract';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { ApiProblem, call, wordsOf } from './api';
@@ -9,6 +9,9 @@ export const sessionQuery = queryOptions({
   queryFn: () => call<SessionShape | null>('/session'),
   staleTime: 60_000,
 });
+
+/** Whether there is an agency to sign in to. */
+export const startQuery = queryOptions({ queryKey: ['start'], queryFn: () => call<StartShape>('/start') });
 
 export const clientsQuery = queryOptions({ queryKey: ['clients'], queryFn: () => call<ClientShape[]>('/clients'), staleTime: 60_000 });
 export const routesQuery = queryOptions({ queryKey: ['routes'], queryFn: () => call<RouteShape[]>('/routes'), staleTime: 300_000 });

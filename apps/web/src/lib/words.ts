@@ -1,6 +1,6 @@
 import type { MarkerShape, PersonRole } from '@zesting/contract';
 import { PROBLEMS, type ProblemCode } from '@zesting/contract/problems';
-import type { Danger, PartState, PieceStage, ReckoningList } from '@zesting/core';
+import type { Danger, PartState, PieceStage, ReckoningList, RoundUpRhythm } from '@zesting/core';
 
 /** Plain words for what went wrong: what happened, what was kept, what to do. */
 const SPOKEN: Partial<
@@ -112,6 +112,13 @@ export const ROLE_WORDS: Record<PersonRole, string> = {
   manager: 'Account manager',
   staff: 'Staff creator',
   freelance: 'Freelance creator',
+};
+
+/** How often a person's messages come. */
+export const RHYTHM_WORDS: Record<RoundUpRhythm, string> = {
+  at_once: 'At once, one message per hand-off',
+  hourly: 'Every hour, together',
+  daily: 'Once a day, together',
 };
 
 /** By level, 1 to 3; 0 is not a skill of theirs. */

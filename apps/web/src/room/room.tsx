@@ -7,7 +7,7 @@ import { RoomPiece, type ShownRoom } from './room-piece';
 /** The client's room: what waits for this contact's word first, what was decided after it. */
 export function Room({ room, onDecided }: { room: ShownRoom; onDecided: () => void }) {
   return (
-    <VisitorFrame code={room.clientCode} name={room.clientName} colour={room.clientColour} agency={room.agencyName}>
+    <VisitorFrame visited={room}>
       <RoomContent room={room} onDecided={onDecided} />
     </VisitorFrame>
   );

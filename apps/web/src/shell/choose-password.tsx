@@ -4,10 +4,8 @@ import { Link, useParams } from 'react-router';
 import { call, wordsOf } from '../lib/api';
 import { useAnswer } from '../lib/use-answer';
 import { Button } from '../ui/button';
-import { Field } from '../ui/field';
 import { EntryCard } from './entry-card';
-
-const SHORTEST = 10;
+import { PasswordField, passwordProblem, SHORTEST_PASSWORD } from './password-field';
 
 /** What a link to choose a password is for. */
 type Purpose = 'invites' | 'resets';
@@ -67,8 +65,8 @@ function PasswordForm({ purpose, linkId, invite }: { purpose: Purpose; linkId: s
     );
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    if (password.length < SHORTEST) return setError(`Choose at least ${SHORTEST} characters.`);
-    if (password !== again) return setError('The two are not the same.');
+    const problem = passwordProblem(password, again);
+    if (problem) return setError(problem);
     setState('busy');
     setError(undefined);
     try {
@@ -87,7 +85,7 @@ function PasswordForm({ purpose, linkId, invite }: { purpose: Purpose; linkId: s
       <input type="email" className="sr-only" tabIndex={-1} aria-hidden autoComplete="username" value={invite.email} readOnly />
       <PasswordField
         label="New password"
-        help={`At least ${SHORTEST} characters, nothing that is guessed first`}
+        help={`At least ${SHORTEST_PASSWORD} characters, nothing that is guessed first`}
         value={password}
         onChange={setPassword}
       />
@@ -96,30 +94,5 @@ function PasswordForm({ purpose, linkId, invite }: { purpose: Purpose; linkId: s
         Set the password
       </Button>
     </form>
-  );
-}
-
-interface PasswordProps {
-  readonly label: string;
-  readonly help?: string;
-  readonly error?: string | undefined;
-  readonly value: string;
-  readonly onChange: (value: string) => void;
-}
-
-function PasswordField({ value, onChange, ...field }: PasswordProps) {
-  return (
-    <Field {...field}>
-      {(control) => (
-        <input
-          {...control}
-          type="password"
-          className="field"
-          autoComplete="new-password"
-          value={value}
-          onChange={(event) => onChange(event.target.value)}
-        />
-      )}
-    </Field>
   );
 }

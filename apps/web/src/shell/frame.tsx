@@ -2,12 +2,15 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import { Suspense, useEffect } from 'react';
 import { Outlet, useLocation } from 'react-router';
 import { keepFor } from '../lib/kept';
-import { sessionQuery } from '../lib/queries';
+import { lazyPage } from '../lib/lazy-page';
+import { sessionQuery, startQuery } from '../lib/queries';
 import { useLive } from '../lib/use-live';
 import { Loading } from '../ui/page';
 import { Band } from './band';
 import { RouteBoundary } from './errors';
 import { SignIn } from './sign-in';
+
+const SetUpPage = lazyPage(() => import('./set-up'), 'SetUpPage');
 
 /** The frame of every page: the band on top, the page below. Without a session, signing in takes the page's place. */
 export function Frame() {
@@ -25,10 +28,16 @@ function LiveUpdates({ personId }: { personId: string }) {
   return null;
 }
 
+/** Where nobody is signed in: an agency to sign in to, or an empty Zesting whose agency is to be set up. */
+function Entry() {
+  const { data: start } = useSuspenseQuery(startQuery);
+  return start.state === 'empty' ? <SetUpPage /> : <SignIn />;
+}
+
 function Framed() {
   const { data: session } = useSuspenseQuery(sessionQuery);
   const { pathname } = useLocation();
-  if (!session) return <SignIn />;
+  if (!session) return <Entry />;
   return (
     <>
       <LiveUpdates personId={session.personId} />

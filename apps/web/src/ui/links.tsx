@@ -43,6 +43,7 @@ export function ClientLinks({ clientId, roomOf }: { clientId: string; roomOf: (c
   if (!links) return <p className="text-muted">The links are with the client’s own managers: who covers for them does not hand any out.</p>;
   return (
     <>
+      {links.forms.length === 0 && <NoForm clientId={clientId} />}
       <dl className="grid gap-y-2 gap-x-4 grid-cols-[minmax(9rem,auto)_minmax(0,1fr)_auto] items-center">
         {links.forms.map((form) => (
           <LinkRow
@@ -70,6 +71,23 @@ export function ClientLinks({ clientId, roomOf }: { clientId: string; roomOf: (c
       </dl>
       {asked && <ChangeDialog clientId={clientId} asked={asked} onClose={() => setAsked(undefined)} />}
     </>
+  );
+}
+
+/** A client that cannot ask yet. */
+function NoForm({ clientId }: { clientId: string }) {
+  const queries = useQueryClient();
+  const give = useWrite(() => call<ClientLinksShape>(`/clients/${clientId}/form`, { method: 'POST' }));
+  return (
+    <p className="flex flex-wrap items-center gap-3 mb-2">
+      <span className="text-muted">No form yet: this client cannot ask through Zesting.</span>
+      <Button
+        disabled={give.isPending}
+        onClick={() => give.mutate(undefined, { onSuccess: (made) => queries.setQueryData(['links', clientId], made) })}
+      >
+        Give it the usual form
+      </Button>
+    </p>
   );
 }
 

@@ -8,13 +8,17 @@ interface ListEditorProps<T> {
   readonly onChange: (items: T[]) => void;
   /** what an item is called, for the buttons beside it */
   readonly nameOf: (item: T) => string;
-  readonly make: () => T;
-  readonly addWords: string;
+  /** a new one; without it only what was taken out comes back */
+  readonly make?: () => T;
+  readonly addWords?: string;
   readonly empty: string;
   /** whether the order says something */
   readonly ordered?: boolean;
   /** what was taken out earlier and can come back */
   readonly archived?: readonly T[];
+  readonly archivedWords?: string;
+  /** one line each */
+  readonly dense?: boolean;
   readonly children: (item: T, change: (part: Partial<T>) => void, index: number) => ReactNode;
 }
 
@@ -31,6 +35,8 @@ export function ListEditor<T extends object>({
   empty,
   ordered = false,
   archived = [],
+  archivedWords = 'Taken out earlier',
+  dense = false,
   children,
 }: ListEditorProps<T>) {
   const away = archived.filter((item) => !items.some((other) => idOf(other) === idOf(item)));
@@ -44,11 +50,14 @@ export function ListEditor<T extends object>({
   return (
     <div role="group" aria-label={label}>
       {items.length === 0 && <p className="text-muted mb-2">{empty}</p>}
-      <ol className="grid gap-2">
+      <ol className={dense ? 'grid gap-1' : 'grid gap-2'}>
         {items.map((item, index) => (
-          <li key={index} className="card bg-paper p-3 grid grid-cols-[minmax(0,1fr)_auto] gap-3 items-start">
+          <li
+            key={index}
+            className={`card bg-paper grid grid-cols-[minmax(0,1fr)_auto] gap-3 ${dense ? 'px-2 py-1 items-center' : 'p-3 items-start'}`}
+          >
             <div className="min-w-0">{children(item, (part) => put(index, part), index)}</div>
-            <div className="flex flex-col gap-1">
+            <div className={dense ? 'flex' : 'flex flex-col gap-1'}>
               {ordered && (
                 <>
                   <IconButton label={`Move ${nameOf(item) || 'this'} up`} disabled={index === 0} onClick={() => move(index, index - 1)}>
@@ -70,12 +79,16 @@ export function ListEditor<T extends object>({
           </li>
         ))}
       </ol>
-      <Button className="mt-2" onClick={() => onChange([...items, make()])}>
-        <Plus size={15} aria-hidden /> {addWords}
-      </Button>
+      {make && (
+        <Button className="mt-2" onClick={() => onChange([...items, make()])}>
+          <Plus size={15} aria-hidden /> {addWords}
+        </Button>
+      )}
       {away.length > 0 && (
         <details className="mt-2">
-          <summary className="text-muted text-[13px] min-h-7">Taken out earlier ({away.length})</summary>
+          <summary className="text-muted text-[13px] min-h-7">
+            {archivedWords} ({away.length})
+          </summary>
           <ul>
             {away.map((item) => (
               <li key={idOf(item)} className="flex items-center gap-2">

@@ -78,7 +78,7 @@ export function WeekField({
               min={0}
               max={24}
               step={0.25}
-              className="field tabular px-1.5"
+              className="field tabular px-1"
               aria-label={`Hours on ${WEEKDAY_NAMES[index] ?? ''}`}
               disabled={disabled}
               value={(value[index] ?? 0) === 0 ? '' : (value[index] ?? 0) / 60}
@@ -93,6 +93,55 @@ export function WeekField({
       </div>
       <p className="text-muted text-[13px] mt-1">{total === 0 ? 'No hours at all' : `${minutesWords(total)} a week`}</p>
     </fieldset>
+  );
+}
+
+interface NumberProps {
+  readonly label: string;
+  readonly unit: string;
+  readonly least?: number;
+  readonly most: number;
+  readonly value: number;
+  readonly disabled?: boolean;
+  readonly onChange: (value: number) => void;
+}
+
+/** A whole number between two bounds. */
+export function NumberField({ label, unit, least = 0, most, value, disabled, onChange }: NumberProps) {
+  return (
+    <Field label={label} help={unit}>
+      {(control) => (
+        <input
+          {...control}
+          type="number"
+          min={least}
+          max={most}
+          step={1}
+          className="field tabular w-24"
+          disabled={disabled}
+          value={value}
+          onChange={(event) => onChange(Math.min(most, Math.max(least, Math.round(Number(event.target.value) || 0))))}
+        />
+      )}
+    </Field>
+  );
+}
+
+/** A time of day. */
+export function TimeField({ label, help, value, disabled, onChange }: ChoiceProps & { label: string; help?: string }) {
+  return (
+    <Field label={label} help={help}>
+      {(control) => (
+        <input
+          {...control}
+          type="time"
+          className="field w-32"
+          disabled={disabled}
+          value={value}
+          onChange={(event) => event.target.value && onChange(event.target.value)}
+        />
+      )}
+    </Field>
   );
 }
 

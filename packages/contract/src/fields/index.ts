@@ -5,6 +5,18 @@ import { ValidateBy, ValidateIf, type ValidationOptions } from 'class-validator'
 export const FIRST_DAY = '1990-01-01';
 export const LAST_DAY = '2199-12-31';
 
+/** What the page of a visitor is headed with: the client, and the agency that serves it. */
+export class VisitedShape {
+  clientCode: string;
+  clientName: string;
+  clientColour: number;
+  agencyName: string;
+  /** `#rrggbb`; null without one */
+  agencyAccent: string | null;
+  /** where its mark is; null without one */
+  agencyMark: string | null;
+}
+
 /** Whether a value is a day of the calendar, `YYYY-MM-DD`, between 1990 and 2199. */
 export const isDay = (value: unknown): value is string =>
   typeof value === 'string' && parseDay(value) !== undefined && value >= FIRST_DAY && value <= LAST_DAY;

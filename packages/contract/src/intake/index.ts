@@ -10,7 +10,7 @@ import {
   IsUUID,
   MaxLength,
 } from 'class-validator';
-import { IsDay, Optional, OptionalOrNull } from '../fields/index.js';
+import { IsDay, Optional, OptionalOrNull, VisitedShape } from '../fields/index.js';
 import type { Answers, AnswerProblem, FormField } from '@zesting/core';
 
 export class SubmitRequestBody {
@@ -28,12 +28,8 @@ export class SubmitRequestBody {
   answers: Answers;
 }
 
-export class AskFormShape {
+export class AskFormShape extends VisitedShape {
   linkId: string;
-  clientCode: string;
-  clientName: string;
-  clientColour: number;
-  agencyName: string;
   title: string;
   intro: string;
   fields: FormField[];
@@ -63,12 +59,9 @@ export class AnswerErrors {
 }
 
 /** What the requester sees of a request: its state, never people, load or other clients. */
-export class ReceiptShape {
+export class ReceiptShape extends VisitedShape {
   number: number;
   title: string;
-  clientName: string;
-  clientCode: string;
-  clientColour: number;
   receivedAt: string;
   wishOn: string | null;
   state: 'new' | 'accepted' | 'declined';

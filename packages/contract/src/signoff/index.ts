@@ -1,5 +1,5 @@
 import { ArrayMaxSize, ArrayNotEmpty, ArrayUnique, IsArray, IsIn, IsNotEmpty, IsString, IsUUID, MaxLength } from 'class-validator';
-import { IsDay, Optional } from '../fields/index.js';
+import { IsDay, Optional, VisitedShape } from '../fields/index.js';
 import type { PartState, SignOffPolicy } from '@zesting/core';
 import { ContactShape } from '../clients/index.js';
 import { MediumShape } from '../production/index.js';
@@ -229,15 +229,11 @@ export class RoomPacketShape {
   pieces: RoomPieceShape[];
 }
 
-export class RoomShape {
+export class RoomShape extends VisitedShape {
   contactId: string;
   contactName: string;
   canDecide: boolean;
-  clientCode: string;
-  clientName: string;
-  clientColour: number;
   zone: string;
-  agencyName: string;
   packets: RoomPacketShape[];
 }
 

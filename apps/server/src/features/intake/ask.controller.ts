@@ -19,6 +19,7 @@ import type { Request, Response } from 'express';
 import { SubmitRequestBody, type AskFormShape, type ReceiptShape, type SubmittedShape, type UploadShape } from '@zesting/contract';
 import { dayIn, ok } from '@zesting/core';
 import { Access, CurrentLink } from '../../platform/access/access.js';
+import { VISITED } from '../../platform/access/visited.js';
 import { App } from '../../platform/app.js';
 import { SpeaksTus } from '../../platform/http/described.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
@@ -36,7 +37,7 @@ export class AskController {
   @Access('ask.fill_in')
   async form(@CurrentLink() formId: string): Promise<AskFormShape> {
     const [row] = await this.app.read<Omit<AskFormShape, 'todayOn' | 'earliestOn'> & { client_id: string; zone: string; route_id: string }>(
-      `select f.id as "linkId", c.code as "clientCode", c.name as "clientName", c.colour as "clientColour", a.name as "agencyName", f.title, f.intro,
+      `select f.id as "linkId", ${VISITED}, f.title, f.intro,
          f.fields, f.client_id, c.zone, f.route_id
        from intake_forms f join clients c on c.id = f.client_id cross join agencies a where f.id = $1`,
       [formId],
@@ -143,11 +144,11 @@ export class ReceiptController {
   @Access('receipt.read')
   async show(@CurrentLink() requestId: string): Promise<ReceiptShape> {
     const [row] = await this.app.read<ReceiptShape>(
-      `select r.number, r.title, c.name as "clientName", c.code as "clientCode", c.colour as "clientColour", r.received_at as "receivedAt",
+      `select r.number, r.title, ${VISITED}, r.received_at as "receivedAt",
          r.wish_on as "wishOn", r.state, r.decline_reason as "declineReason",
          case when p.stage in ('planned', 'shelved') then 'planned' when p.stage in ('in_production', 'in_review') then 'in_production'
            when p.stage = 'with_client' then 'with_client' when p.stage in ('approved', 'scheduled') then 'approved' else p.stage end as progress
-       from requests r join clients c on c.id = r.client_id left join pieces p on p.request_id = r.id where r.id = $1`,
+       from requests r join clients c on c.id = r.client_id cross join agencies a left join pieces p on p.request_id = r.id where r.id = $1`,
       [requestId],
     );
     if (!row) throw new Error('the request went away');

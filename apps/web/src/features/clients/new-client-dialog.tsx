@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ClientMadeShape, ClientRow, NewClientBody, PersonRow } from '@zesting/contract';
+import { CHANNEL_KINDS, CHANNEL_STOCK } from '@zesting/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { call, wordsOf } from '../../lib/api';
@@ -33,6 +34,7 @@ export function NewClientDialog({ taken, onClose }: { taken: readonly ClientRow[
     weeklyMinutes: [480, 480, 480, 480, 480, 0, 0],
     usualTime: '09:00',
     managerIds: [],
+    channelKinds: [],
   });
   const [error, setError] = useState<string>();
   const change = (part: Partial<NewClientBody>) => setBody({ ...body, ...part });
@@ -46,7 +48,7 @@ export function NewClientDialog({ taken, onClose }: { taken: readonly ClientRow[
     });
   };
   return (
-    <Dialog open onClose={onClose} title="Take on a client" description="Contacts, channels, pillars and sign-off come next, on its page.">
+    <Dialog open onClose={onClose} title="Take on a client" description="Contacts, pillars and the brand come next, on its page.">
       <div className="grid grid-cols-[minmax(0,1fr)_7rem] gap-3">
         <Field label="Name" required>
           {(control) => (
@@ -79,23 +81,34 @@ export function NewClientDialog({ taken, onClose }: { taken: readonly ClientRow[
       </div>
       <WeekField label="The client’s working hours" value={body.weeklyMinutes} onChange={(weeklyMinutes) => change({ weeklyMinutes })} />
       <fieldset className="mb-3.5">
+        <legend className="font-medium mb-1">Channels</legend>
+        <div className="grid sm:grid-cols-2 gap-x-3">
+          {CHANNEL_KINDS.map((kind) => (
+            <Check
+              key={kind}
+              words={CHANNEL_STOCK[kind].name}
+              checked={body.channelKinds?.includes(kind) ?? false}
+              onChange={(on) =>
+                change({ channelKinds: CHANNEL_KINDS.filter((other) => (other === kind ? on : body.channelKinds?.includes(other))) })
+              }
+            />
+          ))}
+        </div>
+        <p className="text-muted text-[13px]">Each with usual limits, to be changed on the client’s page.</p>
+      </fieldset>
+      <fieldset className="mb-3.5">
         <legend className="font-medium mb-1">Account managers</legend>
         {people
           ?.filter((person) => person.role === 'manager' && person.active)
           .map((person) => (
-            <label key={person.id} className="inline-flex items-center gap-2 min-h-8 mr-5">
-              <input
-                type="checkbox"
-                className="size-4 accent-pine"
-                checked={body.managerIds.includes(person.id)}
-                onChange={(event) =>
-                  change({
-                    managerIds: event.target.checked ? [...body.managerIds, person.id] : body.managerIds.filter((id) => id !== person.id),
-                  })
-                }
-              />
-              {person.name}
-            </label>
+            <Check
+              key={person.id}
+              words={person.name}
+              checked={body.managerIds.includes(person.id)}
+              onChange={(on) =>
+                change({ managerIds: on ? [...body.managerIds, person.id] : body.managerIds.filter((id) => id !== person.id) })
+              }
+            />
           ))}
         <p className="text-muted text-[13px]">Without one, the leads look after it.</p>
       </fieldset>
@@ -111,5 +124,14 @@ export function NewClientDialog({ taken, onClose }: { taken: readonly ClientRow[
         </Button>
       </div>
     </Dialog>
+  );
+}
+
+function Check({ words, checked, onChange }: { words: string; checked: boolean; onChange: (on: boolean) => void }) {
+  return (
+    <label className="inline-flex items-center gap-2 min-h-8 mr-5">
+      <input type="checkbox" className="size-4 accent-pine" checked={checked} onChange={(event) => onChange(event.target.checked)} />
+      {words}
+    </label>
   );
 }

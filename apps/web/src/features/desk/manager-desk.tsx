@@ -11,6 +11,7 @@ import { Button, buttonClass } from '../../ui/button';
 import { Empty, PageHead } from '../../ui/page';
 import { ClientCode, Tag, type Tone } from '../../ui/tags';
 import { Wheel } from '../../ui/wheel';
+import { Beginning } from './beginning';
 import { DESK_LINE } from './desk-line';
 import { OwnSteps } from './own-steps';
 import { actionOf, reasonOf } from './reasons';
@@ -54,6 +55,7 @@ export function ManagerDesk() {
           <span className="ml-auto text-pine font-medium">Read and decide</span>
         </Link>
       )}
+      <Beginning />
       <OwnSteps rows={own.rows} />
       {desk.lists.length === 0 ? (
         <Empty title="No piece is open">

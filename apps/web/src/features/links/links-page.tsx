@@ -1,7 +1,8 @@
+import { Link } from 'react-router';
 import { useClients } from '../../lib/queries';
 import { RoomLink } from '../clients/links-section';
 import { ClientLinks } from '../../ui/links';
-import { PageHead } from '../../ui/page';
+import { Empty, PageHead } from '../../ui/page';
 import { ClientCode } from '../../ui/tags';
 
 /** The links to hand out: forms, rooms and feeds of each client. */
@@ -13,6 +14,14 @@ export function LinksPage() {
         title="Links to hand out"
         note="Whoever has a link can use it; none of them needs a password. The contacts’ own go to them by mail."
       />
+      {clients.length === 0 && (
+        <Empty title="No client yet">
+          <Link to="/clients" className="text-pine underline">
+            Take one on
+          </Link>
+          , and its links stand here.
+        </Empty>
+      )}
       <div className="grid gap-4">
         {(client ? [client] : clients).map((shown) => (
           <section key={shown.id} className="card p-4" aria-label={shown.name}>

@@ -1,8 +1,6 @@
 import type { PersonRole } from '@zesting/contract';
-import { Plus, X } from 'lucide-react';
-import { useState } from 'react';
+import { X } from 'lucide-react';
 import { ROLE_WORDS, SKILL_LEVELS } from '../../lib/words';
-import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
 
 export function RoleField({ value, onChange, disabled }: { value: PersonRole; onChange: (role: PersonRole) => void; disabled?: boolean }) {
@@ -27,7 +25,7 @@ export function RoleField({ value, onChange, disabled }: { value: PersonRole; on
   );
 }
 
-/** Skills with their level, one per line, and a line to add one. */
+/** Skills with their level, one per line, and a choice of those left. */
 export function SkillsField({
   skills,
   known,
@@ -39,13 +37,7 @@ export function SkillsField({
   onChange: (skills: Record<string, number>) => void;
   disabled?: boolean;
 }) {
-  const [name, setName] = useState('');
-  const add = () => {
-    const skill = name.trim().toLowerCase();
-    if (skill === '' || skill in skills) return;
-    onChange({ ...skills, [skill]: 2 });
-    setName('');
-  };
+  const left = known.filter((skill) => !(skill in skills));
   return (
     <fieldset className="mb-3.5">
       <legend className="font-medium mb-1">Skills</legend>
@@ -80,33 +72,23 @@ export function SkillsField({
           </li>
         ))}
       </ul>
-      {!disabled && (
-        <div className="flex gap-2 max-w-md">
-          <input
-            className="field"
-            aria-label="Another skill"
-            placeholder="Another skill"
-            list="known-skills"
-            maxLength={40}
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-            onKeyDown={(event) => {
-              if (event.key !== 'Enter') return;
-              event.preventDefault();
-              add();
-            }}
-          />
-          <datalist id="known-skills">
-            {known
-              .filter((skill) => !(skill in skills))
-              .map((skill) => (
-                <option key={skill} value={skill} />
-              ))}
-          </datalist>
-          <Button onClick={add}>
-            <Plus size={15} aria-hidden /> Add
-          </Button>
-        </div>
+      {!disabled && left.length > 0 && (
+        <select
+          className="field max-w-md"
+          aria-label="Another skill"
+          value=""
+          onChange={(event) => onChange({ ...skills, [event.target.value]: 2 })}
+        >
+          <option value="">Another skill…</option>
+          {left.map((skill) => (
+            <option key={skill} value={skill}>
+              {skill}
+            </option>
+          ))}
+        </select>
+      )}
+      {known.length === 0 && (
+        <p className="text-muted text-[13px]">The agency’s list of skills is empty: Setup, Agency, Formats and skills.</p>
       )}
     </fieldset>
   );

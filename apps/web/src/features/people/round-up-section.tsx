@@ -2,13 +2,8 @@ import type { PersonPageShape, RoundUpBody } from '@zesting/contract';
 import { toast } from 'sonner';
 import { call } from '../../lib/api';
 import { useWrite } from '../../lib/queries';
+import { RHYTHM_WORDS } from '../../lib/words';
 import { zoneWords } from '../../lib/format';
-
-const RHYTHMS: Record<RoundUpBody['rhythm'], string> = {
-  at_once: 'At once, one message per hand-off',
-  hourly: 'Every hour, together',
-  daily: 'Once a day, together',
-};
 
 /** How often messages come. */
 export function RoundUpSection({ person }: { person: PersonPageShape }) {
@@ -21,7 +16,7 @@ export function RoundUpSection({ person }: { person: PersonPageShape }) {
       <p className="text-muted mb-2">
         Each holds links, and your outstanding work in the order to do it. What was undone before it goes out is left out.
       </p>
-      {Object.entries(RHYTHMS).map(([key, words]) => (
+      {Object.entries(RHYTHM_WORDS).map(([key, words]) => (
         <label key={key} className="flex items-center gap-2 min-h-8">
           <input
             type="radio"

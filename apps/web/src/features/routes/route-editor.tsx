@@ -1,5 +1,6 @@
 import type { EditRouteBody, RouteMadeShape, RoutePageShape, RouteStepBody, RoutesPageShape } from '@zesting/contract';
 import { routeProblems, type RouteProblem, type RouteStep } from '@zesting/core';
+import type { SelectHTMLAttributes } from 'react';
 import { toast } from 'sonner';
 import { call } from '../../lib/api';
 import { useTouched } from '../../lib/queries';
@@ -99,20 +100,12 @@ export function RouteEditor({
           </Field>
           <Field label="Format" required>
             {(control) => (
-              <>
-                <input
-                  {...control}
-                  className="field"
-                  list="known-formats"
-                  value={draft.formatName}
-                  onChange={(event) => change({ formatName: event.target.value })}
-                />
-                <datalist id="known-formats">
-                  {page.formats.map((format) => (
-                    <option key={format} value={format} />
-                  ))}
-                </datalist>
-              </>
+              <ListSelect
+                control={control}
+                value={draft.formatName}
+                list={page.formats}
+                onChange={(formatName) => change({ formatName })}
+              />
             )}
           </Field>
           <Field label="Rounds allowed">
@@ -168,6 +161,30 @@ export function RouteEditor({
   );
 }
 
+/** One of the agency's list; what is not on it any more stays until something else is chosen. */
+function ListSelect({
+  control,
+  value,
+  list,
+  onChange,
+}: {
+  control: SelectHTMLAttributes<HTMLSelectElement>;
+  value: string;
+  list: readonly string[];
+  onChange: (value: string) => void;
+}) {
+  return (
+    <select {...control} className="field" value={value} onChange={(event) => onChange(event.target.value)}>
+      {!list.includes(value) && <option value={value}>{value || 'Choose'}</option>}
+      {list.map((name) => (
+        <option key={name} value={name}>
+          {name}
+        </option>
+      ))}
+    </select>
+  );
+}
+
 interface StepFieldsProps {
   readonly step: RouteStepBody;
   readonly put: (part: Partial<RouteStepBody>) => void;
@@ -203,23 +220,13 @@ function StepFields({ step, put, steps, skills, problem }: StepFieldsProps) {
           )}
         </Field>
         <Field label="Skill">
-          {(control) => (
-            <>
-              <input
-                {...control}
-                className="field"
-                list="route-skills"
-                disabled={asksClient}
-                value={asksClient ? 'the client' : step.skill}
-                onChange={(event) => put({ skill: event.target.value })}
-              />
-              <datalist id="route-skills">
-                {skills.map((skill) => (
-                  <option key={skill} value={skill} />
-                ))}
-              </datalist>
-            </>
-          )}
+          {(control) =>
+            asksClient ? (
+              <input {...control} className="field" disabled value="the client" />
+            ) : (
+              <ListSelect control={control} value={step.skill} list={skills} onChange={(skill) => put({ skill })} />
+            )
+          }
         </Field>
         <NumberField label="Span, days" value={step.spanDays} onChange={(spanDays) => put({ spanDays })} />
         <NumberField

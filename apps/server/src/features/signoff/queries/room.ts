@@ -1,5 +1,6 @@
 import { awaited, copyOnChannel, dayIn, type Content, type DecisionFact, type PartDigests } from '@zesting/core';
 import type { MediumShape, RoomPacketShape, RoomPieceShape, RoomRemarkShape, RoomShape, RoomToDoShape } from '@zesting/contract';
+import { VISITED } from '../../../platform/access/visited.js';
 import type { App } from '../../../platform/app.js';
 import { decisionFacts, goneFrom, toAsked, type AskedRow } from '../../planning/index.js';
 
@@ -25,8 +26,8 @@ interface ItemRow {
 /** The client's room for one contact: packets out first, each piece as it will appear. No people, no load, no other client. */
 export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
   const [head] = await app.read<Omit<RoomShape, 'packets'> & { client_id: string }>(
-    `select x.id as "contactId", x.name as "contactName", x.can_sign_off as "canDecide", c.code as "clientCode", c.name as "clientName",
-       c.colour as "clientColour", c.zone, a.name as "agencyName", c.id as client_id
+    `select x.id as "contactId", x.name as "contactName", x.can_sign_off as "canDecide", c.zone, c.id as client_id,
+       ${VISITED}
      from contacts x join clients c on c.id = x.client_id cross join agencies a where x.id = $1`,
     [contactId],
   );
