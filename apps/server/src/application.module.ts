@@ -10,10 +10,11 @@ import { PlanningModule } from './features/planning/index.js';
 import { PeopleModule, Person } from './features/people/index.js';
 import { Piece, ProductionModule, Step, Version } from './features/production/index.js';
 import { Packet, PacketItem, SignOffModule } from './features/signoff/index.js';
+import { TeamNote, TeamNotesModule } from './features/team-notes/index.js';
 import type { Config } from './platform/config/config.js';
 import { PlatformModule } from './platform/platform.module.js';
 
-export const ENTITIES = [Agency, Client, Person, Request, Piece, Step, Version, Packet, PacketItem, Placement];
+export const ENTITIES = [Agency, Client, Person, Request, Piece, Step, Version, Packet, PacketItem, Placement, TeamNote];
 
 /** The whole application: the platform and every feature. */
 @Module({})
@@ -33,6 +34,7 @@ export class ApplicationModule {
         ProductionModule,
         SignOffModule,
         CalendarModule,
+        TeamNotesModule,
         FindModule,
       ],
       controllers: config.testing ? [ClockController] : [],

@@ -9,4 +9,5 @@ export * from './intake/index.js';
 export * from './planning/index.js';
 export * from './production/index.js';
 export * from './signoff/index.js';
+export * from './team-notes/index.js';
 export * from './calendar/index.js';

@@ -1,7 +1,21 @@
-import { IsIn, IsNotEmpty, IsString, IsUUID, IsUrl, MaxLength } from 'class-validator';
+import { IsBoolean, IsIn, IsNotEmpty, IsString, IsUUID, IsUrl, MaxLength } from 'class-validator';
 import { IsDay, IsTimeOfDay, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
+import { NewPieceBody } from '../intake/index.js';
 import { PlacementShape } from '../production/index.js';
 import type { PieceStage } from '@zesting/core';
+
+/** A piece that is begun by hand. */
+export class BeginPieceBody extends NewPieceBody {
+  /** without one it is called by its format and day */
+  @Optional()
+  @IsString()
+  @MaxLength(200)
+  title?: string;
+
+  /** whether it stands on its channels on the wished day, at their usual times */
+  @IsBoolean()
+  isPencilled: boolean;
+}
 
 export class AddPlacementBody {
   @IsUUID()

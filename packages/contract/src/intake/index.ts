@@ -106,21 +106,16 @@ export class FeasibilityShape {
   effortMinutes: number;
 }
 
-export class AcceptRequestBody {
-  @IsString()
-  @IsNotEmpty()
-  @MaxLength(200)
-  title: string;
-
+/** How a piece begins. */
+export class NewPieceBody {
   @IsUUID()
   routeId: string;
 
   @OptionalOrNull()
   @IsUUID()
-  pillarId: string | null;
+  pillarId?: string | null;
 
   @IsArray()
-  @ArrayNotEmpty()
   @ArrayMaxSize(20)
   @ArrayUnique()
   @IsUUID('all', { each: true })
@@ -128,11 +123,11 @@ export class AcceptRequestBody {
 
   @OptionalOrNull()
   @IsDay()
-  wishOn: string | null;
+  wishOn?: string | null;
 
   @Optional()
   @IsString()
-  @MaxLength(5000)
+  @MaxLength(10_000)
   notes?: string;
 
   /** keys of the route's optional steps that this piece does without */
@@ -141,6 +136,16 @@ export class AcceptRequestBody {
   @ArrayMaxSize(30)
   @IsString({ each: true })
   leaveOut?: string[];
+}
+
+export class AcceptRequestBody extends NewPieceBody {
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(200)
+  title: string;
+
+  @ArrayNotEmpty()
+  declare channelIds: string[];
 }
 
 export class AcceptedShape {

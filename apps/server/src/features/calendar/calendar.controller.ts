@@ -2,11 +2,14 @@ import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, Res }
 import type { Response } from 'express';
 import {
   AddPlacementBody,
+  BeginPieceBody,
   DuplicateBody,
   MarkerBody,
   MarkOutBody,
   MovePlacementBody,
   SwapBody,
+  type AcceptedShape,
+  type FeasibilityShape,
   type MarkerMadeShape,
   type CalendarShape,
   type MovedShape,
@@ -19,6 +22,8 @@ import { App } from '../../platform/app.js';
 import { AnswersBytes } from '../../platform/http/described.js';
 import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
+import { feasibilityOf } from '../planning/index.js';
+import { beginPiece } from './use-cases/begin-piece.js';
 import { calendarOf, placementShape } from './queries/calendar.js';
 import { feedOf } from './queries/feed.js';
 import { stationsOf } from './queries/stations.js';
@@ -40,6 +45,20 @@ const SPAN_LIMIT_DAYS = 400;
 @Controller()
 export class CalendarController {
   constructor(private readonly app: App) {}
+
+  /** Begins a piece by hand. */
+  @Post('clients/:clientId/pieces')
+  @Access('piece.begin', { client: 'clientId' })
+  async begin(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: BeginPieceBody): Promise<AcceptedShape> {
+    return { pieceId: valueOrProblem(await beginPiece(this.app, viewer, clientId, body)) };
+  }
+
+  /** What a route would allow a client: the earliest realistic date and the hours it adds. */
+  @Get('clients/:clientId/feasibility/:routeId')
+  @Access('piece.begin', { client: 'clientId' })
+  async feasibility(@Param('clientId') clientId: string, @Param('routeId') routeId: string): Promise<FeasibilityShape> {
+    return valueOrProblem(await feasibilityOf(this.app.manager, clientId, routeId, this.app.clock.now()));
+  }
 
   /** What stands on the calendar from `from` to `to`, of one client or all. */
   @Get('calendar')

@@ -23,7 +23,7 @@ import { VISITED } from '../../platform/access/visited.js';
 import { App } from '../../platform/app.js';
 import { SpeaksTus } from '../../platform/http/described.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
-import { earliestOfRoute, findRoute, loadCalendars } from '../planning/index.js';
+import { feasibilityOf } from '../planning/index.js';
 import { addAsset, OneFile, takeUpload, uploadOf } from '../production/index.js';
 import { takeShare, tellTooMuch } from './use-cases/form-limits.js';
 import { submitRequest } from './use-cases/submit-request.js';
@@ -45,8 +45,7 @@ export class AskController {
     if (!row) throw new Error('the form went away');
     const { client_id: clientId, zone, route_id: routeId, ...form } = row;
     const now = this.app.clock.now();
-    const route = valueOrProblem(await findRoute(this.app.manager, routeId));
-    const earliestOn = valueOrProblem(earliestOfRoute(route, clientId, await loadCalendars(this.app.manager, now)));
+    const { earliestOn } = valueOrProblem(await feasibilityOf(this.app.manager, clientId, routeId, now));
     return { ...form, todayOn: dayIn(now, zone), earliestOn };
   }
 

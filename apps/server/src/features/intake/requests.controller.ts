@@ -13,7 +13,7 @@ import { activityPage } from '../../platform/activity.js';
 import { App } from '../../platform/app.js';
 import { valueOrProblem } from '../../platform/http/problem.js';
 import { UPLOAD_COLUMNS } from '../production/index.js';
-import { earliestOfRoute, findRoute, loadCalendars } from '../planning/index.js';
+import { feasibilityOf } from '../planning/index.js';
 import { acceptRequest, declineRequest, markRead, reopenRequest } from './use-cases/decide-request.js';
 
 const ROW = `r.id, r.number, r.client_id as "clientId", r.title, r.requester_name as "requesterName", r.received_at as "receivedAt", r.wish_on as "wishOn",
@@ -80,13 +80,7 @@ export class RequestsController {
   async feasibility(@Param('requestId') requestId: string, @Param('routeId') routeId: string): Promise<FeasibilityShape> {
     const [request] = await this.app.read<{ client_id: string }>('select client_id from requests where id = $1', [requestId]);
     if (!request) throw new Error('the request went away');
-    const route = valueOrProblem(await findRoute(this.app.manager, routeId));
-    const book = await loadCalendars(this.app.manager, this.app.clock.now());
-    return {
-      routeId,
-      earliestOn: valueOrProblem(earliestOfRoute(route, request.client_id, book)),
-      effortMinutes: route.steps.reduce((sum, step) => sum + step.effortMinutes, 0),
-    };
+    return valueOrProblem(await feasibilityOf(this.app.manager, request.client_id, routeId, this.app.clock.now()));
   }
 
   /** The record of one request, newest first. */

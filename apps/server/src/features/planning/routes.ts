@@ -1,6 +1,7 @@
-import { fail, ok, planPiece, type Day, type PlanStep, type Result, type RouteStep } from '@zesting/core';
+import type { FeasibilityShape } from '@zesting/contract';
+import { fail, ok, planPiece, type Day, type InstantText, type PlanStep, type Result, type RouteStep } from '@zesting/core';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
-import { AGENCY_KEY, clientKey, getPlanClient, type CalendarBook } from './calendars.js';
+import { AGENCY_KEY, clientKey, getPlanClient, loadCalendars, type CalendarBook } from './calendars.js';
 
 export interface Route {
   readonly id: string;
@@ -14,6 +15,15 @@ export interface Route {
 export async function findRoute(tx: Tx, routeId: string): Promise<Result<Route, { code: 'route.unknown' }>> {
   const [route] = await rowsOf<Route>(tx, 'select id, name, format_id, steps, rounds_allowed from routes where id = $1', [routeId]);
   return route ? ok(route) : fail({ code: 'route.unknown' });
+}
+
+/** What a route would allow a client: the earliest realistic date, and the working time that it adds. */
+export async function feasibilityOf(tx: Tx, clientId: string, routeId: string, now: InstantText): Promise<Result<FeasibilityShape>> {
+  const route = await findRoute(tx, routeId);
+  if (!route.ok) return route;
+  const earliest = earliestOfRoute(route.value, clientId, await loadCalendars(tx, now));
+  if (!earliest.ok) return earliest;
+  return ok({ routeId, earliestOn: earliest.value, effortMinutes: route.value.steps.reduce((sum, step) => sum + step.effortMinutes, 0) });
 }
 
 /** The earliest publish date of a route for a client, with nobody assigned yet and work begun today. */

@@ -82,11 +82,13 @@ async function isToBeMarked(app: App, asset: AssetRow, makerId: string | undefin
   if (makerId !== undefined && (await makes(app, makerId, asset.piece_id))) return false;
   const [source] = await loadSources(app.manager, [asset.piece_id]);
   if (!source) return false;
-  const [signed] = await app.read<{ here: boolean }>(
-    `select content -> $2 -> 'media' @> jsonb_build_array(jsonb_build_object('assetId', $3::text)) as here from pieces where id = $1`,
+  const [found] = await app.read<{ here: boolean; noted: boolean }>(
+    `select content -> $2 -> 'media' @> jsonb_build_array(jsonb_build_object('assetId', $3::text)) as here,
+       exists (select 1 from team_notes n where n.piece_id = p.id and $3::uuid = any(n.asset_ids) and n.removed_at is null) as noted from pieces p where id = $1`,
     [asset.piece_id, SHARED_PART, asset.id],
   );
-  return !(signed?.here && signOffOf(source).shared === 'signed');
+  if (found?.noted && !found.here) return false; // went with a note: nobody is to approve it
+  return !(found?.here && signOffOf(source).shared === 'signed');
 }
 
 async function makes(app: App, personId: string, pieceId: string): Promise<boolean> {

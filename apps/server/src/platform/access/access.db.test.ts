@@ -127,6 +127,12 @@ const TABLE: Record<string, string> = {
   'GET /api/room/{linkId}': 'contact',
   'GET /api/room/{linkId}/files/{assetId}': 'contact',
   'POST /api/room/{linkId}/decisions': 'contact',
+  'POST /api/clients/{clientId}/pieces': managers,
+  'GET /api/clients/{clientId}/feasibility/{routeId}': managers,
+  'GET /api/pieces/{pieceId}/notes': makers,
+  'POST /api/pieces/{pieceId}/notes': makers,
+  'PATCH /api/notes/{noteId}': makers,
+  'DELETE /api/notes/{noteId}': makers,
   'GET /api/calendar': 'lead manager staff',
   'PUT /api/placements/{placementId}/date': managers,
   'POST /api/placements/{placementId}/out': managers,
@@ -191,6 +197,10 @@ async function things(scene: Scene, client: SceneClient, isOwn: boolean): Promis
      values ($1, $2, $3, $4, 1, 0, 'Warmer', now()) returning id`,
     [client.id, pieceId, packetId, client.contactId],
   );
+  const [note] = await app.read<{ id: string }>(
+    `insert into team_notes (client_id, piece_id, author_id, kind, text, created_at) values ($1, $2, $3, 'comment', 'Look', now()) returning id`,
+    [client.id, pieceId, people.lead.personId],
+  );
   const [placement] = await app.read<{ id: string }>('select id from placements where piece_id = $1 limit 1', [pieceId]);
   const marker = { clientId: client.id, kind: 'launch', name: 'Launch', startOn: '2027-03-16', endOn: '2027-03-16' } as const;
   const markerId = getValue(await addMarker(app, people.lead, marker));
@@ -210,6 +220,7 @@ async function things(scene: Scene, client: SceneClient, isOwn: boolean): Promis
     requestId: submitted.requestId,
     placementId: placement?.id ?? '',
     remarkId: remark?.id ?? '',
+    noteId: note?.id ?? '',
     routeId: scene.routeId,
     secret: `${app.links.token('feed', client.id, 1)}.ics`,
     form: client.formId,

@@ -13,7 +13,7 @@ import { viewerColumns, viewerFrom, type Viewer, type ViewerRow } from './viewer
 export type { Viewer } from './viewers.js';
 
 export type ResourceKind =
-  'client' | 'request' | 'piece' | 'step' | 'packet' | 'placement' | 'asset' | 'person' | 'route' | 'remark' | 'marker';
+  'client' | 'request' | 'piece' | 'step' | 'packet' | 'placement' | 'asset' | 'person' | 'route' | 'remark' | 'marker' | 'note';
 
 /** The parameter of the path that names the resource, e.g. `{ piece: 'pieceId' }`. */
 export type Resource = Partial<Record<ResourceKind, string>>;
@@ -43,6 +43,7 @@ const OWNERS: Record<ResourceKind, string> = {
   asset: 'select client_id, piece_id, request_id from assets where id = $1',
   marker: `select client_id, null::uuid as piece_id, null::uuid as request_id from markers where id = $1
     union all select client_id, null, null from client_closures where id = $1`,
+  note: 'select client_id, piece_id, null::uuid as request_id from team_notes where id = $1',
   remark: 'select client_id, piece_id, null::uuid as request_id from remarks where id = $1',
   route: 'select null::uuid as client_id, null::uuid as piece_id, null::uuid as request_id from routes where id = $1',
   person: 'select null::uuid as client_id, null::uuid as piece_id, null::uuid as request_id from people where id = $1',

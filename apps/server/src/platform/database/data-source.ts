@@ -12,6 +12,7 @@ import { Lists1764900000000 } from '../../migrations/1764900000000-lists.js';
 import { Agency1765000000000 } from '../../migrations/1765000000000-agency.js';
 import { Production1765100000000 } from '../../migrations/1765100000000-production.js';
 import { Own1765200000000 } from '../../migrations/1765200000000-own.js';
+import { TeamNotes1765300000000 } from '../../migrations/1765300000000-team-notes.js';
 import { Load1764300000000 } from '../../migrations/1764300000000-load.js';
 
 /** camelCase in the code, snake_case in the database. */
@@ -42,6 +43,7 @@ export function dataSourceOptions(url: string, entities: Function[]): DataSource
       Agency1765000000000,
       Production1765100000000,
       Own1765200000000,
+      TeamNotes1765300000000,
     ],
     namingStrategy: new SnakeNames(),
     synchronize: false,

@@ -1,0 +1,84 @@
+import { dayInWords, fail, getDay, ok, type InstantText, type Result } from '@zesting/core';
+import type { BeginPieceBody } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import type { App } from '../../../platform/app.js';
+import { record } from '../../../platform/activity.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { replan } from '../../planning/index.js';
+import { createPiece } from '../../production/index.js';
+import { Placement } from '../entities/placement.entity.js';
+import { setDate, usualTime, type DateFailure } from './placement-store.js';
+
+type Failure =
+  | DateFailure
+  | { code: 'route.unknown' | 'route.archived' | 'channel.unknown' | 'pillar.unknown' | 'step.not_optional' | 'client.archived' };
+
+/**
+ * Begins a piece by hand, without a request. One without a title is called by its format and day until it has one. Where it is to be
+ * pencilled, it stands on its channels on the wished day at their usual times.
+ * @returns the piece's id
+ */
+export function beginPiece(app: App, viewer: Viewer, clientId: string, body: BeginPieceBody): Promise<Result<string, Failure>> {
+  return app.write<string, Failure>(async (tx, now) => {
+    const [client] = await rowsOf<{ archived: boolean }>(tx, 'select archived_at is not null as archived from clients where id = $1', [
+      clientId,
+    ]);
+    if (client?.archived) return fail({ code: 'client.archived' });
+    const [route] = await rowsOf<{ archived: boolean; format: string }>(
+      tx,
+      'select r.archived_at is not null as archived, f.name as format from routes r join formats f on f.id = r.format_id where r.id = $1',
+      [body.routeId],
+    );
+    if (route?.archived) return fail({ code: 'route.archived' });
+    const piece = await createPiece(
+      tx,
+      {
+        clientId,
+        requestId: null,
+        routeId: body.routeId,
+        pillarId: body.pillarId ?? null,
+        title: body.title?.trim() || untitled(route?.format ?? '', body.wishOn ?? null),
+        notes: body.notes ?? '',
+        wishOn: body.wishOn ?? null,
+        channelIds: body.channelIds,
+        leaveOut: body.leaveOut ?? [],
+        actor: viewer.name,
+      },
+      now,
+    );
+    if (!piece.ok || !body.isPencilled || !body.wishOn) return piece;
+    const pencilled = await pencil(tx, viewer, clientId, piece.value, body.wishOn, now);
+    return pencilled.ok ? piece : pencilled;
+  });
+}
+
+const untitled = (format: string, wishOn: string | null): string =>
+  wishOn === null ? `${format} without a title` : `${format} for ${dayInWords(getDay(wishOn))}`;
+
+/** Puts every placement of a new piece on a day. A usual time that the clock jumps over, or that has passed, refuses it. */
+async function pencil(
+  tx: Tx,
+  viewer: Viewer,
+  clientId: string,
+  pieceId: string,
+  on: string,
+  now: InstantText,
+): Promise<Result<null, DateFailure>> {
+  const placements = await tx.findBy(Placement, { pieceId });
+  for (const placement of placements) {
+    const put = setDate(placement, on, await usualTime(tx, placement.channelId), now);
+    if (!put.ok) return put;
+  }
+  await tx.save(placements);
+  await record(tx, {
+    clientId,
+    thing: 'piece',
+    thingId: pieceId,
+    verb: 'placement.pencilled',
+    actor: viewer.name,
+    detail: { to: { on } },
+    at: now,
+  });
+  await replan(tx, [pieceId], now);
+  return ok(null);
+}

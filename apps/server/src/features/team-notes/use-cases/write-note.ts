@@ -1,0 +1,96 @@
+import type { TeamNoteBody } from '@zesting/contract';
+import { fail, ok, type InstantText, type Result } from '@zesting/core';
+import type { Viewer } from '../../../platform/access/access.js';
+import { record } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { tell, untell } from '../../notices/index.js';
+import { TeamNote } from '../entities/team-note.entity.js';
+import { teamOf } from '../queries/team-notes.js';
+
+/** So much of a note is told in a round-up. */
+const TOLD_CHARACTERS = 200;
+
+const noteKey = (id: string): string => `team-note:${id}`;
+
+type AddFailure = { code: 'file.unknown' | 'person.unknown' };
+
+/** Adds to the brief, or comments. Whoever is mentioned hears of it in their round-up. */
+export function addNote(app: App, viewer: Viewer, pieceId: string, body: TeamNoteBody): Promise<Result<string, AddFailure>> {
+  return app.write<string, AddFailure>(async (tx, now) => {
+    const [piece] = await rowsOf<{ client_id: string; title: string }>(tx, 'select client_id, title from pieces where id = $1', [pieceId]);
+    if (!piece) throw new Error('the piece went away');
+    const files = await rowsOf(tx, 'select 1 from assets where piece_id = $1 and id = any($2)', [pieceId, body.assetIds]);
+    if (files.length < body.assetIds.length) return fail({ code: 'file.unknown' });
+    const team = new Set((await teamOf(tx, pieceId)).map((mate) => mate.personId));
+    if (body.mentionIds.some((id) => !team.has(id))) return fail({ code: 'person.unknown' });
+    const note = await tx.save(
+      tx.create(TeamNote, {
+        clientId: piece.client_id,
+        pieceId,
+        authorId: viewer.personId,
+        kind: body.kind,
+        text: body.text.trim(),
+        assetIds: body.assetIds,
+        mentionIds: body.mentionIds.filter((id) => id !== viewer.personId),
+        createdAt: now,
+        editedAt: null,
+        removedAt: null,
+      }),
+    );
+    await recordNote(tx, viewer, note, body.kind === 'brief' ? 'brief.added_to' : 'piece.commented', now);
+    const told = note.text.length > TOLD_CHARACTERS ? `${note.text.slice(0, TOLD_CHARACTERS).trimEnd()}…` : note.text;
+    for (const personId of note.mentionIds)
+      await tell(app, tx, personId, {
+        clientId: note.clientId,
+        heading: `${viewer.name} on “${piece.title}”`,
+        text: `${viewer.name} ${body.kind === 'brief' ? 'added to the brief' : 'wrote'}: “${told}”`,
+        path: `/pieces/${pieceId}#${body.kind === 'brief' ? 'brief' : 'talk'}`,
+        key: noteKey(note.id),
+      });
+    return ok(note.id);
+  });
+}
+
+type ChangeFailure = { code: 'http.changed_meanwhile' | 'note.removed' | 'note.of_another' };
+
+/** Changes the text of one's own note. */
+export function editNote(app: App, viewer: Viewer, noteId: string, text: string, version: number): Promise<Result<null, ChangeFailure>> {
+  return app.write<null, ChangeFailure>(async (tx, now) => {
+    const note = await lockNote(tx, noteId);
+    if (note.removedAt !== null) return fail({ code: 'note.removed' });
+    if (note.authorId !== viewer.personId) return fail({ code: 'note.of_another' });
+    if (note.version !== version) return fail({ code: 'http.changed_meanwhile' });
+    const detail = { text: { from: note.text, to: text.trim() } };
+    Object.assign(note, { text: text.trim(), editedAt: now });
+    await tx.save(note);
+    await recordNote(tx, viewer, note, 'note.edited', now, detail);
+    return ok(null);
+  });
+}
+
+/** Takes a note back: one's own, or as a manager anybody's. Who has not heard of it yet hears nothing. Its text stays in the record. */
+export function removeNote(app: App, viewer: Viewer, noteId: string): Promise<Result<null, ChangeFailure>> {
+  return app.write<null, ChangeFailure>(async (tx, now) => {
+    const note = await lockNote(tx, noteId);
+    if (note.removedAt !== null) return ok(null);
+    if (note.authorId !== viewer.personId && viewer.role !== 'lead' && viewer.role !== 'manager') return fail({ code: 'note.of_another' });
+    note.removedAt = now;
+    await tx.save(note);
+    await untell(tx, noteKey(noteId));
+    await recordNote(tx, viewer, note, 'note.removed', now, { text: { from: note.text, to: null } });
+    return ok(null);
+  });
+}
+
+const lockNote = (tx: Tx, id: string): Promise<TeamNote> =>
+  tx.findOneOrFail(TeamNote, { where: { id }, lock: { mode: 'pessimistic_write' } });
+
+const recordNote = (
+  tx: Tx,
+  viewer: Viewer,
+  { clientId, pieceId }: TeamNote,
+  verb: string,
+  at: InstantText,
+  detail: Readonly<Record<string, unknown>> = {},
+): Promise<void> => record(tx, { clientId, thing: 'piece', thingId: pieceId, verb, actor: viewer.name, detail, at });
