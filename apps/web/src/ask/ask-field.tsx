@@ -3,6 +3,7 @@ import type { Answer, FormField } from '@zesting/core';
 import { useEffect, type Dispatch, type SetStateAction } from 'react';
 import { dayWords } from '../lib/format';
 import { useUploads } from '../lib/use-uploads';
+import { DayInput } from '../ui/day-field';
 import { Field } from '../ui/field';
 import { UploadList } from '../ui/upload-list';
 import type { AskDraft } from './draft';
@@ -42,7 +43,17 @@ export function AskField({ field, form, draft, error, onAnswer, onDraft, onUnder
               </select>
             );
           case 'date':
-            return <input {...common} type="date" min={form.todayOn} onChange={change} />;
+            return (
+              <DayInput
+                control={control}
+                label={field.label}
+                todayOn={form.todayOn}
+                min={field.serves === 'wish_date' ? form.todayOn : undefined}
+                marks={field.serves === 'wish_date' ? [{ on: form.earliestOn, words: 'Earliest realistic date' }] : []}
+                value={text}
+                onChange={(on) => onAnswer(field.key, on)}
+              />
+            );
           case 'link':
             return <input {...common} type="url" inputMode="url" placeholder="https://" onChange={change} />;
           default:

@@ -1,7 +1,9 @@
-import { queryOptions, useMutation, useQueryClient, useSuspenseQuery, type UseMutationResult } from '@tanstack/react-query';
-import type { ClientShape, RouteShape, SessionShape, StartShape } from '@zesting/contract';
+import { addDays, type Day } from '@zesting/core';
+import { queryOptions, useMutation, useQuery, useQueryClient, useSuspenseQuery, type UseMutationResult } from '@tanstack/react-query';
+import type { ClientShape, DaysOffShape, PartyOffShape, RouteShape, SessionShape, StartShape } from '@zesting/contract';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
+import { offReason, type OffReason } from './off-days';
 import { ApiProblem, call, wordsOf } from './api';
 
 export const sessionQuery = queryOptions({
@@ -50,6 +52,31 @@ export function useClients(): ClientChoice {
 
 /** What no change in the application touches: asked once. */
 const UNTOUCHED = ['session', 'regions', 'presence'];
+
+/**
+ * Why a client or a person does not work on a day, for choosing one. Nothing is known until the answer is there.
+ * @param of whose days; a person only where the viewer may ask of them
+ */
+export function useDaysOff(of: { readonly clientId?: string | undefined; readonly personId?: string | undefined }): OffReason {
+  const { todayOn } = useSession();
+  const { clientOf } = useClients();
+  const [from, to] = [addDays(todayOn as Day, -31), addDays(todayOn as Day, 400)]; // a day of the contract's
+  const asked = new URLSearchParams({
+    from,
+    to,
+    ...(of.clientId ? { clientId: of.clientId } : {}),
+    ...(of.personId ? { personId: of.personId } : {}),
+  });
+  const { data } = useQuery({
+    queryKey: ['days-off', asked.toString()],
+    queryFn: () => call<DaysOffShape>(`/days-off?${asked.toString()}`),
+    enabled: of.clientId !== undefined || of.personId !== undefined,
+    staleTime: 60_000,
+  });
+  const party = (whose: string, off: PartyOffShape | null | undefined) =>
+    off ? [{ whose, weekdaysOff: off.weekdaysOff, days: new Map(off.days.map(({ on, reason }) => [on, reason])) }] : [];
+  return offReason([...party(clientOf(of.clientId ?? '')?.name ?? 'the client', data?.client), ...party('the doer', data?.person)]);
+}
 
 /** Refreshes everything that a change may have touched: whatever is on the screen is asked anew, the rest when it is shown again. */
 export function useTouched(): () => void {

@@ -17,7 +17,16 @@ export function actionsFor(session: SessionShape, clients: readonly ClientShape[
     ...(manages ? [go('Requests', '/requests'), go('Sign-off: send a packet, chase, record', '/sign-off')] : []),
     ...(session.role === 'freelance' ? [] : [go('Production', '/production'), go('Calendar: the month', '/calendar')]),
     ...(session.role === 'freelance' ? [] : [go('Calendar: this week', '/calendar?view=week')]),
-    ...(manages ? [go('Clients', '/clients'), go('People', '/people'), go('Routes', '/routes'), go('Links to hand out', '/links')] : []),
+    ...(manages ? [go('Begin a piece', '/production?new=piece', 'by hand, without a request')] : []),
+    ...(manages
+      ? [
+          go('Agency: settings', '/agency'),
+          go('Clients', '/clients'),
+          go('People', '/people'),
+          go('Routes', '/routes'),
+          go('Links to hand out', '/links'),
+        ]
+      : []),
     go('Your page: hours, time off, round-ups', `/people/${session.personId}`),
     { words: 'Keyboard help', note: '?', path: null },
     ...(session.role === 'freelance'

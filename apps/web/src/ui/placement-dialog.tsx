@@ -3,11 +3,13 @@ import { useState, type ReactNode } from 'react';
 import { call, wordsOf } from '../lib/api';
 import { dayWords, zoneWords } from '../lib/format';
 import { usePlacements } from '../lib/placements';
-import { useWrite } from '../lib/queries';
+import { useDaysOff, useSession, useWrite } from '../lib/queries';
 import { Button } from './button';
+import { DayField } from './day-field';
 import { Dialog } from './dialog';
 import { Field } from './field';
 import { PlacementTag } from './placement-tag';
+import { TimeField } from './setup-fields';
 
 interface PlacementDialogProps {
   readonly placement: PlacementShape;
@@ -67,6 +69,8 @@ function Dates({ placement, siblings, earliestOn, onClose }: PartProps & { sibli
   const [scope, setScope] = useState<'this' | 'all'>('this');
   const [error, setError] = useState<string>();
   const { move, isPending } = usePlacements();
+  const { todayOn } = useSession();
+  const off = useDaysOff({ clientId: placement.clientId });
   const save = () => {
     if (on === '') setError('Choose a day, or take the date away.');
     else move({ placement, on, at: at || null, scope }, { onSuccess: onClose, onError: setError });
@@ -80,16 +84,24 @@ function Dates({ placement, siblings, earliestOn, onClose }: PartProps & { sibli
       }}
     >
       <div className="grid grid-cols-2 gap-3">
-        <Field
+        <DayField
           label="Day"
           error={error}
-          help={earliestOn && earliestOn > on ? `Its path can meet ${dayWords(earliestOn)} or later` : undefined}
-        >
-          {(control) => <input {...control} type="date" className="field" value={on} onChange={(event) => setOn(event.target.value)} />}
-        </Field>
-        <Field label="Time" help="Empty: the usual time">
-          {(control) => <input {...control} type="time" className="field" value={at} onChange={(event) => setAt(event.target.value)} />}
-        </Field>
+          help={earliestOn && on && earliestOn > on ? `Its path can meet ${dayWords(earliestOn)} or later` : undefined}
+          todayOn={todayOn}
+          off={off}
+          marks={earliestOn ? [{ on: earliestOn, words: 'Earliest that its path can meet' }] : []}
+          value={on}
+          onChange={setOn}
+        />
+        <TimeField
+          label="Time"
+          help={`${zoneWords(placement.zone)}; empty: the usual time`}
+          optional
+          placeholder="usual"
+          value={at}
+          onChange={setAt}
+        />
       </div>
       {siblings > 0 && placement.on && (
         <fieldset className="mb-3">
@@ -163,6 +175,8 @@ function OnceMore({ placement, channels, onClose }: PartProps & { channels: read
   const [at, setAt] = useState('');
   const [error, setError] = useState<string>();
   const { duplicate, isPending } = usePlacements();
+  const { todayOn } = useSession();
+  const off = useDaysOff({ clientId: placement.clientId });
   const place = () => {
     if (on === '') setError('Choose a day.');
     else duplicate(placement.id, { channelId, on, at: at || null }, { onSuccess: onClose, onError: setError });
@@ -181,12 +195,8 @@ function OnceMore({ placement, channels, onClose }: PartProps & { channels: read
         )}
       </Field>
       <div className="grid grid-cols-2 gap-3">
-        <Field label="Day there" error={error}>
-          {(control) => <input {...control} type="date" className="field" value={on} onChange={(event) => setOn(event.target.value)} />}
-        </Field>
-        <Field label="Time there" help="Empty: the usual time">
-          {(control) => <input {...control} type="time" className="field" value={at} onChange={(event) => setAt(event.target.value)} />}
-        </Field>
+        <DayField label="Day there" error={error} todayOn={todayOn} off={off} value={on} onChange={setOn} />
+        <TimeField label="Time there" help="Empty: the usual time" optional placeholder="usual" value={at} onChange={setAt} />
       </div>
       <Button disabled={isPending} onClick={place}>
         Place it once more

@@ -1,8 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import type { RegionShape } from '@zesting/contract';
+import { readTimeOfDay } from '@zesting/core';
 import { call } from '../lib/api';
 import { minutesWords, zoneWords } from '../lib/format';
 import { present } from '../lib/now';
+import { useTyped } from './day-field';
 import { Field } from './field';
 import { clientColour } from './tags';
 
@@ -127,18 +129,28 @@ export function NumberField({ label, unit, least = 0, most, value, disabled, onC
   );
 }
 
-/** A time of day. */
-export function TimeField({ label, help, value, disabled, onChange }: ChoiceProps & { label: string; help?: string }) {
+/** A time of day, typed as people do (9, 930, 9.30 pm) and shown as HH:MM. `optional`: it may be left empty. */
+export function TimeField({
+  label,
+  help,
+  value,
+  disabled,
+  optional = false,
+  placeholder,
+  onChange,
+}: ChoiceProps & { label: string; help?: string | undefined; optional?: boolean; placeholder?: string }) {
+  const typed = useTyped(value, readTimeOfDay, (time) => (optional || time !== '') && onChange(time));
   return (
     <Field label={label} help={help}>
       {(control) => (
         <input
           {...control}
-          type="time"
-          className="field w-32"
+          {...typed}
+          type="text"
+          autoComplete="off"
+          className="field tabular w-24"
+          placeholder={placeholder ?? '09:00'}
           disabled={disabled}
-          value={value}
-          onChange={(event) => event.target.value && onChange(event.target.value)}
         />
       )}
     </Field>

@@ -1,11 +1,11 @@
-import { Field } from './field';
+import { DayField, type DayProps } from './day-field';
 
 interface Span {
   readonly startOn: string;
   readonly endOn: string;
 }
 
-interface SpanFieldsProps {
+interface SpanFieldsProps extends Pick<DayProps, 'todayOn' | 'off' | 'min'> {
   readonly span: Span;
   readonly onChange: (span: Span) => void;
   readonly error?: string | undefined;
@@ -13,32 +13,18 @@ interface SpanFieldsProps {
 }
 
 /** The first and the last day of something; the last follows when the first is moved behind it. Two cells of a grid. */
-export function SpanFields({ span, onChange, error, labels = ['First day', 'Last day'] }: SpanFieldsProps) {
+export function SpanFields({ span, onChange, error, labels = ['First day', 'Last day'], ...days }: SpanFieldsProps) {
   const { startOn, endOn } = span;
   return (
     <>
-      <Field label={labels[0]} error={error}>
-        {(control) => (
-          <input
-            {...control}
-            type="date"
-            className="field"
-            value={startOn}
-            onChange={(event) => onChange({ startOn: event.target.value, endOn: endOn < event.target.value ? event.target.value : endOn })}
-          />
-        )}
-      </Field>
-      <Field label={labels[1]}>
-        {(control) => (
-          <input
-            {...control}
-            type="date"
-            className="field"
-            value={endOn}
-            onChange={(event) => onChange({ startOn, endOn: event.target.value })}
-          />
-        )}
-      </Field>
+      <DayField
+        {...days}
+        label={labels[0]}
+        error={error}
+        value={startOn}
+        onChange={(on) => onChange({ startOn: on, endOn: endOn < on ? on : endOn })}
+      />
+      <DayField {...days} label={labels[1]} value={endOn} min={startOn || days.min} onChange={(on) => onChange({ startOn, endOn: on })} />
     </>
   );
 }

@@ -116,6 +116,25 @@ export class RoutesPageShape {
   canEdit: boolean;
 }
 
+export class NamedDayOffShape {
+  on: string;
+  /** the holiday's or closure's name, or that it is time off */
+  reason: string;
+}
+
+/** On which days a party does not work. */
+export class PartyOffShape {
+  /** 1 = Monday to 7 = Sunday: off every week */
+  weekdaysOff: number[];
+  /** other days off, in order */
+  days: NamedDayOffShape[];
+}
+
+export class DaysOffShape {
+  client: PartyOffShape | null;
+  person: PartyOffShape | null;
+}
+
 export class RouteMadeShape {
   routeId: string;
 }

@@ -5,6 +5,7 @@ import {
   compareInstants,
   dayIn,
   dayInWords,
+  readTimeOfDay,
   daysBetween,
   fromDayNumber,
   getDay,
@@ -103,4 +104,29 @@ describe('zones', () => {
       }),
     );
   });
+});
+
+describe('a time of day as people type it', () => {
+  it.each([
+    ['9', '09:00'],
+    ['09', '09:00'],
+    ['21', '21:00'],
+    ['930', '09:30'],
+    ['0930', '09:30'],
+    ['2130', '21:30'],
+    ['9:30', '09:30'],
+    ['9.30', '09:30'],
+    [' 9h30 ', '09:30'],
+    ['21h', '21:00'],
+    ['9 am', '09:00'],
+    ['9:30pm', '21:30'],
+    ['12 am', '00:00'],
+    ['12:15 PM', '12:15'],
+    ['24', undefined],
+    ['9:60', undefined],
+    ['13 pm', undefined],
+    ['noon', undefined],
+    ['', undefined],
+    ['12345', undefined],
+  ])('%s', (text, time) => expect(readTimeOfDay(text)).toBe(time));
 });

@@ -12,6 +12,21 @@ export function parseTimeOfDay(text: string): TimeOfDay | undefined {
   return /^([01]\d|2[0-3]):[0-5]\d$/.test(text) ? (text as TimeOfDay) : undefined; // checked by the pattern
 }
 
+/**
+ * Reads a time of day as people type it: `9`, `930`, `9:30`, `9.30`, `21h`, `9:30 pm`. Undefined where it is none.
+ */
+export function readTimeOfDay(text: string): TimeOfDay | undefined {
+  const found = /^(\d{1,2}?)(?:[:.h ]?([0-5]\d))?\s*(?:h|uhr)?\s*(am|pm)?$/i.exec(text.trim().replaceAll('.m.', 'm'));
+  if (!found) return undefined;
+  const [, hours = '', minutes = '00', half] = found;
+  let hour = Number(hours);
+  if (half) {
+    if (hour < 1 || hour > 12) return undefined;
+    hour = (hour % 12) + (half.toLowerCase() === 'pm' ? 12 : 0);
+  }
+  return parseTimeOfDay(`${String(hour).padStart(2, '0')}:${minutes}`);
+}
+
 export function getTimeOfDay(text: string): TimeOfDay {
   const time = parseTimeOfDay(text);
   if (time === undefined) throw new RangeError(`not a time of day: ${text}`);

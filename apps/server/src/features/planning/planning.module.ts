@@ -2,6 +2,7 @@ import { Module, type OnModuleInit } from '@nestjs/common';
 import { ok } from '@zesting/core';
 import { App } from '../../platform/app.js';
 import { Jobs } from '../../platform/jobs/jobs.js';
+import { DaysOffController } from './days-off.controller.js';
 import { PlanningController } from './planning.controller.js';
 import { predictApart } from './predict.js';
 import { PREDICT, REPLAN, replanOpenApart, replanSoon } from './replan.js';
@@ -9,7 +10,7 @@ import { PREDICT, REPLAN, replanOpenApart, replanSoon } from './replan.js';
 /** Zones change their date on whole quarters of an hour. */
 const EVERY_QUARTER = '*/15 * * * *';
 
-@Module({ controllers: [PlanningController] })
+@Module({ controllers: [PlanningController, DaysOffController] })
 export class PlanningModule implements OnModuleInit {
   constructor(
     private readonly app: App,

@@ -78,6 +78,7 @@ const TABLE: Record<string, string> = {
   'POST /api/resets/{linkId}/password': 'resetting',
   'GET /api/invites/{linkId}': 'invited',
   'POST /api/invites/{linkId}/password': 'invited',
+  'GET /api/days-off': makers,
   'GET /api/routes/whole': managers,
   'POST /api/routes': 'lead',
   'PATCH /api/routes/{routeId}': 'lead',

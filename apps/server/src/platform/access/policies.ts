@@ -41,6 +41,7 @@ export const POLICIES = {
   'time_off.edit': { roles: { lead: 'all', manager: 'self', staff: 'self', freelance: 'self' } },
   'cover.edit': { roles: { lead: 'all', manager: 'self' } },
   'round_up.edit': { roles: selves },
+  'days_off.read': { roles: { ...managers, staff: 'own', freelance: 'own' } },
   'route.read': { roles: managers },
   'route.edit': { roles: leads },
   'request.list': { roles: managers },

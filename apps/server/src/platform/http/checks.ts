@@ -16,6 +16,7 @@ const oneOf = (names: readonly string[], text: string): boolean => names.include
 /** What each name in a query may hold. Names that no route asks for are let pass. */
 const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   clientId: (text) => UUID.test(text),
+  personId: (text) => UUID.test(text),
   placementId: (text) => UUID.test(text),
   cursor: (text) => UUID.test(text),
   shown: (text) => oneOf(PIECES_SHOWN, text),

@@ -1,5 +1,5 @@
 import type { CalendarShape, ClientClockShape } from '@zesting/contract';
-import { ChevronLeft, ChevronRight, Flag, Printer } from 'lucide-react';
+import { ChevronLeft, ChevronRight, Flag, Plus, Printer } from 'lucide-react';
 import { useState } from 'react';
 import { count, zoneWords } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
@@ -14,12 +14,13 @@ interface CalendarHeadProps {
   readonly calendar: CalendarShape;
   readonly search: URLSearchParams;
   readonly onChange: (search: URLSearchParams) => void;
+  readonly onBegin?: () => void;
 }
 
 const COLOURING_WORDS = { client: 'Client', channel: 'Channel', pillar: 'Pillar', stage: 'Stage' };
 
 /** What is shown and how: every choice stands in the address. */
-export function CalendarHead({ view, calendar, search, onChange }: CalendarHeadProps) {
+export function CalendarHead({ view, calendar, search, onChange, onBegin }: CalendarHeadProps) {
   const { client } = useClients();
   const { role } = useSession();
   const [adding, setAdding] = useState(false);
@@ -76,6 +77,11 @@ export function CalendarHead({ view, calendar, search, onChange }: CalendarHeadP
           Weekends
           {!view.weekends && <span className="text-rind">({hidden === 0 ? 'nothing' : count(hidden, 'placement')} hidden)</span>}
         </label>
+        {onBegin && (
+          <Button onClick={onBegin} aria-label="Begin a piece" title="Begin a piece">
+            <Plus size={15} aria-hidden />
+          </Button>
+        )}
         {(role === 'lead' || role === 'manager') && (
           <Button onClick={() => setAdding(true)} aria-label="Put a marker on the calendar" title="Put a marker on the calendar">
             <Flag size={15} aria-hidden />

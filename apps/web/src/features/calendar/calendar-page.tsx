@@ -19,6 +19,7 @@ import { call, wordsOf } from '../../lib/api';
 import { usePlacements } from '../../lib/placements';
 import { count } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
+import { BeginPieceDialog } from '../../ui/begin-piece-dialog';
 import { Failed, Loading } from '../../ui/page';
 import { PlacementDialog } from '../../ui/placement-dialog';
 import { CalendarHead } from './calendar-head';
@@ -31,7 +32,8 @@ import { WeekLanes } from './week-lanes';
 /** The calendar of one client or all, each placement on its client's own day; the tray of undated ones beside it. */
 export function CalendarPage() {
   const { query, client } = useClients();
-  const { todayOn } = useSession();
+  const { todayOn, role } = useSession();
+  const [begun, setBegun] = useState<{ on?: string; clientId?: string | undefined }>();
   const [search, setSearch] = useSearchParams();
   const view = viewOf(search, todayOn as Day); // a day of the contract's
   // what the address leads to is among what is shown
@@ -52,10 +54,22 @@ export function CalendarPage() {
   if (calendar.isError) return <Failed message={wordsOf(calendar.error)} onRetry={() => void calendar.refetch()} />;
   if (!calendar.data) return <Loading />;
   const hereOn = (calendar.data.clocks.find((clock) => clock.clientId === client?.id)?.todayOn ?? todayOn) as Day; // likewise
-  const grid = { view, calendar: calendar.data, onOpen: setOpenId };
+  const canBegin = role === 'lead' || role === 'manager';
+  const grid = {
+    view,
+    calendar: calendar.data,
+    onOpen: setOpenId,
+    onBegin: canBegin ? (on: string, clientId?: string) => setBegun({ on, clientId }) : undefined,
+  };
   return (
     <>
-      <CalendarHead view={view} calendar={calendar.data} search={search} onChange={setSearch} />
+      <CalendarHead
+        view={view}
+        calendar={calendar.data}
+        search={search}
+        onChange={setSearch}
+        {...(canBegin ? { onBegin: () => setBegun({}) } : {})}
+      />
       {calendar.data.hidden > 0 && (
         <p role="status" className="text-muted mb-2">
           {count(calendar.data.hidden, 'more placement')} on these days {calendar.data.hidden === 1 ? 'is' : 'are'} not shown: choose a
@@ -73,6 +87,7 @@ export function CalendarPage() {
           <Tray entries={calendar.data.tray} hidden={calendar.data.trayHidden} colouring={view.colouring} onOpen={setOpenId} />
         </div>
       </DndContext>
+      {begun && <BeginPieceDialog {...begun} onClose={() => setBegun(undefined)} />}
       {openId && <OpenedEntry key={openId} id={openId} calendar={calendar.data} onClose={() => setOpenId(null)} />}
     </>
   );

@@ -1,6 +1,7 @@
 import { useDroppable } from '@dnd-kit/core';
 import type { CalendarEntryShape, MarkerShape } from '@zesting/contract';
 import type { Day } from '@zesting/core';
+import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { dayWords, monthWords } from '../../lib/format';
 import { EntryChip } from './entry-chip';
@@ -24,6 +25,8 @@ interface DayCellProps {
   /** the day's number is told by the column already */
   readonly bare?: boolean;
   readonly onOpen: (id: string) => void;
+  /** begins a piece for this day; absent where nothing can be begun */
+  readonly onBegin?: (() => void) | undefined;
 }
 
 /** One day: its markers, and its entries in the order of their time. What is dropped on it gets its date. */
@@ -40,6 +43,7 @@ export function DayCell({
   roomy = false,
   bare = false,
   onOpen,
+  onBegin,
 }: DayCellProps) {
   const { setNodeRef, isOver } = useDroppable({ id: dropId });
   const [all, setAll] = useState(false);
@@ -48,9 +52,22 @@ export function DayCell({
   return (
     <td
       ref={setNodeRef}
-      className={`align-top ${roomy ? 'h-[120px]' : 'h-[106px]'} p-1 border-b border-r border-line last:border-r-0 ${ground}`}
+      className={`group relative align-top ${roomy ? 'h-[120px]' : 'h-[106px]'} p-1 border-b border-r border-line last:border-r-0 ${ground}`}
       aria-label={dayWords(day)}
     >
+      {onBegin && (
+        // by keyboard a piece is begun from the head of the calendar: no stop per day
+        <button
+          type="button"
+          tabIndex={-1}
+          aria-label={`Begin a piece for ${dayWords(day)}`}
+          title={`Begin a piece for ${dayWords(day)}`}
+          className="no-print absolute right-0.5 top-0.5 grid place-items-center size-6 rounded-md opacity-0 group-hover:opacity-100 hover:bg-sunk bg-card"
+          onClick={onBegin}
+        >
+          <Plus size={14} aria-hidden />
+        </button>
+      )}
       {!bare && (
         <p className={`px-1 tabular text-[12px] ${isOutside ? 'text-muted' : 'font-medium'}`}>
           <span className={isToday ? 'inline-grid place-items-center min-w-5 h-5 rounded-md bg-pine text-on-pine px-1' : ''}>

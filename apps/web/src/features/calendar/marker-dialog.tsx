@@ -95,7 +95,7 @@ export function MarkerDialog({ onClose }: { onClose: () => void }) {
               </select>
             )}
           </Field>
-          <SpanFields span={body} onChange={change} />
+          <SpanFields span={body} todayOn={todayOn} onChange={change} />
         </div>
         <div className="flex justify-end">
           <Button look="main" type="submit" disabled={add.isPending}>

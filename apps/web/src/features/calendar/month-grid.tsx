@@ -12,12 +12,13 @@ interface MonthGridProps {
   readonly todayOn: Day;
   readonly calendar: CalendarShape;
   readonly onOpen: (id: string) => void;
+  readonly onBegin?: ((on: Day) => void) | undefined;
 }
 
 const CAPTIONS: Record<ViewKind, string> = { ahead: 'The weeks ahead', month: 'The month', week: 'The week' };
 
 /** A month or the weeks ahead as a table: a row per week, Monday first; or one client's week as one tall row. */
-export function MonthGrid({ view, todayOn, calendar, onOpen }: MonthGridProps) {
+export function MonthGrid({ view, todayOn, calendar, onOpen, onBegin }: MonthGridProps) {
   const isWeek = view.kind === 'week';
   const names = view.weekends ? WEEKDAYS : WEEKDAYS.slice(0, 5);
   return (
@@ -52,6 +53,7 @@ export function MonthGrid({ view, todayOn, calendar, onOpen }: MonthGridProps) {
                   shown={isWeek ? 20 : SHOWN}
                   roomy={isWeek}
                   onOpen={onOpen}
+                  onBegin={onBegin && day >= todayOn ? () => onBegin(day) : undefined}
                 />
               ))}
           </tr>

@@ -11,10 +11,11 @@ interface WeekLanesProps {
   readonly view: View;
   readonly calendar: CalendarShape;
   readonly onOpen: (id: string) => void;
+  readonly onBegin?: ((on: Day, clientId: string) => void) | undefined;
 }
 
 /** The week of all clients: a lane each, in the client's own days, with its own today and where its midnight falls here. */
-export function WeekLanes({ view, calendar, onOpen }: WeekLanesProps) {
+export function WeekLanes({ view, calendar, onOpen, onBegin }: WeekLanesProps) {
   const { clients } = useClients();
   const days = (view.weeks[0] ?? []).filter((day) => view.weekends || !isWeekend(day));
   return (
@@ -35,14 +36,14 @@ export function WeekLanes({ view, calendar, onOpen }: WeekLanesProps) {
       </thead>
       <tbody>
         {clients.map((client) => (
-          <Lane key={client.id} client={client} days={days} view={view} calendar={calendar} onOpen={onOpen} />
+          <Lane key={client.id} client={client} days={days} view={view} calendar={calendar} onOpen={onOpen} onBegin={onBegin} />
         ))}
       </tbody>
     </table>
   );
 }
 
-function Lane({ client, days, view, calendar, onOpen }: WeekLanesProps & { client: ClientShape; days: readonly Day[] }) {
+function Lane({ client, days, view, calendar, onOpen, onBegin }: WeekLanesProps & { client: ClientShape; days: readonly Day[] }) {
   const here = useSession().zone;
   const { clients } = useClients();
   const clock = calendar.clocks.find((one) => one.clientId === client.id);
@@ -74,6 +75,7 @@ function Lane({ client, days, view, calendar, onOpen }: WeekLanesProps & { clien
           shown={3}
           bare
           onOpen={onOpen}
+          onBegin={onBegin && clock && day >= clock.todayOn ? () => onBegin(day, client.id) : undefined}
         />
       ))}
     </tr>

@@ -1,10 +1,11 @@
 import type { ClientPageShape, ClosureBody } from '@zesting/contract';
 import { dayWords } from '../../lib/format';
 import { EditedSection } from '../../ui/edited';
+import { useSession } from '../../lib/queries';
 import { Field } from '../../ui/field';
 import { SpanFields } from '../../ui/span-fields';
 import { ListEditor } from '../../ui/list-editor';
-import { ColourField, RegionField, WeekField, ZoneField } from '../../ui/setup-fields';
+import { TimeField, ColourField, RegionField, WeekField, ZoneField } from '../../ui/setup-fields';
 import { useClientSection } from './use-client-section';
 
 /** Name, colour, clock, managers, rounds, feed. The code stays: it stands on files and links. */
@@ -68,17 +69,7 @@ export function BasicsSection({ client }: { client: ClientPageShape }) {
           <ZoneField value={draft.zone} onChange={(zone) => change({ zone })} />
           <RegionField value={draft.region} onChange={(region) => change({ region })} />
           <div className="grid grid-cols-2 gap-3">
-            <Field label="Usual publish time">
-              {(control) => (
-                <input
-                  {...control}
-                  type="time"
-                  className="field"
-                  value={draft.usualTime}
-                  onChange={(event) => change({ usualTime: event.target.value })}
-                />
-              )}
-            </Field>
+            <TimeField label="Usual publish time" value={draft.usualTime} onChange={(usualTime) => change({ usualTime })} />
             <Field label="Rounds agreed">
               {(control) => (
                 <input
@@ -110,6 +101,7 @@ export function BasicsSection({ client }: { client: ClientPageShape }) {
 
 /** When the client answers: hours, closures, and the public holidays of its region. */
 export function DaysSection({ client }: { client: ClientPageShape }) {
+  const { todayOn } = useSession();
   const edited = useClientSection(
     'week',
     client,
@@ -137,13 +129,13 @@ export function DaysSection({ client }: { client: ClientPageShape }) {
             empty="None: stocktaking, works holidays and the like stand here."
           >
             {(closure, put) => (
-              <div className="grid sm:grid-cols-[minmax(0,1fr)_9.5rem_9.5rem] gap-x-3">
+              <div className="grid sm:grid-cols-[minmax(0,1fr)_11.5rem_11.5rem] gap-x-3">
                 <Field label="What for">
                   {(control) => (
                     <input {...control} className="field" value={closure.name} onChange={(event) => put({ name: event.target.value })} />
                   )}
                 </Field>
-                <SpanFields span={closure} onChange={put} />
+                <SpanFields span={closure} todayOn={todayOn} onChange={put} />
               </div>
             )}
           </ListEditor>

@@ -1,6 +1,7 @@
 import type { ChannelBody, ChannelKind, ClientPageShape } from '@zesting/contract';
 import { EditedSection } from '../../ui/edited';
 import { Field } from '../../ui/field';
+import { TimeField } from '../../ui/setup-fields';
 import { ListEditor } from '../../ui/list-editor';
 import { useClientSection } from './use-client-section';
 
@@ -135,18 +136,13 @@ function ChannelFields({
           />
         )}
       </Field>
-      <Field label="Usual time">
-        {(control) => (
-          <input
-            {...control}
-            type="time"
-            className="field"
-            title={`Empty: the client’s, ${usualTime}`}
-            value={channel.usualTime ?? ''}
-            onChange={(event) => put({ usualTime: event.target.value || null })}
-          />
-        )}
-      </Field>
+      <TimeField
+        label="Usual time"
+        optional
+        placeholder={usualTime}
+        value={channel.usualTime ?? ''}
+        onChange={(time) => put({ usualTime: time || null })}
+      />
     </div>
   );
 }

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, wordsOf } from '../../lib/api';
 import { dayWords } from '../../lib/format';
-import { useWrite } from '../../lib/queries';
+import { useSession, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
 import { SpanFields } from '../../ui/span-fields';
@@ -46,6 +46,7 @@ export function CoverSection({ person }: { person: PersonPageShape }) {
 }
 
 function AddCover({ person }: { person: PersonPageShape }) {
+  const { todayOn } = useSession();
   const empty: CoverBody = { coverId: '', startOn: '', endOn: '' };
   const [body, setBody] = useState(empty);
   const [error, setError] = useState<string>();
@@ -58,7 +59,7 @@ function AddCover({ person }: { person: PersonPageShape }) {
   };
   return (
     <>
-      <div className="grid sm:grid-cols-[minmax(0,1fr)_9.5rem_9.5rem] gap-x-3">
+      <div className="grid sm:grid-cols-[minmax(0,1fr)_11.5rem_11.5rem] gap-x-3">
         <Field label="Who covers" error={error}>
           {(control) => (
             <select
@@ -78,7 +79,13 @@ function AddCover({ person }: { person: PersonPageShape }) {
             </select>
           )}
         </Field>
-        <SpanFields span={body} labels={['From', 'Until']} onChange={(span) => setBody({ ...body, ...span })} />
+        <SpanFields
+          span={body}
+          labels={['From', 'Until']}
+          todayOn={todayOn}
+          min={todayOn}
+          onChange={(span) => setBody({ ...body, ...span })}
+        />
       </div>
       <Button disabled={add.isPending} onClick={submit}>
         Arrange cover

@@ -1,9 +1,30 @@
 import type { PersonPageShape, RoundUpBody } from '@zesting/contract';
+import { readTimeOfDay } from '@zesting/core';
+import { useState } from 'react';
 import { toast } from 'sonner';
+import { useTyped } from '../../ui/day-field';
 import { call } from '../../lib/api';
 import { useWrite } from '../../lib/queries';
 import { RHYTHM_WORDS } from '../../lib/words';
 import { zoneWords } from '../../lib/format';
+
+function DailyTime({ at, onDone }: { at: string; onDone: (time: string) => void }) {
+  const [time, setTime] = useState(at);
+  const typed = useTyped(time, readTimeOfDay, (next) => next !== '' && setTime(next));
+  return (
+    <input
+      {...typed}
+      type="text"
+      autoComplete="off"
+      aria-label="Time of the daily round-up"
+      className="field tabular w-20"
+      onBlur={() => {
+        typed.onBlur();
+        if (time !== at) onDone(time);
+      }}
+    />
+  );
+}
 
 /** How often messages come. */
 export function RoundUpSection({ person }: { person: PersonPageShape }) {
@@ -30,13 +51,7 @@ export function RoundUpSection({ person }: { person: PersonPageShape }) {
             <>
               {' '}
               at
-              <input
-                type="time"
-                aria-label="Time of the daily round-up"
-                className="field w-28"
-                defaultValue={at}
-                onBlur={(event) => event.target.value && event.target.value !== at && put({ rhythm, at: event.target.value })}
-              />
+              <DailyTime at={at} onDone={(time) => put({ rhythm, at: time })} />
               in {zoneWords(person.zone)}
             </>
           )}

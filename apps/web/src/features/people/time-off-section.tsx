@@ -4,7 +4,7 @@ import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { call, upload, wordsOf } from '../../lib/api';
 import { count, dayWords } from '../../lib/format';
-import { useWrite } from '../../lib/queries';
+import { useDaysOff, useSession, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
@@ -65,6 +65,8 @@ export function TimeOffSection({ person }: { person: PersonPageShape }) {
 }
 
 function AddTimeOff({ person, onFound }: { person: PersonPageShape; onFound: (found: FoundTimeOffShape) => void }) {
+  const { todayOn } = useSession();
+  const off = useDaysOff({ personId: person.id });
   const empty: TimeOffBody = { startOn: '', endOn: '', part: 1, note: '' };
   const [body, setBody] = useState(empty);
   const [error, setError] = useState<string>();
@@ -86,7 +88,7 @@ function AddTimeOff({ person, onFound }: { person: PersonPageShape; onFound: (fo
   return (
     <>
       <div className="grid sm:grid-cols-3 gap-x-3">
-        <SpanFields span={body} error={error} onChange={(span) => setBody({ ...body, ...span })} />
+        <SpanFields span={body} error={error} todayOn={todayOn} off={off} onChange={(span) => setBody({ ...body, ...span })} />
         <Field label="How much">
           {(control) => (
             <select

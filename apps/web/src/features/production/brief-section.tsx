@@ -4,6 +4,8 @@ import { useKept } from '../../lib/kept';
 import { useWrite } from '../../lib/queries';
 import { Answers } from '../../ui/answers';
 import { Button } from '../../ui/button';
+import { LinkedText } from '../../ui/linked-text';
+import { BriefAdditions } from './team-notes';
 
 /** What the makers need to know: the request's answers and files, and what the manager adds. */
 export function BriefSection({ piece }: { piece: PieceShape }) {
@@ -23,6 +25,7 @@ export function BriefSection({ piece }: { piece: PieceShape }) {
         )}
         <Answers fields={brief.fields} answers={brief.answers} files={brief.files} />
         <Notes piece={piece} />
+        <BriefAdditions piece={piece} />
       </details>
     </section>
   );
@@ -38,7 +41,9 @@ function Notes({ piece }: { piece: PieceShape }) {
       <h3 className="text-muted text-[13px] font-sans font-normal tracking-normal">Notes for the makers</h3>
       {edited === null ? (
         <>
-          <p className="whitespace-pre-wrap break-words">{piece.brief.notes || <span className="text-muted">None.</span>}</p>
+          <p className="whitespace-pre-wrap break-words">
+            {piece.brief.notes ? <LinkedText text={piece.brief.notes} /> : <span className="text-muted">None.</span>}
+          </p>
           {piece.canManage && (
             <Button look="quiet" className="-ml-3 mt-1" onClick={() => setEdited({ notes: piece.brief.notes, base: piece.version })}>
               Edit notes

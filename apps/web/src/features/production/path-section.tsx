@@ -3,8 +3,9 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { call } from '../../lib/api';
 import { count, dayWords, signed } from '../../lib/format';
-import { useClients, useSession, useWrite } from '../../lib/queries';
+import { useClients, useDaysOff, useSession, useWrite } from '../../lib/queries';
 import { Button, buttonClass } from '../../ui/button';
+import { DayInput } from '../../ui/day-field';
 import { ChaseDialog } from '../../ui/chase-dialog';
 import { DangerTag, Tag } from '../../ui/tags';
 import { AssignDialog } from './assign-dialog';
@@ -17,7 +18,7 @@ export function PathSection({ piece }: { piece: PieceShape }) {
       <h2 id="path" className="text-lg mb-2 scroll-mt-4">
         Path
       </h2>
-      <AimLine piece={piece} />
+      <AimLine key={piece.version} piece={piece} />
       <ol className="mt-2">
         {piece.steps.map((step) => (
           <StepLine key={step.id} step={step} piece={piece} />
@@ -32,6 +33,9 @@ function AimLine({ piece }: { piece: PieceShape }) {
   const edit = useWrite((wishOn: string | null) =>
     call(`/pieces/${piece.id}`, { method: 'PATCH', body: { wishOn }, version: piece.version }),
   );
+  const { todayOn } = useSession();
+  const off = useDaysOff({ clientId: piece.canManage ? piece.clientId : undefined });
+  const [wish, setWish] = useState(piece.wishOn ?? '');
   const dated = piece.placements.some((placement) => placement.on !== null && placement.state !== 'cancelled' && placement.state !== 'out');
   const cannot = piece.danger === 'out_of_reach' || piece.danger === 'overdue';
   const late = piece.danger === 'will_be_late' ? piece.steps.find((step) => step.danger === 'will_be_late') : undefined;
@@ -39,16 +43,18 @@ function AimLine({ piece }: { piece: PieceShape }) {
   return (
     <div className={`rounded-md px-3 py-2 ${cannot || late ? 'bg-rhubarb-soft' : 'bg-sunk'}`}>
       {piece.canManage && !dated ? (
-        <label className="flex items-center gap-2">
+        <div className="flex items-center gap-2">
           <span className="font-medium whitespace-nowrap">Wish date</span>
-          <input
-            type="date"
-            className="field max-w-40"
-            key={piece.version}
-            defaultValue={piece.wishOn ?? ''}
-            onBlur={(event) => (event.target.value || null) !== piece.wishOn && edit.mutate(event.target.value || null)}
+          <DayInput
+            label="Wish date"
+            todayOn={todayOn}
+            off={off}
+            marks={earliest ? [{ on: earliest, words: 'Earliest that its path can meet' }] : []}
+            value={wish}
+            onChange={setWish}
+            onDone={(on) => (on || null) !== piece.wishOn && edit.mutate(on || null)}
           />
-        </label>
+        </div>
       ) : (
         <p className="font-medium">Aim: {piece.aimOn ? dayWords(piece.aimOn) : 'no date'}</p>
       )}

@@ -6,6 +6,7 @@ import { call, wordsOf } from '../../lib/api';
 import { count, dayWords, signed } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
 import { STAGE_WORDS } from '../../lib/words';
+import { BeginPieceDialog } from '../../ui/begin-piece-dialog';
 import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
@@ -37,7 +38,8 @@ function useAsked() {
     setSearch(next, { replace: true });
   };
   const query = new URLSearchParams({ shown, order, ...(stage ? { stage } : {}), ...(doer ? { doer } : {}) }).toString();
-  return { shown, stage, doer, order, query, ask, isNarrowed: stage !== undefined || doer !== undefined };
+  const begins = search.get('new') === 'piece';
+  return { begins, shown, stage, doer, order, query, ask, isNarrowed: stage !== undefined || doer !== undefined };
 }
 
 /** Pieces as rows: how far each is, who has it, and whether it makes its date. What is done is hidden until it is asked for. */
@@ -45,6 +47,8 @@ export function ProductionPage() {
   const { query, to } = useClients();
   const asked = useAsked();
   const columns = useColumns();
+  const { role } = useSession();
+  const canBegin = role === 'lead' || role === 'manager';
   const pieces = useInfiniteQuery({
     queryKey: ['pieces', query, asked.query],
     queryFn: ({ pageParam }) => call<Page>(`/pieces?${asked.query}&${query}${pageParam ? `&cursor=${pageParam}` : ''}`),
@@ -60,6 +64,11 @@ export function ProductionPage() {
   return (
     <>
       <PageHead title="Production" note={note}>
+        {canBegin && (
+          <Button look="main" onClick={() => asked.ask({ new: 'piece' })}>
+            Begin a piece
+          </Button>
+        )}
         <Choice
           label="What is shown"
           value={asked.shown}
@@ -69,6 +78,7 @@ export function ProductionPage() {
         {asked.shown !== 'done' && <StageChoice value={asked.stage} onChange={(stage) => asked.ask({ stage })} />}
         {asked.shown !== 'done' && <DoerChoice value={asked.doer} onChange={(doer) => asked.ask({ with: doer })} />}
       </PageHead>
+      {canBegin && asked.begins && <BeginPieceDialog onClose={() => asked.ask({ new: '' })} />}
       {rows.length === 0 ? (
         <Empty title={asked.isNarrowed ? 'No piece is like that' : NOTHING[asked.shown]}>
           {asked.isNarrowed ? (

@@ -7,9 +7,10 @@ import { call, wordsOf } from '../../lib/api';
 import { count, dayWords } from '../../lib/format';
 import { useKept } from '../../lib/kept';
 import { policyWords } from '../../lib/policy-words';
-import { useWrite } from '../../lib/queries';
+import { useDaysOff, useWrite } from '../../lib/queries';
 import { slipWords } from './slips';
 import { Button } from '../../ui/button';
+import { DayField } from '../../ui/day-field';
 import { Field } from '../../ui/field';
 import { ClientCode, Tag } from '../../ui/tags';
 
@@ -96,6 +97,7 @@ function PacketForm({ client, ready, pieces, onSent }: PacketFormProps) {
   };
   const slips = slipWords(pieces, body.dueOn);
   const [error, setError] = useState<string>();
+  const off = useDaysOff({ clientId: client.id });
   const send = useWrite((sent: SendPacketBody) => call<SentPacketShape>(`/clients/${client.id}/packets`, { method: 'POST', body: sent }), {
     quiet: true,
   });
@@ -115,7 +117,7 @@ function PacketForm({ client, ready, pieces, onSent }: PacketFormProps) {
         Goes to <strong>{names || 'nobody'}</strong>.{' '}
         {policyWords(ready.policy, { approvers: ready.approvers, personName: () => 'the agency' })}
       </p>
-      <div className="grid gap-x-3 sm:grid-cols-[minmax(0,1fr)_11rem]">
+      <div className="grid gap-x-3 sm:grid-cols-[minmax(0,1fr)_12rem]">
         <Field label="Name of the packet" required>
           {(control) => (
             <input
@@ -126,17 +128,17 @@ function PacketForm({ client, ready, pieces, onSent }: PacketFormProps) {
             />
           )}
         </Field>
-        <Field label="Answer by" required error={error}>
-          {(control) => (
-            <input
-              {...control}
-              type="date"
-              className="field"
-              value={body.dueOn}
-              onChange={(event) => setBody({ ...body, dueOn: event.target.value })}
-            />
-          )}
-        </Field>
+        <DayField
+          label="Answer by"
+          required
+          error={error}
+          todayOn={ready.todayOn}
+          min={ready.todayOn}
+          off={off}
+          marks={earliest ? [{ on: earliest, words: 'Latest that keeps every date' }] : []}
+          value={body.dueOn}
+          onChange={(dueOn) => setBody({ ...body, dueOn })}
+        />
       </div>
       <Field label="A word to the client">
         {(control) => (

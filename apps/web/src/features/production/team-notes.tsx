@@ -1,0 +1,254 @@
+import { useQuery } from '@tanstack/react-query';
+import type { PieceShape, TeamNoteBody, TeamNoteKind, TeamNoteShape, TeamNotesShape, UploadShape } from '@zesting/contract';
+import { Paperclip } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { call, wordsOf } from '../../lib/api';
+import { instantWords } from '../../lib/format';
+import { useKept } from '../../lib/kept';
+import { mentionedIn } from '../../lib/mentions';
+import { useWrite } from '../../lib/queries';
+import { useUploads } from '../../lib/use-uploads';
+import { FileList } from '../../ui/answers';
+import { Button } from '../../ui/button';
+import { LinkedText } from '../../ui/linked-text';
+import { UploadList } from '../../ui/upload-list';
+
+const useTeamNotes = (pieceId: string) =>
+  useQuery({ queryKey: ['piece', pieceId, 'notes'], queryFn: () => call<TeamNotesShape>(`/pieces/${pieceId}/notes`) });
+
+/** What the team added to the brief, under what was asked. */
+export function BriefAdditions({ piece }: { piece: PieceShape }) {
+  const { data } = useTeamNotes(piece.id);
+  const [writing, setWriting] = useState(false);
+  const additions = data?.notes.filter((note) => note.kind === 'brief') ?? [];
+  return (
+    <div className="mt-4 pt-3 border-t border-line">
+      <h3 className="text-muted text-[13px] font-sans font-normal tracking-normal">Added by the team</h3>
+      <ul>
+        {additions.map((note) => (
+          <Note key={note.id} note={note} />
+        ))}
+      </ul>
+      {writing ? (
+        <Compose piece={piece} kind="brief" team={data?.team ?? []} onDone={() => setWriting(false)} />
+      ) : (
+        <Button look="quiet" className="-ml-3 mt-1" onClick={() => setWriting(true)}>
+          Add to the brief…
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** The team's talk about a piece, which the client never sees. */
+export function TalkSection({ piece }: { piece: PieceShape }) {
+  const { data } = useTeamNotes(piece.id);
+  const comments = data?.notes.filter((note) => note.kind === 'comment') ?? [];
+  return (
+    <section id="talk" aria-label="Team talk" className="card p-4 scroll-mt-4">
+      <h2 className="text-lg">Team talk</h2>
+      <p className="text-muted text-[13px] mb-1">Only you see this; the client’s remarks stand apart.</p>
+      <ul>
+        {comments.map((note) => (
+          <Note key={note.id} note={note} />
+        ))}
+      </ul>
+      <Compose piece={piece} kind="comment" team={data?.team ?? []} />
+    </section>
+  );
+}
+
+function Note({ note }: { note: TeamNoteShape }) {
+  const [text, setText] = useKept<string>(`note:${note.id}`);
+  const edit = useWrite((next: string) => call(`/notes/${note.id}`, { method: 'PATCH', body: { text: next }, version: note.version }));
+  const remove = useWrite(() => call(`/notes/${note.id}`, { method: 'DELETE' }));
+  return (
+    <li className="py-2 border-t border-line first:border-t-0">
+      <p className="flex flex-wrap items-baseline gap-x-2 text-[13px]">
+        <span className="font-medium">{note.authorName}</span>
+        <span className="text-muted tabular">
+          {instantWords(note.createdAt)}
+          {note.editedAt && ', changed since'}
+        </span>
+        {note.mentioned.length > 0 && <span className="text-lake">told {note.mentioned.join(', ')}</span>}
+      </p>
+      {text === null ? (
+        <p className="whitespace-pre-wrap break-words">
+          <LinkedText text={note.text} />
+        </p>
+      ) : (
+        <textarea
+          aria-label="Change what you wrote"
+          className="field my-1"
+          rows={3}
+          maxLength={5000}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+      )}
+      {note.files.length > 0 && <FileList files={note.files} />}
+      {(note.isMine || note.canRemove) && (
+        <p className="flex gap-3 text-[13px]">
+          {note.isMine && text === null && (
+            <button type="button" className="text-pine underline min-h-6" onClick={() => setText(note.text)}>
+              Change
+            </button>
+          )}
+          {text !== null && (
+            <>
+              <button
+                type="button"
+                className="text-pine underline min-h-6"
+                disabled={edit.isPending || text.trim() === ''}
+                onClick={() => edit.mutate(text.trim(), { onSuccess: () => setText(null) })}
+              >
+                Save
+              </button>
+              <button type="button" className="underline min-h-6" onClick={() => setText(null)}>
+                Leave as it was
+              </button>
+            </>
+          )}
+          {note.canRemove && text === null && (
+            <button
+              type="button"
+              className="text-muted underline min-h-6"
+              disabled={remove.isPending}
+              onClick={() => remove.mutate(undefined)}
+            >
+              Take back
+            </button>
+          )}
+        </p>
+      )}
+    </li>
+  );
+}
+
+interface ComposeProps {
+  readonly piece: PieceShape;
+  readonly kind: TeamNoteKind;
+  readonly team: TeamNotesShape['team'];
+  readonly onDone?: () => void;
+}
+
+interface Draft {
+  readonly text: string;
+  readonly files: readonly UploadShape[];
+  /** chosen by hand; those whose name is typed behind an @ are told too */
+  readonly told: readonly string[];
+}
+const EMPTY: Draft = { text: '', files: [], told: [] };
+
+/** Writes a note: text with links, files, and who hears of it. What is typed is kept while the page is away. */
+function Compose({ piece, kind, team, onDone }: ComposeProps) {
+  const [kept, setKept] = useKept<Draft>(`piece:${piece.id}:${kind}`);
+  const draft = kept ?? EMPTY;
+  const [error, setError] = useState<string>();
+  const input = useRef<HTMLInputElement>(null);
+  const uploads = useUploads(`/pieces/${piece.id}/uploads`, (file) =>
+    setKept((before) => ({ ...(before ?? EMPTY), files: [...(before ?? EMPTY).files, file] })),
+  );
+  const write = useWrite((body: TeamNoteBody) => call(`/pieces/${piece.id}/notes`, { method: 'POST', body }), { quiet: true });
+  const typed = mentionedIn(draft.text, team);
+  const told = new Set([...draft.told, ...typed]);
+  const change = (part: Partial<Draft>) => {
+    const next = { ...draft, ...part };
+    setKept(next.text === '' && next.files.length === 0 && next.told.length === 0 ? null : next);
+  };
+  const send = () => {
+    if (draft.text.trim() === '') return setError('Write something first.');
+    if (uploads.list.length > 0) return setError('A file is still on its way.');
+    setError(undefined);
+    write.mutate(
+      { kind, text: draft.text.trim(), assetIds: draft.files.map((file) => file.assetId), mentionIds: [...told] },
+      {
+        onSuccess: () => {
+          setKept(null);
+          onDone?.();
+        },
+        onError: (problem) => setError(wordsOf(problem)),
+      },
+    );
+  };
+  const isOpen = kind === 'brief' || draft.text !== '' || draft.files.length > 0;
+  return (
+    <div className="mt-2">
+      <textarea
+        aria-label={kind === 'brief' ? 'What is added to the brief' : 'Write to the team'}
+        placeholder={kind === 'brief' ? 'What the makers need to know; links open by a click' : 'Write to the team; @name tells somebody'}
+        className="field"
+        rows={isOpen ? 3 : 1}
+        maxLength={5000}
+        value={draft.text}
+        onChange={(event) => change({ text: event.target.value })}
+      />
+      {draft.files.length > 0 && <FileList files={draft.files} />}
+      <UploadList uploads={uploads} />
+      {isOpen && (
+        <>
+          {team.length > 0 && (
+            <fieldset className="flex flex-wrap items-center gap-x-4">
+              <legend className="float-left mr-3 text-muted text-[13px] min-h-8 leading-8">Tell</legend>
+              {team.map((mate) => (
+                <label key={mate.personId} className="inline-flex items-center gap-1.5 min-h-8 text-[13px]">
+                  <input
+                    type="checkbox"
+                    className="size-4 accent-pine"
+                    checked={told.has(mate.personId)}
+                    disabled={typed.includes(mate.personId)}
+                    onChange={(event) =>
+                      change({
+                        told: event.target.checked ? [...draft.told, mate.personId] : draft.told.filter((id) => id !== mate.personId),
+                      })
+                    }
+                  />
+                  {mate.name}
+                </label>
+              ))}
+            </fieldset>
+          )}
+          {error && (
+            <p role="alert" className="text-rhubarb text-[13px] font-medium">
+              {error}
+            </p>
+          )}
+          <div className="flex flex-wrap gap-2 mt-1">
+            <Button look="main" disabled={write.isPending} onClick={send}>
+              {kind === 'brief' ? 'Add to the brief' : 'Write it'}
+            </Button>
+            {piece.canWrite && (
+              <>
+                <input
+                  ref={input}
+                  type="file"
+                  multiple
+                  className="sr-only"
+                  tabIndex={-1}
+                  aria-label="Files that go with it"
+                  onChange={(event) => {
+                    uploads.add([...(event.target.files ?? [])]);
+                    event.target.value = '';
+                  }}
+                />
+                <Button onClick={() => input.current?.click()}>
+                  <Paperclip size={15} aria-hidden /> Files
+                </Button>
+              </>
+            )}
+            <Button
+              look="quiet"
+              onClick={() => {
+                setKept(null);
+                setError(undefined);
+                onDone?.();
+              }}
+            >
+              Leave it
+            </Button>
+          </div>
+        </>
+      )}
+    </div>
+  );
+}

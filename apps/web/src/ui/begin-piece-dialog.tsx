@@ -1,0 +1,156 @@
+import { useQuery } from '@tanstack/react-query';
+import type { AcceptedShape, BeginPieceBody, FeasibilityShape } from '@zesting/contract';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { call, wordsOf } from '../lib/api';
+import { routesQuery, useClients, useDaysOff, useSession, useWrite } from '../lib/queries';
+import { Button } from './button';
+import { Dialog } from './dialog';
+import { Field } from './field';
+import { PieceFields } from './piece-fields';
+
+interface BeginPieceProps {
+  /** the client that it is for, where that is known */
+  readonly clientId?: string | undefined;
+  /** the day on the calendar that it was begun from */
+  readonly on?: string | undefined;
+  readonly onClose: () => void;
+}
+
+/** Begins a piece by hand: for whom, what kind, for which day; its title and brief now or later. */
+export function BeginPieceDialog({ clientId, on, onClose }: BeginPieceProps) {
+  const { clients, client: chosen, clientOf, to } = useClients();
+  const navigate = useNavigate();
+  const { todayOn } = useSession();
+  const { data: routes } = useQuery(routesQuery);
+  const [forId, setForId] = useState(clientId ?? chosen?.id ?? clients[0]?.id ?? '');
+  const client = clientOf(forId);
+  const firstChannel = (id: string) =>
+    clientOf(id)
+      ?.channels.slice(0, 1)
+      .map((channel) => channel.id) ?? [];
+  const [typed, setBody] = useState<BeginPieceBody>({
+    routeId: '',
+    title: '',
+    pillarId: null,
+    channelIds: firstChannel(forId),
+    wishOn: on ?? null,
+    notes: '',
+    leaveOut: [],
+    isPencilled: on !== undefined,
+  });
+  const body = { ...typed, routeId: typed.routeId || (routes?.[0]?.id ?? '') };
+  const [error, setError] = useState<string>();
+  const change = (part: Partial<BeginPieceBody>) => setBody({ ...body, ...part });
+  const off = useDaysOff({ clientId: forId || undefined });
+  const feasibility = useQuery({
+    queryKey: ['feasibility', 'client', forId, body.routeId],
+    queryFn: () => call<FeasibilityShape>(`/clients/${forId}/feasibility/${body.routeId}`),
+    enabled: forId !== '' && body.routeId !== '',
+  });
+  const begin = useWrite((sent: BeginPieceBody) => call<AcceptedShape>(`/clients/${forId}/pieces`, { method: 'POST', body: sent }), {
+    quiet: true,
+  });
+  const send = () => {
+    if (body.routeId === '') return setError('Choose a route.');
+    begin.mutate(
+      { ...body, title: body.title?.trim() ?? '' },
+      { onSuccess: ({ pieceId }) => void navigate(to(`/pieces/${pieceId}`)), onError: (problem) => setError(wordsOf(problem)) },
+    );
+  };
+  if (clients.length === 0 || routes?.length === 0)
+    return (
+      <Dialog open onClose={onClose} title="Begin a piece">
+        <p>
+          {clients.length === 0 ? 'A piece is a client’s, and there is no client yet. ' : 'A piece takes a route, and there is none yet. '}
+          <Link to={clients.length === 0 ? '/clients' : '/routes'} className="text-pine underline">
+            {clients.length === 0 ? 'Take one on' : 'Make one'}
+          </Link>
+        </p>
+      </Dialog>
+    );
+  return (
+    <Dialog open onClose={onClose} title="Begin a piece" description="Without a request: what the team plans or hears by the way.">
+      <form
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          send();
+        }}
+      >
+        <Field label="Client" required>
+          {(control) => (
+            <select
+              {...control}
+              className="field"
+              value={forId}
+              onChange={(event) => {
+                setForId(event.target.value);
+                change({ channelIds: firstChannel(event.target.value), pillarId: null });
+              }}
+            >
+              {clients.map((choice) => (
+                <option key={choice.id} value={choice.id}>
+                  {choice.name}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field label="Working title" help="Left empty, it is called by its format and day until it has one.">
+          {(control) => (
+            <input
+              {...control}
+              className="field"
+              maxLength={200}
+              value={body.title}
+              onChange={(event) => change({ title: event.target.value })}
+            />
+          )}
+        </Field>
+        <PieceFields
+          body={body}
+          client={client}
+          routes={routes}
+          feasibility={feasibility.data}
+          todayOn={todayOn}
+          off={off}
+          change={change}
+        />
+        {body.wishOn && body.channelIds.length > 0 && (
+          <label className="flex items-center gap-2 min-h-8 mb-2 -mt-2">
+            <input
+              type="checkbox"
+              className="size-4 accent-pine"
+              checked={body.isPencilled}
+              onChange={(event) => change({ isPencilled: event.target.checked })}
+            />
+            Pencil it on that day, at the usual time of each channel
+          </label>
+        )}
+        <Field label="Brief" help="What the makers need to know. It can be added to later, by all of the team.">
+          {(control) => (
+            <textarea
+              {...control}
+              className="field"
+              rows={3}
+              value={body.notes}
+              onChange={(event) => change({ notes: event.target.value })}
+            />
+          )}
+        </Field>
+        {error && (
+          <p role="alert" className="text-rhubarb font-medium mb-2">
+            {error}
+          </p>
+        )}
+        <div className="flex justify-end gap-2">
+          <Button onClick={onClose}>Not yet</Button>
+          <Button look="main" type="submit" disabled={begin.isPending}>
+            Begin
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,130 @@
+import type { ClientShape, FeasibilityShape, NewPieceBody, RouteShape } from '@zesting/contract';
+import { dayWords, minutesWords, zoneWords } from '../lib/format';
+import type { OffReason } from '../lib/off-days';
+import { DayField } from './day-field';
+import { Field } from './field';
+
+interface PieceFieldsProps {
+  readonly body: NewPieceBody;
+  readonly client: ClientShape | undefined;
+  readonly routes: readonly RouteShape[] | undefined;
+  readonly feasibility: FeasibilityShape | undefined;
+  readonly todayOn: string;
+  readonly off: OffReason;
+  readonly change: (part: Partial<NewPieceBody>) => void;
+}
+
+/** How a piece begins: its route, pillar, channels and day, with what the route would allow. */
+export function PieceFields({ body, client, routes, feasibility, todayOn, off, change }: PieceFieldsProps) {
+  const route = routes?.find((candidate) => candidate.id === body.routeId);
+  const earliest = feasibility?.earliestOn;
+  const tooSoon = earliest !== undefined && typeof body.wishOn === 'string' && body.wishOn < earliest;
+  const leaveOut = body.leaveOut ?? [];
+  return (
+    <>
+      <div className="grid sm:grid-cols-2 gap-x-3">
+        <Field label="Route" required help={route?.steps.join(' → ')}>
+          {(control) => (
+            <select
+              {...control}
+              className="field"
+              value={body.routeId}
+              onChange={(event) => change({ routeId: event.target.value, leaveOut: [] })}
+            >
+              {!route && <option value={body.routeId}>Choose a route</option>}
+              {routes?.map((choice) => (
+                <option key={choice.id} value={choice.id}>
+                  {choice.formatName === choice.name ? choice.name : `${choice.formatName}: ${choice.name}`}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field label="Pillar">
+          {(control) => (
+            <select
+              {...control}
+              className="field"
+              value={body.pillarId ?? ''}
+              onChange={(event) => change({ pillarId: event.target.value || null })}
+            >
+              <option value="">None yet</option>
+              {client?.pillars.map((pillar) => (
+                <option key={pillar.id} value={pillar.id}>
+                  {pillar.name}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+      </div>
+      {route && route.optional.length > 0 && (
+        <Checks
+          legend="Without these steps"
+          choices={route.optional.map(({ key, title }) => ({ id: key, words: title }))}
+          chosen={leaveOut}
+          onChange={(keys) => change({ leaveOut: keys })}
+        />
+      )}
+      <Checks
+        legend="Channels"
+        choices={client?.channels.map(({ id, name }) => ({ id, words: name })) ?? []}
+        chosen={body.channelIds}
+        onChange={(channelIds) => change({ channelIds })}
+        empty="This client has no channel yet."
+      />
+      <DayField
+        label="Wish date"
+        todayOn={todayOn}
+        min={todayOn}
+        off={off}
+        marks={earliest ? [{ on: earliest, words: 'Earliest that this route allows' }] : []}
+        value={body.wishOn ?? ''}
+        onChange={(on) => change({ wishOn: on || null })}
+        help={
+          earliest && (
+            <p className={tooSoon ? 'text-rind font-medium' : ''}>
+              {tooSoon ? 'This cannot be met. ' : ''}The earliest date this route allows is {dayWords(earliest)}
+              {client && ` in ${zoneWords(client.zone)}`}; it adds {minutesWords(feasibility.effortMinutes)} of work.{' '}
+              {tooSoon && (
+                <button type="button" className="underline min-h-6" onClick={() => change({ wishOn: earliest })}>
+                  Take {dayWords(earliest)}
+                </button>
+              )}
+            </p>
+          )
+        }
+      />
+    </>
+  );
+}
+
+interface ChecksProps {
+  readonly legend: string;
+  readonly choices: readonly { readonly id: string; readonly words: string }[];
+  readonly chosen: readonly string[];
+  readonly onChange: (ids: string[]) => void;
+  readonly empty?: string;
+}
+
+function Checks({ legend, choices, chosen, onChange, empty }: ChecksProps) {
+  return (
+    <fieldset className="mb-3.5">
+      <legend className="font-medium mb-1">{legend}</legend>
+      {choices.length === 0 && <p className="text-muted">{empty}</p>}
+      <div className="flex flex-wrap gap-x-5 gap-y-1">
+        {choices.map(({ id, words }) => (
+          <label key={id} className="inline-flex items-center gap-2 min-h-8">
+            <input
+              type="checkbox"
+              className="size-4 accent-pine"
+              checked={chosen.includes(id)}
+              onChange={(event) => onChange(event.target.checked ? [...chosen, id] : chosen.filter((other) => other !== id))}
+            />
+            {words}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
