@@ -92,6 +92,9 @@ test('a picture that is not approved carries the mark for the manager, and none 
     return answer.body();
   };
   expect((await bytes(dana)).equals(await bytes(piet))).toBe(false);
+  // within a page it is shown clean: nobody judges what is written across
+  const shown = await dana.request.get(`/api/files/${asset?.id}?width=480`, { headers: { 'Sec-Fetch-Dest': 'image' } });
+  expect((await shown.body()).equals(await bytes(piet))).toBe(true);
   await dana.goto(`/pieces/${asset?.piece_id}`);
   await expect(dana.getByRole('img', { name: 'Loaves cooling side by side' }).first()).toBeVisible();
 });

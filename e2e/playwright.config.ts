@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test';
 
-const LONG = ['**/the-way.spec.ts', '**/looks.spec.ts', '**/files.spec.ts'];
+const LONG = ['**/the-way.spec.ts', '**/own.spec.ts', '**/looks.spec.ts', '**/files.spec.ts'];
 
 /** Browser tests in Debian's Chromium, against a server of their own on the throwaway cluster. */
 export default defineConfig({

@@ -115,3 +115,35 @@ const isOpen = (port: number): Promise<boolean> =>
     });
     socket.once('error', () => resolve(false));
   });
+
+interface Started {
+  readonly address: string;
+  readonly mailAddress: string;
+  readonly databaseUrl: string;
+  readonly end: () => Promise<void>;
+}
+
+/** Runs the start command as people do, with a data folder of its own, until it says that Zesting is ready. */
+export async function startCommand(folder: string, args: readonly string[]): Promise<Started> {
+  const [port, mailPort] = [String(await freePort()), String(await freePort())];
+  const child = spawn(process.execPath, [join(root, 'tools/start.mjs'), ...args], {
+    cwd: root,
+    env: { ...process.env, ZESTING_DATA: folder, ZESTING_PORT: port, ZESTING_MAIL_PORT: mailPort },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  let said = '';
+  await new Promise<void>((resolve, reject) => {
+    child.stdout.on('data', (words: Buffer) => {
+      said += words.toString();
+      if (said.includes('Ctrl+C stops everything')) resolve();
+    });
+    child.once('exit', (code) => reject(new Error(`the start command ended with ${code}: ${said}`)));
+  });
+  const databasePort = readFileSync(join(folder, 'clusters/main/postmaster.pid'), 'utf8').split('\n')[3] ?? '';
+  return {
+    address: `http://127.0.0.1:${port}`,
+    mailAddress: `http://127.0.0.1:${mailPort}`,
+    databaseUrl: `postgres://postgres@127.0.0.1:${databasePort}/zesting`,
+    end: () => stop(child),
+  };
+}

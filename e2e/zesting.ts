@@ -1,10 +1,11 @@
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { chmodSync, cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test as base, expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import axe from 'axe-core';
+import pg from 'pg';
 import { addDays, getDay, type Day } from '@zesting/core';
-import { admin, connect, environment, freePort, PRESENT, run, runProxy, stop } from './processes';
+import { admin, connect, environment, freePort, PRESENT, run, runProxy, startCommand, stop } from './processes';
 
 export const PASSWORD = 'zest-and-pith';
 
@@ -18,6 +19,12 @@ export interface Zesting {
   readonly setClock: (now: string) => Promise<void>;
   readonly query: <Row>(sql: string, values?: unknown[]) => Promise<Row[]>;
 }
+
+/** What the catcher at an address has for somebody. */
+const mailsAt =
+  (catcher: string): Zesting['mails'] =>
+  async (to) =>
+    (await (await fetch(`${catcher}/mails.json?to=${encodeURIComponent(to)}`)).json()) as { subject: string; text: string }[]; // what it serves
 
 /** One Zesting per worker, with a copy of the demo of its own. */
 export const test = base.extend<object, { zesting: Zesting; story: string; behindProxy: boolean }>({
@@ -37,11 +44,7 @@ export const test = base.extend<object, { zesting: Zesting; story: string; behin
       const address = env['ZESTING_ADDRESS'] ?? '';
       const proxy = behindProxy ? [await runProxy(folder, proxyPort, env['ZESTING_PORT'] ?? '')] : [];
       const [catcher, server] = [await run('apps/standins/dist/main.js', env), await run('apps/server/dist/main.js', env)];
-      const mails = async (to: string) =>
-        (await (await fetch(`http://127.0.0.1:${env['ZESTING_MAIL_PORT']}/mails.json?to=${encodeURIComponent(to)}`)).json()) as {
-          subject: string;
-          text: string;
-        }[]; // what the catcher serves
+      const mails = mailsAt(`http://127.0.0.1:${env['ZESTING_MAIL_PORT']}`);
       const data = await connect(name);
       const query = async <Row>(sql: string, values: unknown[] = []) => (await data.query(sql, values)).rows as Row[]; // as asked
       const setClock = async (now: string) => {
@@ -63,6 +66,28 @@ export const test = base.extend<object, { zesting: Zesting; story: string; behin
 });
 
 export { expect };
+
+/** Zesting as `npm start -- --own` leaves it: empty, with everything of its own. */
+export async function startOwn(): Promise<{ zesting: Zesting; end: () => Promise<void> }> {
+  const folder = mkdtempSync(join(tmpdir(), 'zesting-own-'));
+  chmodSync(folder, 0o755); // the user that runs PostgreSQL must get in
+  const { address, mailAddress, databaseUrl, end } = await startCommand(folder, ['--own']);
+  const data = new pg.Client(databaseUrl);
+  await data.connect();
+  return {
+    zesting: {
+      address,
+      mails: mailsAt(mailAddress),
+      setClock: () => Promise.reject(new Error('its clock is the machine’s')),
+      query: async <Row>(sql: string, values: unknown[] = []) => (await data.query(sql, values)).rows as Row[], // as asked
+    },
+    end: async () => {
+      await data.end();
+      await end();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
 
 /** A window of one person of the demo, signed in over the API: `signInByHand` goes through the page. */
 export async function signIn(

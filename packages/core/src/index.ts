@@ -15,3 +15,4 @@ export * from './reminders/index.js';
 export * from './roundup/index.js';
 export * from './naming/index.js';
 export * from './stock/index.js';
+export * from './mix/index.js';

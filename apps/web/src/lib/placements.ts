@@ -3,6 +3,7 @@ import { toast } from 'sonner';
 import { ApiProblem, call, wordsOf } from './api';
 import { count, dayWords } from './format';
 import { useWrite } from './queries';
+import { standingWords } from './words';
 
 export interface Move {
   readonly placement: Pick<PlacementShape, 'id' | 'version' | 'on' | 'at' | 'channelName'>;
@@ -18,14 +19,14 @@ interface Outcome {
 }
 
 /** What a move did, in words: who moved with it, and what becomes late. */
-export function moveWords({ placement, lateSteps, earliestPublishOn, others }: MovedShape): string {
+export function moveWords({ placement, lateSteps, earliestPublishOn, others, markers }: MovedShape): string {
   const where = placement.on ? `${dayWords(placement.on)}, ${placement.at ?? ''}` : 'no date';
   const also = others > 0 ? ` ${count(others, 'other placement')} of the piece moved as many days.` : '';
   const late =
     lateSteps.length > 0
       ? ` Late now: ${lateSteps.join(', ')}.${earliestPublishOn ? ` ${dayWords(earliestPublishOn)} can be met.` : ''}`
       : '';
-  return `${placement.channelName}: ${where}. ${placement.state === 'pencilled' ? 'Pencilled until it is signed.' : ''}${also}${late}`;
+  return `${placement.channelName}: ${where}. ${placement.state === 'pencilled' ? 'Pencilled until it is signed.' : ''}${also}${late}${markers.map((marker) => ` ${standingWords(marker)}.`).join('')}`;
 }
 
 const refusal = (error: Error): string =>

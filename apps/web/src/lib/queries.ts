@@ -1,9 +1,10 @@
 import { addDays, type Day } from '@zesting/core';
 import { queryOptions, useMutation, useQuery, useQueryClient, useSuspenseQuery, type UseMutationResult } from '@tanstack/react-query';
-import type { ClientShape, DaysOffShape, PartyOffShape, RouteShape, SessionShape, StartShape } from '@zesting/contract';
+import type { BrandShape, ClientShape, DaysOffShape, PartyOffShape, RouteShape, SessionShape, StartShape } from '@zesting/contract';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { offReason, type OffReason } from './off-days';
+import { standingWords } from './words';
 import { ApiProblem, call, wordsOf } from './api';
 
 export const sessionQuery = queryOptions({
@@ -16,6 +17,9 @@ export const sessionQuery = queryOptions({
 export const startQuery = queryOptions({ queryKey: ['start'], queryFn: () => call<StartShape>('/start') });
 
 export const clientsQuery = queryOptions({ queryKey: ['clients'], queryFn: () => call<ClientShape[]>('/clients'), staleTime: 60_000 });
+/** What the makers need to know of a client's brand. */
+export const brandQuery = (clientId: string) =>
+  queryOptions({ queryKey: ['brand', clientId], queryFn: () => call<BrandShape>(`/clients/${clientId}/brand`), staleTime: 60_000 });
 export const routesQuery = queryOptions({ queryKey: ['routes'], queryFn: () => call<RouteShape[]>('/routes'), staleTime: 300_000 });
 
 /** The signed-in person; pages under the frame have one. */
@@ -55,9 +59,13 @@ const UNTOUCHED = ['session', 'regions', 'presence'];
 
 /**
  * Why a client or a person does not work on a day, for choosing one. Nothing is known until the answer is there.
- * @param of whose days; a person only where the viewer may ask of them
+ * @param of whose days; a person only where the viewer may ask of them; `placing`: blackouts and production days are told too
  */
-export function useDaysOff(of: { readonly clientId?: string | undefined; readonly personId?: string | undefined }): OffReason {
+export function useDaysOff(of: {
+  readonly clientId?: string | undefined;
+  readonly personId?: string | undefined;
+  readonly placing?: boolean;
+}): OffReason {
   const { todayOn } = useSession();
   const { clientOf } = useClients();
   const [from, to] = [addDays(todayOn as Day, -31), addDays(todayOn as Day, 400)]; // a day of the contract's
@@ -75,7 +83,11 @@ export function useDaysOff(of: { readonly clientId?: string | undefined; readonl
   });
   const party = (whose: string, off: PartyOffShape | null | undefined) =>
     off ? [{ whose, weekdaysOff: off.weekdaysOff, days: new Map(off.days.map(({ on, reason }) => [on, reason])) }] : [];
-  return offReason([...party(clientOf(of.clientId ?? '')?.name ?? 'the client', data?.client), ...party('the doer', data?.person)]);
+  const marked = new Map<string, string>();
+  for (const day of of.placing ? (data?.marked ?? []) : [])
+    marked.set(day.on, [marked.get(day.on), standingWords(day)].filter(Boolean).join('. '));
+  const off = offReason([...party(clientOf(of.clientId ?? '')?.name ?? 'the client', data?.client), ...party('the doer', data?.person)]);
+  return (on) => [marked.get(on), off(on)].filter(Boolean).join('. ') || undefined;
 }
 
 /** Refreshes everything that a change may have touched: whatever is on the screen is asked anew, the rest when it is shown again. */

@@ -1,4 +1,4 @@
-import type { MarkerShape, PersonRole } from '@zesting/contract';
+import type { MarkerShape, PersonRole, StandingMarkerShape } from '@zesting/contract';
 import { PROBLEMS, type ProblemCode } from '@zesting/contract/problems';
 import type { Danger, PartState, PieceStage, ReckoningList, RoundUpRhythm } from '@zesting/core';
 
@@ -106,6 +106,10 @@ export const MARKER_WORDS: Record<MarkerShape['kind'], string> = {
   holiday: 'Public holiday',
   observance: 'Observance',
 };
+
+/** What speaks against a day, or takes its people. */
+export const standingWords = ({ kind, name }: StandingMarkerShape): string =>
+  kind === 'blackout' ? `Blackout, ${name}: nothing should go out` : `Production day, ${name}: people are taken`;
 
 export const ROLE_WORDS: Record<PersonRole, string> = {
   lead: 'Agency lead',

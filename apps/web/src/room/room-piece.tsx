@@ -71,6 +71,12 @@ function Appearance({ piece, channel, room }: { piece: RoomPieceShape; channel: 
         {channel.name}
         {channel.on && `, ${dayWords(channel.on)}${channel.at ? ` at ${channel.at}` : ''}`}
       </p>
+      {piece.media.length > 0 && piece.outcome !== 'approved' && (
+        <p className="mb-2">
+          <Tag tone="lake">Not approved yet</Tag>{' '}
+          <span className="text-muted text-[13px]">A copy that you download carries these words.</span>
+        </p>
+      )}
       <div className="grid gap-2">
         {piece.media.map((medium) => (
           <Preview

@@ -1,6 +1,8 @@
 import type { RoomPacketShape } from '@zesting/contract';
 import { count, dayWords } from '../lib/format';
+import { buttonClass } from '../ui/button';
 import { Tag } from '../ui/tags';
+import { Ahead } from './ahead';
 import { VisitorFrame } from '../ui/visitor-frame';
 import { RoomPiece, type ShownRoom } from './room-piece';
 
@@ -31,6 +33,14 @@ export function RoomContent({ room, onDecided }: { room: ShownRoom; onDecided: (
       {open.map((packet) => (
         <Packet key={packet.id} packet={packet} room={room} onDecided={onDecided} />
       ))}
+      {room.askAddress && (
+        <p className="mb-5 no-print">
+          <a href={room.askAddress} className={buttonClass('plain', 'min-h-11 sm:min-h-8')}>
+            Ask for something new
+          </a>
+        </p>
+      )}
+      {room.view && <Ahead view={room.view} zone={room.zone} />}
       {closed.length > 0 && (
         <details className="mt-6">
           <summary className="text-pine font-medium min-h-11 sm:min-h-8">Decided before ({closed.length})</summary>

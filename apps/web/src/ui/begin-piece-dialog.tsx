@@ -42,7 +42,7 @@ export function BeginPieceDialog({ clientId, on, onClose }: BeginPieceProps) {
   const body = { ...typed, routeId: typed.routeId || (routes?.[0]?.id ?? '') };
   const [error, setError] = useState<string>();
   const change = (part: Partial<BeginPieceBody>) => setBody({ ...body, ...part });
-  const off = useDaysOff({ clientId: forId || undefined });
+  const off = useDaysOff({ clientId: forId || undefined, placing: true });
   const feasibility = useQuery({
     queryKey: ['feasibility', 'client', forId, body.routeId],
     queryFn: () => call<FeasibilityShape>(`/clients/${forId}/feasibility/${body.routeId}`),

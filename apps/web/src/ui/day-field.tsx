@@ -129,7 +129,7 @@ export function DayInput({ value, onChange, onUnread, onDone, control, label, di
             <button
               type="button"
               disabled={disabled}
-              aria-label={`Choose the day: ${label}`}
+              aria-label="Open the calendar"
               className="absolute right-0.5 top-1/2 -translate-y-1/2 grid place-items-center size-7 rounded-md hover:bg-sunk"
             >
               <CalendarDays size={16} aria-hidden />
@@ -138,7 +138,7 @@ export function DayInput({ value, onChange, onUnread, onDone, control, label, di
         </div>
       </Popover.Anchor>
       <Popover.Portal>
-        <Popover.Content align="start" sideOffset={4} className="z-[60] card shadow-2xl p-3" aria-label={label}>
+        <Popover.Content align="start" sideOffset={4} className="z-[60] card shadow-2xl p-3" aria-label="Calendar">
           <Suspense fallback={<p className="text-muted w-[19rem] h-72">Loading…</p>}>
             <DayGrid
               {...calendar}

@@ -4,6 +4,8 @@ interface FieldProps {
   readonly label: string;
   readonly help?: ReactNode;
   readonly error?: string | undefined;
+  /** what may stay, but should be looked at */
+  readonly warning?: string | undefined;
   readonly required?: boolean;
   /** gets what ties the control to its label, help and error */
   readonly children: (control: {
@@ -15,9 +17,9 @@ interface FieldProps {
 }
 
 /** A labelled control with its help and its error. */
-export function Field({ label, help, error, required = false, children }: FieldProps) {
+export function Field({ label, help, error, warning, required = false, children }: FieldProps) {
   const id = useId();
-  const notes = [help ? `${id}-help` : '', error ? `${id}-error` : ''].filter(Boolean).join(' ');
+  const notes = [help ? `${id}-help` : '', error ? `${id}-error` : '', warning ? `${id}-warning` : ''].filter(Boolean).join(' ');
   return (
     <div className="mb-3.5">
       <label htmlFor={id} className="block font-medium mb-1">
@@ -29,6 +31,11 @@ export function Field({ label, help, error, required = false, children }: FieldP
         <div id={`${id}-help`} className="text-muted text-[13px] mt-1">
           {help}
         </div>
+      )}
+      {warning && (
+        <p id={`${id}-warning`} role="status" className="text-rind font-medium text-[13px] mt-1">
+          {warning}
+        </p>
       )}
       {error && (
         <p id={`${id}-error`} className="text-rhubarb font-medium text-[13px] mt-1">

@@ -70,7 +70,7 @@ function Dates({ placement, siblings, earliestOn, onClose }: PartProps & { sibli
   const [error, setError] = useState<string>();
   const { move, isPending } = usePlacements();
   const { todayOn } = useSession();
-  const off = useDaysOff({ clientId: placement.clientId });
+  const off = useDaysOff({ clientId: placement.clientId, placing: true });
   const save = () => {
     if (on === '') setError('Choose a day, or take the date away.');
     else move({ placement, on, at: at || null, scope }, { onSuccess: onClose, onError: setError });
@@ -176,7 +176,7 @@ function OnceMore({ placement, channels, onClose }: PartProps & { channels: read
   const [error, setError] = useState<string>();
   const { duplicate, isPending } = usePlacements();
   const { todayOn } = useSession();
-  const off = useDaysOff({ clientId: placement.clientId });
+  const off = useDaysOff({ clientId: placement.clientId, placing: true });
   const place = () => {
     if (on === '') setError('Choose a day.');
     else duplicate(placement.id, { channelId, on, at: at || null }, { onSuccess: onClose, onError: setError });

@@ -95,6 +95,28 @@ export class MarkOutBody {
   address: string;
 }
 
+export class StandingMarkerShape {
+  kind: 'blackout' | 'production_day';
+  name: string;
+}
+
+/** A pillar in the mix of a period: what it should have, and what is placed. */
+export class MixRowShape {
+  /** null: pieces without a pillar */
+  pillarId: string | null;
+  name: string;
+  share: number;
+  count: number;
+  actual: number;
+  owed: number;
+}
+
+export class MixShape {
+  /** pieces placed in the period */
+  total: number;
+  rows: MixRowShape[];
+}
+
 /** What a move did to the piece's path. */
 export class MovedShape {
   placement: PlacementShape;
@@ -105,6 +127,8 @@ export class MovedShape {
   earliestPublishOn: string | null;
   /** siblings that moved with it */
   others: number;
+  /** what stands on the day there and speaks against it, or takes its people: blackouts and production days */
+  markers: StandingMarkerShape[];
 }
 
 export class CalendarEntryShape extends PlacementShape {
@@ -114,6 +138,8 @@ export class CalendarEntryShape extends PlacementShape {
   publishAt: string | null;
   channelKind: string;
   pillarId: string | null;
+  /** its first picture, where a week or less is asked for */
+  pictureId: string | null;
   /** other dated placements of the piece that are not yet out */
   siblings: number;
 }

@@ -130,7 +130,16 @@ export class PartyOffShape {
   days: NamedDayOffShape[];
 }
 
+/** A day on which something stands that speaks against placing there, or takes people. */
+export class MarkedDayShape {
+  on: string;
+  kind: 'blackout' | 'production_day';
+  name: string;
+}
+
 export class DaysOffShape {
+  /** blackouts and production days of the client and of the agency; none where no client is asked for */
+  marked: MarkedDayShape[];
   client: PartyOffShape | null;
   person: PartyOffShape | null;
 }

@@ -189,6 +189,8 @@ export class ChannelContentShape {
   kind: string;
   ratio: string;
   copyLimit: number | null;
+  tagLimit: number | null;
+  mediaLimit: number | null;
   copy: string;
   tags: string[];
   firstComment: string;

@@ -33,6 +33,8 @@ export class SentPacketShape {
 /** A piece that may be sent to the client now. */
 export class ReadyPieceShape {
   pieceId: string;
+  /** its first picture */
+  pictureId: string | null;
   number: number;
   title: string;
   round: number;
@@ -66,6 +68,8 @@ export class PacketItemShape {
   title: string;
   round: number;
   outcome: 'approved' | 'changes' | null;
+  /** the first picture of the version that was sent */
+  pictureId: string | null;
 }
 
 export class PacketShape {
@@ -235,6 +239,36 @@ export class RoomShape extends VisitedShape {
   canDecide: boolean;
   zone: string;
   packets: RoomPacketShape[];
+  /** where something new can be asked for; null for who may not ask, or where there is no open form */
+  askAddress: string | null;
+  /** the weeks ahead and the contact's own requests; null for who may not look */
+  view: RoomViewShape | null;
+}
+
+/** What stands on the client's calendar. Of what was never sent to the client no more than channel and day. */
+export class RoomEntryShape {
+  on: string;
+  at: string;
+  channelName: string;
+  title: string | null;
+  state: 'pencilled' | 'scheduled' | 'out';
+  address: string | null;
+}
+
+export class RoomRequestShape {
+  number: number;
+  title: string;
+  receivedAt: string;
+  state: 'new' | 'accepted' | 'declined';
+  /** its receipt, while the link is open */
+  address: string | null;
+}
+
+export class RoomViewShape {
+  entries: RoomEntryShape[];
+  /** how many more there are in these weeks */
+  more: number;
+  requests: RoomRequestShape[];
 }
 
 export type { PartState };

@@ -33,3 +33,19 @@ export const EMPTY_CHANNEL_PART: ChannelPart = { copy: '', tags: [], firstCommen
 /** The copy that goes out on a channel. */
 export const copyOnChannel = (content: Content, channelId: string): string =>
   content.channels[channelId]?.copy.trim() ? (content.channels[channelId]?.copy ?? '') : content.shared.copy;
+
+/**
+ * Which of some words stand in a text: whole words whatever their case, several in a row as one; not as a part of a longer word.
+ * @param words as somebody listed them; empty ones never stand anywhere
+ */
+export function wordsStanding(text: string, words: readonly string[]): string[] {
+  const plain = ` ${text.normalize('NFC').toLowerCase().replace(/\s+/g, ' ')} `;
+  const isWord = (character: string | undefined) => character !== undefined && /[\p{L}\p{N}]/u.test(character);
+  return words.filter((word) => {
+    const sought = word.normalize('NFC').toLowerCase().trim().replace(/\s+/g, ' ');
+    if (sought === '') return false;
+    for (let at = plain.indexOf(sought); at >= 0; at = plain.indexOf(sought, at + 1))
+      if (!isWord(plain[at - 1]) && !isWord(plain[at + sought.length])) return true;
+    return false;
+  });
+}

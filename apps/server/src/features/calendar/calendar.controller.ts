@@ -12,11 +12,12 @@ import {
   type FeasibilityShape,
   type MarkerMadeShape,
   type CalendarShape,
+  type MixShape,
   type MovedShape,
   type PlacementShape,
   type StationsShape,
 } from '@zesting/contract';
-import { daysBetween, parseDay } from '@zesting/core';
+import { daysBetween, parseDay, type Day } from '@zesting/core';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { AnswersBytes } from '../../platform/http/described.js';
@@ -26,6 +27,8 @@ import { feasibilityOf } from '../planning/index.js';
 import { beginPiece } from './use-cases/begin-piece.js';
 import { calendarOf, placementShape } from './queries/calendar.js';
 import { feedOf } from './queries/feed.js';
+import { mixFor } from './queries/mix.js';
+import { standingOn } from './queries/markers.js';
 import { stationsOf } from './queries/stations.js';
 import { addMarker, removeMarker } from './use-cases/markers.js';
 import {
@@ -41,6 +44,14 @@ import {
 
 /** The most days that one calendar query may span. */
 const SPAN_LIMIT_DAYS = 400;
+
+/** The period that an address asks for. */
+function spanOf(from: string | undefined, to: string | undefined): [Day, Day] {
+  const [first, last] = [parseDay(from ?? ''), parseDay(to ?? '')];
+  if (!first || !last || first > last || daysBetween(first, last) > SPAN_LIMIT_DAYS)
+    throw Problem.of('http.invalid', { errors: { from: ['isDay'], to: ['isDay'] } });
+  return [first, last];
+}
 
 @Controller()
 export class CalendarController {
@@ -70,11 +81,17 @@ export class CalendarController {
     @Query('clientId') clientId?: string,
     @Query('placementId') placementId?: string,
   ): Promise<CalendarShape> {
-    const [first, last] = [parseDay(from ?? ''), parseDay(to ?? '')];
-    if (!first || !last || first > last || daysBetween(first, last) > SPAN_LIMIT_DAYS)
-      throw Problem.of('http.invalid', { errors: { from: ['isDay'], to: ['isDay'] } });
+    const [first, last] = spanOf(from, to);
     const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
     return calendarOf(this.app, clientIds, { from: first, to: last, placementId: placementId ?? null }, viewer.zone);
+  }
+
+  /** How what a client has placed from `from` to `to` lies against the shares of its pillars. */
+  @Get('clients/:clientId/mix')
+  @Access('calendar.read', { client: 'clientId' })
+  mix(@Param('clientId') clientId: string, @Query('from') from: string, @Query('to') to: string): Promise<MixShape> {
+    const [first, last] = spanOf(from, to);
+    return mixFor(this.app, clientId, first, last);
   }
 
   @Get('stations')
@@ -159,13 +176,15 @@ export class CalendarController {
   }
 
   private async moved({ placementId, state, lateSteps, others }: Moved): Promise<MovedShape> {
+    const placement = await placementShape(this.app, placementId);
     return {
-      placement: await placementShape(this.app, placementId),
+      placement,
       danger: state.danger,
       slackDays: state.slackDays,
       lateSteps: [...lateSteps],
       earliestPublishOn: state.earliestPublishOn,
       others,
+      markers: await standingOn(this.app, placement),
     };
   }
 }

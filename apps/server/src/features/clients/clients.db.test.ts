@@ -213,6 +213,7 @@ describe('a route', () => {
   beforeAll(async () => {
     scene = await makeScene();
     lead = await callerAs(scene, 'lead');
+    await scene.app.read("insert into formats (name) values ('Postcard')");
   }, 60_000);
   afterAll(() => scene.close());
 

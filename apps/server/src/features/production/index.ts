@@ -11,6 +11,7 @@ export { Step } from './entities/step.entity.js';
 export { Version } from './entities/version.entity.js';
 export { finishStep, freezeVersion, hasContent, lockPiece, openSignOffStep, setContent, stepKey, stepsOf } from './piece-store.js';
 export { UPLOAD_COLUMNS } from './queries/uploads.js';
+export { firstPicture } from './queries/first-picture.js';
 export { sendAsset, sendFile } from './send-asset.js';
 export { OneFile, uploadOf } from './uploads.js';
 export { takeUpload } from './use-cases/take-upload.js';

@@ -4,6 +4,7 @@ import {
   Controller,
   Delete,
   Get,
+  Headers,
   HttpCode,
   Param,
   ParseUUIDPipe,
@@ -161,9 +162,10 @@ export class PiecesController {
     @Param('assetId') assetId: string,
     @Res() response: Response,
     @Query('width') width?: string,
+    @Headers('sec-fetch-dest') destination?: string,
   ): Promise<void> {
     if (viewer.role === 'freelance' && (await this.isAgencyOnly(assetId))) throw Problem.of('access.not_found');
-    return sendAsset(this.app, assetId, response, { width, makerId: viewer.personId });
+    return sendAsset(this.app, assetId, response, { width, makerId: viewer.personId, destination });
   }
 
   /** Whether a file answers a question that is for the agency only. */

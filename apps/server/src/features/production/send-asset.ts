@@ -24,17 +24,20 @@ export interface Asked {
   readonly makerId?: string | undefined;
   /** of the brand sheet: no content of a piece */
   readonly isBrand?: boolean;
+  /** what the browser says it is for: within a page, where the mark stands beside it, a picture is shown clean */
+  readonly destination?: string | undefined;
 }
 
 /**
  * Sends a file's bytes with headers under which no browser runs them. Access was decided before. A picture of a piece that the
- * client has not approved carries the mark *not approved* for all but those who make or check the piece.
+ * client has not approved carries the mark *not approved* where it is opened by itself or downloaded, for all but those who make or check the
+ * piece. Within a page it is shown clean: nobody judges what is written across. @see Fetch Metadata, Sec-Fetch-Dest
  */
 export async function sendAsset(app: App, assetId: string, response: Response, asked: Asked = {}): Promise<void> {
   const [asset] = await app.read<AssetRow>('select id, piece_id, hash, name, mime from assets where id = $1', [assetId]);
   if (!asset) throw Problem.of('access.not_found');
   const isPicture = asset.mime.startsWith('image/');
-  const marked = isPicture && !asked.isBrand && (await isToBeMarked(app, asset, asked.makerId));
+  const marked = isPicture && !asked.isBrand && asked.destination !== 'image' && (await isToBeMarked(app, asset, asked.makerId));
   const width = widthOf(asked.width) ?? (marked ? (1920 as const) : undefined);
   const made = isPicture && width !== undefined ? await app.pictures.sizeOf(asset.id, width, marked) : undefined;
   if (marked && !made) throw Problem.of('file.being_made');
@@ -50,6 +53,7 @@ export async function sendFile(
 ): Promise<void> {
   response.set({
     'Content-Type': mime,
+    Vary: 'Sec-Fetch-Dest',
     'Content-Disposition': `${SHOWN.test(mime) ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(name)}`,
     'X-Content-Type-Options': 'nosniff',
     'Content-Security-Policy': "default-src 'none'; sandbox",

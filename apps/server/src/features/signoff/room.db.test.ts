@@ -1,8 +1,10 @@
+import { randomUUID } from 'node:crypto';
 import { getValue } from '@zesting/core';
 import sharp from 'sharp';
 import { callerByLink, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { movePlacement } from '../calendar/index.js';
 import { addPieceFile, editContent, handIn } from '../production/index.js';
+import { submitRequest } from '../intake/index.js';
 import { sendPacket } from './index.js';
 
 describe('the client’s room', () => {
@@ -59,6 +61,8 @@ describe('the client’s room', () => {
     room = await callerByLink(scene, 'room', scene.a.contactId);
   }, 60_000);
   afterAll(() => scene.close());
+  const submit = async (about: string, email: string) =>
+    getValue(await submitRequest(scene.app, scene.a.formId, { name: 'N', email, answers: { about } }, randomUUID()));
 
   it('shows each piece as it will appear on each channel, with its date there', async () => {
     const { body } = await room.call('GET', address());
@@ -121,6 +125,55 @@ describe('the client’s room', () => {
     const other = await callerByLink(scene, 'room', scene.b.contactId);
     expect((await other.call('GET', `/api/room/${scene.b.contactId}/files/${assetId}`)).status).toBe(404);
     expect((await other.call('GET', `${address()}/files/${assetId}`)).status).toBe(401);
+  });
+
+  it('shows pictures clean within a page, and marked where they are opened or downloaded', async () => {
+    const { app } = scene;
+    const [stored] = await app.read<{ hash: string }>('select hash from assets where id = $1', [assetId]);
+    const tag = async (destination: string) =>
+      (await room.call('GET', `${address()}/files/${assetId}`, { headers: { 'Sec-Fetch-Dest': destination } })).headers.get('etag');
+    expect(await tag('image')).toBe(`"${stored?.hash ?? ''}"`);
+    expect(await tag('document')).not.toBe(`"${stored?.hash ?? ''}"`);
+    expect(await tag('empty')).not.toBe(`"${stored?.hash ?? ''}"`);
+  });
+
+  it('shows who may look the weeks ahead and the own requests, and who may ask where', async () => {
+    const { app, a } = scene;
+    const rights = (canAsk: boolean, canView: boolean) =>
+      app.read('update contacts set can_ask = $2, can_view = $3 where id = $1', [a.contactId, canAsk, canView]);
+    const look = async () => (await room.call('GET', address())).body;
+    await rights(false, false);
+    expect(await look()).toMatchObject({ askAddress: null, view: null });
+    await rights(true, true);
+    // one that was never sent to the client, and one of another client
+    const [unsent, other] = [await makePiece(scene, a), await makePiece(scene, scene.b)];
+    const date = (piece: string) =>
+      app.read(
+        "update placements set on_day = '2027-03-09', at_time = '08:00', publish_at = '2027-03-09T08:00Z', state = 'pencilled' where piece_id = $1",
+        [piece],
+      );
+    await date(unsent);
+    await date(other);
+    await submit('Mine', 'CONTACT@aaa.test');
+    await submit('Not mine', 'somebody@else.test');
+    const seen = await look();
+    expect(String(seen['askAddress'])).toMatch(/\/ask\//);
+    expect(seen['view']).toMatchObject({
+      entries: [
+        { on: '2027-03-09', channelName: 'Photo feed', title: null, state: 'pencilled' },
+        { on: '2027-03-09', channelName: 'Blog', title: null, state: 'pencilled' },
+        { on: '2027-03-30', at: '09:15', channelName: 'Photo feed', title: 'A piece', state: 'pencilled' },
+      ],
+      more: 0,
+      requests: [{ title: 'Mine', state: 'new' }],
+    });
+    await app.read('update clients set feed_pencilled = false where id = $1', [a.id]);
+    expect((await look())['view']).toMatchObject({ entries: [] });
+    await app.read('update clients set feed_pencilled = true where id = $1', [a.id]);
+    await app.read('update intake_forms set link_open = false where client_id = $1', [a.id]);
+    expect((await look())['askAddress']).toBeNull();
+    await app.read('update intake_forms set link_open = true where client_id = $1', [a.id]);
+    await app.read('update pieces set shelved = true where id = $1', [unsent]);
   });
 
   it('takes a decision once, by a POST alone, and tells it the next time the room is opened', async () => {

@@ -1,4 +1,4 @@
-import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Patch, Post, Query, Res } from '@nestjs/common';
+import { Body, Controller, Get, Headers, HttpCode, Param, ParseUUIDPipe, Patch, Post, Query, Res } from '@nestjs/common';
 import type { Response } from 'express';
 import {
   ChaseBody,
@@ -166,9 +166,10 @@ export class RoomController {
     @Param('assetId') assetId: string,
     @Res() response: Response,
     @Query('width') width?: string,
+    @Headers('sec-fetch-dest') destination?: string,
   ): Promise<void> {
     if (!(await isSentTo(this.app, contactId, assetId))) throw Problem.of('access.not_found');
-    return sendAsset(this.app, assetId, response, { width });
+    return sendAsset(this.app, assetId, response, { width, destination });
   }
 
   /** The sign-off record of a piece that was sent to the contact. */

@@ -134,6 +134,7 @@ const TABLE: Record<string, string> = {
   'POST /api/pieces/{pieceId}/notes': makers,
   'PATCH /api/notes/{noteId}': makers,
   'DELETE /api/notes/{noteId}': makers,
+  'GET /api/clients/{clientId}/mix': 'lead manager staff',
   'GET /api/calendar': 'lead manager staff',
   'PUT /api/placements/{placementId}/date': managers,
   'POST /api/placements/{placementId}/out': managers,

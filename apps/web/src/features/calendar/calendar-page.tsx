@@ -24,6 +24,8 @@ import { Failed, Loading } from '../../ui/page';
 import { PlacementDialog } from '../../ui/placement-dialog';
 import { CalendarHead } from './calendar-head';
 import { dayKeys } from './day-keys';
+import { MixPanel } from './mix-panel';
+import { lastOfMonth } from './month';
 import { MonthGrid } from './month-grid';
 import { Tray } from './tray';
 import { viewOf } from './view';
@@ -54,6 +56,7 @@ export function CalendarPage() {
   if (calendar.isError) return <Failed message={wordsOf(calendar.error)} onRetry={() => void calendar.refetch()} />;
   if (!calendar.data) return <Loading />;
   const hereOn = (calendar.data.clocks.find((clock) => clock.clientId === client?.id)?.todayOn ?? todayOn) as Day; // likewise
+  const month = view.kind === 'month' ? view.month : hereOn.slice(0, 7);
   const canBegin = role === 'lead' || role === 'manager';
   const grid = {
     view,
@@ -84,7 +87,9 @@ export function CalendarPage() {
       >
         <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_230px] print:block sideways items-start">
           {view.kind === 'week' && !client ? <WeekLanes {...grid} /> : <MonthGrid {...grid} todayOn={hereOn} />}
-          <Tray entries={calendar.data.tray} hidden={calendar.data.trayHidden} colouring={view.colouring} onOpen={setOpenId} />
+          <Tray entries={calendar.data.tray} hidden={calendar.data.trayHidden} colouring={view.colouring} onOpen={setOpenId}>
+            {client && <MixPanel clientId={client.id} month={month} lastOn={lastOfMonth(month)} />}
+          </Tray>
         </div>
       </DndContext>
       {begun && <BeginPieceDialog {...begun} onClose={() => setBegun(undefined)} />}

@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import { useClients, useSession } from '../../lib/queries';
 import { PLACEMENT_WORDS } from '../../lib/words';
 import { clientColour } from '../../ui/tags';
+import { Thumbnail } from '../../ui/thumbnail';
 import { colourOf, type Colouring } from './view';
 
 const SIGNS: Record<string, LucideIcon> = { pencilled: Pencil, scheduled: Check, out: Send, missed: TriangleAlert };
@@ -57,12 +58,17 @@ export function EntryChip({ entry, colouring, roomy = false, onOpen }: EntryChip
         <span className="tabular text-muted truncate flex-1">{shown} </span>
         {Sign && <Sign size={12} aria-hidden className="shrink-0" />}
       </span>
-      <span className={roomy ? 'block line-clamp-2' : 'block truncate'}>{entry.pieceTitle} </span>
-      {roomy && entry.at && (
-        <span className="block truncate text-muted">
-          {entry.channelName}, {PLACEMENT_WORDS[entry.state]}
+      <span className="flex gap-1.5">
+        {entry.pictureId && <Thumbnail pictureId={entry.pictureId} size={roomy ? 56 : 32} />}
+        <span className="min-w-0">
+          <span className={roomy || entry.pictureId ? 'block line-clamp-2' : 'block truncate'}>{entry.pieceTitle} </span>
+          {roomy && entry.at && (
+            <span className="block truncate text-muted">
+              {entry.channelName}, {PLACEMENT_WORDS[entry.state]}
+            </span>
+          )}
         </span>
-      )}
+      </span>
     </button>
   );
 }

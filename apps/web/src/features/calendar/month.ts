@@ -21,3 +21,6 @@ export function nextMonth(month: string, by: number): string {
   const index = year * 12 + number - 1 + by;
   return `${String(Math.floor(index / 12)).padStart(4, '0')}-${String((index % 12) + 1).padStart(2, '0')}`;
 }
+
+/** The last day of a month. */
+export const lastOfMonth = (month: string): Day => addDays(getDay(`${nextMonth(month, 1)}-01`), -1);

@@ -1,7 +1,6 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
-import type { BrandShape } from '@zesting/contract';
 import { useParams } from 'react-router';
-import { call } from '../../lib/api';
+import { brandQuery } from '../../lib/queries';
 import { ClientCode, Tag } from '../../ui/tags';
 import { ContrastTable } from './contrast-table';
 import { Picture } from '../../ui/picture';
@@ -9,10 +8,7 @@ import { Picture } from '../../ui/picture';
 /** A client's brand sheet as makers read it. */
 export function BrandPage() {
   const { clientId = '' } = useParams();
-  const { data: sheet } = useSuspenseQuery({
-    queryKey: ['brand', clientId],
-    queryFn: () => call<BrandShape>(`/clients/${clientId}/brand`),
-  });
+  const { data: sheet } = useSuspenseQuery(brandQuery(clientId));
   const { brand } = sheet;
   return (
     <div className="max-w-4xl mx-auto">

@@ -1,27 +1,32 @@
 import type { ChannelContentShape, ContentShape } from '@zesting/contract';
-import { characters } from '../../lib/format';
+import { characters, count } from '../../lib/format';
 import { Field } from '../../ui/field';
+import { neverWords } from './never-words';
 import { Preview } from '../../ui/preview';
 
 interface ChannelEditorProps {
   readonly part: ChannelContentShape;
   readonly shared: ContentShape['shared'];
   readonly readOnly: boolean;
+  /** the client's words never to use */
+  readonly wordsNever: readonly string[];
   readonly onChange: (part: ChannelContentShape) => void;
 }
 
 const toTags = (text: string): string[] => text.split(/[\s,]+/).flatMap((tag) => tag.replace(/^#+/, '') || []);
 
 /** One channel's own part, with how it will look there. */
-export function ChannelEditor({ part, shared, readOnly, onChange }: ChannelEditorProps) {
+export function ChannelEditor({ part, shared, readOnly, wordsNever, onChange }: ChannelEditorProps) {
   const copy = part.copy.trim() === '' ? shared.copy : part.copy;
   const length = characters(copy);
   const tooLong = part.copyLimit !== null && length > part.copyLimit;
+  const tooMany = part.mediaLimit !== null && shared.media.length > part.mediaLimit;
   return (
     <div className="grid gap-5 md:grid-cols-[minmax(0,1fr)_minmax(180px,240px)] items-start">
       <div>
         <Field
           label={`Copy on ${part.name}`}
+          warning={neverWords(part.copy, wordsNever)}
           help={part.copyLimit === null ? `${length} characters` : `${length} of ${part.copyLimit} characters`}
           error={tooLong ? `${length - (part.copyLimit ?? 0)} characters too many for this channel` : undefined}
         >
@@ -38,7 +43,7 @@ export function ChannelEditor({ part, shared, readOnly, onChange }: ChannelEdito
           )}
         </Field>
         <TagsField part={part} readOnly={readOnly} onChange={onChange} />
-        <Field label="First comment">
+        <Field label="First comment" warning={neverWords(part.firstComment, wordsNever)}>
           {(control) => (
             <input
               {...control}
@@ -65,7 +70,14 @@ export function ChannelEditor({ part, shared, readOnly, onChange }: ChannelEdito
       <figure className="card p-3 bg-paper">
         <figcaption className="text-muted text-[12px] mb-2">
           As on {part.name}, {part.ratio}
+          {part.mediaLimit !== null && `, ${shared.media.length} of ${count(part.mediaLimit, 'picture or clip', 'pictures and clips')}`}
         </figcaption>
+        {tooMany && (
+          <p role="alert" className="text-rhubarb font-medium text-[13px] mb-2">
+            {part.name} takes {count(part.mediaLimit ?? 0, 'picture or clip', 'pictures and clips')}: the first{' '}
+            {part.mediaLimit === 1 ? 'goes' : `${part.mediaLimit ?? 0} go`} out there.
+          </p>
+        )}
         {shared.media[0] ? (
           <Preview medium={shared.media[0]} ratio={part.ratio} source={`/api/files/${shared.media[0].assetId}`} />
         ) : (
@@ -80,8 +92,15 @@ export function ChannelEditor({ part, shared, readOnly, onChange }: ChannelEdito
 
 /** Tags in their order. Typing goes on freely; what is stored is the list. */
 function TagsField({ part, readOnly, onChange }: Pick<ChannelEditorProps, 'part' | 'readOnly' | 'onChange'>) {
+  const over = part.tagLimit === null ? 0 : part.tags.length - part.tagLimit;
   return (
-    <Field label="Tags" help="Apart by spaces; their order is kept.">
+    <Field
+      label="Tags"
+      help={part.tagLimit === null ? 'Apart by spaces; their order is kept.' : `${part.tags.length} of ${part.tagLimit}; apart by spaces`}
+      error={
+        over > 0 ? (part.tagLimit === 0 ? `${part.name} takes no tags` : `${count(over, 'tag')} too many for this channel`) : undefined
+      }
+    >
       {(control) => (
         <input
           {...control}

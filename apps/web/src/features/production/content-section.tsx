@@ -1,5 +1,8 @@
 import type { PieceShape } from '@zesting/contract';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Link } from 'react-router';
+import { brandQuery } from '../../lib/queries';
 import { useUploads } from '../../lib/use-uploads';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
@@ -8,6 +11,7 @@ import { AgencyApproval } from './agency-approval';
 import { ChannelEditor } from './channel-editor';
 import { ConflictDialog } from './conflict-dialog';
 import { MediaEditor } from './media-editor';
+import { neverWords } from './never-words';
 import { PartTag } from './part-tag';
 import { StepActions } from './step-actions';
 import { useDraft } from './use-draft';
@@ -19,6 +23,8 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
   const [tab, setTab] = useState(draft.channels[0]?.channelId ?? '');
   const uploads = useUploads(`/pieces/${piece.id}/uploads`, work.addMedium);
   const readOnly = !piece.canWrite;
+  const { data: sheet } = useQuery(brandQuery(piece.clientId));
+  const wordsNever = sheet?.brand.wordsNever ?? [];
   return (
     <section aria-labelledby="content" className="card p-4">
       <div className="flex flex-wrap items-center gap-2 mb-3">
@@ -26,6 +32,9 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
           Content
         </h2>
         <PartTag state={draft.shared.state} />
+        <Link to={`/brand/${piece.clientId}`} className="text-pine underline text-[13px]">
+          Brand sheet
+        </Link>
         <span className="ml-auto flex items-center gap-2">
           {isDirty && <span className="text-rind text-[13px]">Not saved yet</span>}
           {!readOnly && (
@@ -37,7 +46,7 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
       </div>
       <StepActions piece={piece} save={save} busy={busy} />
       <AgencyApproval piece={piece} />
-      <Field label="Copy" help="Goes out on every channel that has no copy of its own.">
+      <Field label="Copy" help="Goes out on every channel that has no copy of its own." warning={neverWords(draft.shared.copy, wordsNever)}>
         {(control) => (
           <textarea
             {...control}
@@ -82,6 +91,7 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
               part={part}
               shared={draft.shared}
               readOnly={readOnly}
+              wordsNever={wordsNever}
               onChange={(next) =>
                 change({ ...draft, channels: draft.channels.map((other) => (other.channelId === next.channelId ? next : other)) })
               }

@@ -58,6 +58,9 @@ function StepLine({ row }: { row: MyStepRow }) {
         <p className="flex flex-wrap items-center gap-x-2">
           <ClientCode code={row.clientCode} colour={row.clientColour} name={row.clientName} />
           <span className="font-semibold break-words">{row.pieceTitle}</span>
+          <Link to={`/brand/${row.clientId}`} className="text-pine underline text-[13px]" aria-label={`Brand sheet of ${row.clientName}`}>
+            Brand sheet
+          </Link>
         </p>
         <p>
           {row.stepTitle}

@@ -34,7 +34,7 @@ function AimLine({ piece }: { piece: PieceShape }) {
     call(`/pieces/${piece.id}`, { method: 'PATCH', body: { wishOn }, version: piece.version }),
   );
   const { todayOn } = useSession();
-  const off = useDaysOff({ clientId: piece.canManage ? piece.clientId : undefined });
+  const off = useDaysOff({ clientId: piece.canManage ? piece.clientId : undefined, placing: true });
   const [wish, setWish] = useState(piece.wishOn ?? '');
   const dated = piece.placements.some((placement) => placement.on !== null && placement.state !== 'cancelled' && placement.state !== 'out');
   const cannot = piece.danger === 'out_of_reach' || piece.danger === 'overdue';

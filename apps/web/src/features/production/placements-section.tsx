@@ -35,7 +35,12 @@ export function PlacementsSection({ piece }: { piece: PieceShape }) {
               </a>
             )}
             {piece.canManage && placement.state !== 'out' && (
-              <Button look="quiet" className="ml-auto" onClick={() => setOpen(placement)} aria-label={`Place on ${placement.channelName}`}>
+              <Button
+                look="quiet"
+                className="ml-auto"
+                onClick={() => setOpen(placement)}
+                aria-label={`${placement.on ? 'Move' : 'Place'} on ${placement.channelName}`}
+              >
                 {placement.on ? 'Move' : 'Place'}
               </Button>
             )}

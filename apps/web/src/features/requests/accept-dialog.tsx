@@ -14,7 +14,7 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
   const { clientOf, to } = useClients();
   const navigate = useNavigate();
   const { todayOn } = useSession();
-  const off = useDaysOff({ clientId: request.clientId });
+  const off = useDaysOff({ clientId: request.clientId, placing: true });
   const client = clientOf(request.clientId);
   const { data: routes } = useQuery(routesQuery);
   const [body, setBody] = useState<AcceptRequestBody>({

@@ -13,6 +13,7 @@ import { Button } from '../../ui/button';
 import { DayField } from '../../ui/day-field';
 import { Field } from '../../ui/field';
 import { ClientCode, Tag } from '../../ui/tags';
+import { Thumbnail } from '../../ui/thumbnail';
 
 /** What of one client is ready, and the packet made of it. */
 export function ComposePacket({ client }: { client: ClientShape }) {
@@ -40,7 +41,7 @@ export function ComposePacket({ client }: { client: ClientShape }) {
           <ul className="mb-3">
             {ready.pieces.map((piece) => (
               <li key={piece.pieceId} className="border-t border-line first:border-t-0">
-                <label className="flex flex-wrap items-center gap-x-3 min-h-9">
+                <label className="flex flex-wrap items-center gap-x-3 min-h-12">
                   <input
                     type="checkbox"
                     className="size-4 accent-pine"
@@ -48,6 +49,7 @@ export function ComposePacket({ client }: { client: ClientShape }) {
                     checked={chosen.includes(piece.pieceId)}
                     onChange={() => toggle(piece.pieceId)}
                   />
+                  <Thumbnail pictureId={piece.pictureId} />
                   <span className="font-medium">{piece.title}</span>
                   {piece.round > 1 && <span className="text-muted text-[13px]">round {piece.round}</span>}
                   {piece.isVoided && <Tag tone="rhubarb">Changed after sign-off</Tag>}

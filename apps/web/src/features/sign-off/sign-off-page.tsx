@@ -11,6 +11,7 @@ import { Button } from '../../ui/button';
 import { ChaseDialog } from '../../ui/chase-dialog';
 import { Empty, PageHead } from '../../ui/page';
 import { ClientCode, Tag } from '../../ui/tags';
+import { Thumbnail } from '../../ui/thumbnail';
 import { ComposePacket } from './compose-packet';
 import { RecordDecisionDialog } from './record-decision-dialog';
 
@@ -89,7 +90,8 @@ function PacketCard({ packet }: { packet: PacketShape }) {
       <p className="text-muted text-[13px] mb-2">{turnWords(packet)}</p>
       <ul>
         {packet.items.map((item) => (
-          <li key={item.pieceId} className="flex items-center gap-2 py-1 border-t border-line">
+          <li key={item.pieceId} className="flex items-center gap-3 py-1.5 border-t border-line">
+            <Thumbnail pictureId={item.pictureId} size={48} />
             <Link to={to(`/pieces/${item.pieceId}`)} className="font-medium truncate no-underline hover:underline">
               {item.title}
             </Link>

@@ -1,12 +1,29 @@
-import { addDays, compareInstants, dayIn, timeIn, toInstantAfterGap, type InstantText, type TimeOfDay } from '@zesting/core';
+import {
+  addDays,
+  compareInstants,
+  dayIn,
+  daysBetween,
+  getDay,
+  timeIn,
+  toInstantAfterGap,
+  type InstantText,
+  type TimeOfDay,
+} from '@zesting/core';
 import type { CalendarEntryShape, CalendarShape, ClientClockShape, MarkerShape, PlacementShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
+import { firstPicture } from '../../production/index.js';
 import { observances, publicHolidays } from '../../../platform/time/holidays.js';
 
-const ENTRY = `l.id, l.piece_id as "pieceId", l.client_id as "clientId", l.channel_id as "channelId", h.name as "channelName", h.kind as "channelKind",
+const entryWith = (
+  picture: string,
+): string => `l.id, l.piece_id as "pieceId", l.client_id as "clientId", l.channel_id as "channelId", h.name as "channelName", h.kind as "channelKind",
   l.on_day as on, l.at_time as at, l.zone, l.state, l.out_address as "outAddress", l.version, p.title as "pieceTitle", p.number as "pieceNumber", p.stage,
-  l.publish_at as "publishAt", p.pillar_id as "pillarId",
+  l.publish_at as "publishAt", p.pillar_id as "pillarId", ${picture} as "pictureId",
   (select count(*) from placements o where o.piece_id = l.piece_id and o.id <> l.id and not o.cancelled and o.out_at is null and o.on_day is not null) as "siblings"`;
+const ENTRY = entryWith('null');
+const PICTURED = entryWith(firstPicture('p.content'));
+/** Pictures are shown where there is room for them: in a week. */
+const PICTURED_DAYS = 7;
 const FROM = 'from placements l join channels h on h.id = l.channel_id join pieces p on p.id = l.piece_id';
 /** So many undated ones are in the tray, and so many of a day on the calendar; how many more there are is said. */
 const TRAY = 100;
@@ -34,8 +51,9 @@ export async function calendarOf(
     [clientIds, from, to],
   );
   const inAll = placed.reduce((sum, row) => sum + (row.isFirst ? row.count : 0), 0);
+  const columns = daysBetween(getDay(from), getDay(to)) < PICTURED_DAYS ? PICTURED : ENTRY;
   const entries = await app.read<CalendarEntryShape>(
-    `select ${ENTRY} ${FROM} where l.id = any($1) or (l.id = $2 and l.client_id = any($3) and l.on_day between $4 and $5) order by l.on_day, l.publish_at, p.number`,
+    `select ${columns} ${FROM} where l.id = any($1) or (l.id = $2 and l.client_id = any($3) and l.on_day between $4 and $5) order by l.on_day, l.publish_at, p.number`,
     [placed.map((row) => row.id), placementId, clientIds, from, to],
   );
   const tray = await app.read<CalendarEntryShape>(

@@ -203,6 +203,16 @@ async function briefOf(app: App, viewer: Viewer, row: PieceColumns): Promise<Bri
   };
 }
 
+interface ChannelRow {
+  id: string;
+  name: string;
+  kind: string;
+  ratio: string;
+  copy_limit: number | null;
+  tag_limit: number | null;
+  media_limit: number | null;
+}
+
 async function contentShape(app: App, row: PieceColumns, source: PieceSource): Promise<ContentShape> {
   const signOff = signOffOf(source);
   const media = await app.read<{ assetId: string; mime: string; width: number | null; height: number | null }>(
@@ -210,8 +220,8 @@ async function contentShape(app: App, row: PieceColumns, source: PieceSource): P
     [row.content.shared.media.map((medium) => medium.assetId)],
   );
   const byId = new Map(media.map((medium) => [medium.assetId, medium]));
-  const channels = await app.read<{ id: string; name: string; kind: string; ratio: string; copy_limit: number | null }>(
-    'select id, name, kind, ratio, copy_limit from channels where id = any($1) order by position',
+  const channels = await app.read<ChannelRow>(
+    'select id, name, kind, ratio, copy_limit, tag_limit, media_limit from channels where id = any($1) order by position',
     [Object.keys(row.content.channels)],
   );
   return {
@@ -236,6 +246,8 @@ async function contentShape(app: App, row: PieceColumns, source: PieceSource): P
           kind: channel.kind,
           ratio: channel.ratio,
           copyLimit: channel.copy_limit,
+          tagLimit: channel.tag_limit,
+          mediaLimit: channel.media_limit,
           copy,
           tags: [...tags],
           firstComment,

@@ -24,6 +24,7 @@ import {
   pieceState,
   type CalendarBook,
 } from '../../planning/index.js';
+import { firstPicture } from '../../production/index.js';
 import { silenceFrom } from '../use-cases/decide-for-client.js';
 
 /** So many of those out and of those closed are shown; how many are out in all is said. */
@@ -37,8 +38,8 @@ export async function packetsOf(app: App, clientIds: readonly string[], packetId
       `select k.id, k.client_id as "clientId", k.title, k.due_on as "dueOn", k.sent_at as "sentAt", b.name as "sentBy", k.closed_at as "closedAt",
          k.chased_at as "chasedAt", (select max(r.sent_at) from reminders r where r.thing = 'packet' and r.thing_id = k.id) as "remindedAt",
          k.policy, k.approver_ids as "approverIds", ${goneFrom('k.approver_ids')} as "goneIds",
-         (select jsonb_agg(jsonb_build_object('pieceId', p.id, 'number', p.number, 'title', p.title, 'round', i.round, 'outcome', i.outcome) order by p.number)
-          from packet_items i join pieces p on p.id = i.piece_id where i.packet_id = k.id) as items,
+         (select jsonb_agg(jsonb_build_object('pieceId', p.id, 'number', p.number, 'title', p.title, 'round', i.round, 'outcome', i.outcome, 'pictureId', ${firstPicture('v.content')}) order by p.number)
+          from packet_items i join pieces p on p.id = i.piece_id join versions v on v.id = i.version_id where i.packet_id = k.id) as items,
          coalesce((select jsonb_agg(jsonb_build_object('id', x.id, 'name', x.name, 'email', x.email, 'canAsk', x.can_ask, 'canSignOff', x.can_sign_off)
              order by array_position(k.approver_ids, x.id))
           from contacts x where x.id = any(k.approver_ids)), '[]') as approvers
@@ -93,8 +94,15 @@ function packetShape({ policy, approverIds: _, goneIds: __, ...row }: PacketRow,
 
 /** The pieces of a client that can go out for sign-off now, who approves, and when an answer is due. */
 export async function readyFor(app: App, clientId: string): Promise<ReadyShape> {
-  const candidates = await app.read<{ id: string; number: number; title: string; round: number; open_remarks: number }>(
-    `select p.id, p.number, p.title, p.round, (select count(*) from remarks m where m.piece_id = p.id and m.state = 'open') as open_remarks from pieces p where p.client_id = $1 and p.list is not null
+  const candidates = await app.read<{
+    id: string;
+    number: number;
+    title: string;
+    round: number;
+    open_remarks: number;
+    picture_id: string | null;
+  }>(
+    `select p.id, p.number, p.title, p.round, ${firstPicture('p.content')} as picture_id, (select count(*) from remarks m where m.piece_id = p.id and m.state = 'open') as open_remarks from pieces p where p.client_id = $1 and p.list is not null
        and not exists (select 1 from steps s where s.piece_id = p.id and s.kind <> 'sign_off' and s.finished_on is null)
        and not exists (select 1 from packet_items i where i.piece_id = p.id and i.outcome is null) order by p.late_from_on nulls last, p.number`,
     [clientId],
@@ -120,6 +128,7 @@ export async function readyFor(app: App, clientId: string): Promise<ReadyShape> 
         number: piece.number,
         title: piece.title,
         round: piece.round,
+        pictureId: piece.picture_id,
         latestFinishOn: latest,
         answerOn,
         slips: latest !== null && answerOn !== null && answerOn > latest,

@@ -1,3 +1,4 @@
+import { askAddressOf, viewOf } from './room-view.js';
 import { awaited, copyOnChannel, dayIn, type Content, type DecisionFact, type PartDigests } from '@zesting/core';
 import type { MediumShape, RoomPacketShape, RoomPieceShape, RoomRemarkShape, RoomShape, RoomToDoShape } from '@zesting/contract';
 import { VISITED } from '../../../platform/access/visited.js';
@@ -23,16 +24,24 @@ interface ItemRow {
   decisions: DecisionFact[];
 }
 
+interface HeadRow {
+  client_id: string;
+  can_ask: boolean;
+  can_view: boolean;
+  email: string;
+  feed_pencilled: boolean;
+}
+
 /** The client's room for one contact: packets out first, each piece as it will appear. No people, no load, no other client. */
 export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
-  const [head] = await app.read<Omit<RoomShape, 'packets'> & { client_id: string }>(
-    `select x.id as "contactId", x.name as "contactName", x.can_sign_off as "canDecide", c.zone, c.id as client_id,
+  const [head] = await app.read<Omit<RoomShape, 'packets' | 'askAddress' | 'view'> & HeadRow>(
+    `select x.can_ask, x.can_view, x.email, c.feed_pencilled, x.id as "contactId", x.name as "contactName", x.can_sign_off as "canDecide", c.zone, c.id as client_id,
        ${VISITED}
      from contacts x join clients c on c.id = x.client_id cross join agencies a where x.id = $1`,
     [contactId],
   );
   if (!head) throw new Error('the contact went away');
-  const { client_id: clientId, ...rest } = head;
+  const { client_id: clientId, can_ask, can_view, email, feed_pencilled, ...rest } = head;
   const packets = await app.read<PacketRow>(
     `select id, title, message, due_on, closed_at is not null as closed, policy, approver_ids, ${goneFrom('approver_ids')} as gone_ids from packets
      where client_id = $1 and $2 = any(approver_ids) order by (closed_at is not null), case when closed_at is null then due_on end, sent_at desc limit 20`,
@@ -46,6 +55,8 @@ export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
   const today = dayIn(app.clock.now(), head.zone);
   return {
     ...rest,
+    askAddress: can_ask ? await askAddressOf(app, clientId) : null,
+    view: can_view ? await viewOf(app, clientId, email, feed_pencilled, today) : null,
     packets: packets.map<RoomPacketShape>((packet) => ({
       id: packet.id,
       title: packet.title,

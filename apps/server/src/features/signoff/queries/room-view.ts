@@ -1,0 +1,46 @@
+import type { RoomEntryShape, RoomRequestShape, RoomViewShape } from '@zesting/contract';
+import { addDays, type Day } from '@zesting/core';
+import type { App } from '../../../platform/app.js';
+
+/** So far ahead a contact looks, and so much is shown. */
+const DAYS_AHEAD = 35;
+const ENTRIES = 60;
+const REQUESTS = 20;
+
+/** Where a contact may ask for something new: the client's newest form whose link is open. */
+export async function askAddressOf(app: App, clientId: string): Promise<string | null> {
+  const [form] = await app.read<{ id: string; link_generation: number }>(
+    'select id, link_generation from intake_forms where client_id = $1 and link_open order by id limit 1',
+    [clientId],
+  );
+  return form ? app.links.address('ask', form.id, form.link_generation) : null;
+}
+
+/**
+ * The weeks ahead and the contact's own requests. A title is shown once the piece was sent to the client; pencilled ones where the client's
+ * feed has them too.
+ */
+export async function viewOf(app: App, clientId: string, email: string, hasPencilled: boolean, todayOn: Day): Promise<RoomViewShape> {
+  const rows = await app.read<RoomEntryShape & { total: number }>(
+    `select l.on_day as on, l.at_time as at, h.name as "channelName", l.state, l.out_address as address,
+       case when exists (select 1 from packet_items i where i.piece_id = p.id) then p.title end as title, count(*) over () as total
+     from placements l join pieces p on p.id = l.piece_id join channels h on h.id = l.channel_id
+     where l.client_id = $1 and l.on_day between $2 and $3 and not l.cancelled and not p.shelved
+       and (l.state in ('scheduled', 'out') or (l.state = 'pencilled' and $4))
+     order by l.publish_at, h.position, l.id limit ${ENTRIES}`,
+    [clientId, todayOn, addDays(todayOn, DAYS_AHEAD), hasPencilled],
+  );
+  const requests = await app.read<Omit<RoomRequestShape, 'address'> & { id: string; link_generation: number; link_open: boolean }>(
+    `select id, link_generation, link_open, number, title, received_at as "receivedAt", state from requests
+     where client_id = $1 and lower(requester_email) = lower($2) order by received_at desc limit ${REQUESTS}`,
+    [clientId, email],
+  );
+  return {
+    entries: rows.map(({ total: _, ...entry }) => entry),
+    more: (rows[0]?.total ?? 0) - rows.length,
+    requests: requests.map(({ id, link_generation, link_open, ...request }) => ({
+      ...request,
+      address: link_open ? app.links.address('receipt', id, link_generation) : null,
+    })),
+  };
+}
