@@ -50,8 +50,8 @@ const type = async (page: Page, target: Locator, text: string) => {
   await page.keyboard.type(text);
 };
 
-/** As the date field of this browser takes it. */
-const digits = (day: Day) => `${day.slice(5, 7)}${day.slice(8)}${day.slice(0, 4)}`;
+/** A day as somebody types it. */
+const digits = (day: Day) => `${day.slice(8)}/${day.slice(5, 7)}/${day.slice(0, 4)}`;
 
 /** Finds something to do or to look at, and goes there. */
 async function find(page: Page, words: string, option: RegExp): Promise<void> {

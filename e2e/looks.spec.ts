@@ -89,7 +89,11 @@ for (const colorScheme of ['light', 'dark'] as const)
       );
       expect(moving).toBe(0);
     }
-    await sunniva.getByRole('main').getByRole('link').first().click();
+    await sunniva
+      .getByRole('main')
+      .getByRole('link', { name: /^(Open|Go on|Look)$/ })
+      .first()
+      .click();
     await expect(sunniva.getByRole('heading', { name: 'Content' })).toBeVisible();
     await expectAccessible(sunniva);
     await expectNoSidewaysScroll(sunniva);

@@ -142,14 +142,21 @@ await tell(async () => {
     };
     await keepRunning(parts, 'The mail page', 'apps/standins/dist/main.js', env);
     const demoEnv = { ...env, ZESTING_DEMO: withDemo ? 'on' : 'off' };
-    const demo = await startProgram('demo/dist/main.js', demoEnv).ready.catch((error) => ({ people: [], failure: error.message, holds: 'empty' }));
+    const demo = await startProgram('demo/dist/main.js', demoEnv).ready.catch((error) => ({
+      people: [],
+      failure: error.message,
+      holds: 'empty',
+    }));
     await keepRunning(parts, 'The application', 'apps/server/dist/main.js', env);
     console.log(`\nZesting is ready: http://127.0.0.1:${port}`);
     console.log(`Mail that Zesting sends, caught and shown: http://127.0.0.1:${mailPort}`);
     if (demo.failure) console.log(`\nThe demo could not be loaded (${demo.failure}): Zesting is empty, the next start tries again.`);
     else if (demo.holds === 'empty' || demo.holds === 'left') console.log('\nIt is empty: the first page sets up your agency.');
     else if (demo.holds === 'demo') {
-      if (!withDemo) console.log('\nThis data folder holds the demo already. Leave it from within (Setup, Agency), or set ZESTING_DATA to another folder.');
+      if (!withDemo)
+        console.log(
+          '\nThis data folder holds the demo already. Leave it from within (Setup, Agency), or set ZESTING_DATA to another folder.',
+        );
       console.log(`\nSign in with one of these; the password is ${demo.password}`);
       for (const person of demo.people) console.log(`  ${person.email.padEnd(28)} ${person.what}`);
     }

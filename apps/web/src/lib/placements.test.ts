@@ -8,6 +8,7 @@ const moved = (part: Partial<MovedShape>, placement: Partial<MovedShape['placeme
     lateSteps: [],
     earliestPublishOn: null,
     others: 0,
+    markers: [],
     ...part,
   }) as MovedShape; // the parts that are read
 
@@ -24,6 +25,10 @@ describe('what a move did, in words', () => {
   it('counts the siblings that moved with it, and says nothing of those that stayed', () => {
     expect(moveWords(moved({ others: 2 }))).toContain('2 other placements of the piece moved as many days.');
     expect(moveWords(moved({}))).not.toContain('other');
+  });
+
+  it('says what stands on the day there', () => {
+    expect(moveWords(moved({ markers: [{ kind: 'blackout', name: 'Memorial' }] }))).toContain('Blackout, Memorial: nothing should go out.');
   });
 
   it('names what is late now, and the date that can be met', () => {

@@ -4,14 +4,14 @@ import { addDays, parseDay, type Day } from '@zesting/core';
 export type WordReader = (text: string, todayOn: Day) => Day | undefined;
 
 /**
- * Reads a day as people type it in figures: `16/3`, `16.3.27`, `2027-03-16`, and `16` for the next sixteenth. The day comes before the month.
+ * Reads a day as people type it in figures: `16/3`, `16.3.27`, `16032027`, `2027-03-16`, and `16` for the next sixteenth. The day comes before the month.
  * @param todayOn what is meant without a year or month lies on this day or after it
  * @returns undefined where the text is not of figures, or no such day is
  */
 export function readFigures(text: string, todayOn: Day): Day | undefined {
   const plain = text.trim();
   if (parseDay(plain)) return parseDay(plain);
-  const found = /^(\d{1,2})(?:[./\- ](\d{1,2})(?:[./\- ](\d{2}|\d{4}))?)?[./]?$/.exec(plain);
+  const found = /^(\d{1,2})(?:[./\- ](\d{1,2})(?:[./\- ](\d{2}|\d{4}))?)?[./]?$/.exec(plain) ?? /^(\d{2})(\d{2})(\d{2}|\d{4})$/.exec(plain);
   if (!found) return undefined;
   const [, day = '', month, year] = found;
   const at = (y: number, m: number) => parseDay(`${y}-${String(m).padStart(2, '0')}-${day.padStart(2, '0')}`);

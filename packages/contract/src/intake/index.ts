@@ -1,15 +1,4 @@
-import {
-  ArrayMaxSize,
-  ArrayNotEmpty,
-  ArrayUnique,
-  IsArray,
-  IsEmail,
-  IsNotEmpty,
-  IsObject,
-  IsString,
-  IsUUID,
-  MaxLength,
-} from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsEmail, IsNotEmpty, IsObject, IsString, IsUUID, MaxLength } from 'class-validator';
 import { IsDay, Optional, OptionalOrNull, VisitedShape } from '../fields/index.js';
 import type { Answers, AnswerProblem, FormField } from '@zesting/core';
 
@@ -143,9 +132,6 @@ export class AcceptRequestBody extends NewPieceBody {
   @IsNotEmpty()
   @MaxLength(200)
   title: string;
-
-  @ArrayNotEmpty()
-  declare channelIds: string[];
 }
 
 export class AcceptedShape {

@@ -37,7 +37,6 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
   );
   const send = () => {
     if (body.title.trim() === '') setError('Give it a working title.');
-    else if (body.channelIds.length === 0) setError('Choose at least one channel.');
     else
       accept.mutate(
         { ...body, title: body.title.trim() },
