@@ -8,6 +8,8 @@ export default tseslint.config(
   ...tseslint.configs.strict,
   {
     rules: {
+      // a feature's names join the application's: `interface PolicyNames extends NamesOf<typeof policies> {}`
+      '@typescript-eslint/no-empty-object-type': ['error', { allowInterfaces: 'with-single-extends' }],
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/no-non-null-assertion': 'error',
       '@typescript-eslint/no-extraneous-class': ['error', { allowWithDecorator: true, allowStaticOnly: true }],
@@ -43,7 +45,10 @@ export default tseslint.config(
       'no-restricted-properties': ['error', { object: 'Math', property: 'random' }],
     },
   },
-  { files: ['apps/server/src/**/*.ts', 'packages/contract/src/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
+  {
+    files: ['apps/server/{src,test-support}/**/*.ts', 'packages/contract/src/**/*.ts'],
+    rules: { '@typescript-eslint/consistent-type-imports': 'off' },
+  },
   { files: ['apps/web/src/**/*.{ts,tsx}'], plugins: { 'react-hooks': reactHooks }, rules: reactHooks.configs.recommended.rules },
   { files: ['**/*.config.{js,ts}', 'apps/server/src/migrations/**'], rules: { 'no-restricted-syntax': 'off' } },
 );

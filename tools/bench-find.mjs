@@ -79,7 +79,7 @@ export async function benchFind(base) {
     };
     const loaded = spawnSync(process.execPath, [join(root, 'demo/dist/main.js')], { env, stdio: ['ignore', 'ignore', 'inherit'] });
     if (loaded.status !== 0) throw new Error('the demo could not be loaded');
-    const { App, createServer, find, readConfig } = await import('../apps/server/dist/index.js');
+    const { App, createServer, Features, find, readConfig } = await import('../apps/server/dist/index.js');
     const server = await createServer({ ...readConfig(env), webFolder: null });
     await server.init();
     const app = server.get(App);
@@ -88,7 +88,7 @@ export async function benchFind(base) {
     const clients = await app.read('select id from clients');
     const viewer = { personId: lead.id, name: lead.name, role: 'lead', zone: lead.zone, clientIds: clients.map(({ id }) => id) };
     for (const [what, text] of ASKED) {
-      const { middle, slowest } = await times(() => find(app, viewer, text));
+      const { middle, slowest } = await times(() => find(app, server.get(Features), viewer, text));
       console.log(
         `find over 100,000 rows, ${what}: ${(middle / base).toFixed(2)} × baseline (${middle.toFixed(1)} ms, slowest ${slowest.toFixed(1)} ms here)`,
       );

@@ -17,6 +17,7 @@ import { SessionStore } from './platform/access/session-store.js';
 import { requirePolicies } from './platform/access/check-routes.js';
 import type { Config } from './platform/config/config.js';
 import { checkInput, refuseDeepJson } from './platform/http/checks.js';
+import type { Feature } from './platform/feature.js';
 import { OpenRequests } from './platform/http/open-requests.js';
 import { Problem } from './platform/http/problem.js';
 import { ProblemFilter } from './platform/http/problem-filter.js';
@@ -28,9 +29,12 @@ import { schemaMetadata } from './platform/http/schema-metadata.js';
 
 const UNSAFE = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
 
-/** Builds the application, ready to listen. Close it to stop its jobs and connections. */
-export async function createServer(config: Config): Promise<NestExpressApplication> {
-  const app = await NestFactory.create<NestExpressApplication>(ApplicationModule.with(config), { bufferLogs: true, bodyParser: false });
+/** Builds the application of its features, ready to listen. Close it to stop its jobs and connections. */
+export async function createServer(config: Config, features?: readonly Feature[]): Promise<NestExpressApplication> {
+  const app = await NestFactory.create<NestExpressApplication>(ApplicationModule.with(config, features), {
+    bufferLogs: true,
+    bodyParser: false,
+  });
   const logger = app.get<Logger>(LOGGER);
   app.useLogger(new FrameworkLogger(logger));
   app.disable('x-powered-by');

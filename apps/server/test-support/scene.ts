@@ -4,6 +4,7 @@ import { App } from '../src/platform/app.js';
 import type { Viewer } from '../src/platform/access/access.js';
 import type { Role } from '../src/platform/access/policies.js';
 import { hashPassword } from '../src/features/identity/index.js';
+import type { Feature } from '../src/platform/feature.js';
 import { createServer } from '../src/server.js';
 import { makeTestDatabase } from './database.js';
 
@@ -54,12 +55,14 @@ export interface Scene {
 /** 2027-03-01 is a Monday; London is on winter time, noon has not come. */
 export const NOW = '2027-03-01T09:00:00Z';
 
-export async function makeScene(): Promise<Scene> {
+/** @param more other features than the application's, with what their migrations would make */
+export async function makeScene(more: { features?: readonly Feature[]; schema?: string } = {}): Promise<Scene> {
   const database = await makeTestDatabase();
-  const server = await createServer(database.config);
+  const server = await createServer(database.config, more.features);
   await server.listen(0, '127.0.0.1');
   const app = server.get(App);
   app.clock.set(NOW);
+  if (more.schema) await app.read(more.schema);
   const insert = async (table: string, row: Record<string, unknown>): Promise<string> => {
     const names = Object.keys(row);
     const [made] = await app.read<{ id: string }>(

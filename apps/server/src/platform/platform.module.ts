@@ -8,6 +8,7 @@ import { dataSourceOptions } from './database/data-source.js';
 import { SessionPool } from './database/session-pool.js';
 import { Listener } from './database/listener.js';
 import { Database } from './database/transaction.js';
+import { Features } from './feature.js';
 import { Files } from './files/files.js';
 import { OpenRequests } from './http/open-requests.js';
 import { Live } from './live/live.js';
@@ -42,18 +43,19 @@ const shared = [
 @Global()
 @Module({})
 export class PlatformModule {
-  // eslint-disable-next-line @typescript-eslint/no-unsafe-function-type -- TypeORM's own type for entity classes
-  static with(config: Config, entities: Function[]): DynamicModule {
+  static with(config: Config, features: Features): DynamicModule {
+    const entities = features.list.flatMap((feature) => [...feature.entities]);
     return {
       module: PlatformModule,
       imports: [TypeOrmModule.forRoot({ ...dataSourceOptions(config.databaseUrl, entities), retryAttempts: 3, retryDelay: 500 })],
       providers: [
         { provide: CONFIG, useValue: config },
+        { provide: Features, useValue: features },
         { provide: LOGGER, useFactory: () => makeLogger(config.logLevel) },
         MailSender,
         ...shared,
       ],
-      exports: [CONFIG, LOGGER, MailSender, ...shared],
+      exports: [CONFIG, Features, LOGGER, MailSender, ...shared],
     };
   }
 }

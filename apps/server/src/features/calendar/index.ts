@@ -1,8 +1,11 @@
 import { Module } from '@nestjs/common';
+import { pieceMade } from '../production/index.js';
 import { CalendarController, FeedController } from './calendar.controller.js';
+import { placeUndated } from './use-cases/placement-store.js';
 
 export { beginPiece } from './use-cases/begin-piece.js';
 export { Placement } from './entities/placement.entity.js';
+export { moveZone, putClosures } from './use-cases/of-client.js';
 export { addMarker, removeMarker } from './use-cases/markers.js';
 export {
   addPlacement,
@@ -13,6 +16,9 @@ export {
   restorePlacement,
   swapPlacements,
 } from './use-cases/place.js';
+
+// before anything is started: the demo's loader works without
+pieceMade.add(placeUndated);
 
 @Module({ controllers: [CalendarController, FeedController] })
 export class CalendarModule {}

@@ -55,6 +55,10 @@ export async function dueAt(app: App, tx: Tx, personId: string, now: InstantText
   return due;
 }
 
+/** What waits for a person goes out at another time. */
+export const putOff = (tx: Tx, personId: string, due: InstantText): Promise<unknown> =>
+  tx.query('update notices set due_at = $2 where person_id = $1 and sent_at is null', [personId, due]);
+
 /** Puts a notice into the person's next round-up, in the transaction of what it tells. */
 export async function tell(app: App, tx: Tx, personId: string, notice: Notice): Promise<void> {
   const now = app.clock.now();

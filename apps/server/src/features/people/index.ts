@@ -5,9 +5,10 @@ import { InviteController, ResetController } from './password.controller.js';
 import { PeopleController } from './people.controller.js';
 import { ANSWER_FORGOTTEN, answerForgotten, clearResets } from './use-cases/choose-password.js';
 
+export { putManagers, renameSkillsOfPeople } from './use-cases/client-people.js';
 export { Person } from './entities/person.entity.js';
 export { answerInvite } from './use-cases/choose-password.js';
-export { editPerson, invitePerson, makePerson } from './use-cases/edit-person.js';
+export { addFirstLead, editPerson, invitePerson, makePerson } from './use-cases/edit-person.js';
 export { comeBack, leave } from './use-cases/leave.js';
 export { addCover, addTimeOff, importTimeOff, readTimeOffFile, removeCover, removeTimeOff } from './use-cases/time-off.js';
 

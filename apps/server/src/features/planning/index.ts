@@ -6,4 +6,4 @@ export { loadOpenSteps, predictSteps, storedPrediction } from './reckon-predicti
 export * from './replan.js';
 export * from './routes.js';
 export { decisionFacts, goneFrom, toAsked, type AskedRow } from './sign-off-facts.js';
-export { addRoute, archiveRoute, editRoute, makeRoute } from './use-cases/edit-route.js';
+export { addRoute, archiveRoute, editRoute, makeRoute, renameSkillsOfRoutes } from './use-cases/edit-route.js';

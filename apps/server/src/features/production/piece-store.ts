@@ -110,3 +110,10 @@ export async function checkChannels(
   ]);
   return rows.length === new Set(channelIds).size ? ok(null) : fail({ code: 'channel.unknown' });
 }
+
+/** Skills got other names, all at once, so that two that change places do not become one. */
+export const renameSkillsOfSteps = (tx: Tx, from: readonly string[], to: readonly string[]): Promise<unknown> =>
+  tx.query(
+    "update steps s set skill = n.new from unnest($1::text[], $2::text[]) n (old, new) where s.skill = n.old and s.kind <> 'sign_off'",
+    [from, to],
+  );

@@ -1,6 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { Controller, Get, Module } from '@nestjs/common';
-import { NestFactory } from '@nestjs/core';
 import { getValue } from '@zesting/core';
 import sharp from 'sharp';
 import { Caller, callerAs, callerByLink, makePiece, makeScene, stepOf, type Scene, type SceneClient } from '../../../test-support/scene.js';
@@ -8,7 +6,6 @@ import { addMarker } from '../../features/calendar/index.js';
 import { addPieceFile, assignStep, editContent, handIn } from '../../features/production/index.js';
 import { sendPacket } from '../../features/signoff/index.js';
 import { submitRequest } from '../../features/intake/index.js';
-import { requirePolicies } from './check-routes.js';
 
 type Who = 'lead' | 'manager' | 'staff' | 'freelance' | 'contact' | 'form' | 'receipt' | 'invited' | 'resetting' | 'stranger';
 const EVERYONE: Who[] = ['lead', 'manager', 'staff', 'freelance', 'contact', 'form', 'receipt', 'invited', 'resetting', 'stranger'];
@@ -370,22 +367,5 @@ describe('who may do what', () => {
       .get('lead')
       ?.call('POST', `/api/requests/${own['requestId']}/read`, { headers: { Origin: 'https://elsewhere.test' } });
     expect(refused?.body['code']).toBe('access.wrong_origin');
-  });
-});
-
-describe('a route without a policy', () => {
-  it('stops the start', async () => {
-    @Controller('forgotten')
-    class Forgotten {
-      @Get()
-      show(): string {
-        return 'open to all by accident';
-      }
-    }
-    @Module({ controllers: [Forgotten] })
-    class Careless {}
-    const app = await NestFactory.create(Careless, { logger: false });
-    expect(() => requirePolicies(app)).toThrow('Forgotten.show names no policy');
-    await app.close();
   });
 });

@@ -6,14 +6,14 @@ import { Clock } from '../time/clock.js';
 import { UUID } from '../http/checks.js';
 import { Problem } from '../http/problem.js';
 import { linkCookie, Links, type OpenedLink } from './links.js';
-import { POLICIES, type Policy, type PolicyName, type Reach } from './policies.js';
+import { Features } from '../feature.js';
+import type { Policy, PolicyName, Reach, ResourceKind } from './policies.js';
+
+export type { ResourceKind } from './policies.js';
 import type { Holder } from './session-store.js';
 import { viewerColumns, viewerFrom, type Viewer, type ViewerRow } from './viewers.js';
 
 export type { Viewer } from './viewers.js';
-
-export type ResourceKind =
-  'client' | 'request' | 'piece' | 'step' | 'packet' | 'placement' | 'asset' | 'person' | 'route' | 'remark' | 'marker' | 'note';
 
 /** The parameter of the path that names the resource, e.g. `{ piece: 'pieceId' }`. */
 export type Resource = Partial<Record<ResourceKind, string>>;
@@ -31,23 +31,6 @@ export const Access = (policy: PolicyName, resource: Resource = {}): MethodDecor
 
 /** The rule of a handler; undefined when it has none. */
 export const ruleOf = (reflector: Reflector, handler: () => unknown): AccessRule | undefined => reflector.get(RULE, handler);
-
-/** The client, and the piece or request where there is one, that a resource belongs to. */
-const OWNERS: Record<ResourceKind, string> = {
-  client: 'select id as client_id, null::uuid as piece_id, null::uuid as request_id from clients where id = $1',
-  request: 'select client_id, null::uuid as piece_id, id as request_id from requests where id = $1',
-  piece: 'select client_id, id as piece_id, request_id from pieces where id = $1',
-  step: 'select p.client_id, p.id as piece_id, p.request_id from steps s join pieces p on p.id = s.piece_id where s.id = $1',
-  packet: 'select client_id, null::uuid as piece_id, null::uuid as request_id from packets where id = $1',
-  placement: 'select client_id, piece_id, null::uuid as request_id from placements where id = $1',
-  asset: 'select client_id, piece_id, request_id from assets where id = $1',
-  marker: `select client_id, null::uuid as piece_id, null::uuid as request_id from markers where id = $1
-    union all select client_id, null, null from client_closures where id = $1`,
-  note: 'select client_id, piece_id, null::uuid as request_id from team_notes where id = $1',
-  remark: 'select client_id, piece_id, null::uuid as request_id from remarks where id = $1',
-  route: 'select null::uuid as client_id, null::uuid as piece_id, null::uuid as request_id from routes where id = $1',
-  person: 'select null::uuid as client_id, null::uuid as piece_id, null::uuid as request_id from people where id = $1',
-};
 
 interface Owner {
   client_id: string | null;
@@ -74,13 +57,15 @@ export class AccessGuard implements CanActivate {
     private readonly database: Database,
     private readonly links: Links,
     private readonly clock: Clock,
+    private readonly features: Features,
   ) {}
 
   async canActivate(context: ExecutionContext): Promise<boolean> {
     const rule = ruleOf(this.reflector, context.getHandler() as () => unknown);
     if (!rule) throw new Error('route without a policy');
     const request = context.switchToHttp().getRequest<SeenRequest>();
-    const policy: Policy = POLICIES[rule.policy];
+    const policy = this.features.policies.get(rule.policy);
+    if (!policy) throw new Error(`there is no policy ${rule.policy}`);
     for (const [name, value] of Object.entries(request.params))
       if (!FREE_PARAMS.has(name) && !UUID.test(String(value))) throw isNamed(rule, name) ? Problem.of('access.not_found') : notAnId(name);
     if (policy.open) return true;
@@ -120,12 +105,19 @@ export class AccessGuard implements CanActivate {
   private async inReach(viewer: Viewer, reach: Reach, kind: ResourceKind, id: string): Promise<boolean> {
     if (!UUID.test(id)) return false;
     if (reach === 'self') return id === viewer.personId;
-    const [owner] = await this.database.read<Owner>(OWNERS[kind], [id]);
+    const [owner] = await this.database.read<Owner>(this.ownerOf(kind), [id]);
     if (!owner) return false;
     if (reach === 'all' || owner.client_id === null) return true;
     if (!viewer.clientIds.includes(owner.client_id)) return false;
     if (reach === 'own') return true;
     return this.worksOn(viewer, owner);
+  }
+
+  /** SQL for whose a thing of that kind is. */
+  private ownerOf(kind: ResourceKind): string {
+    const sql = this.features.owners.get(kind);
+    if (sql === undefined) throw new Error(`nobody says whose a ${kind} is`);
+    return sql;
   }
 
   private async worksOn(viewer: Viewer, owner: Owner): Promise<boolean> {

@@ -59,7 +59,7 @@ export function EntryChip({ entry, colouring, roomy = false, onOpen }: EntryChip
         {Sign && <Sign size={12} aria-hidden className="shrink-0" />}
       </span>
       <span className="flex gap-1.5">
-        {entry.pictureId && <Thumbnail pictureId={entry.pictureId} size={roomy ? 56 : 32} />}
+        {entry.pictureId && <Thumbnail pictureId={entry.pictureId} size={roomy ? 64 : 44} />}
         <span className="min-w-0">
           <span className={roomy || entry.pictureId ? 'block line-clamp-2' : 'block truncate'}>{entry.pieceTitle} </span>
           {roomy && entry.at && (

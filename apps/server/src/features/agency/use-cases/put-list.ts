@@ -1,6 +1,9 @@
 import type { ListEntryBody } from '@zesting/contract';
 import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { renameSkillsOfPeople } from '../../people/index.js';
+import { renameSkillsOfRoutes } from '../../planning/index.js';
+import { renameSkillsOfSteps } from '../../production/index.js';
 import { USED_BY, type ListName } from '../queries/settings.js';
 
 export type ListFailure = { code: 'agency.entry_twice' | 'agency.entry_unknown' | 'agency.entry_in_use' };
@@ -54,23 +57,8 @@ export async function putList(
 
 /** All at once, so that two that change places do not become one. */
 async function renameSkills(tx: Tx, renamed: readonly [from: string, to: string][]): Promise<void> {
-  const names = [renamed.map(([from]) => from), renamed.map(([, to]) => to)];
-  await tx.query(
-    "update steps s set skill = n.new from unnest($1::text[], $2::text[]) n (old, new) where s.skill = n.old and s.kind <> 'sign_off'",
-    names,
-  );
-  await tx.query(
-    `update routes r set version = version + 1, steps = (
-       select jsonb_agg(case when n.new is null or e.step ->> 'kind' = 'sign_off' then e.step else jsonb_set(e.step, '{skill}', to_jsonb(n.new)) end order by e.at)
-       from jsonb_array_elements(r.steps) with ordinality e (step, at) left join unnest($1::text[], $2::text[]) n (old, new) on n.old = e.step ->> 'skill')
-     where exists (select 1 from jsonb_array_elements(r.steps) e (step) where e.step ->> 'skill' = any($1))`,
-    names,
-  );
-  await tx.query(
-    `update people p set version = version + 1, skills = (
-       select jsonb_object_agg(coalesce(n.new, e.name), e.level)
-       from jsonb_each(p.skills) e (name, level) left join unnest($1::text[], $2::text[]) n (old, new) on n.old = e.name)
-     where p.skills ?| $1::text[]`,
-    names,
-  );
+  const [from, to] = [renamed.map(([name]) => name), renamed.map(([, name]) => name)];
+  await renameSkillsOfSteps(tx, from, to);
+  await renameSkillsOfRoutes(tx, from, to);
+  await renameSkillsOfPeople(tx, from, to);
 }

@@ -6,7 +6,7 @@ import type { App } from '../../../platform/app.js';
 import type { Config } from '../../../platform/config/config.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
 import { hashPassword, isEasilyGuessed } from '../../identity/index.js';
-import { Person } from '../../people/index.js';
+import { addFirstLead } from '../../people/index.js';
 import { Agency } from '../entities/agency.entity.js';
 import { takeStock } from './take-stock.js';
 
@@ -36,24 +36,7 @@ export async function setUp(app: App, body: SetUpBody): Promise<Result<string, F
     if ((await rowsOf(tx, 'select 1 from agencies')).length > 0) return fail({ code: 'agency.set_up_already' });
     const { zone, region, weeklyMinutes } = body;
     await tx.insert(Agency, { name: body.agencyName.trim(), zone, region, weeklyMinutes, cutOff: body.cutOff });
-    const lead = await tx.save(
-      tx.create(Person, {
-        name: body.name.trim(),
-        email: body.email,
-        passwordHash,
-        role: 'lead',
-        zone,
-        region,
-        weeklyMinutes,
-        skills: {},
-        active: true,
-        linkGeneration: 1,
-        leftAt: null,
-        roundUp: 'at_once',
-        roundUpAt: '08:00',
-        version: 1,
-      }),
-    );
+    const lead = await addFirstLead(tx, { name: body.name.trim(), email: body.email, passwordHash, zone, region, weeklyMinutes });
     const [agency] = await rowsOf<{ id: string }>(tx, 'select id from agencies');
     await record(tx, { clientId: null, thing: 'agency', thingId: agency?.id ?? '', verb: 'agency.set_up', actor: lead.name, at: now });
     if (body.withStock) await takeStock(tx, lead.name, now);

@@ -5,6 +5,7 @@ import { record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { replanWhere } from '../../planning/index.js';
+import { addClosure } from './of-client.js';
 
 type Failure = { code: 'marker.order_wrong' | 'marker.client_missing' | 'access.refused' };
 
@@ -29,19 +30,7 @@ export function addMarker(app: App, viewer: Viewer, body: MarkerBody): Promise<R
     if (!mayEdit(viewer, body.clientId)) return fail({ code: 'access.refused' });
     if (body.endOn < body.startOn) return fail({ code: 'marker.order_wrong' });
     if (body.kind === 'closure' && body.clientId === null) return fail({ code: 'marker.client_missing' });
-    const [made] =
-      body.kind === 'closure'
-        ? await rowsOf<{ id: string }>(
-            tx,
-            'insert into client_closures (client_id, start_on, end_on, name) values ($1, $2, $3, $4) returning id',
-            [body.clientId, body.startOn, body.endOn, body.name],
-          )
-        : await rowsOf<{ id: string }>(
-            tx,
-            'insert into markers (client_id, kind, name, start_on, end_on) values ($1, $2, $3, $4, $5) returning id',
-            [body.clientId, body.kind, body.name, body.startOn, body.endOn],
-          );
-    const id = made?.id ?? '';
+    const id = body.kind === 'closure' && body.clientId ? await addClosure(tx, body.clientId, body) : await putMarker(tx, body);
     await note(tx, viewer, 'marker.added', id, body, now);
     if (body.kind === 'closure' && body.clientId) await replanWhere(tx, { clientId: body.clientId }, now);
     return ok(id);
@@ -64,4 +53,13 @@ export function removeMarker(app: App, viewer: Viewer, markerId: string): Promis
     if (marker.kind === 'closure' && marker.clientId) await replanWhere(tx, { clientId: marker.clientId }, now);
     return ok(marker);
   });
+}
+
+async function putMarker(tx: Tx, { clientId, kind, name, startOn, endOn }: MarkerBody): Promise<string> {
+  const [made] = await rowsOf<{ id: string }>(
+    tx,
+    'insert into markers (client_id, kind, name, start_on, end_on) values ($1, $2, $3, $4, $5) returning id',
+    [clientId, kind, name, startOn, endOn],
+  );
+  return made?.id ?? '';
 }

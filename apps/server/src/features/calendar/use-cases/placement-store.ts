@@ -103,3 +103,15 @@ export async function saveAndReplan(
   const late = state.plan?.steps.filter((step) => step.slackDays !== null && step.slackDays < 0) ?? [];
   return { placementId: first.id, state, lateSteps: late.map((step) => titles.get(step.id) ?? ''), others: changed.length - 1 };
 }
+
+/** An undated placement on each channel of a new piece. */
+export const placeUndated = (
+  tx: Tx,
+  { id, clientId, channelIds }: { readonly id: string; readonly clientId: string; readonly channelIds: readonly string[] },
+  now: InstantText,
+): Promise<void> =>
+  tx.query(
+    `insert into placements (piece_id, client_id, channel_id, zone, created_at, updated_at)
+     select $1, $2, h.id, c.zone, $4, $4 from channels h join clients c on c.id = h.client_id where h.id = any($3)`,
+    [id, clientId, channelIds, now],
+  );

@@ -1,20 +1,11 @@
-import {
-  fail,
-  getDay,
-  getTimeOfDay,
-  ok,
-  policyProblem,
-  toInstantAfterGap,
-  type InstantText,
-  type PolicyProblem,
-  type Result,
-  type SignOffPolicy,
-} from '@zesting/core';
+import { fail, ok, policyProblem, type InstantText, type PolicyProblem, type Result, type SignOffPolicy } from '@zesting/core';
 import type { BrandBody, ChannelBody, ContactBody, EditClientBody, PillarBody, PolicyBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { changesBetween, record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { moveZone, putClosures } from '../../calendar/index.js';
+import { putManagers } from '../../people/index.js';
 import { replanWhere } from '../../planning/index.js';
 import { reckonOpenPackets } from '../../signoff/index.js';
 import { Client } from '../entities/client.entity.js';
@@ -170,16 +161,7 @@ async function editLists(tx: Tx, clientId: string, body: EditClientBody, now: In
     ['pillars', body.pillars?.map(pillarRow)],
   ];
   for (const [table, rows] of lists) if (rows && !(await putList(tx, table, clientId, rows, now))) return { code: 'client.item_unknown' };
-  if (body.closures) {
-    await tx.query('delete from client_closures where client_id = $1', [clientId]);
-    for (const { startOn, endOn, name } of body.closures)
-      await tx.query('insert into client_closures (client_id, start_on, end_on, name) values ($1, $2, $3, $4)', [
-        clientId,
-        startOn,
-        endOn,
-        name,
-      ]);
-  }
+  if (body.closures) await putClosures(tx, clientId, body.closures);
   return body.managerIds && !(await putManagers(tx, clientId, body.managerIds)) ? { code: 'person.unknown' } : null;
 }
 
@@ -257,39 +239,4 @@ async function putList(tx: Tx, table: string, clientId: string, rows: readonly L
       );
   }
   return true;
-}
-
-/** Makes these people the client's managers; leads need no entry. False when one of them is neither. */
-export async function putManagers(tx: Tx, clientId: string, managerIds: readonly string[]): Promise<boolean> {
-  const managers = await rowsOf<{ id: string }>(tx, "select id from people where id = any($1) and role = 'manager' and active", [
-    managerIds,
-  ]);
-  if (managers.length !== managerIds.length) return false;
-  await tx.query(
-    `delete from client_people o using people p where o.client_id = $1 and p.id = o.person_id and p.role = 'manager' and o.relation = 'own' and p.id <> all($2)`,
-    [clientId, managerIds],
-  );
-  for (const { id } of managers)
-    await tx.query(
-      `insert into client_people (client_id, person_id, relation) values ($1, $2, 'own')
-       on conflict (client_id, person_id) do update set relation = 'own'`,
-      [clientId, id],
-    );
-  return true;
-}
-
-/** The client's clock moved: what is not out keeps its local date and time, and gets the instant that they have there. */
-async function moveZone(tx: Tx, clientId: string, zone: string, now: InstantText): Promise<void> {
-  const rows = await rowsOf<{ id: string; on_day: string | null; at_time: string | null }>(
-    tx,
-    'select id, on_day, at_time from placements where client_id = $1 and out_at is null',
-    [clientId],
-  );
-  for (const { id, on_day: on, at_time: at } of rows)
-    await tx.query('update placements set zone = $2, publish_at = $3, version = version + 1, updated_at = $4 where id = $1', [
-      id,
-      zone,
-      on !== null && at !== null ? toInstantAfterGap(getDay(on), getTimeOfDay(at.slice(0, 5)), zone) : null,
-      now,
-    ]);
 }

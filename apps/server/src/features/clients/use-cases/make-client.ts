@@ -5,8 +5,8 @@ import { record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { giveForm } from '../../intake/index.js';
+import { putManagers } from '../../people/index.js';
 import { replanWhere } from '../../planning/index.js';
-import { putManagers } from './edit-client.js';
 
 /** Takes on a client with what the agency begins with: its usual policy, a channel of each kind asked for, and its form where it has one. */
 export function makeClient(

@@ -8,6 +8,7 @@ import { queueMail } from '../../../platform/mail/mail.js';
 import { tellManagers } from '../../notices/index.js';
 import { Request } from '../entities/request.entity.js';
 import { RECEIPTS_AN_HOUR, takeShare } from './form-limits.js';
+import { claimFiles } from '../../production/index.js';
 
 interface FormRow {
   id: string;
@@ -61,7 +62,7 @@ export function submitRequest(
           linkGeneration: 1,
         }),
       );
-      if (!(await claimFiles(tx, request, form.fields, body.answers))) return fail({ code: 'file.unknown' });
+      if (!(await claimAnswered(tx, request, form.fields, body.answers))) return fail({ code: 'file.unknown' });
       const [row] = await rowsOf<{ number: number }>(tx, 'select number from requests where id = $1', [request.id]);
       const receiptAddress = app.links.address('receipt', request.id, 1);
       await mailReceipt(tx, request, { number: row?.number ?? 0, clientName: form.client_name, receiptAddress }, now);
@@ -109,11 +110,7 @@ async function mailReceipt(
 }
 
 /** Binds the uploads named in the answers to the request; false when one is not an unclaimed upload of this client. */
-async function claimFiles(tx: Tx, request: Request, fields: readonly FormField[], answers: Answers): Promise<boolean> {
+async function claimAnswered(tx: Tx, request: Request, fields: readonly FormField[], answers: Answers): Promise<boolean> {
   const ids = [...new Set(fields.filter((field) => field.kind === 'files').flatMap((field) => answers[field.key] ?? []))];
-  const [, count] = (await tx.query(
-    'update assets set request_id = $1 where id::text = any($2) and client_id = $3 and request_id is null and piece_id is null',
-    [request.id, ids, request.clientId],
-  )) as [unknown, number]; // TypeORM answers an update with rows and count
-  return count === ids.length;
+  return claimFiles(tx, ids as string[], request.id, request.clientId); // answers to questions for files are lists of ids
 }

@@ -4,7 +4,7 @@ import type { Viewer } from '../../../platform/access/access.js';
 import { changesBetween, record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
-import { dueAt, tellOutside } from '../../notices/index.js';
+import { dueAt, putOff, tellOutside } from '../../notices/index.js';
 import { replanWhere } from '../../planning/index.js';
 import { Person } from '../entities/person.entity.js';
 
@@ -34,6 +34,15 @@ type SkillsRefused = { code: 'person.skill_wrong' | 'skill.unknown' };
 const emailTaken = async (tx: Tx, email: string, exceptId: string | null): Promise<boolean> =>
   (await rowsOf(tx, 'select 1 from people where lower(email) = lower($1) and id is distinct from $2', [email, exceptId])).length > 0;
 
+/** What everybody begins with. */
+const FRESH = { active: true, linkGeneration: 1, leftAt: null, roundUp: 'at_once', roundUpAt: '08:00', version: 1 } as const;
+
+/** The first lead of an agency that is set up, with the password they chose. */
+export const addFirstLead = (
+  tx: Tx,
+  lead: Pick<Person, 'name' | 'email' | 'zone' | 'region' | 'weeklyMinutes'> & { readonly passwordHash: string },
+): Promise<Person> => tx.save(tx.create(Person, { ...lead, ...FRESH, role: 'lead', skills: {} }));
+
 /** Takes somebody on and sends the invitation: a link with which they choose a password. */
 export function makePerson(
   app: App,
@@ -47,12 +56,9 @@ export function makePerson(
     const person = await tx.save(
       tx.create(Person, {
         ...body,
+        ...FRESH,
         passwordHash: null,
-        active: true,
-        linkGeneration: 1,
-        leftAt: null,
         ...(await roundUpOfNew(tx)),
-        version: 1,
       }),
     );
     await recordPerson(tx, viewer, person.id, 'person.made', { name: body.name, role: body.role }, now);
@@ -167,7 +173,7 @@ export function setRoundUp(app: App, personId: string, { rhythm, at }: RoundUpBo
     Object.assign(person, { roundUp: rhythm, roundUpAt: at });
     await tx.save(person);
     const due = await dueAt(app, tx, personId, now);
-    if (due) await tx.query('update notices set due_at = $2 where person_id = $1 and sent_at is null', [personId, due]);
+    if (due) await putOff(tx, personId, due);
     return ok(null);
   });
 }

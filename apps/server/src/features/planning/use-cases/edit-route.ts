@@ -123,3 +123,13 @@ export function archiveRoute(app: App, viewer: Viewer, routeId: string, archived
     return ok(null);
   });
 }
+
+/** Skills got other names, all at once, so that two that change places do not become one. */
+export const renameSkillsOfRoutes = (tx: Tx, from: readonly string[], to: readonly string[]): Promise<unknown> =>
+  tx.query(
+    `update routes r set version = version + 1, steps = (
+       select jsonb_agg(case when n.new is null or e.step ->> 'kind' = 'sign_off' then e.step else jsonb_set(e.step, '{skill}', to_jsonb(n.new)) end order by e.at)
+       from jsonb_array_elements(r.steps) with ordinality e (step, at) left join unnest($1::text[], $2::text[]) n (old, new) on n.old = e.step ->> 'skill')
+     where exists (select 1 from jsonb_array_elements(r.steps) e (step) where e.step ->> 'skill' = any($1))`,
+    [from, to],
+  );

@@ -38,3 +38,12 @@ export async function addPieceFile(app: App, pieceId: string, upload: Upload): P
     return ok(await addAsset(tx, stored.value, { clientId: piece.client_id, pieceId, name: upload.name, now }));
   });
 }
+
+/** Gives files that came through a form to their request. False when one is not the client's, or belongs to something else already. */
+export async function claimFiles(tx: Tx, ids: readonly string[], requestId: string, clientId: string): Promise<boolean> {
+  const [, count] = (await tx.query(
+    'update assets set request_id = $1 where id::text = any($2) and client_id = $3 and request_id is null and piece_id is null',
+    [requestId, ids, clientId],
+  )) as [unknown, number]; // TypeORM answers an update with rows and count
+  return count === ids.length;
+}

@@ -14,6 +14,7 @@ import {
 } from '@zesting/core';
 import { record } from '../../../platform/activity.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { Event } from '../../../platform/events.js';
 import { findRoute, replan } from '../../planning/index.js';
 import { Piece } from '../entities/piece.entity.js';
 import { Step } from '../entities/step.entity.js';
@@ -34,6 +35,9 @@ export interface NewPiece {
 }
 
 type Failure = { code: 'step.not_optional' } | { code: 'route.unknown' } | { code: 'channel.unknown' } | { code: 'pillar.unknown' };
+
+/** A piece was made, and is to stand on these channels. Whoever listens has done so when it is planned. */
+export const pieceMade = new Event<{ readonly id: string; readonly clientId: string; readonly channelIds: readonly string[] }>();
 
 /** Makes a piece with the steps of its route and an undated placement on each channel, and plans it. Inside the caller's transaction. */
 export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): Promise<Result<string, Failure>> {
@@ -74,11 +78,7 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
     createdAt: now,
   });
   await addSteps(tx, id, steps);
-  await tx.query(
-    `insert into placements (piece_id, client_id, channel_id, zone, created_at, updated_at)
-     select $1, $2, h.id, c.zone, $4, $4 from channels h join clients c on c.id = h.client_id where h.id = any($3)`,
-    [id, wanted.clientId, wanted.channelIds, now],
-  );
+  await pieceMade.tell(tx, { id, clientId: wanted.clientId, channelIds: wanted.channelIds }, now);
   await record(tx, {
     clientId: wanted.clientId,
     thing: 'piece',

@@ -1,0 +1,29 @@
+import { feature as agency } from './features/agency/feature.js';
+import { feature as calendar } from './features/calendar/feature.js';
+import { feature as clients } from './features/clients/feature.js';
+import { feature as find } from './features/find/feature.js';
+import { feature as identity } from './features/identity/feature.js';
+import { feature as intake } from './features/intake/feature.js';
+import { feature as notices } from './features/notices/feature.js';
+import { feature as people } from './features/people/feature.js';
+import { feature as planning } from './features/planning/feature.js';
+import { feature as production } from './features/production/feature.js';
+import { feature as signoff } from './features/signoff/feature.js';
+import { feature as teamNotes } from './features/team-notes/feature.js';
+import type { Feature } from './platform/feature.js';
+
+/** The features that Zesting is made of. A new one is its folder, and a line here. */
+export const FEATURES: readonly Feature[] = [
+  identity,
+  agency,
+  notices,
+  clients,
+  people,
+  intake,
+  planning,
+  production,
+  signoff,
+  calendar,
+  teamNotes,
+  find,
+];

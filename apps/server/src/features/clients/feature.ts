@@ -1,0 +1,33 @@
+import { LEADS, MAKERS, MANAGERS, type NamesOf, type Policy } from '../../platform/access/policies.js';
+import type { Feature } from '../../platform/feature.js';
+import { Client, ClientsModule } from './index.js';
+import { findClients, findContacts } from './queries/find-clients.js';
+
+const policies = {
+  'client.list': { roles: MAKERS },
+  'client.read': { roles: MANAGERS },
+  'client.links': { roles: MANAGERS },
+  'client.make': { roles: LEADS },
+  'client.edit': { roles: MANAGERS },
+  'client.archive': { roles: LEADS },
+  'brand.read': { roles: { ...MANAGERS, staff: 'own', freelance: 'own' } },
+} as const satisfies Record<string, Policy>;
+
+const owners = {
+  client: 'select id as client_id, null::uuid as piece_id, null::uuid as request_id from clients where id = $1',
+} as const;
+
+declare module '../../platform/access/policies.js' {
+  interface PolicyNames extends NamesOf<typeof policies> {}
+  interface ResourceKinds extends NamesOf<typeof owners> {}
+}
+
+export const feature: Feature = {
+  name: 'clients',
+  module: ClientsModule,
+  entities: [Client],
+  tables: ['clients', 'channels', 'contacts', 'pillars'],
+  policies,
+  finds: [findClients, findContacts],
+  owners,
+};

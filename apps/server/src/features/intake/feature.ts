@@ -1,0 +1,31 @@
+import { MANAGERS, type NamesOf, type Policy } from '../../platform/access/policies.js';
+import type { Feature } from '../../platform/feature.js';
+import { IntakeModule, Request } from './index.js';
+import { findRequests } from './queries/find-requests.js';
+
+const policies = {
+  'request.list': { roles: MANAGERS },
+  'request.read': { roles: MANAGERS },
+  'request.decide': { roles: MANAGERS },
+  'ask.fill_in': { link: 'ask' },
+  'receipt.read': { link: 'receipt' },
+} as const satisfies Record<string, Policy>;
+
+const owners = {
+  request: 'select client_id, null::uuid as piece_id, id as request_id from requests where id = $1',
+} as const;
+
+declare module '../../platform/access/policies.js' {
+  interface PolicyNames extends NamesOf<typeof policies> {}
+  interface ResourceKinds extends NamesOf<typeof owners> {}
+}
+
+export const feature: Feature = {
+  name: 'intake',
+  module: IntakeModule,
+  entities: [Request],
+  tables: ['requests', 'intake_forms', 'form_uses'],
+  policies,
+  finds: [findRequests],
+  owners,
+};

@@ -1,0 +1,37 @@
+import { MAKERS, MANAGERS, SELVES, type NamesOf, type Policy } from '../../platform/access/policies.js';
+import type { Feature } from '../../platform/feature.js';
+import { Piece, ProductionModule, Step, Version } from './index.js';
+import { findPieces } from './queries/find-pieces.js';
+
+const policies = {
+  'desk.read': { roles: MANAGERS },
+  'piece.list': { roles: { ...MANAGERS, staff: 'own' } },
+  'piece.read': { roles: MAKERS },
+  'piece.edit': { roles: MANAGERS },
+  'piece.write_content': { roles: { ...MANAGERS, staff: 'assigned', freelance: 'assigned' } },
+  'own.steps': { roles: SELVES },
+  'step.assign': { roles: MANAGERS },
+  'step.do': { roles: { ...MANAGERS, staff: 'assigned', freelance: 'assigned' } },
+  'asset.read': { roles: MAKERS },
+} as const satisfies Record<string, Policy>;
+
+const owners = {
+  piece: 'select client_id, id as piece_id, request_id from pieces where id = $1',
+  step: 'select p.client_id, p.id as piece_id, p.request_id from steps s join pieces p on p.id = s.piece_id where s.id = $1',
+  asset: 'select client_id, piece_id, request_id from assets where id = $1',
+} as const;
+
+declare module '../../platform/access/policies.js' {
+  interface PolicyNames extends NamesOf<typeof policies> {}
+  interface ResourceKinds extends NamesOf<typeof owners> {}
+}
+
+export const feature: Feature = {
+  name: 'production',
+  module: ProductionModule,
+  entities: [Piece, Step, Version],
+  tables: ['pieces', 'steps', 'versions', 'assets', 'asset_sizes', 'uploads', 'presences', 'worked_clients'],
+  policies,
+  finds: [findPieces],
+  owners,
+};

@@ -1,0 +1,25 @@
+import { MAKERS, type NamesOf, type Policy } from '../../platform/access/policies.js';
+import type { Feature } from '../../platform/feature.js';
+import { TeamNote, TeamNotesModule } from './index.js';
+
+const policies = {
+  'note.write': { roles: MAKERS },
+} as const satisfies Record<string, Policy>;
+
+const owners = {
+  note: 'select client_id, piece_id, null::uuid as request_id from team_notes where id = $1',
+} as const;
+
+declare module '../../platform/access/policies.js' {
+  interface PolicyNames extends NamesOf<typeof policies> {}
+  interface ResourceKinds extends NamesOf<typeof owners> {}
+}
+
+export const feature: Feature = {
+  name: 'team-notes',
+  module: TeamNotesModule,
+  entities: [TeamNote],
+  tables: ['team_notes'],
+  policies,
+  owners,
+};
