@@ -3,7 +3,7 @@ const swc = [
   {
     jsc: {
       parser: { syntax: 'typescript', tsx: true, decorators: true },
-      transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false },
+      transform: { react: { runtime: 'automatic' }, legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false },
       keepClassNames: true,
       target: 'es2022',
     },
@@ -43,3 +43,9 @@ module.exports = {
     },
   ],
 };
+
+// npm run mutate: the core's tests alone, as one project, for whoever changes its code and looks whether they notice
+if (process.env.ZESTING_MUTATE) {
+  const { displayName: _name, ...unit } = module.exports.projects[0];
+  module.exports = { ...unit, roots: ['<rootDir>/packages/core'] };
+}

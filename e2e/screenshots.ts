@@ -34,6 +34,9 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   await dana.getByRole('tab', { name: 'Brand sheet' }).click();
   await shoot(dana, 'brand');
   const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
+  await marta.goto('/agency?part=lists');
+  await marta.getByRole('heading', { name: 'Formats' }).waitFor();
+  await shoot(marta, 'agency');
   await marta.goto('/people');
   await marta.getByRole('link', { name: 'Ivo Harcastle' }).click();
   await marta.getByRole('heading', { name: 'Ivo Harcastle' }).waitFor();
@@ -52,4 +55,9 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   await shoot(await signIn(browser, zesting, 'noor@pencraft.test', PHONE), 'my-steps-phone');
   const dark = await signIn(browser, zesting, 'dana@quillhaven.test', { colorScheme: 'dark' });
   await shoot(dark, 'desk-dark');
+  // last: what an empty Zesting shows first
+  await zesting.query('delete from agencies');
+  const owner = await visitor(browser, zesting, '/', { viewport: { width: 1280, height: 800 }, timezoneId: 'Europe/London' });
+  await owner.getByRole('heading', { name: 'Set up your agency' }).waitFor();
+  await shoot(owner, 'set-up');
 });

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { SessionShape, StationShape, StationsShape } from '@zesting/contract';
 import { ChevronDown, LogOut, Settings2, User } from 'lucide-react';
 import { NavLink, useNavigate, useSearchParams } from 'react-router';
+import { FEATURES } from '../features';
 import { forgetKept } from '../lib/kept';
 import { call } from '../lib/api';
 import { sessionQuery, useClients } from '../lib/queries';
@@ -151,13 +152,7 @@ function Age({ station }: { station: StationShape | undefined }) {
   );
 }
 
-const SETUP = [
-  { path: '/agency', name: 'Agency' },
-  { path: '/clients', name: 'Clients' },
-  { path: '/people', name: 'People' },
-  { path: '/routes', name: 'Routes' },
-  { path: '/links', name: 'Links to hand out' },
-];
+const SETUP = FEATURES.flatMap((feature) => feature.setup ?? []).sort((a, b) => a.order - b.order);
 
 /** Where what the work rests on is set up. */
 function SetupMenu() {

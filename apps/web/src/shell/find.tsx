@@ -6,6 +6,7 @@ import { call } from '../lib/api';
 import { useClients, useSession } from '../lib/queries';
 import { Finder, type FinderGroup, type FinderItem } from '../ui/finder';
 import { ClientCode } from '../ui/tags';
+import { FEATURES } from '../features';
 import { actionsFor } from './actions';
 
 const KINDS: readonly (readonly [FoundKind, string])[] = [
@@ -40,7 +41,7 @@ export function Find({ onClose, onHelp }: { onClose: () => void; onHelp: () => v
       go: () => void navigate(to(item.path)),
     };
   };
-  const actions = actionsFor(session, clients).filter(({ words }) =>
+  const actions = actionsFor(FEATURES, session, clients).filter(({ words }) =>
     typed
       .toLowerCase()
       .split(/\s+/)

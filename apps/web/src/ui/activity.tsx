@@ -2,53 +2,10 @@ import { useInfiniteQuery } from '@tanstack/react-query';
 import type { ActivityPage, ActivityShape } from '@zesting/contract';
 import { call, wordsOf } from '../lib/api';
 import { instantWords } from '../lib/format';
+import { verbWords } from '../lib/verbs';
 import { fieldWords, valueWords } from '../lib/value-words';
 import { Button } from './button';
 import { Failed, Loading } from './page';
-
-const VERBS: Record<string, string> = {
-  'piece.created': 'made the piece',
-  'piece.edited': 'changed the piece',
-  'piece.content_edited': 'edited the content',
-  'piece.sent': 'sent it to the client',
-  'piece.approved': 'approved it',
-  'piece.changes_asked': 'asked for changes',
-  'step.assigned': 'assigned a step',
-  'step.begun': 'began',
-  'step.remaining_said': 'said how much work is left in',
-  'step.handed_in': 'handed in',
-  'step.passed': 'passed',
-  'step.handed_back': 'handed back',
-  'placement.added': 'added a channel',
-  'placement.moved': 'moved it',
-  'placement.out': 'marked it as out',
-  'placement.cancelled': 'cancelled a placement',
-  'placement.restored': 'brought a placement back',
-  'placement.swapped': 'swapped dates',
-  'placement.duplicated': 'placed it once more',
-  'marker.added': 'put on the calendar',
-  'marker.removed': 'took off the calendar',
-  'piece.commented': 'wrote to the team',
-  'brief.added_to': 'added to the brief',
-  'note.edited': 'changed what they wrote',
-  'note.removed': 'took back what was written',
-  'placement.pencilled': 'pencilled it',
-  'form.given': 'gave the client a form',
-  'remark.settled': 'settled a remark',
-  'remark.answered': 'answered a remark',
-  'remark.open': 'took a remark up again',
-  'request.reopened': 'took the request up again',
-  'request.received': 'asked for it',
-  'request.accepted': 'accepted the request',
-  'request.declined': 'declined the request',
-  'client.made': 'took on the client',
-  'client.edited': 'changed the client',
-  'client.link_renewed': 'renewed a link',
-  'client.link_closed': 'closed a link',
-  'client.mail_failed': 'could not deliver a mail',
-  'client.archived': 'archived the client',
-  'client.restored': 'restored the client',
-};
 
 /** Lines of the record: who did what when, with old and new values where something changed. */
 export function ActivityList({ items }: { items: readonly ActivityShape[] }) {
@@ -56,8 +13,7 @@ export function ActivityList({ items }: { items: readonly ActivityShape[] }) {
     <ul className="grid gap-1.5 text-[13px]">
       {items.map((entry, index) => (
         <li key={index} className="break-words">
-          <span className="text-muted tabular">{instantWords(entry.at)}</span> {entry.actor}{' '}
-          {VERBS[entry.verb] ?? entry.verb.replace(/[._]/g, ' ')}
+          <span className="text-muted tabular">{instantWords(entry.at)}</span> {entry.actor} {verbWords(entry.verb)}
           <Detail detail={entry.detail} />
         </li>
       ))}

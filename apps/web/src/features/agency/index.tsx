@@ -1,0 +1,18 @@
+import { go, manages, type WebFeature } from '../../lib/feature';
+import { lazyPage } from '../../lib/lazy-page';
+
+const AgencyPage = lazyPage(() => import('./agency-page'), 'AgencyPage');
+
+export const feature: WebFeature = {
+  name: 'agency',
+  routes: [{ path: 'agency', element: <AgencyPage /> }],
+  setup: { name: 'Agency', path: '/agency', order: 0 },
+  actions: (session) => (manages(session) ? [go('Agency: settings', '/agency')] : []),
+  verbs: {
+    'agency.set_up': 'set up the agency',
+    'agency.edited': 'changed what the agency sets',
+    'agency.stock_taken': 'took of the starting stock',
+    'agency.mark_put': 'changed the mark',
+    'agency.mark_taken_away': 'took the mark away',
+  },
+};

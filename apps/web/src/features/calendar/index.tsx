@@ -1,0 +1,23 @@
+import { go, type WebFeature } from '../../lib/feature';
+import { lazyPage } from '../../lib/lazy-page';
+
+const CalendarPage = lazyPage(() => import('./calendar-page'), 'CalendarPage');
+
+export const feature: WebFeature = {
+  name: 'calendar',
+  routes: [{ path: 'calendar', element: <CalendarPage /> }],
+  actions: (session) =>
+    session.role === 'freelance' ? [] : [go('Calendar', '/calendar'), go('Calendar: this week', '/calendar?view=week')],
+  verbs: {
+    'placement.added': 'added a channel',
+    'placement.moved': 'moved it',
+    'placement.out': 'marked it as out',
+    'placement.cancelled': 'cancelled a placement',
+    'placement.restored': 'brought a placement back',
+    'placement.swapped': 'swapped dates',
+    'placement.duplicated': 'placed it once more',
+    'marker.added': 'put on the calendar',
+    'marker.removed': 'took off the calendar',
+    'placement.pencilled': 'pencilled it',
+  },
+};

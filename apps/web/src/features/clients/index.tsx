@@ -1,0 +1,29 @@
+import { go, manages, type WebFeature } from '../../lib/feature';
+import { lazyPage } from '../../lib/lazy-page';
+
+const ClientsPage = lazyPage(() => import('./clients-page'), 'ClientsPage');
+const ClientPage = lazyPage(() => import('./client-page'), 'ClientPage');
+const RoomViewPage = lazyPage(() => import('./room-view-page'), 'RoomViewPage');
+const BrandPage = lazyPage(() => import('./brand-page'), 'BrandPage');
+
+export const feature: WebFeature = {
+  name: 'clients',
+  routes: [
+    { path: 'clients', element: <ClientsPage /> },
+    { path: 'clients/:clientId', element: <ClientPage /> },
+    { path: 'clients/:clientId/room/:contactId', element: <RoomViewPage /> },
+    { path: 'brand/:clientId', element: <BrandPage /> },
+  ],
+  setup: { name: 'Clients', path: '/clients', order: 1 },
+  actions: (session) => (manages(session) ? [go('Clients', '/clients')] : []),
+  verbs: {
+    'form.given': 'gave the client a form',
+    'client.made': 'took on the client',
+    'client.edited': 'changed the client',
+    'client.link_renewed': 'renewed a link',
+    'client.link_closed': 'closed a link',
+    'client.mail_failed': 'could not deliver a mail',
+    'client.archived': 'archived the client',
+    'client.restored': 'restored the client',
+  },
+};

@@ -1,0 +1,36 @@
+import { go, manages, type WebFeature } from '../../lib/feature';
+import { lazyPage } from '../../lib/lazy-page';
+
+const ProductionPage = lazyPage(() => import('./production-page'), 'ProductionPage');
+const PiecePage = lazyPage(() => import('./piece-page'), 'PiecePage');
+
+export const feature: WebFeature = {
+  name: 'production',
+  routes: [
+    { path: 'production', element: <ProductionPage /> },
+    { path: 'pieces/:pieceId', element: <PiecePage /> },
+  ],
+  actions: (session) => [
+    ...(session.role === 'freelance' ? [] : [go('Production', '/production')]),
+    ...(manages(session) ? [go('Begin a piece', '/production?new=piece', 'by hand, without a request')] : []),
+  ],
+  verbs: {
+    'step.chased': 'chased',
+    'piece.created': 'made the piece',
+    'piece.edited': 'changed the piece',
+    'piece.content_edited': 'edited the content',
+    'piece.sent': 'sent it to the client',
+    'piece.approved': 'approved it',
+    'piece.changes_asked': 'asked for changes',
+    'step.assigned': 'assigned a step',
+    'step.begun': 'began',
+    'step.remaining_said': 'said how much work is left in',
+    'step.handed_in': 'handed in',
+    'step.passed': 'passed',
+    'step.handed_back': 'handed back',
+    'piece.commented': 'wrote to the team',
+    'brief.added_to': 'added to the brief',
+    'note.edited': 'changed what they wrote',
+    'note.removed': 'took back what was written',
+  },
+};
