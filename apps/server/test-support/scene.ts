@@ -6,6 +6,7 @@ import type { Role } from '../src/platform/access/policies.js';
 import { hashPassword } from '../src/features/identity/index.js';
 import type { Feature } from '../src/platform/feature.js';
 import { createServer } from '../src/server.js';
+import { checkDescribed } from './described.js';
 import { makeTestDatabase } from './database.js';
 
 export const PASSWORD = 'correct horse';
@@ -188,6 +189,8 @@ export class Caller {
     }
     const text = await response.text();
     const isJson = response.headers.get('content-type')?.includes('json') ?? false;
+    if (isJson && response.ok && path !== '/api/openapi.json')
+      await checkDescribed(this.address, method, path, response.status, JSON.parse(text));
     return {
       status: response.status,
       headers: response.headers,

@@ -1,5 +1,5 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Req, Res, UseGuards } from '@nestjs/common';
-import { ApiOkResponse } from '@nestjs/swagger';
+import { ApiExtraModels, ApiOkResponse, getSchemaPath } from '@nestjs/swagger';
 import { Throttle, ThrottlerGuard } from '@nestjs/throttler';
 import type { Request, Response } from 'express';
 import { SessionShape, SignInBody, type DeviceShape } from '@zesting/contract';
@@ -36,7 +36,8 @@ export class SessionController {
 
   /** The signed-in person; JSON null when nobody is. */
   @Get()
-  @ApiOkResponse({ type: SessionShape })
+  @ApiExtraModels(SessionShape)
+  @ApiOkResponse({ schema: { nullable: true, allOf: [{ $ref: getSchemaPath(SessionShape) }] } })
   @Access('open')
   async show(@Req() request: Request, @Res() response: Response): Promise<void> {
     const { personId } = request.session;
