@@ -1,11 +1,12 @@
 import { Temporal } from 'temporal-polyfill';
 import { getValue, ok } from '@zesting/core';
-import { addAsset, predict, replanOpen, sendRoundUps, type App } from '@zesting/server';
+import { addAsset, addNote, predict, replanOpen, sendRoundUps, type App } from '@zesting/server';
 import { CLIENTS } from './clients.js';
 import { drawPicture } from './pictures.js';
 import { PieceStory } from './piece-story.js';
 import { ASKED, STORY } from './pieces.js';
 import { planStory, textOf } from './plan-story.js';
+import { TALK } from './talk.js';
 import { insertSetup, type Setup } from './setup.js';
 
 /**
@@ -32,6 +33,16 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   getValue(await app.write(async (tx, at) => ok(await replanOpen(tx, at))));
   for (const scene of plan.scenes.filter(({ atMs }) => atMs === present)) await stories.get(scene.piece)?.play(scene.act);
   getValue(await app.write(async (tx, at) => ok(await predict(tx, at))));
+  await addTalk(app, setup);
+}
+
+/** What the team said about some pieces, and added to their briefs. */
+async function addTalk(app: App, setup: Setup): Promise<void> {
+  for (const { piece, by, kind, text } of TALK) {
+    const [found] = await app.read<{ id: string }>('select id from pieces where title = $1', [piece]);
+    if (!found) throw new Error(`the talk is about a piece that is not there: ${piece}`);
+    getValue(await addNote(app, setup.viewers[by], found.id, { kind, text, assetIds: [], mentionIds: [] }));
+  }
 }
 
 /** Draws a mark for each client's brand sheet. */

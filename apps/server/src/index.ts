@@ -15,3 +15,4 @@ export * from './features/people/index.js';
 export * from './features/planning/index.js';
 export * from './features/production/index.js';
 export * from './features/signoff/index.js';
+export * from './features/team-notes/index.js';

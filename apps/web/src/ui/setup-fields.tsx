@@ -84,7 +84,7 @@ export function WeekField({
               aria-label={`Hours on ${WEEKDAY_NAMES[index] ?? ''}`}
               disabled={disabled}
               value={(value[index] ?? 0) === 0 ? '' : (value[index] ?? 0) / 60}
-              placeholder="off"
+              placeholder="–"
               onChange={(event) => {
                 const minutes = Math.round(Math.min(24, Math.max(0, Number(event.target.value) || 0)) * 60);
                 onChange(value.map((other, at) => (at === index ? minutes : other)));
