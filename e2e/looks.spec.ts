@@ -43,7 +43,7 @@ test('every screen of the agency passes axe in light and in dark, and fits 1280 
     '/people',
     `/people/${person}`,
     `/people/${own}`,
-    '/agency',
+    ...['work', 'look', 'messages', 'lists', 'new-clients', 'demo'].map((part) => `/agency?part=${part}`),
     '/routes',
     '/links',
   ]) {

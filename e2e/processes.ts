@@ -123,6 +123,9 @@ interface Started {
   readonly end: () => Promise<void>;
 }
 
+/** The port of the cluster that a start made in its data folder. */
+const databasePortIn = (folder: string): string => readFileSync(join(folder, 'clusters/main/postmaster.pid'), 'utf8').split('\n')[3] ?? '';
+
 /** Runs the start command as people do, with a data folder of its own, until it says that Zesting is ready. */
 export async function startCommand(folder: string, args: readonly string[]): Promise<Started> {
   const [port, mailPort] = [String(await freePort()), String(await freePort())];
@@ -139,11 +142,10 @@ export async function startCommand(folder: string, args: readonly string[]): Pro
     });
     child.once('exit', (code) => reject(new Error(`the start command ended with ${code}: ${said}`)));
   });
-  const databasePort = readFileSync(join(folder, 'clusters/main/postmaster.pid'), 'utf8').split('\n')[3] ?? '';
   return {
     address: `http://127.0.0.1:${port}`,
     mailAddress: `http://127.0.0.1:${mailPort}`,
-    databaseUrl: `postgres://postgres@127.0.0.1:${databasePort}/zesting`,
+    databaseUrl: `postgres://postgres@127.0.0.1:${databasePortIn(folder)}/zesting`,
     end: () => stop(child),
   };
 }

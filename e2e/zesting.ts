@@ -73,7 +73,10 @@ export async function startOwn(): Promise<{ zesting: Zesting; end: () => Promise
   chmodSync(folder, 0o755); // the user that runs PostgreSQL must get in
   const { address, mailAddress, databaseUrl, end } = await startCommand(folder, ['--own']);
   const data = new pg.Client(databaseUrl);
-  await data.connect();
+  await data.connect().catch(async (error: unknown) => {
+    await end();
+    throw error;
+  });
   return {
     zesting: {
       address,

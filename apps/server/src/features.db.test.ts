@@ -1,5 +1,5 @@
 import { Controller, Get, Module } from '@nestjs/common';
-import { makeTestDatabase } from '../test-support/database.js';
+import { makeTestDatabase, type TestDatabase } from '../test-support/database.js';
 import { callerAs, Caller, makeScene, type Scene } from '../test-support/scene.js';
 import { feature as mottos, SCHEMA } from '../test-support/toy/feature.js';
 import { FEATURES } from './features.js';
@@ -46,16 +46,14 @@ describe('a feature that is added', () => {
 });
 
 describe('a feature that is declared wrongly', () => {
+  let database: TestDatabase;
+  beforeAll(async () => {
+    database = await makeTestDatabase();
+  });
+  afterAll(() => database.drop());
   /** An application with one more feature, never started. */
-  const start = async (change: Partial<Feature>): Promise<void> => {
-    const database = await makeTestDatabase();
-    try {
-      const server = await createServer(database.config, [...FEATURES, { ...mottos, ...change }]);
-      await server.close();
-    } finally {
-      await database.drop();
-    }
-  };
+  const start = async (change: Partial<Feature>): Promise<void> =>
+    (await createServer(database.config, [...FEATURES, { ...mottos, ...change }])).close();
 
   it('stops the start: a policy that nobody has, an owner that nobody tells, a name that is taken', async () => {
     await expect(start({ policies: {} })).rejects.toThrow('MottosController.add names the policy motto.write, which no feature has');

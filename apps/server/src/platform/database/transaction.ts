@@ -21,6 +21,12 @@ class RolledBack<F extends Failure> extends Error {
 /** Serialisation failure and deadlock: the whole transaction may be tried again. */
 const RETRIED = new Set(['40001', '40P01']);
 const TRIES = 5;
+/** The longest pause before the second try, in milliseconds; before each further one twice as long. */
+const PAUSE_MS = 20;
+
+/** A pause by chance, so that two that collided do not collide again. */
+const pause = (attempt: number): Promise<void> =>
+  new Promise((resolve) => setTimeout(resolve, Math.random() * PAUSE_MS * 2 ** (attempt - 1)));
 
 @Injectable()
 export class Database {
@@ -43,8 +49,8 @@ export class Database {
         });
       } catch (error) {
         if (error instanceof RolledBack) return error.result as { ok: false; failure: F }; // thrown above, with this F
-        if (attempt < TRIES && error instanceof QueryFailedError && RETRIED.has(String(error.driverError?.code))) continue;
-        throw error;
+        if (!(attempt < TRIES && error instanceof QueryFailedError && RETRIED.has(String(error.driverError?.code)))) throw error;
+        await pause(attempt);
       }
     }
   }
