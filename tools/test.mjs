@@ -60,8 +60,10 @@ async function jest(projects, env) {
   count(code, report, (json) => [json.numPassedTests, json.numFailedTests + json.numRuntimeErrorTestSuites]);
 }
 
-async function lint() {
-  await check('lint', 'eslint/bin/eslint.js', ['.', '--max-warnings=0']);
+const lint = () => check('lint', 'eslint/bin/eslint.js', ['.', '--max-warnings=0']);
+
+/** What else is looked at in the sources; beside the linter, which takes as long as all of it and the types. */
+async function format() {
   await check('format', 'prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']);
   const folders = ['packages', 'apps', 'demo', 'e2e'];
   await check('imports', 'dependency-cruiser/bin/dependency-cruise.mjs', ['--config', '.dependency-cruiser.cjs', ...folders]);
@@ -86,7 +88,11 @@ await tell(async () => {
   let port = 0;
   try {
     if (part !== 'lint') build(); // workers run as they are compiled, also in unit tests
-    await Promise.all([wants('lint') && lint(), wants('types') && types()]);
+    await Promise.all([
+      wants('lint') && lint(),
+      wants('types') && types().then(() => part === undefined && format()),
+      part === 'lint' && format(),
+    ]);
     if (wants('database') || wants('browser')) {
       makeCluster(bin, cluster);
       port = await freePort();
