@@ -147,11 +147,12 @@ describe('the client’s room', () => {
     await rights(true, true);
     // one that was never sent to the client, and one of another client
     const [unsent, other] = [await makePiece(scene, a), await makePiece(scene, scene.b)];
-    const date = (piece: string) =>
-      app.read(
-        "update placements set on_day = '2027-03-09', at_time = '08:00', publish_at = '2027-03-09T08:00Z', state = 'pencilled' where piece_id = $1",
-        [piece],
-      );
+    // by the use case: a job that plans the piece at this moment waits for it
+    const date = async (piece: string) => {
+      const placements = await app.read<{ id: string; version: number }>('select id, version from placements where piece_id = $1', [piece]);
+      for (const { id, version } of placements)
+        getValue(await movePlacement(app, scene.people.lead, id, { on: '2027-03-09', at: '08:00' }, version));
+    };
     await date(unsent);
     await date(other);
     await submit('Mine', 'CONTACT@aaa.test');
