@@ -89,7 +89,11 @@ describe('an empty Zesting', () => {
     await running.app.read("delete from routes where name = 'Story'");
     await running.app.read("update formats set archived_at = now() where name = 'Live session'");
     await running.app.read("delete from routes where name = 'Live session'");
+    const { version } = (await lead.call('GET', '/api/agency')).body;
     expect((await lead.call('POST', '/api/agency/stock')).body).toEqual({ formats: [], routes: ['Story'], skills: [], form: false });
+    // whoever has the lists open as they were saves nothing over what was added
+    const stale = await lead.call('PATCH', '/api/agency', { body: { formats: [] }, headers: { 'If-Match': `"${String(version)}"` } });
+    expect(stale.body['code']).toBe('http.changed_meanwhile');
   });
 
   it('tells what comes next, each as it is done', async () => {

@@ -1,6 +1,6 @@
 import type { RoundUpRhythm } from '@zesting/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
-import { BoolColumn, IntColumn, TextColumn } from '../../../platform/database/columns.js';
+import { BoolColumn, InstantColumn, IntColumn, JsonColumn, TextColumn } from '../../../platform/database/columns.js';
 import type { DefaultForm } from '../../intake/index.js';
 
 /** How a new client signs off. */
@@ -26,13 +26,13 @@ export class Agency {
   @TextColumn({ nullable: true }) markMime: string | null;
   @TextColumn({ nullable: true }) mailName: string | null;
   @TextColumn({ nullable: true }) mailAddress: string | null;
-  @Column({ type: 'timestamptz', nullable: true }) mailProvedAt: string | null;
+  @InstantColumn({ nullable: true }) mailProvedAt: string | null;
   @Column({ type: 'time' }) quietFrom: string;
   @Column({ type: 'time' }) quietTo: string;
   @TextColumn() roundUp: RoundUpRhythm;
   @Column({ type: 'time' }) roundUpAt: string;
-  @Column({ type: 'jsonb' }) defaultPolicy: DefaultPolicy;
-  @Column({ type: 'jsonb', nullable: true }) defaultForm: DefaultForm | null;
+  @JsonColumn() defaultPolicy: DefaultPolicy;
+  @JsonColumn({ nullable: true }) defaultForm: DefaultForm | null;
   @BoolColumn() hidesBeginning: boolean;
   @BoolColumn() isDemo: boolean;
   @IntColumn() version: number;

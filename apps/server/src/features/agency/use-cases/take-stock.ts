@@ -34,7 +34,9 @@ export async function takeStock(tx: Tx, actor: string, now: InstantText): Promis
   }
   const form = agency.defaultForm === null && (await giveDefaultForm(tx));
   const added = { formats, routes, skills, form };
-  if (form || formats.length + routes.length + skills.length > 0)
+  if (form || formats.length + routes.length + skills.length > 0) {
+    // lists that somebody is editing as they were before are not saved over what was added
+    await tx.query('update agencies set version = version + 1');
     await record(tx, {
       clientId: null,
       thing: 'agency',
@@ -44,6 +46,7 @@ export async function takeStock(tx: Tx, actor: string, now: InstantText): Promis
       detail: { ...added },
       at: now,
     });
+  }
   return added;
 }
 
