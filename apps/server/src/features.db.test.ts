@@ -3,6 +3,7 @@ import { makeTestDatabase, type TestDatabase } from '../test-support/database.js
 import { callerAs, Caller, makeScene, type Scene } from '../test-support/scene.js';
 import { feature as mottos, SCHEMA } from '../test-support/toy/feature.js';
 import { FEATURES } from './features.js';
+import { Piece } from './features/production/index.js';
 import type { Feature } from './platform/feature.js';
 import { createServer } from './server.js';
 
@@ -58,7 +59,7 @@ describe('a feature that is declared wrongly', () => {
   it('stops the start: a policy that nobody has, an owner that nobody tells, a name that is taken', async () => {
     await expect(start({ policies: {} })).rejects.toThrow('MottosController.add names the policy motto.write, which no feature has');
     await expect(start({ owners: {} })).rejects.toThrow('MottosController.show names a motto, whose owner nobody tells');
-    await expect(start({ tables: ['pieces'] })).rejects.toThrow('mottos declares the table pieces, which another feature has');
+    await expect(start({ entities: [Piece] })).rejects.toThrow('mottos declares the table pieces, which another feature has');
     await expect(start({ policies: { ...mottos.policies, 'piece.read': { open: true } } })).rejects.toThrow(
       'declares the policy piece.read',
     );

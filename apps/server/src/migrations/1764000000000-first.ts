@@ -6,8 +6,8 @@ export class First1764000000000 implements MigrationInterface {
     await queryRunner.query(SCHEMA);
   }
 
-  async down(): Promise<void> {
-    throw new Error('the first migration is not undone: drop the database instead');
+  async down(queryRunner: QueryRunner): Promise<void> {
+    await queryRunner.query(UNDO);
   }
 }
 
@@ -349,3 +349,9 @@ create table sessions (
 );
 create index ix_sessions_expire on sessions (expire);
 `;
+
+const UNDO = `
+drop table sessions, idempotency_keys, activities, assets, placements, decisions, packet_items, packets, versions, steps, pieces, requests, intake_forms,
+  routes, formats, pillars, channels, contacts, client_people, client_closures, clients, time_off, people, agencies;
+drop sequence piece_numbers;
+drop sequence request_numbers`;

@@ -6,8 +6,8 @@ export class Setup1764100000000 implements MigrationInterface {
     await queryRunner.query(SCHEMA);
   }
 
-  async down(): Promise<void> {
-    throw new Error('this migration is not undone: restore a backup instead');
+  async down(queryRunner: QueryRunner): Promise<void> {
+    await queryRunner.query(UNDO);
   }
 }
 
@@ -67,3 +67,18 @@ alter table routes
 
 create index ix_activities_client on activities (client_id, id desc);
 `;
+
+const UNDO = `
+drop index ix_activities_client;
+alter table routes drop column rounds_allowed, drop column archived_at, drop column version;
+drop table covers;
+alter table client_people drop column relation;
+alter table time_off drop column note, drop column source_uid;
+alter table people drop column link_generation, drop column left_at, drop column version;
+update people set password_hash = '' where password_hash is null;
+alter table people alter column password_hash set not null;
+alter table pillars drop column share, drop column archived_at;
+alter table channels drop column tag_limit, drop column media_limit, drop column archived_at;
+alter table contacts drop column can_view, drop column position, drop column archived_at;
+create unique index uq_contacts_email on contacts (client_id, lower(email));
+alter table clients drop column brand, drop column archived_at, drop column version`;

@@ -6,8 +6,8 @@ export class Day1764200000000 implements MigrationInterface {
     await queryRunner.query(SCHEMA);
   }
 
-  async down(): Promise<void> {
-    throw new Error('this migration is not undone: restore a backup instead');
+  async down(queryRunner: QueryRunner): Promise<void> {
+    await queryRunner.query(UNDO);
   }
 }
 
@@ -129,3 +129,17 @@ create index ix_requests_title on requests using gin (title gin_trgm_ops);
 create index ix_requests_newest on requests (received_at desc, id);
 create index ix_requests_number on requests (number);
 `;
+
+// a decision of the agency's own, and a piece that goes out twice on a channel, cannot be held as before: they stop the way back
+const UNDO = `
+drop index ix_pieces_title, ix_pieces_newest, ix_pieces_number, ix_requests_title, ix_requests_newest, ix_requests_number;
+drop table uploads, asset_sizes, presences, markers, notices, reminders, remarks;
+alter table assets alter column bytes type int;
+drop index uq_placements_moment;
+create unique index uq_placements_channel on placements (piece_id, channel_id) where not cancelled;
+alter table clients drop column observances;
+alter table people drop column round_up, drop column round_up_at;
+alter table packets drop column chased_at;
+alter table steps drop column assigned_on;
+alter table decisions drop constraint ck_decisions_agency, alter column packet_id set not null, alter column contact_id set not null;
+drop extension pg_trgm`;

@@ -11,7 +11,9 @@ export class Load1764300000000 implements MigrationInterface {
         add column behind_steps int not null default 0`);
   }
 
-  async down(): Promise<void> {
-    throw new Error('this migration is not undone: restore a backup instead');
+  async down(queryRunner: QueryRunner): Promise<void> {
+    await queryRunner.query(
+      'alter table steps drop column remaining_minutes, drop column predicted_start_on, drop column predicted_finish_on, drop column behind_steps',
+    );
   }
 }

@@ -15,7 +15,13 @@ export class Find1764400000000 implements MigrationInterface {
       create index ix_requests_title_plain on requests using gin (title_plain gin_trgm_ops)`);
   }
 
-  async down(): Promise<void> {
-    throw new Error('this migration is not undone: restore a backup instead');
+  async down(queryRunner: QueryRunner): Promise<void> {
+    await queryRunner.query(`
+      alter table pieces drop column title_plain;
+      alter table requests drop column title_plain;
+      create index ix_pieces_title on pieces using gin (title gin_trgm_ops);
+      create index ix_requests_title on requests using gin (title gin_trgm_ops);
+      drop function plain_letters;
+      drop extension unaccent`);
   }
 }

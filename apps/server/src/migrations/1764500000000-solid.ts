@@ -12,8 +12,8 @@ export class Solid1764500000000 implements MigrationInterface {
     await queryRunner.query(INDEXES);
   }
 
-  async down(): Promise<void> {
-    throw new Error('this migration is not undone: restore a backup instead');
+  async down(queryRunner: QueryRunner): Promise<void> {
+    await queryRunner.query(UNDO);
   }
 }
 
@@ -82,3 +82,18 @@ const INDEXES = `
   create index ix_placements_undated on placements (client_id) where state = 'undated';
   create index ix_placements_channel on placements (channel_id);
   create index ix_steps_predicted on steps (piece_id) where predicted_start_on is not null`;
+
+const UNDO = `
+  drop index ix_assets_request, ix_assets_unused, ix_requests_requester, ix_uploads_asset, ix_decisions_contact, ix_packet_items_version,
+    ix_packet_items_waiting, ix_packets_open, ix_packets_closed, ix_requests_new_newest, ix_requests_decided, ix_placements_undated, ix_placements_channel,
+    ix_steps_predicted;
+  drop trigger tr_steps_worked_clients on steps;
+  drop index ix_steps_doer_piece;
+  drop function keep_worked_clients;
+  drop table worked_clients, job_workers, form_uses;
+  alter table requests drop column link_generation, drop column link_open;
+  alter table clients drop column feed_open;
+  alter table contacts drop column link_open;
+  alter table intake_forms drop column link_open;
+  alter table asset_sizes drop column mime;
+  alter table steps drop column version`;

@@ -15,7 +15,7 @@ export class Guard1764600000000 implements MigrationInterface {
       create index ix_sign_in_failures_last_at on sign_in_failures (last_at)`);
   }
 
-  async down(): Promise<void> {
-    throw new Error('this migration is not undone: restore a backup instead');
+  async down(queryRunner: QueryRunner): Promise<void> {
+    await queryRunner.query('drop table sign_in_failures');
   }
 }

@@ -16,7 +16,10 @@ export class Devices1764700000000 implements MigrationInterface {
       create index ix_sessions_person on sessions ((sess ->> 'personId'))`);
   }
 
-  async down(): Promise<void> {
-    throw new Error('this migration is not undone: restore a backup instead');
+  async down(queryRunner: QueryRunner): Promise<void> {
+    await queryRunner.query(`
+      drop table password_resets;
+      drop index ix_sessions_person;
+      alter table sessions drop column seen_at`);
   }
 }

@@ -23,7 +23,11 @@ export class Wanted1764800000000 implements MigrationInterface {
       insert into predictions_wanted default values`);
   }
 
-  async down(): Promise<void> {
-    throw new Error('this migration is not undone: restore a backup instead');
+  async down(queryRunner: QueryRunner): Promise<void> {
+    await queryRunner.query(`
+      drop trigger tr_steps_want_prediction on steps;
+      drop trigger tr_steps_gone_want_prediction on steps;
+      drop function want_prediction;
+      drop table predictions_wanted`);
   }
 }

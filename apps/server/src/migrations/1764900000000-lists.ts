@@ -11,7 +11,10 @@ export class Lists1764900000000 implements MigrationInterface {
       create index ix_placements_undated on placements (client_id) include (piece_id, created_at) where state = 'undated'`);
   }
 
-  async down(): Promise<void> {
-    throw new Error('this migration is not undone: restore a backup instead');
+  async down(queryRunner: QueryRunner): Promise<void> {
+    await queryRunner.query(`
+      drop index ix_pieces_open, ix_pieces_desk, ix_placements_undated;
+      create index ix_pieces_open on pieces (client_id, list) where list is not null;
+      create index ix_placements_undated on placements (client_id) where state = 'undated'`);
   }
 }

@@ -11,7 +11,8 @@ export class Agency1765000000000 implements MigrationInterface {
         add constraint ck_agencies_tight_days check (tight_days between 0 and 20)`);
   }
 
-  async down(): Promise<void> {
-    throw new Error('this migration is not undone: restore a backup instead');
+  async down(queryRunner: QueryRunner): Promise<void> {
+    await queryRunner.query(`
+      alter table agencies drop column version, drop column session_days, drop column keeps_places, drop constraint ck_agencies_tight_days`);
   }
 }

@@ -6,7 +6,7 @@ export class Production1765100000000 implements MigrationInterface {
     await queryRunner.query("create index ix_pieces_aim on pieces ((coalesce(aim_on, 'infinity'::date)), id)");
   }
 
-  async down(): Promise<void> {
-    throw new Error('this migration is not undone: restore a backup instead');
+  async down(queryRunner: QueryRunner): Promise<void> {
+    await queryRunner.query('drop index ix_pieces_aim');
   }
 }

@@ -6,8 +6,8 @@ export class Own1765200000000 implements MigrationInterface {
     await queryRunner.query(SCHEMA);
   }
 
-  async down(): Promise<void> {
-    throw new Error('this migration is not undone: restore a backup instead');
+  async down(queryRunner: QueryRunner): Promise<void> {
+    await queryRunner.query(UNDO);
   }
 }
 
@@ -63,3 +63,14 @@ select name, row_number() over (order by name) from (
   ) used where name <> '' order by lower(name), name
 ) named;
 `;
+
+const UNDO = `
+drop table skills;
+alter table formats drop column position, drop column archived_at;
+alter table agencies
+  drop column mark_hash, drop column mark_mime, drop column accent, drop column mail_name, drop column mail_address, drop column mail_proved_at,
+  drop column quiet_from, drop column quiet_to, drop column round_up, drop column round_up_at, drop column default_policy, drop column default_form,
+  drop column hides_beginning;
+drop table demo_left;
+drop index uq_agencies_one;
+alter table agencies drop column is_demo`;

@@ -1,4 +1,5 @@
 import type { Type } from '@nestjs/common';
+import { getMetadataArgsStorage } from 'typeorm';
 import type { FoundShape } from '@zesting/contract';
 import type { Policy } from './access/policies.js';
 import type { Viewer } from './access/access.js';
@@ -20,6 +21,13 @@ export interface Looked {
   readonly limit: number;
 }
 
+/** The table of an entity. Throws on a class that is none. */
+export function tableOf(entity: EntityClass): string {
+  const name = getMetadataArgsStorage().tables.find(({ target }) => target === entity)?.name;
+  if (!name) throw new Error(`${entity.name} is no entity`);
+  return name;
+}
+
 /** A kind of thing that can be found by name from anywhere. */
 export interface FindSource {
   /** where it stands among the others, from 0 */
@@ -34,9 +42,8 @@ export interface Feature {
   readonly name: string;
   /** its controllers and jobs */
   readonly module: Type<unknown>;
-  readonly entities: readonly EntityClass[];
   /** the tables that it alone writes */
-  readonly tables: readonly string[];
+  readonly entities: readonly EntityClass[];
   /** tables of others in which it keeps columns up to date that it derives; it makes and removes no rows there */
   readonly derives?: readonly string[];
   /** who may do what; names are the whole application's */
@@ -59,7 +66,7 @@ export class Features {
   constructor(readonly list: readonly Feature[]) {
     this.policies = joined(list, 'policy', (feature) => feature.policies);
     this.owners = joined(list, 'owner', (feature) => feature.owners ?? {});
-    joined(list, 'table', (feature) => Object.fromEntries(feature.tables.map((table) => [table, table])));
+    joined(list, 'table', (feature) => Object.fromEntries(feature.entities.map((entity) => [tableOf(entity), entity])));
     this.finds = list.flatMap((feature) => feature.finds ?? []).sort((a, b) => a.order - b.order);
   }
 }

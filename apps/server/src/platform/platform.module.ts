@@ -1,5 +1,6 @@
 import { Global, Module, type DynamicModule } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
+import { PLATFORM_ENTITIES } from './database/entities/index.js';
 import { AccessGuard } from './access/access.js';
 import { Links } from './access/links.js';
 import { App } from './app.js';
@@ -44,7 +45,7 @@ const shared = [
 @Module({})
 export class PlatformModule {
   static with(config: Config, features: Features): DynamicModule {
-    const entities = features.list.flatMap((feature) => [...feature.entities]);
+    const entities = [...PLATFORM_ENTITIES, ...features.list.flatMap((feature) => feature.entities)];
     return {
       module: PlatformModule,
       imports: [TypeOrmModule.forRoot({ ...dataSourceOptions(config.databaseUrl, entities), retryAttempts: 3, retryDelay: 500 })],

@@ -76,7 +76,6 @@ export const feature: Feature = {
   name: 'mottos',
   module: MottosModule,
   entities: [Motto],
-  tables: ['mottos'],
   policies,
   owners,
   finds: [

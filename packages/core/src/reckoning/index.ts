@@ -40,7 +40,8 @@ export const PIECE_ORDERS = ['newest', 'aim', 'slack'] as const;
 export type PieceOrder = (typeof PIECE_ORDERS)[number];
 
 /** How a placement stands. *sending* and *unsure* come with sending by the system. */
-export type PlacementState = 'undated' | 'pencilled' | 'scheduled' | 'out' | 'missed' | 'failed' | 'unsure' | 'cancelled';
+export const PLACEMENT_STATES = ['undated', 'pencilled', 'scheduled', 'out', 'missed', 'failed', 'unsure', 'cancelled'] as const;
+export type PlacementState = (typeof PLACEMENT_STATES)[number];
 
 /** A placement as stored, with what sign-off says about it. */
 export interface PlacementFacts {

@@ -1,6 +1,10 @@
 import { LEADS, MANAGERS, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
-import { Agency, AgencyModule } from './index.js';
+import { Agency } from './entities/agency.entity.js';
+import { DemoLeft } from './entities/demo-left.entity.js';
+import { Format } from './entities/format.entity.js';
+import { Skill } from './entities/skill.entity.js';
+import { AgencyModule } from './index.js';
 
 const policies = {
   'agency.read': { roles: MANAGERS },
@@ -14,7 +18,6 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'agency',
   module: AgencyModule,
-  entities: [Agency],
-  tables: ['agencies', 'formats', 'skills', 'demo_left'],
+  entities: [Agency, Format, Skill, DemoLeft],
   policies,
 };

@@ -1,6 +1,9 @@
 import { MANAGERS, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
-import { CalendarModule, Placement } from './index.js';
+import { ClientClosure } from './entities/client-closure.entity.js';
+import { Marker } from './entities/marker.entity.js';
+import { Placement } from './entities/placement.entity.js';
+import { CalendarModule } from './index.js';
 
 const policies = {
   'calendar.read': { roles: { ...MANAGERS, staff: 'own' } },
@@ -24,8 +27,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'calendar',
   module: CalendarModule,
-  entities: [Placement],
-  tables: ['placements', 'markers', 'client_closures'],
+  entities: [Placement, Marker, ClientClosure],
   policies,
   owners,
 };

@@ -1,6 +1,10 @@
 import { LEADS, MAKERS, MANAGERS, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
-import { Client, ClientsModule } from './index.js';
+import { Channel } from './entities/channel.entity.js';
+import { Client } from './entities/client.entity.js';
+import { Contact } from './entities/contact.entity.js';
+import { Pillar } from './entities/pillar.entity.js';
+import { ClientsModule } from './index.js';
 import { findClients, findContacts } from './queries/find-clients.js';
 
 const policies = {
@@ -25,8 +29,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'clients',
   module: ClientsModule,
-  entities: [Client],
-  tables: ['clients', 'channels', 'contacts', 'pillars'],
+  entities: [Client, Channel, Contact, Pillar],
   policies,
   finds: [findClients, findContacts],
   owners,

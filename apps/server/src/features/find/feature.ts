@@ -14,6 +14,5 @@ export const feature: Feature = {
   name: 'find',
   module: FindModule,
   entities: [],
-  tables: [],
   policies,
 };

@@ -1,5 +1,6 @@
 import { SELVES, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
+import { SignInFailure } from './entities/sign-in-failure.entity.js';
 import { IdentityModule } from './index.js';
 
 const policies = {
@@ -14,7 +15,6 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'identity',
   module: IdentityModule,
-  entities: [],
-  tables: ['sign_in_failures'],
+  entities: [SignInFailure],
   policies,
 };

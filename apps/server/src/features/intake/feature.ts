@@ -1,6 +1,8 @@
 import { MANAGERS, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
-import { IntakeModule, Request } from './index.js';
+import { IntakeForm, FormUse } from './entities/intake-form.entity.js';
+import { Request } from './entities/request.entity.js';
+import { IntakeModule } from './index.js';
 import { findRequests } from './queries/find-requests.js';
 
 const policies = {
@@ -23,8 +25,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'intake',
   module: IntakeModule,
-  entities: [Request],
-  tables: ['requests', 'intake_forms', 'form_uses'],
+  entities: [Request, IntakeForm, FormUse],
   policies,
   finds: [findRequests],
   owners,

@@ -1,6 +1,11 @@
 import { LEADS, MANAGERS, SELVES, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
-import { PeopleModule, Person } from './index.js';
+import { ClientPerson } from './entities/client-person.entity.js';
+import { Cover } from './entities/cover.entity.js';
+import { PasswordReset } from './entities/password-reset.entity.js';
+import { Person } from './entities/person.entity.js';
+import { TimeOff } from './entities/time-off.entity.js';
+import { PeopleModule } from './index.js';
 import { findPeople } from './queries/find-people.js';
 
 const policies = {
@@ -26,8 +31,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'people',
   module: PeopleModule,
-  entities: [Person],
-  tables: ['people', 'time_off', 'covers', 'password_resets', 'client_people'],
+  entities: [Person, TimeOff, Cover, PasswordReset, ClientPerson],
   policies,
   finds: [findPeople],
   owners,

@@ -12,6 +12,7 @@ import {
   type WorkCalendar,
 } from '@zesting/core';
 import { rowsOf, type Reader } from '../../platform/database/rows.js';
+import { dayNear } from '../../platform/time/day-near.js';
 import { publicHolidays } from '../../platform/time/holidays.js';
 
 interface PartyRow {
@@ -60,8 +61,8 @@ export interface CalendarBook {
  * @param only where given, these clients and nobody of the agency's people: enough for lists of what clients are asked
  */
 export async function loadCalendars(tx: Reader, now: InstantText, only: ReadonlySet<string> | null = null): Promise<CalendarBook> {
-  const today = dayIn(now, 'UTC');
-  const since = addDays(today, -400);
+  const about = dayNear(now);
+  const since = addDays(about, -400);
   const [agency] = await rowsOf<AgencyRow>(tx, 'select id, zone, region, weekly_minutes, cut_off, tight_days from agencies');
   if (!agency) throw new Error('there is no agency');
   const clientIds = only && [...only];
@@ -77,7 +78,7 @@ export async function loadCalendars(tx: Reader, now: InstantText, only: Readonly
      union all select client_id, start_on, end_on, 1 from client_closures where end_on >= $1 and ($2::uuid[] is null or client_id = any($2))`,
     [since, clientIds],
   );
-  const years = [Number(since.slice(0, 4)), Number(today.slice(0, 4)) + 3] as const;
+  const years = [Number(since.slice(0, 4)), Number(about.slice(0, 4)) + 3] as const;
   const offOf = grouped(off);
   const calendarOf = (party: PartyRow): WorkCalendar =>
     whenAsked(() => {

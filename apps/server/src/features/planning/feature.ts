@@ -1,5 +1,7 @@
 import { LEADS, MANAGERS, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
+import { PredictionWanted } from './entities/prediction-wanted.entity.js';
+import { Route } from './entities/route.entity.js';
 import { PlanningModule } from './index.js';
 
 const policies = {
@@ -20,8 +22,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'planning',
   module: PlanningModule,
-  entities: [],
-  tables: ['routes', 'predictions_wanted'],
+  entities: [Route, PredictionWanted],
   derives: ['pieces', 'steps', 'placements'],
   policies,
   owners,

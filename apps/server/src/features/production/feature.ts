@@ -1,6 +1,13 @@
 import { MAKERS, MANAGERS, SELVES, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
-import { Piece, ProductionModule, Step, Version } from './index.js';
+import { Asset, AssetSize } from './entities/asset.entity.js';
+import { Piece } from './entities/piece.entity.js';
+import { Presence } from './entities/presence.entity.js';
+import { Step } from './entities/step.entity.js';
+import { Upload } from './entities/upload.entity.js';
+import { Version } from './entities/version.entity.js';
+import { WorkedClient } from './entities/worked-client.entity.js';
+import { ProductionModule } from './index.js';
 import { findPieces } from './queries/find-pieces.js';
 
 const policies = {
@@ -29,8 +36,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'production',
   module: ProductionModule,
-  entities: [Piece, Step, Version],
-  tables: ['pieces', 'steps', 'versions', 'assets', 'asset_sizes', 'uploads', 'presences', 'worked_clients'],
+  entities: [Piece, Step, Version, Asset, AssetSize, Upload, Presence, WorkedClient],
   policies,
   finds: [findPieces],
   owners,

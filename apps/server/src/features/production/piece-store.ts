@@ -64,7 +64,8 @@ export async function todayOf(tx: Tx, step: Step, now: InstantText): Promise<Day
        (select zone from agencies limit 1)) as zone`,
     [step.doerId, step.pieceId, step.kind],
   );
-  return dayIn(now, row?.zone ?? 'UTC');
+  if (!row) throw new Error('there is no agency');
+  return dayIn(now, row.zone);
 }
 
 /** What notices about a step stand under: the newest replaces the one before, and what is undone takes it away. */

@@ -1,6 +1,9 @@
 import { MANAGERS, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
-import { Packet, PacketItem, SignOffModule } from './index.js';
+import { Decision } from './entities/decision.entity.js';
+import { Packet, PacketItem } from './entities/packet.entity.js';
+import { Remark } from './entities/remark.entity.js';
+import { SignOffModule } from './index.js';
 
 const policies = {
   'packet.list': { roles: MANAGERS },
@@ -25,8 +28,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'signoff',
   module: SignOffModule,
-  entities: [Packet, PacketItem],
-  tables: ['packets', 'packet_items', 'decisions', 'remarks'],
+  entities: [Packet, PacketItem, Decision, Remark],
   derives: ['clients'],
   policies,
   owners,

@@ -1,6 +1,7 @@
 import { MAKERS, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
-import { TeamNote, TeamNotesModule } from './index.js';
+import { TeamNote } from './entities/team-note.entity.js';
+import { TeamNotesModule } from './index.js';
 
 const policies = {
   'note.write': { roles: MAKERS },
@@ -19,7 +20,6 @@ export const feature: Feature = {
   name: 'team-notes',
   module: TeamNotesModule,
   entities: [TeamNote],
-  tables: ['team_notes'],
   policies,
   owners,
 };

@@ -34,13 +34,13 @@ export class Pictures implements OnModuleInit {
 
   /** The stored file of a size; waits for the job where it was just asked for. Undefined when it did not come in time. */
   async sizeOf(assetId: string, width: PictureWidth, marked: boolean): Promise<{ hash: string; mime: string } | undefined> {
-    const end = Date.now() + WAIT_MS;
+    const end = performance.now() + WAIT_MS;
     for (;;) {
       const [row] = await this.database.read<{ hash: string; mime: string }>(
         'select hash, mime from asset_sizes where asset_id = $1 and width = $2 and marked = $3',
         [assetId, width, marked],
       );
-      if (row || Date.now() > end) return row;
+      if (row || performance.now() > end) return row;
       await new Promise((resolve) => setTimeout(resolve, LOOK_MS));
     }
   }

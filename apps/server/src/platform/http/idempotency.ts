@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { fail, ok, type Result } from '@zesting/core';
+import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import { rowsOf, type Tx } from '../database/transaction.js';
 
 export interface IdempotentCall {
@@ -7,6 +7,7 @@ export interface IdempotentCall {
   readonly caller: string;
   readonly operation: string;
   readonly body: unknown;
+  readonly now: InstantText;
 }
 
 /**
@@ -23,8 +24,8 @@ export async function once<T, F extends { readonly code: string }>(
   const where = [call.key, call.caller, call.operation];
   const claimed = await rowsOf<{ key: string }>(
     tx,
-    'insert into idempotency_keys (key, caller, operation, request_hash) values ($1, $2, $3, $4) on conflict do nothing returning key',
-    [...where, hash],
+    'insert into idempotency_keys (key, caller, operation, request_hash, created_at) values ($1, $2, $3, $4, $5) on conflict do nothing returning key',
+    [...where, hash, call.now],
   );
   if (claimed.length === 0) {
     const [row] = await rowsOf<{ request_hash: string; answer: T }>(

@@ -6,6 +6,7 @@ import { CONFIG, type Config } from '../config/config.js';
 import { Listener } from '../database/listener.js';
 import { Database, type Tx } from '../database/transaction.js';
 import { LOGGER } from '../logging.js';
+import { Clock } from '../time/clock.js';
 
 /** Puts a job into the outbox: it runs after the transaction commits, and not at all if it rolls back. */
 export async function addJob(tx: Tx, task: string, payload: unknown, { key, priority = 0, queue, tries }: JobOptions = {}): Promise<void> {
@@ -56,6 +57,7 @@ export class Jobs implements OnApplicationBootstrap, BeforeApplicationShutdown {
   constructor(
     @Inject(CONFIG) private readonly config: Config,
     @Inject(LOGGER) private readonly log: Logger,
+    private readonly clock: Clock,
     private readonly database: Database,
     private readonly listener: Listener,
   ) {}
@@ -66,11 +68,11 @@ export class Jobs implements OnApplicationBootstrap, BeforeApplicationShutdown {
     if (cron) this.crontab += `${cron} ${name}\n`;
   }
 
-  /** Clears what has served its time: sessions past their end, idempotency keys after seven days. Both go by the database's clock at both ends. */
+  /** Clears what has served its time: sessions, which end by the machine's clock as their cookies do, and what was kept for some days. */
   private readonly clearOld: Task = async (_payload, { query }) => {
     await query('delete from sessions where expire < now()');
-    await query("delete from form_uses where hour < now() - interval '2 days'");
-    await query("delete from idempotency_keys where created_at < now() - interval '7 days'");
+    await query("delete from form_uses where hour < $1::timestamptz - interval '2 days'", [this.clock.now()]);
+    await query("delete from idempotency_keys where created_at < $1::timestamptz - interval '7 days'", [this.clock.now()]);
   };
 
   /** The names of the tasks that the clock starts. */

@@ -1,7 +1,16 @@
 import type { RoundUpRhythm } from '@zesting/core';
-import { Column, Entity, PrimaryColumn } from 'typeorm';
-import { BoolColumn, InstantColumn, IntColumn, JsonColumn, TextColumn } from '../../../platform/database/columns.js';
 import type { DefaultForm } from '../../intake/index.js';
+import { Check, Entity } from 'typeorm';
+import {
+  BoolColumn,
+  IdKey,
+  InstantColumn,
+  IntColumn,
+  JsonColumn,
+  Made,
+  TextColumn,
+  TimeColumn,
+} from '../../../platform/database/columns.js';
 
 /** How a new client signs off. */
 export interface DefaultPolicy {
@@ -10,30 +19,36 @@ export interface DefaultPolicy {
 }
 
 /** The agency: one per database. */
+@Check('ck_agencies_accent', "accent ~ '^#[0-9a-f]{6}$'")
+@Check('ck_agencies_mail', '(mail_name is null) = (mail_address is null)')
+@Check('ck_agencies_round_up', "round_up in ('at_once', 'hourly', 'daily')")
+@Check('ck_agencies_session_days', 'session_days >= 1 and session_days <= 90')
+@Check('ck_agencies_tight_days', 'tight_days >= 0 and tight_days <= 20')
+@Made('create unique index uq_agencies_one on agencies ((true))')
 @Entity('agencies')
 export class Agency {
-  @PrimaryColumn('uuid', { generated: 'uuid' }) id: string;
+  @IdKey() id: string;
   @TextColumn() name: string;
   @TextColumn() zone: string;
   @TextColumn() region: string;
   @IntColumn({ array: true }) weeklyMinutes: number[];
-  @Column({ type: 'time' }) cutOff: string;
-  @IntColumn() tightDays: number;
-  @IntColumn() sessionDays: number;
-  @BoolColumn() keepsPlaces: boolean;
-  @TextColumn({ nullable: true }) accent: string | null;
+  @TimeColumn({ default: () => "'12:00:00'" }) cutOff: string;
+  @IntColumn({ default: 0 }) tightDays: number;
+  @IntColumn({ default: 1 }) version: number;
+  @IntColumn({ default: 14 }) sessionDays: number;
+  @BoolColumn({ default: false }) keepsPlaces: boolean;
+  @BoolColumn({ default: false }) isDemo: boolean;
   @TextColumn({ nullable: true }) markHash: string | null;
   @TextColumn({ nullable: true }) markMime: string | null;
+  @TextColumn({ nullable: true }) accent: string | null;
   @TextColumn({ nullable: true }) mailName: string | null;
   @TextColumn({ nullable: true }) mailAddress: string | null;
   @InstantColumn({ nullable: true }) mailProvedAt: string | null;
-  @Column({ type: 'time' }) quietFrom: string;
-  @Column({ type: 'time' }) quietTo: string;
-  @TextColumn() roundUp: RoundUpRhythm;
-  @Column({ type: 'time' }) roundUpAt: string;
-  @JsonColumn() defaultPolicy: DefaultPolicy;
+  @TimeColumn({ default: () => "'20:00:00'" }) quietFrom: string;
+  @TimeColumn({ default: () => "'08:00:00'" }) quietTo: string;
+  @TextColumn({ default: () => "'at_once'" }) roundUp: RoundUpRhythm;
+  @TimeColumn({ default: () => "'08:00:00'" }) roundUpAt: string;
+  @JsonColumn({ default: () => '\'{"kind": "any"}\'' }) defaultPolicy: DefaultPolicy;
   @JsonColumn({ nullable: true }) defaultForm: DefaultForm | null;
-  @BoolColumn() hidesBeginning: boolean;
-  @BoolColumn() isDemo: boolean;
-  @IntColumn() version: number;
+  @BoolColumn({ default: false }) hidesBeginning: boolean;
 }

@@ -1,21 +1,54 @@
-import { Column, Entity, PrimaryColumn } from 'typeorm';
-import { BoolColumn, DayColumn, IdColumn, InstantColumn, IntColumn, TextColumn } from '../../../platform/database/columns.js';
+import { PLACEMENT_STATES, type PlacementState } from '@zesting/core';
+import { Check, Entity, Index } from 'typeorm';
+import {
+  BoolColumn,
+  DERIVED,
+  DayColumn,
+  IdColumn,
+  IdKey,
+  InstantColumn,
+  IntColumn,
+  Made,
+  oneOf,
+  Refers,
+  TextColumn,
+  TimeColumn,
+} from '../../../platform/database/columns.js';
 
 /** One piece on one channel, at one date and time once it has one. Date, time and zone are kept; the instant is derived. */
+@Check('ck_placements_state', oneOf('state', PLACEMENT_STATES))
+@Check('ck_placements_out', '(out_at is null) or (on_day is not null)')
+@Check('ck_placements_time_zone', '((on_day is null) = (publish_at is null)) and ((on_day is null) = (at_time is null))')
+@Index('ix_placements_calendar', ['clientId', 'onDay'])
+@Index('ix_placements_channel', ['channelId'])
+@Index('ix_placements_piece', ['pieceId'])
+@Index('uq_placements_moment', ['pieceId', 'channelId', 'publishAt'], {
+  unique: true,
+  where: '(not cancelled) and (publish_at is not null)',
+})
+@Made("create index ix_placements_undated on placements (client_id) include (piece_id, created_at) where state = 'undated'")
 @Entity('placements')
 export class Placement {
-  @PrimaryColumn('uuid', { generated: 'uuid' }) id: string;
-  @IdColumn() pieceId: string;
-  @IdColumn() clientId: string;
-  @IdColumn() channelId: string;
+  @IdKey() id: string;
+  @Refers('Piece', 'fk_placements_piece')
+  @IdColumn()
+  pieceId: string;
+  @Refers('Client', 'fk_placements_client')
+  @IdColumn()
+  clientId: string;
+  @Refers('Channel', 'fk_placements_channel')
+  @IdColumn()
+  channelId: string;
   @DayColumn({ nullable: true }) onDay: string | null;
-  @Column({ type: 'time', nullable: true }) atTime: string | null;
+  @TimeColumn({ nullable: true }) atTime: string | null;
   @TextColumn() zone: string;
   @InstantColumn({ nullable: true }) publishAt: string | null;
   @InstantColumn({ nullable: true }) outAt: string | null;
   @TextColumn({ nullable: true }) outAddress: string | null;
-  @BoolColumn() cancelled: boolean;
-  @IntColumn() version: number;
+  @BoolColumn({ default: false }) cancelled: boolean;
+  @IntColumn({ default: 1 }) version: number;
   @InstantColumn() createdAt: string;
   @InstantColumn() updatedAt: string;
+  // kept by planning
+  @TextColumn({ ...DERIVED, default: () => "'undated'" }) state: PlacementState;
 }

@@ -1,6 +1,7 @@
 import ical, { ICalEventStatus } from 'ical-generator';
-import { addDays, dayIn } from '@zesting/core';
+import { addDays } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
+import { dayNear } from '../../../platform/time/day-near.js';
 
 interface FeedRow {
   id: string;
@@ -36,7 +37,7 @@ export async function feedOf(app: App, clientId: string): Promise<string> {
      where l.client_id = $1 and l.on_day is not null and not l.cancelled and not p.shelved and (l.state <> 'pencilled' or $2)
        and l.on_day > $3
      order by l.publish_at, l.id`,
-    [clientId, client.feed_pencilled, addDays(dayIn(app.clock.now(), 'UTC'), -KEPT_DAYS)],
+    [clientId, client.feed_pencilled, addDays(dayNear(app.clock.now()), -KEPT_DAYS)],
   );
   const calendar = ical({ name: `${client.code} content`, prodId: { company: 'Zesting', product: 'Calendar', language: 'EN' } });
   for (const row of rows) {

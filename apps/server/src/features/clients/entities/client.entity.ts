@@ -1,24 +1,41 @@
-import { Column, Entity, PrimaryColumn } from 'typeorm';
 import type { BrandBody } from '@zesting/contract';
 import type { SignOffPolicy } from '@zesting/core';
-import { BoolColumn, IntColumn, JsonColumn, TextColumn } from '../../../platform/database/columns.js';
+import { Check, Entity, Unique } from 'typeorm';
+import {
+  BoolColumn,
+  DERIVED,
+  IdKey,
+  InstantColumn,
+  IntColumn,
+  JsonColumn,
+  TextColumn,
+  TimeColumn,
+} from '../../../platform/database/columns.js';
 
 /** An organisation served. */
+@Unique('uq_clients_code', ['code'])
+@Check('ck_clients_code', "code ~ '^[A-Z]{2,5}$'")
+@Check('ck_clients_colour', 'colour >= 0 and colour <= 11')
 @Entity('clients')
 export class Client {
-  @PrimaryColumn('uuid') id: string;
+  @IdKey() id: string;
   @TextColumn() code: string;
   @TextColumn() name: string;
   @IntColumn() colour: number;
   @TextColumn() zone: string;
   @TextColumn() region: string;
   @IntColumn({ array: true }) weeklyMinutes: number[];
-  @Column({ type: 'time' }) usualTime: string;
+  @TimeColumn({ default: () => "'09:00:00'" }) usualTime: string;
   @JsonColumn() policy: SignOffPolicy;
-  @IntColumn() roundsAgreed: number;
-  @IntColumn() feedGeneration: number;
-  @BoolColumn() feedPencilled: boolean;
-  @TextColumn({ array: true }) observances: string[];
-  @JsonColumn() brand: BrandBody;
-  @IntColumn() version: number;
+  @IntColumn({ default: 2 }) roundsAgreed: number;
+  @IntColumn({ default: 1 }) feedGeneration: number;
+  @BoolColumn({ default: true }) feedPencilled: boolean;
+  @JsonColumn({ default: () => '\'{"logos": [], "voice": "", "palette": [], "disclosure": "", "wordsNever": [], "wordsToUse": []}\'' })
+  brand: BrandBody;
+  @InstantColumn({ nullable: true }) archivedAt: string | null;
+  @IntColumn({ default: 1 }) version: number;
+  @TextColumn({ array: true, default: () => "'{}'" }) observances: string[];
+  @BoolColumn({ default: true }) feedOpen: boolean;
+  // kept by sign-off
+  @TextColumn({ ...DERIVED, default: () => "repeat('0'::text, 64)" }) chainHead: string;
 }

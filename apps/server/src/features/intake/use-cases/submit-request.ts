@@ -33,7 +33,7 @@ export function submitRequest(
   key: string,
 ): Promise<Result<SubmittedShape, SubmitFailure>> {
   return app.write<SubmittedShape, SubmitFailure>((tx, now) =>
-    once<SubmittedShape, SubmitFailure>(tx, { key, caller: formId, operation: 'request.submit', body }, async () => {
+    once<SubmittedShape, SubmitFailure>(tx, { key, caller: formId, operation: 'request.submit', body, now }, async () => {
       const [form] = await rowsOf<FormRow>(
         tx,
         'select f.id, f.client_id, f.title, f.fields, c.name as client_name, c.zone from intake_forms f join clients c on c.id = f.client_id where f.id = $1',

@@ -1,28 +1,65 @@
-import { Entity, PrimaryColumn } from 'typeorm';
-import { BoolColumn, DayColumn, IdColumn, IntColumn, TextColumn } from '../../../platform/database/columns.js';
+import { DANGERS, type Danger } from '@zesting/core';
+import { Check, Entity, Index } from 'typeorm';
+import {
+  BoolColumn,
+  DERIVED,
+  DayColumn,
+  IdColumn,
+  IdKey,
+  IntColumn,
+  Made,
+  oneOf,
+  Refers,
+  TextColumn,
+} from '../../../platform/database/columns.js';
 
 /** One stretch of work by one role on a piece's path. The client does the steps of kind *sign_off*. */
+@Check('ck_steps_client_signs', "(kind <> 'sign_off') or (doer_id is null)")
+@Check('ck_steps_finished', '(finished_on is null) or (started_on is not null)')
+@Check('ck_steps_kind', "kind in ('make', 'check', 'sign_off')")
+@Check('ck_steps_danger', oneOf('danger', DANGERS))
+@Check('ck_steps_effort', 'effort_minutes >= 0')
+@Check('ck_steps_remaining', 'remaining_minutes >= 0')
+@Check('ck_steps_span', 'span_days >= 1')
+@Index('ix_steps_doer', ['doerId'], { where: 'finished_on is null' })
+@Index('ix_steps_doer_piece', ['doerId', 'pieceId'], { where: 'doer_id is not null' })
+@Index('ix_steps_predicted', ['pieceId'], { where: 'predicted_start_on is not null' })
+@Made('create index ix_steps_piece on steps (piece_id, position)')
 @Entity('steps')
 export class Step {
-  @PrimaryColumn('uuid', { generated: 'uuid' }) id: string;
-  @IdColumn() pieceId: string;
+  @IdKey() id: string;
+  @Refers('Piece', 'fk_steps_piece')
+  @IdColumn()
+  pieceId: string;
   @TextColumn() key: string;
   @TextColumn() title: string;
   @TextColumn() kind: 'make' | 'check' | 'sign_off';
   @TextColumn() skill: string;
-  @IdColumn({ nullable: true }) doerId: string | null;
+  @Refers('Person', 'fk_steps_doer')
+  @IdColumn({ nullable: true })
+  doerId: string | null;
   @IntColumn() spanDays: number;
-  @IntColumn() effortMinutes: number;
-  /** what the doer says is left; null: the whole effort */
-  @IntColumn({ nullable: true }) remainingMinutes: number | null;
-  @BoolColumn() sameDay: boolean;
-  @IdColumn({ array: true }) predecessorIds: string[];
+  @IntColumn({ default: 0 }) effortMinutes: number;
+  @BoolColumn({ default: false }) sameDay: boolean;
+  @IdColumn({ array: true, default: () => "'{}'" }) predecessorIds: string[];
   @IntColumn() position: number;
-  @IntColumn() round: number;
+  @IntColumn({ default: 1 }) round: number;
   @DayColumn({ nullable: true }) startedOn: string | null;
   @DayColumn({ nullable: true }) finishedOn: string | null;
   @TextColumn({ nullable: true }) remark: string | null;
   @DayColumn({ nullable: true }) assignedOn: string | null;
+  /** what the doer says is left; null: the whole effort */
+  @IntColumn({ nullable: true }) remainingMinutes: number | null;
   /** counts up with each change of its doer */
   @IntColumn({ default: 1 }) version: number;
+  // kept by planning
+  @DayColumn({ ...DERIVED, nullable: true }) latestStartOn: string | null;
+  @DayColumn({ ...DERIVED, nullable: true }) latestFinishOn: string | null;
+  @DayColumn({ ...DERIVED, nullable: true }) earliestStartOn: string | null;
+  @DayColumn({ ...DERIVED, nullable: true }) earliestFinishOn: string | null;
+  @IntColumn({ ...DERIVED, nullable: true }) slackDays: number | null;
+  @TextColumn({ ...DERIVED, nullable: true }) danger: Danger | null;
+  @DayColumn({ ...DERIVED, nullable: true }) predictedStartOn: string | null;
+  @DayColumn({ ...DERIVED, nullable: true }) predictedFinishOn: string | null;
+  @IntColumn({ ...DERIVED, default: 0 }) behindSteps: number;
 }

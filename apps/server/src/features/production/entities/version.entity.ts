@@ -1,15 +1,20 @@
-import { Entity, PrimaryColumn } from 'typeorm';
 import type { Content, PartDigests } from '@zesting/core';
-import { IdColumn, InstantColumn, IntColumn, JsonColumn } from '../../../platform/database/columns.js';
+import { Entity, Unique } from 'typeorm';
+import { IdColumn, IdKey, InstantColumn, IntColumn, JsonColumn, Refers } from '../../../platform/database/columns.js';
 
 /** An unchangeable snapshot of a piece's content. */
+@Unique('uq_versions_number', ['pieceId', 'number'])
 @Entity('versions')
 export class Version {
-  @PrimaryColumn('uuid', { generated: 'uuid' }) id: string;
-  @IdColumn() pieceId: string;
+  @IdKey() id: string;
+  @Refers('Piece', 'fk_versions_piece')
+  @IdColumn()
+  pieceId: string;
   @IntColumn() number: number;
   @JsonColumn() content: Content;
   @JsonColumn() digests: PartDigests;
   @InstantColumn() frozenAt: string;
-  @IdColumn({ nullable: true }) frozenBy: string | null;
+  @Refers('Person', 'fk_versions_person')
+  @IdColumn({ nullable: true })
+  frozenBy: string | null;
 }

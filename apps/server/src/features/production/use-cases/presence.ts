@@ -2,7 +2,7 @@ import { ok } from '@zesting/core';
 import type { PresenceShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
-import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { rowsOf } from '../../../platform/database/transaction.js';
 import { tellPresence } from '../../../platform/live/live.js';
 
 /** A window that has not been heard of for so long is closed. */
@@ -10,23 +10,23 @@ const GONE_AFTER = "interval '45 seconds'";
 
 /** Notes that a window of the viewer's has a piece open; answers who else has. Told to others only when it is news. */
 export async function notePresence(app: App, viewer: Viewer, pieceId: string, tabId: string): Promise<PresenceShape> {
-  await app.write(async (tx) => {
+  await app.write(async (tx, now) => {
     const [before] = await rowsOf<{ piece_id: string; person_id: string; gone: boolean }>(
       tx,
-      `select piece_id, person_id, seen_at < now() - ${GONE_AFTER} as gone from presences where tab_id = $1`,
-      [tabId],
+      `select piece_id, person_id, seen_at < $2::timestamptz - ${GONE_AFTER} as gone from presences where tab_id = $1`,
+      [tabId, now],
     );
     await tx.query(
-      `insert into presences (tab_id, person_id, piece_id, seen_at) values ($1, $2, $3, now())
+      `insert into presences (tab_id, person_id, piece_id, seen_at) values ($1, $2, $3, $4)
        on conflict (tab_id) do update set person_id = excluded.person_id, piece_id = excluded.piece_id, seen_at = excluded.seen_at`,
-      [tabId, viewer.personId, pieceId],
+      [tabId, viewer.personId, pieceId, now],
     );
     const isNews = !before || before.gone || before.piece_id !== pieceId || before.person_id !== viewer.personId;
     if (isNews) await tellPresence(tx, pieceId);
     if (before && before.piece_id !== pieceId) await tellPresence(tx, before.piece_id);
     return ok(null);
   });
-  return { others: await othersOn(app.manager, viewer, pieceId) };
+  return { others: await othersOn(app, viewer, pieceId) };
 }
 
 /** Notes that the window left the piece. */
@@ -42,11 +42,10 @@ export async function leavePiece(app: App, viewer: Viewer, pieceId: string, tabI
   });
 }
 
-async function othersOn(tx: Tx, viewer: Viewer, pieceId: string): Promise<PresenceShape['others']> {
-  return rowsOf(
-    tx,
+function othersOn(app: App, viewer: Viewer, pieceId: string): Promise<PresenceShape['others']> {
+  return app.read(
     `select distinct p.id as "personId", p.name from presences s join people p on p.id = s.person_id
-     where s.piece_id = $1 and s.person_id <> $2 and s.seen_at > now() - ${GONE_AFTER} order by p.name`,
-    [pieceId, viewer.personId],
+     where s.piece_id = $1 and s.person_id <> $2 and s.seen_at > $3::timestamptz - ${GONE_AFTER} order by p.name`,
+    [pieceId, viewer.personId, app.clock.now()],
   );
 }

@@ -1,7 +1,6 @@
 import {
   asksClient,
   awaited,
-  dayIn,
   fail,
   getDay,
   isAllSigned,
@@ -18,7 +17,7 @@ import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { untell } from '../../notices/index.js';
 import { clientKey, getDoer, loadCalendars, loadSources, signOffOf, replan } from '../../planning/index.js';
-import { appendSignOff, freezeVersion, lockPiece, openSignOffStep, stepKey, stepsOf, type Piece } from '../../production/index.js';
+import { appendSignOff, freezeVersion, lockPiece, openSignOffStep, stepKey, stepsOf, todayOf, type Piece } from '../../production/index.js';
 import { Packet, PacketItem } from '../entities/packet.entity.js';
 import { openRemarks } from './remarks.js';
 import { askNext } from './settle.js';
@@ -100,9 +99,8 @@ async function addToPacket(tx: Tx, viewer: Viewer, packet: Packet, pieceId: stri
   if (!step) throw new Error('no sign-off step');
   const version = await freezeVersion(tx, piece, viewer.personId, now);
   await tx.insert(PacketItem, { packetId: packet.id, pieceId, versionId: version.id, round: piece.round, outcome: null });
-  const [client] = await rowsOf<{ zone: string }>(tx, 'select zone from clients where id = $1', [piece.clientId]);
   await untell(tx, stepKey(step));
-  step.startedOn ??= dayIn(now, client?.zone ?? 'UTC');
+  step.startedOn ??= await todayOf(tx, step, now);
   await tx.save(step);
   await record(tx, {
     clientId: piece.clientId,

@@ -1,21 +1,30 @@
 import type { TeamNoteKind } from '@zesting/contract';
-import { Entity, PrimaryColumn, VersionColumn } from 'typeorm';
-import { IdColumn, InstantColumn, TextColumn } from '../../../platform/database/columns.js';
+import { Check, Entity, Index, VersionColumn } from 'typeorm';
+import { IdColumn, IdKey, InstantColumn, Refers, TextColumn } from '../../../platform/database/columns.js';
 
 /** Something that one of the team wrote on a piece, for the team alone. */
+@Check('ck_team_notes_kind', "kind in ('brief', 'comment')")
+@Check('ck_team_notes_text', "text <> ''")
+@Index('ix_team_notes_piece', ['pieceId', 'createdAt'], { where: 'removed_at is null' })
 @Entity('team_notes')
 export class TeamNote {
-  @PrimaryColumn('uuid', { generated: 'uuid' }) id: string;
-  @IdColumn() clientId: string;
-  @IdColumn() pieceId: string;
-  @IdColumn() authorId: string;
+  @IdKey() id: string;
+  @Refers('Client', 'fk_team_notes_client')
+  @IdColumn()
+  clientId: string;
+  @Refers('Piece', 'fk_team_notes_piece')
+  @IdColumn()
+  pieceId: string;
+  @Refers('Person', 'fk_team_notes_author')
+  @IdColumn()
+  authorId: string;
   @TextColumn() kind: TeamNoteKind;
   @TextColumn() text: string;
-  @IdColumn({ array: true }) assetIds: string[];
-  @IdColumn({ array: true }) mentionIds: string[];
+  @IdColumn({ array: true, default: () => "'{}'" }) assetIds: string[];
+  @IdColumn({ array: true, default: () => "'{}'" }) mentionIds: string[];
   @InstantColumn() createdAt: string;
   @InstantColumn({ nullable: true }) editedAt: string | null;
   /** taken back: kept, shown to nobody */
   @InstantColumn({ nullable: true }) removedAt: string | null;
-  @VersionColumn() version: number;
+  @VersionColumn({ default: 1 }) version: number;
 }

@@ -1,0 +1,26 @@
+import { Check, Entity } from 'typeorm';
+import { IdColumn, IdKey, InstantColumn, IntColumn, Made, Refers, TextColumn, TimeColumn } from '../../../platform/database/columns.js';
+
+/** Somewhere a client publishes, with what fits there. */
+@Check(
+  'ck_channels_limits',
+  '(coalesce(copy_limit, 1) > 0) and (coalesce(tag_limit, 0) >= 0) and (coalesce(media_limit, 1) > 0) and (lead_days >= 0)',
+)
+@Made('create index ix_channels_client on channels (client_id, position)')
+@Entity('channels')
+export class Channel {
+  @IdKey() id: string;
+  @Refers('Client', 'fk_channels_client')
+  @IdColumn()
+  clientId: string;
+  @TextColumn() kind: string;
+  @TextColumn() name: string;
+  @IntColumn({ nullable: true }) copyLimit: number | null;
+  @TextColumn({ default: () => "'1:1'" }) ratio: string;
+  @IntColumn({ default: 0 }) leadDays: number;
+  @TimeColumn({ nullable: true }) usualTime: string | null;
+  @IntColumn({ default: 0 }) position: number;
+  @IntColumn({ nullable: true }) tagLimit: number | null;
+  @IntColumn({ nullable: true }) mediaLimit: number | null;
+  @InstantColumn({ nullable: true }) archivedAt: string | null;
+}

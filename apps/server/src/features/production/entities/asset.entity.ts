@@ -1,0 +1,41 @@
+import { Entity, Index, PrimaryColumn } from 'typeorm';
+import { BigIntColumn, IdColumn, IdKey, InstantColumn, IntColumn, Refers, TextColumn } from '../../../platform/database/columns.js';
+
+/** A file that came with a request or was put on a piece, known by the digest of its bytes. */
+@Index('ix_assets_client', ['clientId'])
+@Index('ix_assets_piece', ['pieceId'])
+@Index('ix_assets_request', ['requestId'], { where: 'request_id is not null' })
+@Index('ix_assets_unused', ['createdAt'], { where: '(request_id is null) and (piece_id is null)' })
+@Entity('assets')
+export class Asset {
+  @IdKey() id: string;
+  @Refers('Client', 'fk_assets_client')
+  @IdColumn()
+  clientId: string;
+  @Refers('Piece', 'fk_assets_piece')
+  @IdColumn({ nullable: true })
+  pieceId: string | null;
+  @Refers('Request', 'fk_assets_request')
+  @IdColumn({ nullable: true })
+  requestId: string | null;
+  @TextColumn() hash: string;
+  @TextColumn() name: string;
+  @TextColumn() mime: string;
+  @BigIntColumn() bytes: number;
+  @IntColumn({ nullable: true }) width: number | null;
+  @IntColumn({ nullable: true }) height: number | null;
+  @InstantColumn() createdAt: string;
+}
+
+/** A picture in a size that screens need. */
+@Entity('asset_sizes')
+export class AssetSize {
+  @Refers('Asset', 'fk_asset_sizes_asset')
+  @PrimaryColumn('uuid')
+  assetId: string;
+  @PrimaryColumn('integer') width: number;
+  @PrimaryColumn('boolean') marked: boolean;
+  @TextColumn() hash: string;
+  @IntColumn() bytes: number;
+  @TextColumn({ default: () => "'image/webp'" }) mime: string;
+}
