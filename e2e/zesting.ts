@@ -182,6 +182,10 @@ export const COLOUR_RULES = ['color-contrast', 'link-in-text-block'];
 /** axe finds nothing on the page as it stands. */
 export async function expectAccessible(page: Page, rules: string[] = ALL_RULES): Promise<void> {
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source);
+  // what is on its way in or out is half transparent: looked at when it has come
+  await page.waitForFunction(() =>
+    document.getAnimations().every(({ playState, effect }) => playState !== 'running' || effect?.getComputedTiming().endTime === Infinity),
+  );
   const found = await page.evaluate(async (runOnly) => {
     const results = await (window as unknown as { axe: typeof axe }).axe.run(document, { runOnly });
     return results.violations.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.target.join(' ')).join(' | ')}`);

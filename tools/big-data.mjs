@@ -54,12 +54,13 @@ export async function fill(query, pieces) {
      from big_pieces g join intake_forms f on f.client_id = g.client_id, (select * from requests order by number limit 1) r`,
   );
   await query(
-    `insert into pieces (id, client_id, request_id, route_id, format_id, title, content, digests, created_at, stage, list, wish_on, aim_on, aim_at, danger, slack_days, revision, progress)
-     select g.id, g.client_id, case when g.n % 200 = 0 then null else g.request_id end, p.route_id, p.format_id, ${title}, p.content, p.digests, g.at,
+    `insert into pieces (id, client_id, route_id, format_id, title, content, digests, created_at, stage, list, wish_on, aim_on, aim_at, danger, slack_days, revision, progress)
+     select g.id, g.client_id, p.route_id, p.format_id, ${title}, p.content, p.digests, g.at,
        case when g.open then 'in_production' else 'published' end, case when g.open then 'on_course' end,
        (date '2027-03-09' + (n % 60)::int), case when g.open then date '2027-03-09' + (n % 60)::int end, null, case when g.open then 'fine' end, case when g.open then 5 end, 1, p.progress
      from big_pieces g, (select * from pieces where stage = 'published' order by number limit 1) p`,
   );
+  await query('insert into piece_requests (piece_id, request_id) select id, request_id from big_pieces where n % 200 <> 0');
   // six steps in a row; the ids of a piece's steps are made from the piece's, so that each can name the one before
   await query(
     `insert into steps (id, piece_id, key, title, kind, skill, doer_id, span_days, effort_minutes, predecessor_ids, position, round, started_on, finished_on, assigned_on)
@@ -71,7 +72,7 @@ export async function fill(query, pieces) {
      where d.n = (g.n * 3 + k) % d.total`,
   );
   await query(
-    `insert into versions (id, piece_id, number, content, digests, frozen_at) select g.version_id, g.id, 1, p.content, p.digests, g.at
+    `insert into versions (id, piece_id, number, content, digests, scheme, frozen_at) select g.version_id, g.id, 1, p.content, p.digests, 'zesting-part-1', g.at
      from big_pieces g join pieces p on p.id = g.id`,
   );
   await query(
@@ -93,9 +94,9 @@ export async function fill(query, pieces) {
      select md5('packet' || g.id)::uuid, g.id, g.version_id, 1, case when g.n % 400 = 0 then null else 'approved' end from big_pieces g where g.n % 4 = 0`,
   );
   await query(
-    `insert into decisions (client_id, sequence, packet_id, piece_id, version_id, contact_id, verdict, digests, remark, decided_at, how, head)
+    `insert into decisions (client_id, sequence, packet_id, piece_id, version_id, contact_id, verdict, digests, remark, decided_at, how, head, scheme)
      select g.client_id, row_number() over (partition by g.client_id order by g.n), md5('packet' || g.id)::uuid, g.id, g.version_id, x.id, 'approve',
-       array[p.digests ->> 'shared'], '', g.at, '', repeat('0', 64)
+       array[p.digests ->> 'shared'], '', g.at, '', repeat('0', 64), 'zesting-part-1'
      from big_pieces g join contacts x on x.client_id = g.client_id join pieces p on p.id = g.id where g.n % 4 = 0 and g.n % 400 <> 0`,
   );
   await query(

@@ -18,8 +18,8 @@ import { createServer } from '../server.js';
 const OLDER = join(__dirname, '../../test-support/older');
 /** The piece that record is about. */
 const SIGNED = 'Seeded rye is back';
-/** What the migrations are meant to change: two lists of the desk became one. */
-const REWRITTEN = ['pieces.list'];
+/** What the migrations are meant to change: two lists of the desk became one, and what a piece answers is a table. */
+const REWRITTEN = ['pieces.list', 'pieces.request_id'];
 const PRESENT = '2026-11-26T10:00:00Z';
 
 describe('data of an earlier Zesting', () => {
@@ -62,12 +62,17 @@ describe('data of an earlier Zesting', () => {
   it('is brought up to date without losing a row or a word, and works', async () => {
     const before = await contents();
     expect(before.get('decisions')?.count).toBeGreaterThan(20);
+    const answered = await query('select id as piece_id, request_id from pieces where request_id is not null order by id');
     await migrate(url);
     await migrateJobs(url);
     await migrate(url); // a second start changes nothing
     const after = await contents(new Map([...before].map(([name, { columns }]) => [name, columns])));
     const changed = [...before].filter(([name, { digest }]) => after.get(name)?.digest !== digest).map(([name]) => name);
     expect(changed).toEqual(['migrations']);
+    expect(await query('select piece_id, request_id from piece_requests order by piece_id')).toEqual(answered);
+    expect(answered.length).toBeGreaterThan(20);
+    // what was out is known as the version that was signed then
+    expect(await query('select 1 from placements where out_at is not null and out_version_id is null')).toEqual([]);
 
     const files = mkdtempSync(join(tmpdir(), 'zesting-upgrade-'));
     const config = readConfig({

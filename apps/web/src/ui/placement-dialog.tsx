@@ -1,4 +1,4 @@
-import type { CalendarEntryShape, ChannelShape, PlacementShape } from '@zesting/contract';
+import type { CalendarEntryShape, ChannelShape, MarkOutBody, PlacementShape } from '@zesting/contract';
 import { useState, type ReactNode } from 'react';
 import { call, wordsOf } from '../lib/api';
 import { dayWords, zoneWords } from '../lib/format';
@@ -208,10 +208,10 @@ function OnceMore({ placement, channels, onClose }: PartProps & { channels: read
 function MarkOut({ placement, onClose }: PartProps) {
   const [address, setAddress] = useState('');
   const [error, setError] = useState<string>();
-  const mark = useWrite((body: { address: string }) => call(`/placements/${placement.id}/out`, { method: 'POST', body }), { quiet: true });
+  const mark = useWrite((body: MarkOutBody) => call(`/placements/${placement.id}/out`, { method: 'POST', body }), { quiet: true });
   return (
     <div className="mt-4 pt-3 border-t border-line">
-      <Field label="It is out: where can it be seen?" error={error}>
+      <Field label="It is out: where can it be seen?" help="May be left empty, and corrected later." error={error}>
         {(control) => (
           <input
             {...control}
@@ -227,7 +227,7 @@ function MarkOut({ placement, onClose }: PartProps) {
         disabled={mark.isPending}
         onClick={() =>
           mark.mutate(
-            { address },
+            { address: address.trim() || null },
             { onSuccess: onClose, onError: (problem) => setError(`${wordsOf(problem)} An address begins with https://`) },
           )
         }

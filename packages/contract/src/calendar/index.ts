@@ -87,12 +87,12 @@ export class MarkerMadeShape {
   markerId: string;
 }
 
+/** Where what went out can be seen. */
 export class MarkOutBody {
-  @IsString()
-  @IsNotEmpty()
+  @OptionalOrNull()
   @IsUrl({ require_tld: false, protocols: ['http', 'https'], require_protocol: true })
   @MaxLength(2000)
-  address: string;
+  address?: string | null;
 }
 
 export class StandingMarkerShape {

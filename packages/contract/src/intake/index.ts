@@ -1,6 +1,6 @@
-import { ArrayMaxSize, ArrayUnique, IsArray, IsEmail, IsNotEmpty, IsObject, IsString, IsUUID, MaxLength } from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsEmail, IsNotEmpty, IsObject, IsString, IsUUID, MaxLength } from 'class-validator';
 import { IsDay, Optional, OptionalOrNull, VisitedShape } from '../fields/index.js';
-import type { Answers, AnswerProblem, FormField } from '@zesting/core';
+import type { Answers, AnswerProblem, FormField, PieceStage } from '@zesting/core';
 
 export class SubmitRequestBody {
   @IsString()
@@ -69,7 +69,6 @@ export class RequestRow {
   wishOn: string | null;
   state: 'new' | 'accepted' | 'declined';
   isRead: boolean;
-  pieceId: string | null;
 }
 
 export class RequestPage {
@@ -77,7 +76,17 @@ export class RequestPage {
   nextCursor: string | null;
 }
 
+/** A piece that came of a request. */
+export class RequestPieceShape {
+  id: string;
+  number: number;
+  title: string;
+  stage: PieceStage;
+}
+
 export class RequestShape extends RequestRow {
+  /** what came of it */
+  pieces: RequestPieceShape[];
   requesterEmail: string;
   formTitle: string;
   fields: FormField[];
@@ -128,6 +137,11 @@ export class NewPieceBody {
 }
 
 export class AcceptRequestBody extends NewPieceBody {
+  /** one more piece of a request that is accepted already */
+  @Optional()
+  @IsBoolean()
+  further?: boolean;
+
   @IsString()
   @IsNotEmpty()
   @MaxLength(200)

@@ -112,6 +112,7 @@ export const PROBLEMS = {
   'marker.order_wrong': { status: 422, title: 'The last day lies before the first' },
   'marker.client_missing': { status: 422, title: 'A closure is one client’s: choose which' },
   'placement.out': { status: 409, title: 'What is out keeps its date' },
+  'placement.not_out': { status: 409, title: 'It is not out yet' },
   'placement.cancelled': { status: 409, title: 'This placement was cancelled' },
   'placement.not_signed_off': { status: 409, title: 'The client has not signed this part' },
   'placement.in_past': { status: 422, title: 'That time has passed' },

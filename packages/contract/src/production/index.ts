@@ -173,13 +173,20 @@ export class StepShape {
   version: number;
 }
 
-export class BriefShape {
-  requestId: string | null;
-  requestNumber: number | null;
-  requesterName: string | null;
+/** A request as its piece's brief shows it. */
+export class BriefRequestShape {
+  id: string;
+  number: number;
+  title: string;
+  requesterName: string;
   fields: FormField[];
   answers: Answers;
   files: UploadShape[];
+}
+
+export class BriefShape {
+  /** what the piece answers, oldest first; none where it was begun by hand */
+  requests: BriefRequestShape[];
   notes: string;
 }
 
@@ -223,7 +230,13 @@ export class PlacementShape {
   at: string | null;
   zone: string;
   state: 'undated' | 'pencilled' | 'scheduled' | 'out' | 'missed' | 'failed' | 'unsure' | 'cancelled';
+  /** when it went out, beside the day and time it was meant for */
+  outAt: string | null;
   outAddress: string | null;
+  /** the number of the version that went out */
+  outNumber: number | null;
+  /** the piece was changed after this went out */
+  changedSince: boolean;
   version: number;
 }
 

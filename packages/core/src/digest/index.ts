@@ -5,7 +5,7 @@ import type { ChannelPart, Content, SharedPart } from '../content/index.js';
 /** What JSON can say. */
 export type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
 
-/** Names the shape below; a change of shape gets a new name, and old digests stay verifiable. */
+/** The scheme by which digests are made now. */
 export const PART_SCHEME = 'zesting-part-1';
 export const SHARED_PART = 'shared';
 
@@ -50,19 +50,27 @@ const channelJson = (part: ChannelPart): Json => ({
   tags: part.tags.map(plain),
 });
 
+/** What of a part is digested, by the name of the scheme. A change of shape gets a new name beside the old ones, which stay for good. */
+const SCHEMES: ReadonlyMap<string, { readonly shared: (part: SharedPart) => Json; readonly channel: (part: ChannelPart) => Json }> =
+  new Map([[PART_SCHEME, { shared: sharedJson, channel: channelJson }]]);
+
+/** Whether digests of that scheme can be made, and so verified. */
+export const isPartScheme = (scheme: string): boolean => SCHEMES.has(scheme);
+
 /** The digests of a content: one for the shared part, one per channel id. */
 export interface PartDigests {
   readonly shared: string;
   readonly channels: Readonly<Record<string, string>>;
 }
 
-/** Digests every part of a content over {scheme, client, piece, part, content}. */
-export function digestParts(clientId: string, pieceId: string, content: Content): PartDigests {
-  const digest = (part: string, json: Json) =>
-    sha256Hex(canonical({ scheme: PART_SCHEME, client: clientId, piece: pieceId, part, content: json }));
+/** Digests every part of a content over {scheme, client, piece, part, content}. Throws RangeError on a scheme that is not known. */
+export function digestParts(clientId: string, pieceId: string, content: Content, scheme = PART_SCHEME): PartDigests {
+  const shape = SCHEMES.get(scheme);
+  if (!shape) throw new RangeError(`unknown scheme: ${scheme}`);
+  const digest = (part: string, json: Json) => sha256Hex(canonical({ scheme, client: clientId, piece: pieceId, part, content: json }));
   return {
-    shared: digest(SHARED_PART, sharedJson(content.shared)),
-    channels: Object.fromEntries(Object.entries(content.channels).map(([id, part]) => [id, digest(`channel:${id}`, channelJson(part))])),
+    shared: digest(SHARED_PART, shape.shared(content.shared)),
+    channels: Object.fromEntries(Object.entries(content.channels).map(([id, part]) => [id, digest(`channel:${id}`, shape.channel(part))])),
   };
 }
 

@@ -1,8 +1,11 @@
 import type { Content } from '../content/index.js';
-import { canonical, chainHead, digestParts, type Json, type PartDigests } from '../digest/index.js';
+import { canonical, chainHead, digestParts, isPartScheme, type Json, type PartDigests } from '../digest/index.js';
 
-/** Names the shape below; a change of shape gets a new name. */
-export const RECORD_SCHEME = 'zesting-record-1';
+/** Names the shape below; a change of shape gets a new name, and records of the old ones still verify. */
+export const RECORD_SCHEME = 'zesting-record-2';
+/** In the first shape no version named its scheme: there was one. */
+const FIRST_RECORD_SCHEME = 'zesting-record-1';
+const FIRST_PART_SCHEME = 'zesting-part-1';
 
 /** A version of the piece that a decision was about, whole, so that its digests can be reckoned anew. */
 export interface RecordedVersion {
@@ -11,6 +14,8 @@ export interface RecordedVersion {
   readonly frozenAt: string;
   readonly content: Content;
   readonly digests: PartDigests;
+  /** by which the digests were made */
+  readonly scheme?: string;
 }
 
 /** A decision as the client's chain binds it, between the heads before and after it. */
@@ -27,7 +32,7 @@ export interface RecordedDecision {
 
 /** What was signed off of one piece, by whom and when, with all that is needed to check it. */
 export interface SignOffRecord {
-  readonly scheme: typeof RECORD_SCHEME;
+  readonly scheme: typeof RECORD_SCHEME | typeof FIRST_RECORD_SCHEME;
   readonly agency: string;
   readonly client: { readonly id: string; readonly code: string; readonly name: string; readonly zone: string };
   readonly piece: { readonly id: string; readonly number: number; readonly title: string };
@@ -49,12 +54,10 @@ export const recordText = (record: SignOffRecord): string => canonical(record as
  * @returns what does not hold, in words; empty when all does
  */
 export function recordProblems(record: SignOffRecord): string[] {
-  if (record.scheme !== RECORD_SCHEME) return [`unknown scheme: ${String(record.scheme)}`];
+  if (record.scheme !== RECORD_SCHEME && record.scheme !== FIRST_RECORD_SCHEME) return [`unknown scheme: ${String(record.scheme)}`];
   const problems: string[] = [];
   const versions = new Map(record.versions.map((version) => [version.id, version]));
-  for (const { number, content, digests } of record.versions)
-    if (canonical(toJson(digestParts(record.client.id, record.piece.id, content))) !== canonical(toJson(digests)))
-      problems.push(`version ${number}: its digests are not those of its content`);
+  for (const version of record.versions) problems.push(...versionProblems(record, version));
   for (const { before, head, record: said } of record.decisions) {
     if (chainHead(before, said) !== head) problems.push(`decision ${said.sequence}: its link of the chain does not hold`);
     const version = versions.get(said.versionId);
@@ -63,6 +66,13 @@ export function recordProblems(record: SignOffRecord): string[] {
       problems.push(`decision ${said.sequence}: it names digests that are not in its version`);
   }
   return [...problems, ...orderProblems(record)];
+}
+
+function versionProblems({ scheme, client, piece }: SignOffRecord, { number, content, digests, ...version }: RecordedVersion): string[] {
+  const by = scheme === FIRST_RECORD_SCHEME ? FIRST_PART_SCHEME : version.scheme;
+  if (by === undefined || !isPartScheme(by)) return [`version ${number}: unknown scheme: ${String(by)}`];
+  const same = canonical(toJson(digestParts(client.id, piece.id, content, by))) === canonical(toJson(digests));
+  return same ? [] : [`version ${number}: its digests are not those of its content`];
 }
 
 const toJson = ({ shared, channels }: PartDigests): Json => ({ shared, channels: { ...channels } });

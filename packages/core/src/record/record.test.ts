@@ -21,7 +21,7 @@ function made(): SignOffRecord {
     client: { id: 'client', code: 'AAA', name: 'Client', zone: 'Europe/London' },
     piece: { id: 'piece', number: 7, title: 'Figs' },
     channels: { feed: 'Photo feed' },
-    versions: [{ id: 'v1', number: 1, frozenAt: '2027-03-01T10:00:00Z', content: CONTENT, digests }],
+    versions: [{ id: 'v1', number: 1, frozenAt: '2027-03-01T10:00:00Z', content: CONTENT, digests, scheme: 'zesting-part-1' }],
     decisions: [first, second],
     signed: { shared: 'signed', channels: { feed: 'signed' } },
     chain: { sequence: 3, head: second.head },
@@ -74,7 +74,25 @@ describe('a sign-off record', () => {
     );
   });
 
+  it('of the first shape, whose versions name no scheme, still holds', () => {
+    const first = (record: SignOffRecord) => {
+      put(record, 'scheme', 'zesting-record-1');
+      for (const version of record.versions) Reflect.deleteProperty(version, 'scheme');
+    };
+    expect(changed(first)).toEqual([]);
+    expect(
+      changed((record) => {
+        first(record);
+        put(record.versions[0]?.content.shared ?? {}, 'copy', 'Five hours of sun.');
+      }),
+    ).toEqual(['version 1: its digests are not those of its content']);
+  });
+
   it('of another scheme is not judged', () => {
     expect(changed((record) => put(record, 'scheme', 'other'))).toEqual(['unknown scheme: other']);
+    expect(changed((record) => put(record.versions[0] ?? {}, 'scheme', 'zesting-part-0'))).toEqual([
+      'version 1: unknown scheme: zesting-part-0',
+    ]);
+    expect(changed((record) => put(record.versions[0] ?? {}, 'scheme', undefined))).toEqual(['version 1: unknown scheme: undefined']);
   });
 });

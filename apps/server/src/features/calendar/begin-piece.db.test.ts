@@ -22,7 +22,7 @@ describe('a piece that is begun by hand', () => {
     expect(await pieceOf(made.body['pieceId'])).toMatchObject({
       title: 'Window seat',
       aimOn: '2027-03-16',
-      brief: { requestId: null, notes: 'For the ones who wait', fields: [] },
+      brief: { requests: [], notes: 'For the ones who wait' },
       placements: [{ state: 'undated' }, { state: 'undated' }],
     });
   });

@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put, Query, Res } from '@nestjs/common';
 import type { Response } from 'express';
 import {
   AddPlacementBody,
@@ -35,6 +35,7 @@ import {
   addPlacement,
   cancelPlacement,
   duplicatePlacement,
+  correctAddress,
   markOut,
   movePlacement,
   restorePlacement,
@@ -125,7 +126,23 @@ export class CalendarController {
   @HttpCode(200)
   @Access('placement.edit', { placement: 'placementId' })
   async out(@CurrentViewer() viewer: Viewer, @Param('placementId') placementId: string, @Body() body: MarkOutBody): Promise<MovedShape> {
-    return this.moved(valueOrProblem(await markOut(this.app, viewer, placementId, body.address)));
+    return this.moved(valueOrProblem(await markOut(this.app, viewer, placementId, body.address ?? null)));
+  }
+
+  /** Corrects where what went out can be seen. Needs If-Match with the placement's version. */
+  @Patch('placements/:placementId/address')
+  @HttpCode(204)
+  @Access('placement.edit', { placement: 'placementId' })
+  async correct(
+    @CurrentViewer() viewer: Viewer,
+    @Param('placementId') placementId: string,
+    @Body() body: MarkOutBody,
+    @IfMatch() version: number,
+  ): Promise<void> {
+    const result = await correctAddress(this.app, viewer, placementId, body.address ?? null, version);
+    if (!result.ok && result.failure.code === 'http.changed_meanwhile')
+      throw Problem.of('http.changed_meanwhile', { yours: body, theirs: await placementShape(this.app, placementId) });
+    valueOrProblem(result);
   }
 
   @Post('placements/:placementId/cancel')

@@ -134,6 +134,10 @@ export class AskController {
   }
 }
 
+/** Of the pieces that came of a request, the one that is least far. */
+const LEAST_FAR = `(select p.stage from piece_requests b join pieces p on p.id = b.piece_id where b.request_id = r.id
+  order by array_position(array['planned', 'shelved', 'in_production', 'in_review', 'with_client', 'approved', 'scheduled', 'published'], p.stage), p.number limit 1)`;
+
 /** The requester's page: how the request stands. */
 @Controller('receipts/:linkId')
 export class ReceiptController {
@@ -147,7 +151,7 @@ export class ReceiptController {
          r.wish_on as "wishOn", r.state, r.decline_reason as "declineReason",
          case when p.stage in ('planned', 'shelved') then 'planned' when p.stage in ('in_production', 'in_review') then 'in_production'
            when p.stage = 'with_client' then 'with_client' when p.stage in ('approved', 'scheduled') then 'approved' else p.stage end as progress
-       from requests r join clients c on c.id = r.client_id cross join agencies a left join pieces p on p.request_id = r.id where r.id = $1`,
+       from requests r join clients c on c.id = r.client_id cross join agencies a left join lateral ${LEAST_FAR} p on true where r.id = $1`,
       [requestId],
     );
     if (!row) throw new Error('the request went away');

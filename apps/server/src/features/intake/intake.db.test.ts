@@ -125,10 +125,47 @@ describe('intake', () => {
     const { requestId } = getValue(await submit('Race'));
     const results = await Promise.all([accept(requestId), accept(requestId)]);
     expect(results.map((result) => (result.ok ? 'accepted' : result.failure.code)).sort()).toEqual(['accepted', 'request.already_decided']);
-    const pieces = await scene.app.read<{ stage: string; aim_on: string }>('select stage, aim_on from pieces where request_id = $1', [
-      requestId,
-    ]);
+    const pieces = await scene.app.read<{ stage: string; aim_on: string }>(
+      'select stage, aim_on from pieces join piece_requests on piece_id = id where request_id = $1',
+      [requestId],
+    );
     expect(pieces).toEqual([{ stage: 'planned', aim_on: '2027-03-30' }]);
+  });
+
+  it('becomes one more piece when that is asked for, with the same brief, and the requester hears of it once', async () => {
+    const { requestId } = getValue(await submit('Twice'));
+    const manager = await callerAs(scene, 'manager');
+    const add = (further: boolean, title: string) =>
+      manager.call('POST', `/api/requests/${requestId}/accept`, {
+        body: { title, routeId: scene.routeId, channelIds: scene.a.channelIds, wishOn: '2027-03-30', ...(further ? { further } : {}) },
+      });
+    const first = await add(true, 'First'); // of one that is new it is simply the first
+    const second = await add(true, 'Second');
+    expect([first.status, second.status]).toEqual([201, 201]);
+    expect((await add(false, 'Third')).body['code']).toBe('request.already_decided');
+    expect((await manager.call('GET', `/api/requests/${requestId}`)).body['pieces']).toMatchObject([
+      { id: first.body['pieceId'], title: 'First', stage: 'planned' },
+      { id: second.body['pieceId'], title: 'Second', stage: 'planned' },
+    ]);
+    for (const { body } of [first, second])
+      expect((await manager.call('GET', `/api/pieces/${String(body['pieceId'])}`)).body['brief']).toMatchObject({
+        requests: [{ id: requestId, title: 'Twice', requesterName: 'Ann', answers: { about: 'Twice' } }],
+      });
+    expect(
+      await scene.app.read(
+        "select verb from activities where thing = 'request' and thing_id = $1 and verb <> 'request.received' order by id",
+        [requestId],
+      ),
+    ).toEqual([{ verb: 'request.accepted' }, { verb: 'request.further_piece' }]);
+    const mails = await scene.app.read<{ payload: { subject: string } }>(
+      "select payload from graphile_worker._private_jobs where payload ->> 'subject' = 'Accepted: Twice'",
+    );
+    expect(mails).toHaveLength(1);
+    // its sender sees how far the piece is that is least far
+    const receipt = await callerByLink(scene, 'receipt', requestId);
+    expect((await receipt.call('GET', `/api/receipts/${requestId}`)).body['progress']).toBe('planned');
+    const other = getValue(await submit('Other'));
+    expect((await manager.call('GET', `/api/requests/${other.requestId}`)).body['pieces']).toEqual([]);
   });
 
   it('refuses channels of another client, and leaves the request open', async () => {

@@ -17,7 +17,7 @@ import { feasibilityOf } from '../planning/index.js';
 import { acceptRequest, declineRequest, markRead, reopenRequest } from './use-cases/decide-request.js';
 
 const ROW = `r.id, r.number, r.client_id as "clientId", r.title, r.requester_name as "requesterName", r.received_at as "receivedAt", r.wish_on as "wishOn",
-  r.state, r.read_at is not null as "isRead", p.id as "pieceId"`;
+  r.state, r.read_at is not null as "isRead"`;
 const PAGE = 50;
 
 @Controller('requests')
@@ -38,7 +38,7 @@ export class RequestsController {
       (select (o.state = 'new' and o.read_at is null)::int * 2 + (o.state = 'new')::int, o.received_at, o.id from requests o where o.id = $2))`;
     // those not decided are few; of the others a page is read off an index, however many there are
     const part = (where: string, order: string) =>
-      `(select ${ROW}, ${rank} as rank, r.received_at as at from requests r left join pieces p on p.request_id = r.id
+      `(select ${ROW}, ${rank} as rank, r.received_at as at from requests r
         where r.client_id = any($1) and ${where} and ${after} order by ${order} limit ${PAGE + 1})`;
     const rows = await this.app.read<RequestPage['items'][number] & { rank: number; at: string }>(
       `select * from (${part("r.state = 'new'", `${rank} desc, r.received_at desc, r.id desc`)}
@@ -55,8 +55,10 @@ export class RequestsController {
   async show(@Param('requestId') requestId: string): Promise<RequestShape> {
     const [row] = await this.app.read<Omit<RequestShape, 'files'>>(
       `select ${ROW}, r.requester_email as "requesterEmail", f.title as "formTitle", r.fields, r.answers, r.decline_reason as "declineReason",
-         f.route_id as "routeId", r.version
-       from requests r join intake_forms f on f.id = r.form_id left join pieces p on p.request_id = r.id where r.id = $1`,
+         f.route_id as "routeId", r.version,
+         coalesce((select jsonb_agg(jsonb_build_object('id', p.id, 'number', p.number, 'title', p.title, 'stage', p.stage) order by p.number)
+           from piece_requests b join pieces p on p.id = b.piece_id where b.request_id = r.id), '[]') as pieces
+       from requests r join intake_forms f on f.id = r.form_id where r.id = $1`,
       [requestId],
     );
     if (!row) throw new Error('the request went away');

@@ -1,6 +1,7 @@
 import { MAKERS, MANAGERS, SELVES, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
 import { Asset, AssetSize } from './entities/asset.entity.js';
+import { PieceRequest } from './entities/piece-request.entity.js';
 import { Piece } from './entities/piece.entity.js';
 import { Presence } from './entities/presence.entity.js';
 import { Step } from './entities/step.entity.js';
@@ -23,8 +24,8 @@ const policies = {
 } as const satisfies Record<string, Policy>;
 
 const owners = {
-  piece: 'select client_id, id as piece_id, request_id from pieces where id = $1',
-  step: 'select p.client_id, p.id as piece_id, p.request_id from steps s join pieces p on p.id = s.piece_id where s.id = $1',
+  piece: 'select client_id, id as piece_id, null::uuid as request_id from pieces where id = $1',
+  step: 'select p.client_id, p.id as piece_id, null::uuid as request_id from steps s join pieces p on p.id = s.piece_id where s.id = $1',
   asset: 'select client_id, piece_id, request_id from assets where id = $1',
 } as const;
 
@@ -36,7 +37,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'production',
   module: ProductionModule,
-  entities: [Piece, Step, Version, Asset, AssetSize, Upload, Presence, WorkedClient],
+  entities: [Piece, PieceRequest, Step, Version, Asset, AssetSize, Upload, Presence, WorkedClient],
   policies,
   finds: [findPieces],
   owners,

@@ -10,6 +10,7 @@ export { Piece } from './entities/piece.entity.js';
 export { Step } from './entities/step.entity.js';
 export { Version } from './entities/version.entity.js';
 export { finishStep, freezeVersion, hasContent, lockPiece, openSignOffStep, setContent, stepKey, stepsOf, todayOf } from './piece-store.js';
+export { PLACEMENT_COLUMNS } from './queries/placement-columns.js';
 export { UPLOAD_COLUMNS } from './queries/uploads.js';
 export { renameSkillsOfSteps } from './piece-store.js';
 export { firstPicture } from './queries/first-picture.js';

@@ -1,4 +1,4 @@
-import { dayIn, digestParts, fail, ok, type Content, type Day, type InstantText, type Result } from '@zesting/core';
+import { dayIn, digestParts, fail, ok, PART_SCHEME, type Content, type Day, type InstantText, type Result } from '@zesting/core';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { untell } from '../notices/index.js';
 import { Piece } from './entities/piece.entity.js';
@@ -35,6 +35,7 @@ export async function freezeVersion(tx: Tx, piece: Piece, personId: string | nul
       number: (newest?.number ?? 0) + 1,
       content: piece.content,
       digests: piece.digests,
+      scheme: PART_SCHEME,
       frozenAt: now,
       frozenBy: personId,
     }),

@@ -1,4 +1,4 @@
-import { chainHead, type Asked, type DecisionFact, type InstantText, type Verdict } from '@zesting/core';
+import { chainHead, PART_SCHEME, type Asked, type DecisionFact, type InstantText, type Verdict } from '@zesting/core';
 import { record } from '../../platform/activity.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { decisionFacts, goneFrom, toAsked } from '../planning/index.js';
@@ -64,8 +64,8 @@ export async function appendDecision(tx: Tx, decision: NewDecision, now: Instant
   });
   const head = chainHead(client.chain_head, link);
   await tx.query(
-    `insert into decisions (client_id, sequence, packet_id, piece_id, version_id, contact_id, verdict, digests, remark, decided_at, recorded_by, how, head)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
+    `insert into decisions (client_id, sequence, packet_id, piece_id, version_id, contact_id, verdict, digests, remark, decided_at, recorded_by, how, head, scheme)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14)`,
     [
       clientId,
       link.sequence,
@@ -80,6 +80,7 @@ export async function appendDecision(tx: Tx, decision: NewDecision, now: Instant
       link.recordedBy,
       link.how,
       head,
+      PART_SCHEME,
     ],
   );
   await tx.query('update clients set chain_head = $2 where id = $1', [clientId, head]);

@@ -135,6 +135,7 @@ const TABLE: Record<string, string> = {
   'GET /api/calendar': 'lead manager staff',
   'PUT /api/placements/{placementId}/date': managers,
   'POST /api/placements/{placementId}/out': managers,
+  'PATCH /api/placements/{placementId}/address': managers,
   'POST /api/placements/{placementId}/cancel': managers,
   'POST /api/placements/{placementId}/restore': managers,
   'POST /api/placements/{placementId}/swap': managers,

@@ -12,6 +12,7 @@ export const feature: WebFeature = {
     'placement.added': 'added a channel',
     'placement.moved': 'moved it',
     'placement.out': 'marked it as out',
+    'placement.address_corrected': 'corrected where it can be seen',
     'placement.cancelled': 'cancelled a placement',
     'placement.restored': 'brought a placement back',
     'placement.swapped': 'swapped dates',

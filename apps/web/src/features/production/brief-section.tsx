@@ -18,12 +18,15 @@ export function BriefSection({ piece }: { piece: PieceShape }) {
             Brief
           </h2>
         </summary>
-        {brief.requesterName && (
-          <p className="text-muted mb-3">
-            Asked by {brief.requesterName}, request {brief.requestNumber}
-          </p>
-        )}
-        <Answers fields={brief.fields} answers={brief.answers} files={brief.files} />
+        {brief.requests.map((request) => (
+          <div key={request.id} className="mt-4 first-of-type:mt-0">
+            <p className="text-muted mb-3">
+              Asked by {request.requesterName}, request {request.number}
+              {brief.requests.length > 1 ? `: “${request.title}”` : ''}
+            </p>
+            <Answers fields={request.fields} answers={request.answers} files={request.files} />
+          </div>
+        ))}
         <Notes piece={piece} />
         <BriefAdditions piece={piece} />
       </details>

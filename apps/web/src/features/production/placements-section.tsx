@@ -1,16 +1,20 @@
-import type { PieceShape, PlacementShape } from '@zesting/contract';
+import type { MarkOutBody, PieceShape, PlacementShape } from '@zesting/contract';
 import { useState } from 'react';
-import { call } from '../../lib/api';
-import { count, dayWords, zoneWords } from '../../lib/format';
+import { call, wordsOf } from '../../lib/api';
+import { count, dayWords, instantWords, zoneWords } from '../../lib/format';
 import { usePlacements } from '../../lib/placements';
 import { useClients, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
+import { Dialog } from '../../ui/dialog';
+import { Field } from '../../ui/field';
 import { PlacementDialog } from '../../ui/placement-dialog';
 import { PlacementTag } from '../../ui/placement-tag';
+import { Tag } from '../../ui/tags';
 
 /** Where the piece goes: each placement with its state, date and time. */
 export function PlacementsSection({ piece }: { piece: PieceShape }) {
   const [open, setOpen] = useState<PlacementShape | null>(null);
+  const [addressed, setAddressed] = useState<PlacementShape | null>(null);
   const { clientOf } = useClients();
   const { restore } = usePlacements();
   const live = piece.placements.filter((placement) => placement.state !== 'cancelled');
@@ -29,10 +33,26 @@ export function PlacementsSection({ piece }: { piece: PieceShape }) {
             <span className="tabular text-[13px]">
               {placement.on ? `${dayWords(placement.on)}, ${placement.at} ${zoneWords(placement.zone)}` : ''}
             </span>
+            {placement.outAt && (
+              <span className="text-muted text-[13px]">
+                as version {placement.outNumber}, said {instantWords(placement.outAt)}
+              </span>
+            )}
+            {placement.changedSince && <Tag tone="rind">Changed after it went out</Tag>}
             {placement.outAddress && (
               <a href={placement.outAddress} className="text-pine underline text-[13px] truncate max-w-48" target="_blank" rel="noreferrer">
                 {placement.outAddress}
               </a>
+            )}
+            {piece.canManage && placement.state === 'out' && (
+              <Button
+                look="quiet"
+                className="ml-auto"
+                onClick={() => setAddressed(placement)}
+                aria-label={`Where it can be seen on ${placement.channelName}`}
+              >
+                Where it is
+              </Button>
             )}
             {piece.canManage && placement.state !== 'out' && (
               <Button
@@ -64,6 +84,7 @@ export function PlacementsSection({ piece }: { piece: PieceShape }) {
         </details>
       )}
       {piece.canManage && <AddChannel piece={piece} />}
+      {addressed && <AddressDialog placement={addressed} onClose={() => setAddressed(null)} />}
       {open && (
         <PlacementDialog
           placement={open}
@@ -75,6 +96,47 @@ export function PlacementsSection({ piece }: { piece: PieceShape }) {
         />
       )}
     </section>
+  );
+}
+
+/** Where what went out can be seen: the one thing about it that can be corrected. */
+function AddressDialog({ placement, onClose }: { placement: PlacementShape; onClose: () => void }) {
+  const [address, setAddress] = useState(placement.outAddress ?? '');
+  const [error, setError] = useState<string>();
+  const correct = useWrite(
+    (body: MarkOutBody) => call(`/placements/${placement.id}/address`, { method: 'PATCH', body, version: placement.version }),
+    { quiet: true },
+  );
+  return (
+    <Dialog open onClose={onClose} title={`Where it is on ${placement.channelName}`}>
+      <Field label="Address" help="May be empty." error={error}>
+        {(control) => (
+          <input
+            {...control}
+            type="url"
+            className="field"
+            placeholder="https://…"
+            value={address}
+            onChange={(event) => setAddress(event.target.value)}
+          />
+        )}
+      </Field>
+      <div className="flex justify-end gap-2">
+        <Button onClick={onClose}>Leave as it was</Button>
+        <Button
+          look="main"
+          disabled={correct.isPending}
+          onClick={() =>
+            correct.mutate(
+              { address: address.trim() || null },
+              { onSuccess: onClose, onError: (problem) => setError(`${wordsOf(problem)} An address begins with https://`) },
+            )
+          }
+        >
+          Save
+        </Button>
+      </div>
+    </Dialog>
   );
 }
 

@@ -11,6 +11,7 @@ import { PieceFields } from '../../ui/piece-fields';
 
 /** Accepts a request: route, pillar, channels and date, with the earliest date that the route allows. */
 export function AcceptDialog({ request, onClose }: { request: RequestShape; onClose: () => void }) {
+  const isFurther = request.state === 'accepted';
   const { clientOf, to } = useClients();
   const navigate = useNavigate();
   const { todayOn } = useSession();
@@ -24,6 +25,7 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
     channelIds: client?.channels.slice(0, 1).map((channel) => channel.id) ?? [],
     wishOn: request.wishOn,
     notes: '',
+    ...(isFurther ? { further: true } : {}),
   });
   const [error, setError] = useState<string>();
   const change = (part: Partial<AcceptRequestBody>) => setBody({ ...body, ...part });
@@ -44,7 +46,14 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
       );
   };
   return (
-    <Dialog open onClose={onClose} title="Accept as a piece" description={`${request.requesterName} hears by mail that it is accepted.`}>
+    <Dialog
+      open
+      onClose={onClose}
+      title={isFurther ? 'One more piece of this request' : 'Accept as a piece'}
+      description={
+        isFurther ? 'It has the same brief and goes its own way.' : `${request.requesterName} hears by mail that it is accepted.`
+      }
+    >
       <Field label="Working title" required>
         {(control) => (
           <input {...control} className="field" value={body.title} onChange={(event) => change({ title: event.target.value })} />
@@ -70,7 +79,7 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
       <div className="flex justify-end gap-2">
         <Button onClick={onClose}>Not yet</Button>
         <Button look="main" onClick={send} disabled={accept.isPending}>
-          Accept
+          {isFurther ? 'Begin it' : 'Accept'}
         </Button>
       </div>
     </Dialog>

@@ -14,6 +14,7 @@ export const feature: WebFeature = {
     'request.reopened': 'took the request up again',
     'request.received': 'asked for it',
     'request.accepted': 'accepted the request',
+    'request.further_piece': 'began one more piece of the request',
     'request.declined': 'declined the request',
   },
 };

@@ -6,6 +6,7 @@ import { toast } from 'sonner';
 import { call, wordsOf } from '../../lib/api';
 import { dayWords, instantWords } from '../../lib/format';
 import { useClients, useWrite } from '../../lib/queries';
+import { STAGE_WORDS } from '../../lib/words';
 import { ActivityPages } from '../../ui/activity';
 import { Answers } from '../../ui/answers';
 import { Button, buttonClass } from '../../ui/button';
@@ -53,12 +54,18 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
             Take it up again
           </Button>
         )}
-        {shown.pieceId && (
-          <Link to={to(`/pieces/${shown.pieceId}`)} className={buttonClass('plain')}>
-            Open the piece
-          </Link>
+        {shown.state === 'accepted' && (
+          <div className="flex gap-2">
+            <Button onClick={() => setDialog('accept')}>One more piece…</Button>
+            {shown.pieces.length === 1 && (
+              <Link to={to(`/pieces/${shown.pieces[0]?.id}`)} className={buttonClass('plain')}>
+                Open the piece
+              </Link>
+            )}
+          </div>
         )}
       </header>
+      {shown.pieces.length > 1 && <Pieces pieces={shown.pieces} />}
       {shown.declineReason && <p className="mb-4 border-l-4 border-line-strong pl-3">Declined: {shown.declineReason}</p>}
       {shown.wishOn && (
         <p className="mb-3">
@@ -76,6 +83,24 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
       {dialog === 'accept' && <AcceptDialog request={shown} onClose={() => setDialog(null)} />}
       {dialog === 'decline' && <DeclineDialog request={shown} onClose={() => setDialog(null)} />}
     </article>
+  );
+}
+
+/** What came of the request, where that is more than one piece. */
+function Pieces({ pieces }: { pieces: RequestShape['pieces'] }) {
+  const { to } = useClients();
+  return (
+    <ul aria-label="Pieces of this request" className="mb-4 rounded-md border border-line">
+      {pieces.map((piece) => (
+        <li key={piece.id} className="border-t border-line first:border-t-0">
+          <Link to={to(`/pieces/${piece.id}`)} className="flex items-center gap-3 px-3 min-h-9 no-underline hover:bg-sunk">
+            <span className="text-muted tabular text-[13px]">{piece.number}</span>
+            <span className="flex-1 min-w-0 truncate font-medium">{piece.title}</span>
+            <Tag>{STAGE_WORDS[piece.stage]}</Tag>
+          </Link>
+        </li>
+      ))}
+    </ul>
   );
 }
 

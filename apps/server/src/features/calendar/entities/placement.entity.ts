@@ -17,6 +17,7 @@ import {
 
 /** One piece on one channel, at one date and time once it has one. Date, time and zone are kept; the instant is derived. */
 @Check('ck_placements_state', oneOf('state', PLACEMENT_STATES))
+@Check('ck_placements_out_version', 'out_version_id is null or (out_at is not null and cardinality(out_digests) = 2)')
 @Check('ck_placements_out', '(out_at is null) or (on_day is not null)')
 @Check('ck_placements_time_zone', '((on_day is null) = (publish_at is null)) and ((on_day is null) = (at_time is null))')
 @Index('ix_placements_calendar', ['clientId', 'onDay'])
@@ -45,6 +46,11 @@ export class Placement {
   @InstantColumn({ nullable: true }) publishAt: string | null;
   @InstantColumn({ nullable: true }) outAt: string | null;
   @TextColumn({ nullable: true }) outAddress: string | null;
+  /** what went out: the version, and the digests of the shared part and of the channel's */
+  @Refers('Version', 'fk_placements_out_version')
+  @IdColumn({ nullable: true })
+  outVersionId: string | null;
+  @TextColumn({ array: true, nullable: true }) outDigests: string[] | null;
   @BoolColumn({ default: false }) cancelled: boolean;
   @IntColumn({ default: 1 }) version: number;
   @InstantColumn() createdAt: string;

@@ -11,20 +11,20 @@ import {
 } from '@zesting/core';
 import type { CalendarEntryShape, CalendarShape, ClientClockShape, MarkerShape, PlacementShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
-import { firstPicture } from '../../production/index.js';
+import { firstPicture, PLACEMENT_COLUMNS } from '../../production/index.js';
 import { observances, publicHolidays } from '../../../platform/time/holidays.js';
 
 const entryWith = (
   picture: string,
-): string => `l.id, l.piece_id as "pieceId", l.client_id as "clientId", l.channel_id as "channelId", h.name as "channelName", h.kind as "channelKind",
-  l.on_day as on, l.at_time as at, l.zone, l.state, l.out_address as "outAddress", l.version, p.title as "pieceTitle", p.number as "pieceNumber", p.stage,
+): string => `${PLACEMENT_COLUMNS}, h.kind as "channelKind", p.title as "pieceTitle", p.number as "pieceNumber", p.stage,
   l.publish_at as "publishAt", p.pillar_id as "pillarId", ${picture} as "pictureId",
   (select count(*) from placements o where o.piece_id = l.piece_id and o.id <> l.id and not o.cancelled and o.out_at is null and o.on_day is not null) as "siblings"`;
 const ENTRY = entryWith('null');
 const PICTURED = entryWith(firstPicture('p.content'));
 /** Pictures are shown where there is room for them: in a week. */
 const PICTURED_DAYS = 7;
-const FROM = 'from placements l join channels h on h.id = l.channel_id join pieces p on p.id = l.piece_id';
+const FROM =
+  'from placements l join channels h on h.id = l.channel_id join pieces p on p.id = l.piece_id left join versions v on v.id = l.out_version_id';
 /** So many undated ones are in the tray, and so many of a day on the calendar; how many more there are is said. */
 const TRAY = 100;
 const A_DAY = 30;
@@ -132,8 +132,7 @@ async function markersOf(app: App, clientIds: readonly string[], from: string, t
 
 /** One placement as the contract shows it. */
 export async function placementShape(app: App, placementId: string): Promise<PlacementShape> {
-  const [row] = await app.read<CalendarEntryShape>(`select ${ENTRY} ${FROM} where l.id = $1`, [placementId]);
+  const [row] = await app.read<PlacementShape>(`select ${PLACEMENT_COLUMNS} ${FROM} where l.id = $1`, [placementId]);
   if (!row) throw new Error('the placement went away');
-  const { id, pieceId, clientId, channelId, channelName, on, at, zone, state, outAddress, version } = row;
-  return { id, pieceId, clientId, channelId, channelName, on, at, zone, state, outAddress, version };
+  return row;
 }

@@ -5,7 +5,7 @@ import { record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { replan } from '../../planning/index.js';
-import { lockPiece, setContent, type Piece } from '../../production/index.js';
+import { freezeVersion, lockPiece, setContent, type Piece } from '../../production/index.js';
 import { Placement } from '../entities/placement.entity.js';
 import {
   fixed,
@@ -118,12 +118,12 @@ interface Dated {
   readonly at: string | null;
 }
 
-/** Marks a placement as out by hand, with the address where it can be seen. What is out keeps its version for good. */
+/** Marks a placement as out by hand, with the address where it can be seen if there is one. What is out keeps its version for good. */
 export function markOut(
   app: App,
   viewer: Viewer,
   placementId: string,
-  address: string,
+  address: string | null,
 ): Promise<Result<Moved, Fixed | { code: 'placement.undated' | 'placement.not_signed_off' }>> {
   return app.write<Moved, Fixed | { code: 'placement.undated' | 'placement.not_signed_off' }>(async (tx, now) => {
     const { placement, piece, aimBefore } = await lockPlacement(tx, placementId);
@@ -133,8 +133,39 @@ export function markOut(
     const [state] = await replan(tx, [placement.pieceId], now);
     const signed = state?.signOff.shared === 'signed' && state.signOff.channels[placement.channelId] === 'signed';
     if (!signed) return fail({ code: 'placement.not_signed_off' });
-    Object.assign(placement, { outAt: now, outAddress: address });
+    const sent = await freezeVersion(tx, piece, viewer.personId, now);
+    const outDigests = [sent.digests.shared, sent.digests.channels[placement.channelId] ?? ''];
+    Object.assign(placement, { outAt: now, outAddress: address, outVersionId: sent.id, outDigests });
     return ok(await saveAndReplan(app, tx, viewer, piece, aimBefore, [placement], { verb: 'placement.out', detail: { address } }, now));
+  });
+}
+
+/** Corrects where what went out can be seen; null: nowhere that is known. Nothing else of what is out can be changed. */
+export function correctAddress(
+  app: App,
+  viewer: Viewer,
+  placementId: string,
+  address: string | null,
+  version: number,
+): Promise<Result<null, { code: 'placement.not_out' | 'http.changed_meanwhile' }>> {
+  return app.write<null, { code: 'placement.not_out' | 'http.changed_meanwhile' }>(async (tx, now) => {
+    const { placement } = await lockPlacement(tx, placementId);
+    if (placement.outAt === null) return fail({ code: 'placement.not_out' });
+    if (placement.version !== version) return fail({ code: 'http.changed_meanwhile' });
+    const [channel] = await rowsOf<{ name: string }>(tx, 'select name from channels where id = $1', [placement.channelId]);
+    const detail = { channel: channel?.name, address: { from: placement.outAddress, to: address } };
+    Object.assign(placement, { outAddress: address, version: version + 1, updatedAt: now });
+    await tx.save(placement);
+    await record(tx, {
+      clientId: placement.clientId,
+      thing: 'piece',
+      thingId: placement.pieceId,
+      verb: 'placement.address_corrected',
+      actor: viewer.name,
+      detail,
+      at: now,
+    });
+    return ok(null);
   });
 }
 
@@ -189,6 +220,8 @@ const makePlacement = (tx: Tx, { piece, channel }: NewPlacement, now: InstantTex
     publishAt: null,
     outAt: null,
     outAddress: null,
+    outVersionId: null,
+    outDigests: null,
     cancelled: false,
     version: 1,
     createdAt: now,

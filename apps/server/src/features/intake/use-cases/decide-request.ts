@@ -31,7 +31,7 @@ export function markRead(app: App, requestId: string): Promise<Result<null>> {
   });
 }
 
-/** Accepts a request: it becomes a piece with a planned path. The requester hears by mail. */
+/** Accepts a request: it becomes a piece with a planned path. The requester hears by mail. One that is accepted already becomes a further piece, unheard. */
 export function acceptRequest(
   app: App,
   viewer: Viewer,
@@ -40,7 +40,8 @@ export function acceptRequest(
 ): Promise<Result<string, AcceptFailure>> {
   return app.write<string, AcceptFailure>(async (tx, now) => {
     const request = await lockRequest(tx, requestId);
-    if (request.state !== 'new') return fail({ code: 'request.already_decided' });
+    const isFurther = request.state === 'accepted' && body.further === true;
+    if (request.state !== 'new' && !isFurther) return fail({ code: 'request.already_decided' });
     const piece = await createPiece(
       tx,
       {
@@ -58,17 +59,17 @@ export function acceptRequest(
       now,
     );
     if (!piece.ok) return piece;
-    await decide(tx, request, 'accepted', now);
+    if (!isFurther) await decide(tx, request, 'accepted', now);
     await record(tx, {
       clientId: request.clientId,
       thing: 'request',
       thingId: requestId,
-      verb: 'request.accepted',
+      verb: isFurther ? 'request.further_piece' : 'request.accepted',
       actor: viewer.name,
       detail: { pieceId: piece.value },
       at: now,
     });
-    await tellRequester(app, tx, request, `Accepted: ${request.title}`, [`“${request.title}” is accepted and planned.`]);
+    if (!isFurther) await tellRequester(app, tx, request, `Accepted: ${request.title}`, [`“${request.title}” is accepted and planned.`]);
     return piece;
   });
 }

@@ -22,7 +22,6 @@ import {
 @Check('ck_pieces_danger', oneOf('danger', DANGERS))
 @Check('ck_pieces_round', 'round >= 1')
 @Unique('uq_pieces_number', ['number'])
-@Unique('uq_pieces_request', ['requestId'])
 @Made('alter table pieces add column title_plain text generated always as (plain_letters(title)) stored')
 @Made("create index ix_pieces_aim on pieces (coalesce(aim_on, 'infinity'), id)")
 @Made('create index ix_pieces_client on pieces (client_id, created_at desc, id)')

@@ -1,6 +1,7 @@
 import { addDays, daysBetween, isWorkingDay, weekdayOf, type Content, type PlannedStep } from '@zesting/core';
 import type {
   ActivityShape,
+  BriefRequestShape,
   BriefShape,
   ContentShape,
   DecisionShape,
@@ -23,6 +24,7 @@ import {
   type PieceSource,
   type PieceState,
 } from '../../planning/index.js';
+import { PLACEMENT_COLUMNS } from './placement-columns.js';
 import { UPLOAD_COLUMNS } from './uploads.js';
 
 interface PieceColumns {
@@ -42,11 +44,6 @@ interface PieceColumns {
   content: Content;
   content_version: number;
   version: number;
-  request_id: string | null;
-  request_number: number | null;
-  requester_name: string | null;
-  fields: BriefShape['fields'] | null;
-  answers: BriefShape['answers'] | null;
 }
 
 interface StepColumns {
@@ -75,9 +72,9 @@ interface StepColumns {
 export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promise<PieceShape> {
   const [row] = await app.read<PieceColumns>(
     `select p.*, f.name as format_name, coalesce(t.rounds_allowed, c.rounds_agreed) as rounds_agreed,
-       (select jsonb_build_object('personId', d.id, 'name', d.name) from people d where c.policy ->> 'kind' = 'agency' and d.id::text = c.policy ->> 'personId') as agency_decider, r.number as request_number, r.requester_name, r.fields, r.answers,
+       (select jsonb_build_object('personId', d.id, 'name', d.name) from people d where c.policy ->> 'kind' = 'agency' and d.id::text = c.policy ->> 'personId') as agency_decider,
        coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'name', l.name) order by l.position) from pillars l where l.client_id = p.client_id and (l.archived_at is null or l.id = p.pillar_id)), '[]') as pillars
-     from pieces p join formats f on f.id = p.format_id join clients c on c.id = p.client_id join routes t on t.id = p.route_id left join requests r on r.id = p.request_id where p.id = $1`,
+     from pieces p join formats f on f.id = p.format_id join clients c on c.id = p.client_id join routes t on t.id = p.route_id where p.id = $1`,
     [pieceId],
   );
   const book = await loadCalendars(app.manager, app.clock.now());
@@ -183,24 +180,26 @@ function daysOff(step: PlannedStep, calendar: Parameters<typeof isWorkingDay>[0]
   return days;
 }
 
+/** The requests behind a piece, oldest first. Freelancers see no answer that is for the agency only. */
 async function briefOf(app: App, viewer: Viewer, row: PieceColumns): Promise<BriefShape> {
-  const fields = (row.fields ?? []).filter((field) => viewer.role !== 'freelance' || !field.agencyOnly);
+  const requests = await app.read<Omit<BriefRequestShape, 'files'>>(
+    `select r.id, r.number, r.title, r.requester_name as "requesterName", r.fields, r.answers
+     from piece_requests b join requests r on r.id = b.request_id where b.piece_id = $1 order by r.received_at, r.id`,
+    [row.id],
+  );
+  return { requests: await Promise.all(requests.map((request) => withFiles(app, viewer, request))), notes: row.notes };
+}
+
+async function withFiles(app: App, viewer: Viewer, request: Omit<BriefRequestShape, 'files'>): Promise<BriefRequestShape> {
+  const fields = request.fields.filter((field) => viewer.role !== 'freelance' || !field.agencyOnly);
   const keys = new Set(fields.map((field) => field.key));
-  const answers = Object.fromEntries(Object.entries(row.answers ?? {}).filter(([key]) => keys.has(key)));
+  const answers = Object.fromEntries(Object.entries(request.answers).filter(([key]) => keys.has(key)));
   const shown = fields.filter((field) => field.kind === 'files').flatMap((field) => answers[field.key] ?? []);
   const files = await app.read<UploadShape>(
     `select ${UPLOAD_COLUMNS} from assets where request_id = $1 and id::text = any($2) order by created_at, id`,
-    [row.request_id, shown],
+    [request.id, shown],
   );
-  return {
-    requestId: row.request_id,
-    requestNumber: row.request_number,
-    requesterName: row.requester_name,
-    fields,
-    answers,
-    files,
-    notes: row.notes,
-  };
+  return { ...request, fields, answers, files };
 }
 
 interface ChannelRow {
@@ -261,9 +260,8 @@ async function contentShape(app: App, row: PieceColumns, source: PieceSource): P
 
 async function placementsOf(app: App, pieceId: string, state: PieceState): Promise<PlacementShape[]> {
   const rows = await app.read<PlacementShape>(
-    `select l.id, l.piece_id as "pieceId", l.client_id as "clientId", l.channel_id as "channelId", h.name as "channelName", l.on_day as on, l.at_time as at,
-       l.zone, l.state, l.out_address as "outAddress", l.version
-     from placements l join channels h on h.id = l.channel_id where l.piece_id = $1 order by h.position, l.created_at`,
+    `select ${PLACEMENT_COLUMNS}
+     from placements l join channels h on h.id = l.channel_id join pieces p on p.id = l.piece_id left join versions v on v.id = l.out_version_id where l.piece_id = $1 order by h.position, l.created_at`,
     [pieceId],
   );
   return rows.map((row) => ({ ...row, state: state.placements[row.id] ?? row.state }));

@@ -16,12 +16,14 @@ import { record } from '../../../platform/activity.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { Event } from '../../../platform/events.js';
 import { findRoute, replan } from '../../planning/index.js';
+import { PieceRequest } from '../entities/piece-request.entity.js';
 import { Piece } from '../entities/piece.entity.js';
 import { Step } from '../entities/step.entity.js';
 import { checkChannels } from '../piece-store.js';
 
 export interface NewPiece {
   readonly clientId: string;
+  /** what it answers; null: begun by hand */
   readonly requestId: string | null;
   readonly routeId: string;
   readonly pillarId: string | null;
@@ -62,7 +64,6 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
   await tx.insert(Piece, {
     id,
     clientId: wanted.clientId,
-    requestId: wanted.requestId,
     routeId: route.value.id,
     formatId: route.value.format_id,
     pillarId: wanted.pillarId,
@@ -77,6 +78,7 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
     version: 1,
     createdAt: now,
   });
+  if (wanted.requestId !== null) await tx.insert(PieceRequest, { pieceId: id, requestId: wanted.requestId });
   await addSteps(tx, id, steps);
   await pieceMade.tell(tx, { id, clientId: wanted.clientId, channelIds: wanted.channelIds }, now);
   await record(tx, {

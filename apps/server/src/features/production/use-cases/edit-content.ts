@@ -53,8 +53,8 @@ async function contentOf(
 ): Promise<Result<Content, { code: 'file.unknown' } | { code: 'channel.unknown' }>> {
   const files = await rowsOf<{ id: string; hash: string; name: string }>(
     tx,
-    'select id, hash, name from assets where id = any($1) and client_id = $2 and (piece_id = $3 or request_id = $4)',
-    [body.shared.media.map((medium) => medium.assetId), piece.clientId, piece.id, piece.requestId],
+    'select id, hash, name from assets where id = any($1) and client_id = $2 and (piece_id = $3 or request_id in (select request_id from piece_requests where piece_id = $3))',
+    [body.shared.media.map((medium) => medium.assetId), piece.clientId, piece.id],
   );
   const byId = new Map(files.map((file) => [file.id, file]));
   const media = body.shared.media.flatMap(({ assetId, alt }) => {

@@ -30,6 +30,8 @@ export class Decision {
   contactId: string | null;
   @TextColumn() verdict: Verdict;
   @TextColumn({ array: true }) digests: string[];
+  /** by which the digests were made */
+  @TextColumn() scheme: string;
   @TextColumn({ default: () => "''" }) remark: string;
   @InstantColumn() decidedAt: string;
   @Refers('Person', 'fk_decisions_recorder')

@@ -51,10 +51,16 @@ export async function signOffRecord(app: App, pieceId: string): Promise<SignOffR
     [pieceId],
   );
   if (!head || !source || decisions.length === 0) return undefined;
-  const versions = await app.read<{ id: string; number: number; content: Content; digests: PartDigests; frozen_at: string }>(
-    'select id, number, content, digests, frozen_at from versions where id = any($1) order by number',
-    [decisions.map((decision) => decision.version_id)],
-  );
+  const versions = await app.read<{
+    id: string;
+    number: number;
+    content: Content;
+    digests: PartDigests;
+    scheme: string;
+    frozen_at: string;
+  }>('select id, number, content, digests, scheme, frozen_at from versions where id = any($1) order by number', [
+    decisions.map((decision) => decision.version_id),
+  ]);
   const channels = await app.read<{ id: string; name: string }>('select id, name from channels where client_id = $1', [head.client_id]);
   const inVersions = new Set(versions.flatMap((version) => Object.keys(version.content.channels)));
   const { shared, channels: byChannel } = signOffOf(source);
