@@ -15,7 +15,6 @@ export default defineConfig({
   outputDir: '../test-results',
   timeout: 90_000,
   expect: { timeout: 10_000 },
-  globalSetup: './begin.ts',
   workers: 2,
   retries: 0,
   forbidOnly: true,

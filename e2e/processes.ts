@@ -6,8 +6,8 @@ import pg from 'pg';
 
 const root = join(__dirname, '..');
 
-/** The present of all browser tests: a Tuesday morning, so that none needs the luck of the hour. ZESTING_NOW sets another. */
-export const PRESENT = process.env['ZESTING_NOW'] ?? '2027-03-09T10:15:00Z';
+/** The present of all browser tests is that of the story they begin with: a Tuesday morning, so that none needs the luck of the hour. */
+export const PRESENT = process.env['ZESTING_STORY_NOW'] ?? '2027-03-09T10:15:00Z';
 
 export const freePort = (): Promise<number> =>
   new Promise((resolve) => {

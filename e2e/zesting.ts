@@ -135,6 +135,7 @@ async function emptyWindow(browser: Browser, zesting: Zesting, options: Paramete
     baseURL: zesting.address,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
+    reducedMotion: 'reduce', // nothing is waited for that only moves
     ignoreHTTPSErrors: true, // the proxy's certificate is its own
     ...options,
   });

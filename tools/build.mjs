@@ -55,7 +55,7 @@ export function build() {
   const now = fingerprint();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   console.log('Building …');
-  node('node_modules/typescript/bin/tsc', '-b');
+  node('node_modules/ts7/bin/tsc', '-b'); // version 7 compiles in a sixth of the time; version 6 stays for the linters, which it offers nothing
   node('tools/openapi.mjs');
   node('node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn', 'apps/web');
   compress(join(root, 'apps', 'web', 'dist'));

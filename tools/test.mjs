@@ -1,12 +1,13 @@
 // npm test: lint, types, unit, database and browser tests on a throwaway cluster; closes with one line "N passed, N failed".
 // `node tools/test.mjs unit|database|browser|lint|types [arguments for the runner]` runs one part.
 import { spawn } from 'node:child_process';
-import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { build } from './build.mjs';
 import { clusterFolder, findPrograms, freePort, makeCluster, startCluster, stopCluster } from './database.mjs';
+import { loadStory } from './story.mjs';
 import { findBrowser, findProxy, needModules, needPackages, root, tell } from './prepare.mjs';
 
 const [part, ...rest] = process.argv.slice(2);
@@ -52,11 +53,41 @@ async function migrateTemplate(port) {
   await migrateJobs(url);
 }
 
+const GROUPS = join(root, 'apps/server/.groups');
+const GROUP_COUNT = 8;
+
+/**
+ * Puts the files of database tests into a few that only import them: what each would load anew (the server with all of its packages, two
+ * seconds) is loaded once per group. Shared out by size, so that the groups take about as long as each other.
+ */
+function group() {
+  const files = ['apps', 'demo'].flatMap((folder) =>
+    readdirSync(join(root, folder), { recursive: true })
+      .filter((path) => /\.db\.test\.ts$/.test(path) && !/(^|\/)(node_modules|dist|\.groups)\//.test(path))
+      .map((path) => join(root, folder, path)),
+  );
+  const groups = Array.from({ length: GROUP_COUNT }, () => ({ bytes: 0, files: [] }));
+  const sized = files.map((path) => ({ path, bytes: statSync(path).size })).sort((a, b) => b.bytes - a.bytes);
+  for (const { path, bytes } of sized) {
+    const smallest = groups.reduce((least, one) => (one.bytes < least.bytes ? one : least));
+    smallest.files.push(path);
+    smallest.bytes += bytes;
+  }
+  mkdirSync(GROUPS, { recursive: true });
+  for (const [index, { files: inside }] of groups.entries())
+    writeFileSync(
+      join(GROUPS, `${index + 1}.db.test.ts`),
+      inside.map((path) => `import '${relative(GROUPS, path).slice(0, -3)}';\n`).join(''),
+    );
+}
+
 /** Unit tests, database tests, or both in one run that keeps both cores at work to its end. */
 async function jest(projects, env) {
   const report = join(work, 'jest.json');
   const args = ['--selectProjects', ...projects, '--maxWorkers=2', '--json', `--outputFile=${report}`, ...rest];
-  const code = await run('jest/bin/jest.js', args, env);
+  const isGrouped = projects.includes('database') && rest.length === 0;
+  if (isGrouped) group();
+  const code = await run('jest/bin/jest.js', args, isGrouped ? { ...env, ZESTING_GROUPS: '1' } : env);
   count(code, report, (json) => [json.numPassedTests, json.numFailedTests + json.numRuntimeErrorTestSuites]);
 }
 
@@ -70,8 +101,8 @@ async function format() {
 }
 
 async function types() {
-  await check('types of the web', 'typescript/bin/tsc', ['-p', 'apps/web']);
-  await check('types of the tests', 'typescript/bin/tsc', ['-p', 'tsconfig.tests.json']);
+  await check('types of the web', 'ts7/bin/tsc', ['-p', 'apps/web']);
+  await check('types of the tests', 'ts7/bin/tsc', ['-p', 'tsconfig.tests.json']);
 }
 
 function count(code, report, read) {
@@ -88,31 +119,36 @@ await tell(async () => {
   let port = 0;
   try {
     if (part !== 'lint') build(); // workers run as they are compiled, also in unit tests
-    await Promise.all([
-      wants('lint') && lint(),
-      wants('types') && types().then(() => part === undefined && format()),
-      part === 'lint' && format(),
-    ]);
     if (wants('database') || wants('browser')) {
       makeCluster(bin, cluster);
       port = await freePort();
       startCluster(bin, cluster, port, { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off', max_connections: 200 });
     }
-    if (wants('database')) await migrateTemplate(port);
+    const needsStory = wants('browser') || (wants('database') && rest.every((word) => word.includes('load')));
+    // the demo is loaded once, for whatever looks at it, while the sources are looked at
+    const [story] = await Promise.all([
+      needsStory ? loadStory(port, join(work, 'story')) : {},
+      wants('database') && migrateTemplate(port),
+      wants('lint') && lint(),
+      wants('types') && types().then(() => part === undefined && format()),
+      part === 'lint' && format(),
+    ]);
     const projects = ['unit', 'database'].filter(wants);
-    // the demo is also loaded at a present drawn by chance: the same again with ZESTING_NOW
+    // the demo goes on at a present drawn by chance: the same again with ZESTING_NOW
     const chance = new Date(Date.UTC(2027, 0, 1) + Math.floor(Math.random() * 2 * 365 * 24 * 60) * 60_000).toISOString();
     if (projects.includes('database')) console.log(`A present drawn by chance: ZESTING_NOW=${process.env.ZESTING_NOW ?? chance}`);
     if (projects.length > 0)
       await jest(projects, {
         ZESTING_TEST_PG: String(port),
         ZESTING_TEST_TEMPLATE: TEMPLATE,
+        ...story,
         ZESTING_CHANCE: process.env.ZESTING_NOW ?? chance,
       });
     if (wants('browser')) {
       const report = join(work, 'browser.json');
       const env = {
         ZESTING_TEST_PG: String(port),
+        ...story,
         PLAYWRIGHT_JSON_OUTPUT_NAME: report,
         ZESTING_BROWSER: findBrowser(),
         ZESTING_PROXY: findProxy(),
@@ -122,7 +158,7 @@ await tell(async () => {
     }
   } finally {
     if (port) stopCluster(bin, cluster);
-    rmSync(work, { recursive: true, force: true });
+    for (const folder of [work, GROUPS]) rmSync(folder, { recursive: true, force: true });
   }
   console.log(`${passed} passed, ${failed} failed`);
   process.exit(failed > 0 ? 1 : 0);

@@ -88,10 +88,19 @@ describe('the statements of a list', () => {
     return counts;
   }
 
+  /** Waits until what live updates and jobs ask after a change is over. */
+  async function quiet(): Promise<void> {
+    for (let before = -1; before !== asked; ) {
+      before = asked;
+      await new Promise((resolve) => setTimeout(resolve, 300));
+    }
+  }
+
   it('are as many however much there is, and few', async () => {
+    await quiet();
     const few = await count();
     await fill(4);
-    await new Promise((resolve) => setTimeout(resolve, 300)); // what live updates ask after a change is over
+    await quiet();
     const many = await count();
     const grew = [...many]
       .filter(([path, { asked: now }]) => now !== few.get(path)?.asked)

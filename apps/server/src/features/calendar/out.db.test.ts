@@ -14,9 +14,10 @@ describe('what is out', () => {
     const { ready, send, say, write } = signOffIn(scene);
     const pieceId = await ready(scene.a);
     getValue(await say(getValue(await send(scene.a, [pieceId])), pieceId, 'approve'));
-    const [undated] = await scene.app.read<{ id: string; version: number }>('select id, version from placements where piece_id = $1', [
-      pieceId,
-    ]);
+    const [undated] = await scene.app.read<{ id: string; version: number }>(
+      'select l.id, l.version from placements l join channels h on h.id = l.channel_id where l.piece_id = $1 order by h.position',
+      [pieceId],
+    );
     getValue(
       await movePlacement(scene.app, scene.people.lead, undated?.id ?? '', { on: '2027-03-08', at: '10:00' }, undated?.version ?? 0),
     );
@@ -34,7 +35,7 @@ describe('what is out', () => {
       state: 'out',
       on: '2027-03-08',
       at: '10:00',
-      outAt: '2027-03-08T10:04:00Z',
+      outAt: expect.stringMatching(/^2027-03-08T10:04/) as string,
       outAddress: null,
       outNumber: 1,
       changedSince: false,

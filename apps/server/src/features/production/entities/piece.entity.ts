@@ -38,9 +38,6 @@ export class Piece {
   @Refers('Client', 'fk_pieces_client')
   @IdColumn()
   clientId: string;
-  @Refers('Request', 'fk_pieces_request')
-  @IdColumn({ nullable: true })
-  requestId: string | null;
   @Refers('Route', 'fk_pieces_route')
   @IdColumn()
   routeId: string;
