@@ -7,7 +7,6 @@ import { join, relative } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { build } from './build.mjs';
 import { clusterFolder, findPrograms, freePort, makeCluster, startCluster, stopCluster } from './database.mjs';
-import { loadStory } from './story.mjs';
 import { findBrowser, findProxy, needModules, needPackages, root, tell } from './prepare.mjs';
 
 const [part, ...rest] = process.argv.slice(2);
@@ -127,7 +126,7 @@ await tell(async () => {
     const needsStory = wants('browser') || (wants('database') && rest.every((word) => word.includes('load')));
     // the demo is loaded once, for whatever looks at it, while the sources are looked at
     const [story] = await Promise.all([
-      needsStory ? loadStory(port, join(work, 'story')) : {},
+      needsStory ? import('./story.mjs').then(({ loadStory }) => loadStory(port, join(work, 'story'))) : {}, // needs the packages
       wants('database') && migrateTemplate(port),
       wants('lint') && lint(),
       wants('types') && types().then(() => part === undefined && format()),
