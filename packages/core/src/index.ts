@@ -1,6 +1,7 @@
 export * from './result/index.js';
 export * from './time/index.js';
 export * from './workdays/index.js';
+export { isFree } from './graph/index.js';
 export * from './backplan/index.js';
 export * from './workload/index.js';
 export * from './content/index.js';

@@ -90,7 +90,7 @@ describe('the statements of a list', () => {
 
   /** Waits until what live updates and jobs ask after a change is over. */
   async function quiet(): Promise<void> {
-    for (let before = -1; before !== asked; ) {
+    for (let before = -1; before !== asked;) {
       before = asked;
       await new Promise((resolve) => setTimeout(resolve, 300));
     }

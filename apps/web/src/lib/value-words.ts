@@ -1,10 +1,11 @@
+import { parseDay } from '@zesting/core';
 import { dayWords } from './format';
 
 /** Any stored value in words, for the record of what changed and for comparing two states. */
 export function valueWords(value: unknown): string {
   if (value === null || value === undefined || value === '') return 'nothing';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (typeof value === 'string') return /^\d{4}-\d{2}-\d{2}$/.test(value) ? dayWords(value) : value;
+  if (typeof value === 'string') return parseDay(value) ? dayWords(value) : value;
   if (typeof value === 'number') return String(value);
   if (Array.isArray(value)) return value.length === 0 ? 'none' : value.map(itemWords).join(', ');
   if (typeof value === 'object') return itemWords(value);

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { getValue } from '../result/index.js';
 import { addDays, dayIn, fromDayNumber, getDay, getTimeOfDay, toDayNumber, toInstant, type Day } from '../time/index.js';
 import { countWorkingDays, isWorkingDay, MONDAY_TO_FRIDAY, toCalendar } from '../workdays/index.js';
-import { leaveOut, planPiece, type Aim, type Plan, type PlanDoer, type PlanInput, type PlanStep } from './index.js';
+import { planPiece, type Aim, type Plan, type PlanDoer, type PlanInput, type PlanStep } from './index.js';
 
 const d = getDay;
 const at = getTimeOfDay;
@@ -141,14 +141,6 @@ describe('steps', () => {
     expect([pinned('2027-03-10')?.latestFinishOn, pinned('2027-03-10')?.conflict]).toEqual(['2027-03-10', null]);
     expect(pinned('2027-03-13')?.conflict).toBe('pin_on_day_off');
     expect(pinned('2027-03-17')?.conflict).toBe('pin_after_successor');
-  });
-
-  it('joins the links of a step that is left out', () => {
-    const steps = leaveOut(chain(['a', 'a', 1], ['b', 'b', 1], ['c', 'a', 1]), 'b');
-    expect(steps.map((step) => [step.id, step.predecessorIds])).toEqual([
-      ['a', []],
-      ['c', ['a']],
-    ]);
   });
 
   it('refuses a ring, and a doer who never works', () => {

@@ -1,3 +1,4 @@
+import { followersOf, inOrder, type Graph } from '../graph/index.js';
 import { fail, ok, type Result } from '../result/index.js';
 import { dayIn, fromDayNumber, toDayNumber, toInstantAfterGap, type Day, type InstantText, type TimeOfDay } from '../time/index.js';
 import { moveWorkingNumber, REACH_DAYS, seekWorkingNumber, type WorkCalendar } from '../workdays/index.js';
@@ -100,34 +101,7 @@ interface Bounds {
   heldBy: HeldBy;
 }
 
-/** Orders steps so that each stands after its predecessors, as given where either may be first; else the id of a step in a ring. */
-function inOrder(steps: readonly PlanStep[]): { order: PlanStep[] } | { ring: string } {
-  const byId = new Map(steps.map((step) => [step.id, step]));
-  const waitsFor = new Map(steps.map((step) => [step.id, step.predecessorIds.filter((id) => byId.has(id)).length]));
-  const successors = successorsOf(steps);
-  const order: PlanStep[] = [];
-  const ready = steps.filter((step) => waitsFor.get(step.id) === 0);
-  for (const step of ready) {
-    order.push(step);
-    for (const next of successors.get(step.id) ?? []) {
-      const left = (waitsFor.get(next.id) ?? 0) - 1;
-      waitsFor.set(next.id, left);
-      if (left === 0) ready.push(next); // taken later by the loop that runs
-    }
-  }
-  return order.length === steps.length ? { order } : { ring: stepInRing(steps, new Set(order), byId) };
-}
-
-/** Whoever goes from one waiting step to the next that it waits for comes round to one again. */
-function stepInRing(steps: readonly PlanStep[], done: ReadonlySet<PlanStep>, byId: ReadonlyMap<string, PlanStep>): string {
-  const seen = new Set<string>();
-  let at = steps.find((step) => !done.has(step));
-  while (at && !seen.has(at.id)) {
-    seen.add(at.id);
-    at = at.predecessorIds.flatMap((id) => byId.get(id) ?? []).find((before) => !done.has(before));
-  }
-  return at?.id ?? '';
-}
+const PATH: Graph<PlanStep> = { idOf: (step) => step.id, beforeOf: (step) => step.predecessorIds };
 
 class NoWorkingDay extends Error {
   constructor(readonly stepId: string) {
@@ -158,8 +132,8 @@ const finishBefore = (doer: PlanDoer, aims: readonly Aim[], stepId: string): num
 export function planPiece(input: PlanInput): Result<Plan, PlanFailure> {
   for (const { id, spanDays } of input.steps)
     if (!Number.isInteger(spanDays) || spanDays < 1) throw new RangeError(`step ${id} has a span of ${spanDays} days`);
-  const sorted = inOrder(input.steps);
-  if ('ring' in sorted) return fail({ code: 'plan.circular', detail: { stepId: sorted.ring } });
+  const sorted = inOrder(PATH, input.steps);
+  if ('ring' in sorted) return fail({ code: 'plan.circular', detail: { stepId: sorted.ring.id } });
   try {
     return ok(planSorted(input, sorted.order));
   } catch (error) {
@@ -260,20 +234,9 @@ function planBackwards(
   return planned;
 }
 
-function successorsOf(steps: readonly PlanStep[]): Map<string, PlanStep[]> {
-  const found = new Map<string, PlanStep[]>();
-  for (const step of steps)
-    for (const id of step.predecessorIds) {
-      const list = found.get(id);
-      if (list) list.push(step);
-      else found.set(id, [step]);
-    }
-  return found;
-}
-
 /** The open steps that come next after each step, through finished ones where need be. */
 function openSuccessorsOf(order: readonly PlanStep[]): Map<string, PlanStep[]> {
-  const successors = successorsOf(order);
+  const successors = followersOf(PATH, order);
   const open = new Map<string, PlanStep[]>();
   for (const step of [...order].reverse()) {
     const next = (successors.get(step.id) ?? []).flatMap((one) => (one.finishedOn ? (open.get(one.id) ?? []) : [one]));
@@ -357,17 +320,4 @@ const ZONES_APART_DAYS = 2;
 function publishNumberOn(doer: PlanDoer, publish: number, slot: PublishSlot, publishZone: string): number {
   if (doer.zone === publishZone) return publish;
   return publishNumber(doer, toInstantAfterGap(fromDayNumber(publish), slot.at, publishZone));
-}
-
-/** Removes a step that is left out and joins its links: what waited for it waits for what it waited for. */
-export function leaveOut(steps: readonly PlanStep[], id: string): PlanStep[] {
-  const gone = steps.find((step) => step.id === id);
-  if (!gone) return [...steps];
-  return steps
-    .filter((step) => step.id !== id)
-    .map((step) =>
-      step.predecessorIds.includes(id)
-        ? { ...step, predecessorIds: [...new Set([...step.predecessorIds.filter((other) => other !== id), ...gone.predecessorIds])] }
-        : step,
-    );
 }

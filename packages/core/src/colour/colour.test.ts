@@ -1,5 +1,6 @@
+import { wcagContrast, wcagLuminance } from 'culori';
 import fc from 'fast-check';
-import { contrast, contrastUse, parseHex, type Hex } from './index.js';
+import { contrast, contrastUse, luminance, parseHex, type Hex } from './index.js';
 
 const hex = (text: string): Hex => {
   const found = parseHex(text);
@@ -20,6 +21,15 @@ describe('contrast', () => {
     expect(contrastUse(contrast(hex('#767676'), hex('#ffffff')))).toBe('text');
     expect(contrastUse(contrast(hex('#777777'), hex('#ffffff')))).toBe('large_text');
     expect(contrastUse(contrast(hex('#c9dc3a'), hex('#ffffff')))).toBe('neither');
+  });
+
+  it('is that of another implementation (culori), for any two colours', () => {
+    fc.assert(
+      fc.property(anyHex, anyHex, (a, b) => {
+        expect(luminance(a)).toBeCloseTo(wcagLuminance(a), 12);
+        expect(contrast(a, b)).toBeCloseTo(wcagContrast(a, b), 10);
+      }),
+    );
   });
 
   it('is the same either way round and never leaves 1 to 21', () => {

@@ -1,3 +1,4 @@
+import canonicalizer from 'canonicalize';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import type { ChannelPart, Content, SharedPart } from '../content/index.js';
@@ -9,27 +10,34 @@ export type Json = null | boolean | number | string | readonly Json[] | { readon
 export const PART_SCHEME = 'zesting-part-1';
 export const SHARED_PART = 'shared';
 
+/** Half of a character. */
+const LONE = /[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/;
+
+// the package's types name a default export; its file exports the function itself
+const canonicalize = canonicalizer as unknown as (value: Json) => string;
+
+/** Throws on a number that JSON has no words for, and on a text or a key that no UTF-8 can say. */
+function refuseBroken(value: Json): void {
+  if (typeof value === 'number') {
+    if (!Number.isFinite(value)) throw new RangeError('not a JSON number');
+  } else if (typeof value === 'string') {
+    if (LONE.test(value)) throw new RangeError('lone surrogate');
+  } else if (typeof value === 'object' && value !== null)
+    for (const [key, inside] of Object.entries(value) as [string, Json][]) {
+      refuseBroken(key);
+      refuseBroken(inside);
+    }
+}
+
 /**
  * The canonical text of a JSON value: keys in UTF-16 order, no white space, numbers and strings as ECMAScript prints them.
  * Throws on what JSON cannot carry (NaN, infinities, lone surrogates).
  * @see RFC 8785, JSON Canonicalization Scheme
  */
 export function canonical(value: Json): string {
-  if (value === null || typeof value === 'boolean') return String(value);
-  if (typeof value === 'number') {
-    if (!Number.isFinite(value)) throw new RangeError('not a JSON number');
-    return JSON.stringify(value);
-  }
-  if (typeof value === 'string') {
-    if (/[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/.test(value)) throw new RangeError('lone surrogate');
-    return JSON.stringify(value);
-  }
-  if (isList(value)) return `[${value.map(canonical).join(',')}]`;
-  const entries = Object.keys(value).sort();
-  return `{${entries.map((key) => `${canonical(key)}:${canonical(value[key] ?? null)}`).join(',')}}`;
+  refuseBroken(value);
+  return canonicalize(value);
 }
-
-const isList = (value: Json): value is readonly Json[] => Array.isArray(value);
 
 /** SHA-256 of a text in UTF-8, as 64 hex digits. @see RFC 6234 */
 export const sha256Hex = (text: string): string => bytesToHex(sha256(utf8ToBytes(text)));

@@ -1,3 +1,4 @@
+import slug from 'slug';
 import type { Day } from '../time/index.js';
 
 /** What a file's name is made of. */
@@ -13,34 +14,10 @@ export interface NamedFile {
 /** The longest title in a name, in characters: whole paths stay below the 255 bytes that file systems allow (common practice). */
 const TITLE_LIMIT = 60;
 
-/** Latin letters that are no accented ones: Unicode does not take them apart. */
-const LETTERS: Readonly<Record<string, string>> = {
-  ß: 'ss',
-  æ: 'ae',
-  ø: 'o',
-  ł: 'l',
-  đ: 'd',
-  ð: 'd',
-  þ: 'th',
-  œ: 'oe',
-  ı: 'i',
-  ħ: 'h',
-  ŋ: 'ng',
-  ŧ: 't',
-  ĸ: 'k',
-};
-
-/** Lower-case ASCII letters, digits and hyphens: what every file system and URL takes. Accents fall away, other scripts become nothing. */
+/** Lower-case ASCII letters, digits and hyphens: what every file system and URL takes. What cannot be written so falls away. */
 export function plainTitle(title: string): string {
-  const plain = title
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/[ßæøłđðþœıħŋŧĸ]/g, (letter) => LETTERS[letter] ?? letter)
-    .replace(/[’']/g, '')
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '');
-  return plain.slice(0, TITLE_LIMIT).replace(/-+$/, '') || 'untitled';
+  const words = title.replace(/[’']/g, '').replace(/[^\p{L}\p{M}\p{N}&]+/gu, ' ');
+  return slug(words, { fallback: false }).slice(0, TITLE_LIMIT).replace(/-+$/, '') || 'untitled';
 }
 
 /**
@@ -59,3 +36,6 @@ export function fileNames(files: readonly NamedFile[]): string[] {
     return `${parts.join('_')}.${file.extension.toLowerCase().replace(/[^a-z0-9]/g, '')}`;
   });
 }
+
+/** Whether a text is an id as rows have them: a UUID in lower case. @see RFC 9562 */
+export const isId = (text: string): boolean => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(text);

@@ -5,11 +5,13 @@ import { fileNames, plainTitle } from './index.js';
 describe('titles in file names', () => {
   it.each([
     ['Moss lawns, honestly', 'moss-lawns-honestly'],
-    ['Crème brûlée & Øl', 'creme-brulee-ol'],
+    ['Crème brûlée & Øl', 'creme-brulee-and-ol'],
     ['The four o’clock loaf', 'the-four-oclock-loaf'],
     ['../../etc/passwd', 'etc-passwd'],
     ['Łódź, Đorđe and Þór', 'lodz-dorde-and-thor'],
     ['苔', 'untitled'],
+    ['Rye/white — ½ price', 'rye-white-price'],
+    ['Ήλιος και сад', 'hlios-kai-sad'],
   ])('%s becomes %s', (title, plain) => {
     expect(plainTitle(title)).toBe(plain);
   });

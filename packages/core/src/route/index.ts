@@ -1,3 +1,5 @@
+import { ancestorsOf, inOrder, without, type Graph } from '../graph/index.js';
+
 export { makersBefore, stepsBetween, type PathStep } from './path.js';
 
 /** One step of a route. `after` names the keys of its predecessors; none means that it may start at once. */
@@ -60,8 +62,8 @@ export function routeProblems(steps: readonly RouteStep[]): RouteProblem[] {
     ];
   });
   if (problems.length > 0) return problems;
-  const ring = firstInRing(steps);
-  if (ring !== undefined) return [{ code: 'route.circular', key: ring }];
+  const sorted = inOrder(ROUTE, steps);
+  if ('ring' in sorted) return [{ code: 'route.circular', key: sorted.ring.key }];
   if (!steps.some((step) => step.kind === 'make')) return [{ code: 'route.nothing_made', key: null }];
   const early = steps.find(
     (step) => step.kind === 'sign_off' && steps.some((other) => other.kind !== 'sign_off' && follows(steps, other, step)),
@@ -69,56 +71,18 @@ export function routeProblems(steps: readonly RouteStep[]): RouteProblem[] {
   return early ? [{ code: 'route.sign_off_not_last', key: early.key }] : [];
 }
 
-/** The steps in an order in which each comes after what it waits for; those in a ring are left out. */
-export function inOrder(steps: readonly RouteStep[]): RouteStep[] {
-  const done = new Set<string>();
-  const ordered: RouteStep[] = [];
-  for (let found = true; found;) {
-    found = false;
-    for (const step of steps)
-      if (!done.has(step.key) && step.after.every((key) => done.has(key))) {
-        done.add(step.key);
-        ordered.push(step);
-        found = true;
-      }
-  }
-  return ordered;
-}
+const ROUTE: Graph<RouteStep> = { idOf: (step) => step.key, beforeOf: (step) => step.after };
 
-function firstInRing(steps: readonly RouteStep[]): string | undefined {
-  const ordered = new Set(inOrder(steps));
-  return steps.find((step) => !ordered.has(step))?.key;
+/** The steps in an order in which each comes after what it waits for; as they stand where some wait in a ring. */
+export function stepsInOrder(steps: readonly RouteStep[]): readonly RouteStep[] {
+  const sorted = inOrder(ROUTE, steps);
+  return 'order' in sorted ? sorted.order : steps;
 }
 
 /** Whether `later` waits, directly or through others, for `earlier`. */
-function follows(steps: readonly RouteStep[], later: RouteStep, earlier: RouteStep): boolean {
-  const byKey = new Map(steps.map((step) => [step.key, step]));
-  const seen = new Set<string>();
-  const reach = (step: RouteStep): boolean =>
-    step.after.some((key) => {
-      if (key === earlier.key) return true;
-      const before = byKey.get(key);
-      if (!before || seen.has(key)) return false;
-      seen.add(key);
-      return reach(before);
-    });
-  return reach(later);
-}
+const follows = (steps: readonly RouteStep[], later: RouteStep, earlier: RouteStep): boolean =>
+  ancestorsOf(ROUTE, later.after, steps).has(earlier.key);
 
 /** Removes steps and joins their links: what waited for one waits for what it waited for. */
-export function withoutSteps(steps: readonly RouteStep[], keys: readonly string[]): RouteStep[] {
-  return keys.reduce<RouteStep[]>(
-    (left, key) => {
-      const gone = left.find((step) => step.key === key);
-      if (!gone) return left;
-      return left
-        .filter((step) => step !== gone)
-        .map((step) =>
-          step.after.includes(key)
-            ? { ...step, after: [...new Set([...step.after.filter((other) => other !== key), ...gone.after])] }
-            : step,
-        );
-    },
-    [...steps],
-  );
-}
+export const withoutSteps = (steps: readonly RouteStep[], keys: readonly string[]): RouteStep[] =>
+  without(ROUTE, steps, keys, (step, after) => ({ ...step, after }));

@@ -1,4 +1,5 @@
-import { Body, Controller, Get, HttpCode, Put, Res, type OnModuleDestroy } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Put, Res, ServiceUnavailableException, type OnModuleDestroy } from '@nestjs/common';
+import { HealthCheckService, HealthIndicatorService, TypeOrmHealthIndicator, type HealthCheckResult } from '@nestjs/terminus';
 import { ApiOkResponse, ApiServiceUnavailableResponse } from '@nestjs/swagger';
 import { ClockBody, HealthShape } from '@zesting/contract';
 import type { Response } from 'express';
@@ -9,6 +10,9 @@ import { Problem } from '../../platform/http/problem.js';
 import { fingerprint, publicKeyText, signingKey } from '../../platform/signing.js';
 import { addJob, Jobs } from '../../platform/jobs/jobs.js';
 
+/** How long the database may take to answer before it counts as away. */
+const PATIENCE_MS = 5_000;
+
 @Controller('health')
 export class HealthController implements OnModuleDestroy {
   private readonly recordKey: string;
@@ -17,6 +21,9 @@ export class HealthController implements OnModuleDestroy {
   constructor(
     private readonly app: App,
     private readonly jobs: Jobs,
+    private readonly checks: HealthCheckService,
+    private readonly typeOrm: TypeOrmHealthIndicator,
+    private readonly indicators: HealthIndicatorService,
   ) {
     this.recordKey = fingerprint(publicKeyText(signingKey(app.config.serverKey)));
   }
@@ -41,13 +48,23 @@ export class HealthController implements OnModuleDestroy {
   @ApiOkResponse({ type: HealthShape })
   @ApiServiceUnavailableResponse({ type: HealthShape })
   async show(@Res({ passthrough: true }) response: Response): Promise<HealthShape> {
-    const database = await this.app.read('select 1').then(
-      () => true,
-      () => false,
-    );
-    const jobs = this.jobs.isRunning();
-    if (!database || !jobs) response.status(503);
-    return { status: database && jobs ? 'ok' : 'failing', database, jobs, version: '0.1.0', recordKey: this.recordKey };
+    const checks = [
+      () => this.typeOrm.pingCheck('database', { timeout: PATIENCE_MS }),
+      () => (this.jobs.isRunning() ? this.indicators.check('jobs').up() : this.indicators.check('jobs').down()),
+    ];
+    const { status, details } = await this.checks.check(checks).catch((error: unknown) => {
+      if (error instanceof ServiceUnavailableException) return error.getResponse() as HealthCheckResult; // as the service throws it
+      throw error;
+    });
+    const isUp = (name: string) => details[name]?.status === 'up';
+    if (status !== 'ok') response.status(503);
+    return {
+      status: status === 'ok' ? 'ok' : 'failing',
+      database: isUp('database'),
+      jobs: isUp('jobs'),
+      version: '0.1.0',
+      recordKey: this.recordKey,
+    };
   }
 }
 

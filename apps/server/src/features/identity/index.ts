@@ -1,4 +1,5 @@
 import { Module } from '@nestjs/common';
+import { TerminusModule } from '@nestjs/terminus';
 import { ThrottlerModule } from '@nestjs/throttler';
 import { CONFIG, type Config } from '../../platform/config/config.js';
 import { HealthController } from './health.controller.js';
@@ -13,6 +14,7 @@ export { forgiveAccount } from './sign-in-guard.js';
 
 @Module({
   imports: [
+    TerminusModule.forRoot({ logger: false }),
     ThrottlerModule.forRootAsync({
       inject: [CONFIG],
       useFactory: (config: Config) => ({ throttlers: [{ limit: 10, ttl: 60_000 }], skipIf: () => config.testing }),

@@ -22,6 +22,7 @@ import {
   decisionFacts,
   getDoer,
   goneFrom,
+  isFreeStep,
   loadCalendars,
   toAsked,
   type AskedRow,
@@ -201,7 +202,7 @@ async function remindDoers(app: App, tx: Tx, book: CalendarBook, now: InstantTex
          case when s.predecessor_ids = '{}' then (p.created_at at time zone d.zone)::date end) as came_on
      from steps s join pieces p on p.id = s.piece_id join people d on d.id = s.doer_id and d.active join clients c on c.id = p.client_id
      where s.finished_on is null and s.kind <> 'sign_off' and s.latest_finish_on is not null and not p.shelved and c.archived_at is null
-       and not exists (select 1 from steps b where b.id = any(s.predecessor_ids) and b.finished_on is null)
+       and ${isFreeStep('s')}
      order by s.latest_finish_on, p.number`,
   );
   let count = 0;

@@ -1,7 +1,9 @@
-import { dayIn, dayInWords, getDay, ok, RECKONING_LISTS, type InstantText } from '@zesting/core';
+import { dayInWords, getDay, ok, RECKONING_LISTS, type InstantText } from '@zesting/core';
+import { managesToday } from '../../platform/access/viewers.js';
 import type { App } from '../../platform/app.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { queueMail, type MailItem } from '../../platform/mail/mail.js';
+import { isFreeStep } from '../planning/index.js';
 import { hello } from './tell.js';
 
 interface PersonRow {
@@ -80,7 +82,7 @@ async function outstanding(app: App, tx: Tx, person: PersonRow, now: InstantText
     `select p.id as piece_id, c.code, p.title, s.title as step, s.latest_finish_on as by from steps s
      join pieces p on p.id = s.piece_id join clients c on c.id = p.client_id
      where s.doer_id = $1 and s.finished_on is null and not p.shelved and c.archived_at is null
-       and not exists (select 1 from steps b where b.id = any(s.predecessor_ids) and b.finished_on is null)
+       and ${isFreeStep('s')}
      order by s.latest_finish_on nulls last, p.number limit 100`,
     [person.id],
   );
@@ -110,12 +112,9 @@ async function deskItems(app: App, tx: Tx, person: PersonRow, now: InstantText):
   const rows = await rowsOf<{ id: string; code: string; title: string; list: string }>(
     tx,
     `select p.id, c.code, p.title, p.list from pieces p join clients c on c.id = p.client_id
-     where c.archived_at is null and p.list = any($2) and (
-       exists (select 1 from client_people o where o.client_id = c.id and o.person_id = $1 and o.relation = 'own')
-       or exists (select 1 from covers v join client_people o on o.person_id = v.manager_id and o.relation = 'own'
-         where v.cover_id = $1 and o.client_id = c.id and $3::date between v.start_on and v.end_on))
+     where c.archived_at is null and p.list = any($2) and ${managesToday('$1', 'c.id', '$3')}
      order by array_position($4::text[], p.list), p.late_from_on nulls last, p.slack_days nulls last, p.created_at limit 100`,
-    [person.id, Object.keys(LIST_TEXT), dayIn(now, person.zone), [...RECKONING_LISTS]],
+    [person.id, Object.keys(LIST_TEXT), now, [...RECKONING_LISTS]],
   );
   return rows.map(({ id, code, title, list }) => ({
     text: `${code} ${title}: ${LIST_TEXT[list] ?? ''}`,

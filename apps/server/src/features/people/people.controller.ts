@@ -13,6 +13,7 @@ import {
   type PersonPageShape,
   type PersonRow,
 } from '@zesting/contract';
+import { isId } from '@zesting/core';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { IfMatch } from '../../platform/http/if-match.js';
@@ -171,6 +172,6 @@ export class PeopleController {
 }
 
 function idOr404(id: string): string {
-  if (!/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(id)) throw Problem.of('access.not_found');
+  if (!isId(id)) throw Problem.of('access.not_found');
   return id;
 }

@@ -5,6 +5,7 @@ import {
   getDay,
   getTimeOfDay,
   isAllSigned,
+  isFree,
   isSigned,
   isVoided,
   pieceStage,
@@ -244,12 +245,14 @@ export function pieceState(source: PieceSource, book: CalendarBook): PieceState 
   };
 }
 
+/** SQL: whether all steps before one are finished. */
+export const isFreeStep = (step: string): string =>
+  `not exists (select 1 from steps b where b.id = any(${step}.predecessor_ids) and b.finished_on is null)`;
+
 /** Open steps whose predecessors are all finished. */
 export function stepsAtHand(steps: readonly StepSource[]): Set<string> {
   const finished = new Set(steps.filter((step) => step.finished_on !== null).map((step) => step.id));
-  return new Set(
-    steps.filter((step) => step.finished_on === null && step.predecessor_ids.every((id) => finished.has(id))).map((step) => step.id),
-  );
+  return new Set(steps.filter((step) => step.finished_on === null && isFree(step.predecessor_ids, finished)).map((step) => step.id));
 }
 
 /** The first date that is lost if nothing is done: a latest start where work has not begun, else a latest finish. */

@@ -1,4 +1,4 @@
-import { dayIn, digestParts, fail, ok, PART_SCHEME, type Content, type Day, type InstantText, type Result } from '@zesting/core';
+import { dayIn, digestParts, fail, isFree, ok, PART_SCHEME, type Content, type Day, type InstantText, type Result } from '@zesting/core';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { untell } from '../notices/index.js';
 import { Piece } from './entities/piece.entity.js';
@@ -53,7 +53,7 @@ function sameDigests(version: Version, piece: Piece): boolean {
 
 /** Whether a step's predecessors are all finished. */
 export const isAvailable = (step: Step, steps: readonly Step[]): boolean =>
-  step.predecessorIds.every((id) => steps.some((other) => other.id === id && other.finishedOn !== null));
+  isFree(step.predecessorIds, new Set(steps.filter(({ finishedOn }) => finishedOn !== null).map(({ id }) => id)));
 
 /** Today for whoever does a step: the person, else the client, else the agency. */
 export async function todayOf(tx: Tx, step: Step, now: InstantText): Promise<Day> {

@@ -1,9 +1,10 @@
 import { createParamDecorator, Injectable, SetMetadata, type CanActivate, type ExecutionContext } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
+import { isId } from '@zesting/core';
+import { parseCookie } from 'cookie';
 import type { Request } from 'express';
 import { Database } from '../database/transaction.js';
 import { Clock } from '../time/clock.js';
-import { UUID } from '../http/checks.js';
 import { Problem } from '../http/problem.js';
 import { linkCookie, Links, type OpenedLink } from './links.js';
 import { Features } from '../feature.js';
@@ -67,7 +68,7 @@ export class AccessGuard implements CanActivate {
     const policy = this.features.policies.get(rule.policy);
     if (!policy) throw new Error(`there is no policy ${rule.policy}`);
     for (const [name, value] of Object.entries(request.params))
-      if (!FREE_PARAMS.has(name) && !UUID.test(String(value))) throw isNamed(rule, name) ? Problem.of('access.not_found') : notAnId(name);
+      if (!FREE_PARAMS.has(name) && !isId(String(value))) throw isNamed(rule, name) ? Problem.of('access.not_found') : notAnId(name);
     if (policy.open) return true;
     if (policy.link) return this.byLink(request, policy.link);
     return this.byRole(request, policy, rule.resource);
@@ -103,7 +104,7 @@ export class AccessGuard implements CanActivate {
   }
 
   private async inReach(viewer: Viewer, reach: Reach, kind: ResourceKind, id: string): Promise<boolean> {
-    if (!UUID.test(id)) return false;
+    if (!isId(id)) return false;
     if (reach === 'self') return id === viewer.personId;
     const [owner] = await this.database.read<Owner>(this.ownerOf(kind), [id]);
     if (!owner) return false;
@@ -135,20 +136,8 @@ const pathParam = (request: SeenRequest, name: string): string => {
   return value;
 };
 
-/** A cookie's value; one that was written by somebody else and cannot be read is taken as it is. */
-function decoded(value: string): string {
-  try {
-    return decodeURIComponent(value);
-  } catch {
-    return value;
-  }
-}
-
-/** The request's cookies by name. */
-export function cookiesOf(request: Request): Record<string, string> {
-  const pairs = (request.headers.cookie ?? '').split(';').map((pair) => pair.trim().split('='));
-  return Object.fromEntries(pairs.flatMap(([name, value]) => (name && value ? [[name, decoded(value)]] : [])));
-}
+/** The request's cookies by name. @see RFC 6265 */
+export const cookiesOf = (request: Request): Record<string, string | undefined> => parseCookie(request.headers.cookie ?? '');
 
 /** The viewer, in a handler whose policy is by role. */
 export const CurrentViewer = createParamDecorator((_: unknown, context: ExecutionContext): Viewer => {

@@ -18,6 +18,16 @@ export interface ViewerRow {
   readonly client_ids: string[];
 }
 
+/** SQL: whether a cover holds today, by the day of whoever is away. One rule for who sees a client, who is told of it, and whose desk it is on. */
+export const coversToday = (cover: string, absentZone: string, now: string): string =>
+  `(${now}::timestamptz at time zone ${absentZone})::date between ${cover}.start_on and ${cover}.end_on`;
+
+/** SQL: whether a client is a person's own, or that of somebody whom they stand in for today. */
+export const managesToday = (personId: string, clientId: string, now: string): string => `(
+  exists (select 1 from client_people o where o.client_id = ${clientId} and o.person_id = ${personId} and o.relation = 'own')
+  or exists (select 1 from covers v join people m on m.id = v.manager_id join client_people o on o.person_id = m.id and o.relation = 'own'
+    where v.cover_id = ${personId} and o.client_id = ${clientId} and ${coversToday('v', 'm.zone', now)}))`;
+
 /**
  * The columns of a viewer, from `people p`.
  * @param now the parameter that holds the present, e.g. `$2`: covers hold by the day of whom they stand in for
@@ -25,10 +35,8 @@ export interface ViewerRow {
 export const viewerColumns = (now: string): string => `p.id as person_id, p.name, p.role, p.zone, array(
   select c.id from clients c where c.archived_at is null and (
     p.role = 'lead'
-    or (p.role in ('manager', 'staff') and exists (select 1 from client_people o where o.client_id = c.id and o.person_id = p.id and o.relation = 'own'))
-    or (p.role = 'manager' and exists (select 1 from covers v join people m on m.id = v.manager_id
-      join client_people o on o.person_id = m.id and o.relation = 'own'
-      where v.cover_id = p.id and o.client_id = c.id and (${now}::timestamptz at time zone m.zone)::date between v.start_on and v.end_on))
+    or (p.role = 'manager' and ${managesToday('p.id', 'c.id', now)})
+    or (p.role = 'staff' and exists (select 1 from client_people o where o.client_id = c.id and o.person_id = p.id and o.relation = 'own'))
     or (p.role in ('staff', 'freelance') and exists (select 1 from worked_clients w where w.person_id = p.id and w.client_id = c.id)))
 ) as client_ids`;
 

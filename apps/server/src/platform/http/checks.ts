@@ -1,7 +1,7 @@
 import type { IncomingMessage } from 'node:http';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import { isDay } from '@zesting/contract';
-import { PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN } from '@zesting/core';
+import { isId, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN } from '@zesting/core';
 import { Problem } from './problem.js';
 
 /** The deepest that a body may be nested: the contract's own shapes go five deep. */
@@ -9,20 +9,18 @@ const DEPTH = 12;
 /** The longest text in an address's query. */
 const QUERY_LENGTH = 300;
 
-export const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
-
 const oneOf = (names: readonly string[], text: string): boolean => names.includes(text);
 
 /** What each name in a query may hold. Names that no route asks for are let pass. */
 const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
-  clientId: (text) => UUID.test(text),
-  personId: (text) => UUID.test(text),
-  placementId: (text) => UUID.test(text),
-  cursor: (text) => UUID.test(text),
+  clientId: isId,
+  personId: isId,
+  placementId: isId,
+  cursor: isId,
   shown: (text) => oneOf(PIECES_SHOWN, text),
   order: (text) => oneOf(PIECE_ORDERS, text),
   stage: (text) => oneOf(PIECE_STAGES, text),
-  doer: (text) => text === 'nobody' || UUID.test(text),
+  doer: (text) => text === 'nobody' || isId(text),
   before: (text) => /^\d{1,18}$/.test(text),
   width: (text) => /^\d{1,5}$/.test(text),
   from: isDay,

@@ -11,7 +11,7 @@ import {
 } from '@dnd-kit/core';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { CalendarEntryShape, CalendarShape } from '@zesting/contract';
-import type { Day } from '@zesting/core';
+import { isId, type Day } from '@zesting/core';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
@@ -39,7 +39,7 @@ export function CalendarPage() {
   const [search, setSearch] = useSearchParams();
   const view = viewOf(search, todayOn as Day); // a day of the contract's
   // what the address leads to is among what is shown
-  const [led] = useState(() => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.exec(search.get('placement') ?? '')?.[0] ?? null);
+  const [led] = useState(() => [search.get('placement') ?? ''].find(isId) ?? null);
   const key = ['calendar', query, view.from, view.to];
   const calendar = useQuery({
     queryKey: key,

@@ -1,6 +1,6 @@
 import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import type { PersonRow, PiecePage as Page, PieceRow } from '@zesting/contract';
-import { PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN, type PiecesShown } from '@zesting/core';
+import { isId, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN, type PiecesShown } from '@zesting/core';
 import { Link, useSearchParams } from 'react-router';
 import { call, wordsOf } from '../../lib/api';
 import { count, dayWords, signed } from '../../lib/format';
@@ -28,7 +28,8 @@ function useAsked() {
   const shown = of(PIECES_SHOWN, 'shown') ?? 'open';
   const stage = of(PIECE_STAGES, 'stage');
   const order = of(PIECE_ORDERS, 'order') ?? 'newest';
-  const doer = /^(nobody|[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12})$/.exec(search.get('with') ?? '')?.[0];
+  const asked = search.get('with') ?? '';
+  const doer = asked === 'nobody' || isId(asked) ? asked : undefined;
   /** Takes over what differs from what is shown unasked; the rest of the address stays. */
   const ask = (changes: Record<string, string>) => {
     const next = new URLSearchParams(search);

@@ -1,6 +1,6 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import type { RoutePageShape, RoutesPageShape } from '@zesting/contract';
-import { inOrder } from '@zesting/core';
+import { stepsInOrder } from '@zesting/core';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { call } from '../../lib/api';
@@ -62,7 +62,7 @@ export function RoutesPage() {
 }
 
 function RouteCard({ route, isChosen, onChoose }: { route: RoutePageShape; isChosen: boolean; onChoose: () => void }) {
-  const days = inOrder(route.steps).reduce((sum, step) => sum + step.spanDays, 0);
+  const days = stepsInOrder(route.steps).reduce((sum, step) => sum + step.spanDays, 0);
   const minutes = route.steps.reduce((sum, step) => sum + step.effortMinutes, 0);
   return (
     <button
