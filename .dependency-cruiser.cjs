@@ -39,6 +39,21 @@ module.exports = {
       to: { path: '^apps/web/src/(features|shell)/' },
     },
     {
+      name: 'ui-calls-no-api',
+      severity: 'error',
+      from: { path: '^apps/web/src/ui/' },
+      to: {
+        path: '^apps/web/src/(api|parts)/|^apps/web/src/lib/(queries|placements|use-live|use-answer)[.]|node_modules/@tanstack/react-query',
+        dependencyTypesNot: ['type-only'],
+      },
+    },
+    {
+      name: 'api-and-parts-know-no-feature',
+      severity: 'error',
+      from: { path: '^apps/web/src/(api|parts|lib)/' },
+      to: { path: '^apps/web/src/(features|shell)/' },
+    },
+    {
       name: 'small-entries-stay-small',
       severity: 'error',
       from: { path: '^apps/web/src/(ask|room)/' },

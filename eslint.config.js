@@ -75,5 +75,18 @@ export default tseslint.config(
     ],
     rules: { 'no-restricted-syntax': ['error', namedExports, ...oneNow] },
   },
+  {
+    // a key of the query cache is made in one place, so that whoever writes there or asks anew names the same thing
+    files: ['apps/web/src/**/*.{ts,tsx}'],
+    ignores: ['apps/web/src/api/**', 'apps/web/src/lib/now.ts', '**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        namedExports,
+        ...oneNow,
+        { selector: "Property[key.name='queryKey'] > ArrayExpression", message: 'Keys are made in src/api.' },
+      ],
+    },
+  },
   { files: ['**/*.config.{js,ts}', 'apps/server/src/migrations/**'], rules: { 'no-restricted-syntax': 'off' } },
 );

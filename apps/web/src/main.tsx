@@ -4,9 +4,10 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
+import { clientsQuery } from './api/clients';
 import { ApiProblem } from './lib/api';
 import { loadTheRest } from './lib/lazy-page';
-import { clientsQuery } from './lib/queries';
+
 import { routes } from './routes';
 import { WheelPatterns } from './ui/wheel';
 

@@ -1,26 +1,14 @@
 import { addDays, type Day } from '@zesting/core';
-import { queryOptions, useMutation, useQuery, useQueryClient, useSuspenseQuery, type UseMutationResult } from '@tanstack/react-query';
-import type { BrandShape, ClientShape, DaysOffShape, PartyOffShape, RouteShape, SessionShape, StartShape } from '@zesting/contract';
+import { useMutation, useQuery, useQueryClient, useSuspenseQuery, type UseMutationResult } from '@tanstack/react-query';
+import type { ClientShape, PartyOffShape, SessionShape } from '@zesting/contract';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
+import { sessionQuery } from '../api/agency';
+import { clientsQuery } from '../api/clients';
+import { daysOffQuery } from '../api/calendar';
 import { offReason, type OffReason } from './off-days';
 import { standingWords } from './words';
-import { ApiProblem, call, wordsOf } from './api';
-
-export const sessionQuery = queryOptions({
-  queryKey: ['session'],
-  queryFn: () => call<SessionShape | null>('/session'),
-  staleTime: 60_000,
-});
-
-/** Whether there is an agency to sign in to. */
-export const startQuery = queryOptions({ queryKey: ['start'], queryFn: () => call<StartShape>('/start') });
-
-export const clientsQuery = queryOptions({ queryKey: ['clients'], queryFn: () => call<ClientShape[]>('/clients'), staleTime: 60_000 });
-/** What the makers need to know of a client's brand. */
-export const brandQuery = (clientId: string) =>
-  queryOptions({ queryKey: ['brand', clientId], queryFn: () => call<BrandShape>(`/clients/${clientId}/brand`), staleTime: 60_000 });
-export const routesQuery = queryOptions({ queryKey: ['routes'], queryFn: () => call<RouteShape[]>('/routes'), staleTime: 300_000 });
+import { ApiProblem, wordsOf } from './api';
 
 /** The signed-in person; pages under the frame have one. */
 export function useSession(): SessionShape {
@@ -76,10 +64,8 @@ export function useDaysOff(of: {
     ...(of.personId ? { personId: of.personId } : {}),
   });
   const { data } = useQuery({
-    queryKey: ['days-off', asked.toString()],
-    queryFn: () => call<DaysOffShape>(`/days-off?${asked.toString()}`),
+    ...daysOffQuery(asked.toString()),
     enabled: of.clientId !== undefined || of.personId !== undefined,
-    staleTime: 60_000,
   });
   const party = (whose: string, off: PartyOffShape | null | undefined) =>
     off ? [{ whose, weekdaysOff: off.weekdaysOff, days: new Map(off.days.map(({ on, reason }) => [on, reason])) }] : [];

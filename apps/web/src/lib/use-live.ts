@@ -1,9 +1,10 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { PresenceShape } from '@zesting/contract';
 import { useEffect, useState } from 'react';
-import { call } from './api';
+import { sessionQuery } from '../api/agency';
+import { presenceKeys, presenceQuery } from '../api/calendar';
 import { listenLive } from './live';
-import { sessionQuery, useTouched } from './queries';
+import { useTouched } from './queries';
 
 /** Changes that come close together are asked for once. */
 const GATHER_MS = 60;
@@ -17,7 +18,7 @@ export function useLive(): void {
   useEffect(() => {
     let waiting: ReturnType<typeof setTimeout> | undefined;
     const stop = listenLive((event) => {
-      if (event.kind === 'presence') return void queries.invalidateQueries({ queryKey: ['presence', event.pieceId] });
+      if (event.kind === 'presence') return void queries.invalidateQueries({ queryKey: presenceKeys.on(event.pieceId) });
       waiting ??= setTimeout(() => {
         waiting = undefined;
         touched();
@@ -35,14 +36,7 @@ export function useLive(): void {
 /** Who else has a piece open, told to them as well. */
 export function usePresence(pieceId: string): PresenceShape['others'] {
   const [tabId] = useState(() => crypto.randomUUID());
-  const { data } = useQuery({
-    queryKey: ['presence', pieceId, tabId],
-    queryFn: () => call<PresenceShape>(`/pieces/${pieceId}/presence/${tabId}`, { method: 'PUT', body: {} }),
-    refetchInterval: BEAT_MS,
-    refetchIntervalInBackground: true,
-    staleTime: 0,
-    gcTime: 0,
-  });
+  const { data } = useQuery({ ...presenceQuery(pieceId, tabId), refetchInterval: BEAT_MS, refetchIntervalInBackground: true });
   useEffect(() => {
     const leave = () =>
       void fetch(`/api/pieces/${pieceId}/presence/${tabId}`, { method: 'DELETE', keepalive: true }).catch(() => undefined);

@@ -2,10 +2,12 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { SessionShape, StationShape, StationsShape } from '@zesting/contract';
 import { ChevronDown, LogOut, Settings2, User } from 'lucide-react';
 import { NavLink, useNavigate, useSearchParams } from 'react-router';
+import { sessionQuery } from '../api/agency';
+import { stationsQuery } from '../api/production';
 import { FEATURES } from '../features';
 import { forgetKept } from '../lib/kept';
 import { call } from '../lib/api';
-import { sessionQuery, useClients } from '../lib/queries';
+import { useClients } from '../lib/queries';
 import { Menu, MenuItem } from '../ui/menu';
 import { ClientCode } from '../ui/tags';
 import { FindAndHelp } from './keys';
@@ -80,10 +82,7 @@ function ClientSwitch() {
 
 function Stations() {
   const { query, to } = useClients();
-  const { data } = useQuery({
-    queryKey: ['stations', query],
-    queryFn: () => call<StationsShape>(`/stations?${query}`),
-  });
+  const { data } = useQuery(stationsQuery(query));
   return (
     <nav aria-label="Stations" className="flex items-stretch overflow-x-auto">
       {STATIONS.map(({ key, path, name, waits }) => (

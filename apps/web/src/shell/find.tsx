@@ -1,8 +1,8 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import type { FindShape, FoundKind } from '@zesting/contract';
 import { useDeferredValue, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { call } from '../lib/api';
+import { findQuery } from '../api/calendar';
 import { useClients, useSession } from '../lib/queries';
 import { Finder, type FinderGroup, type FinderItem } from '../ui/finder';
 import { ClientCode } from '../ui/tags';
@@ -24,12 +24,7 @@ export function Find({ onClose, onHelp }: { onClose: () => void; onHelp: () => v
   const navigate = useNavigate();
   const session = useSession();
   const { clients, clientOf, to } = useClients();
-  const found = useQuery({
-    queryKey: ['find', typed],
-    queryFn: ({ signal }) => call<FindShape>(`/find?q=${encodeURIComponent(typed)}`, { signal }),
-    enabled: typed !== '',
-    placeholderData: keepPreviousData,
-  });
+  const found = useQuery(findQuery(typed));
   const things = typed === '' ? [] : (found.data?.items ?? []);
   const thing = (item: FindShape['items'][number]): FinderItem => {
     const client = item.clientId ? clientOf(item.clientId) : undefined;

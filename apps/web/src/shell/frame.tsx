@@ -1,9 +1,10 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { Suspense, useEffect } from 'react';
 import { Outlet, useLocation } from 'react-router';
+import { sessionQuery, startQuery } from '../api/agency';
 import { keepFor } from '../lib/kept';
 import { lazyPage } from '../lib/lazy-page';
-import { sessionQuery, startQuery } from '../lib/queries';
+
 import { useLive } from '../lib/use-live';
 import { Loading } from '../ui/page';
 import { Band } from './band';

@@ -1,11 +1,13 @@
 import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import type { SessionShape, SetUpBody } from '@zesting/contract';
 import { useState, type FormEvent } from 'react';
+import { sessionQuery, startQuery } from '../api/agency';
 import { ApiProblem, call, wordsOf } from '../lib/api';
-import { sessionQuery, startQuery } from '../lib/queries';
+
 import { Button } from '../ui/button';
 import { Field } from '../ui/field';
-import { RegionField, TimeField, WeekField, ZoneField } from '../ui/setup-fields';
+import { TimeField, WeekField, ZoneField } from '../ui/setup-fields';
+import { RegionField } from '../parts/region-field';
 import { EntryCard } from './entry-card';
 import { PasswordField, passwordProblem, SHORTEST_PASSWORD } from './password-field';
 

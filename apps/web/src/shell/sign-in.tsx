@@ -2,8 +2,9 @@ import { useQueryClient } from '@tanstack/react-query';
 import type { SessionShape } from '@zesting/contract';
 import { useState, type FormEvent } from 'react';
 import { Link } from 'react-router';
+import { sessionQuery } from '../api/agency';
 import { call, wordsOf } from '../lib/api';
-import { sessionQuery } from '../lib/queries';
+
 import { Button } from '../ui/button';
 import { Field } from '../ui/field';
 import { EntryCard } from './entry-card';

@@ -1,7 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
-import type { RegionShape } from '@zesting/contract';
 import { readTimeOfDay } from '@zesting/core';
-import { call } from '../lib/api';
 import { minutesWords, zoneWords } from '../lib/format';
 import { present } from '../lib/now';
 import { useTyped } from './day-field';
@@ -12,7 +9,7 @@ const ZONES = Intl.supportedValuesOf('timeZone');
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const WEEKDAY_NAMES = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 
-interface ChoiceProps {
+export interface ChoiceProps {
   readonly value: string;
   readonly onChange: (value: string) => void;
   readonly disabled?: boolean | undefined;
@@ -28,25 +25,6 @@ export function ZoneField({ value, onChange, disabled }: ChoiceProps) {
           {ZONES.map((zone) => (
             <option key={zone} value={zone}>
               {zone.replaceAll('_', ' ')}
-            </option>
-          ))}
-        </select>
-      )}
-    </Field>
-  );
-}
-
-/** A region: whose public holidays count. */
-export function RegionField({ value, onChange, disabled }: ChoiceProps) {
-  const { data: regions } = useQuery({ queryKey: ['regions'], queryFn: () => call<RegionShape[]>('/regions'), staleTime: Infinity });
-  return (
-    <Field label="Region" help="Its public holidays are no working days.">
-      {(control) => (
-        <select {...control} className="field" disabled={disabled} value={value} onChange={(event) => onChange(event.target.value)}>
-          {!regions?.some((region) => region.code === value) && <option value={value}>{value}</option>}
-          {regions?.map((region) => (
-            <option key={region.code} value={region.code}>
-              {region.name}
             </option>
           ))}
         </select>

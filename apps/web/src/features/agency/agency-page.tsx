@@ -1,5 +1,6 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useSearchParams } from 'react-router';
+import { agencyQuery } from '../../api/agency';
 import { useSession } from '../../lib/queries';
 import { PageHead } from '../../ui/page';
 import { Tabs } from '../../ui/tabs';
@@ -8,7 +9,7 @@ import { ListsSection } from './lists-section';
 import { LookSection } from './look-section';
 import { MessagesSection } from './messages-section';
 import { NewClientsSection } from './new-clients-section';
-import { agencyQuery } from './use-agency-section';
+
 import { WorkSection } from './work-section';
 
 /** What the agency sets for all of its work: one tab per subject, each saved by itself. */

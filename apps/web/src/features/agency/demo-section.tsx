@@ -1,7 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import type { AgencySettingsShape, DemoShape } from '@zesting/contract';
+import type { AgencySettingsShape } from '@zesting/contract';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { demoQuery } from '../../api/agency';
 import { call, wordsOf } from '../../lib/api';
 import { count } from '../../lib/format';
 import { forgetKept } from '../../lib/kept';
@@ -33,7 +34,7 @@ function LeaveDialog({ agency, onClose }: { agency: AgencySettingsShape; onClose
   const [name, setName] = useState('');
   const [error, setError] = useState<string>();
   const [busy, setBusy] = useState(false);
-  const { data: demo } = useQuery({ queryKey: ['agency', 'demo'], queryFn: () => call<DemoShape>('/agency/demo') });
+  const { data: demo } = useQuery(demoQuery);
   const leave = async () => {
     setBusy(true);
     setError(undefined);

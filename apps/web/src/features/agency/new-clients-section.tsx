@@ -2,7 +2,8 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import type { AgencySettingsShape, DefaultPolicyBody } from '@zesting/contract';
 import { FORM_STOCK } from '@zesting/core';
 import { Link } from 'react-router';
-import { routesQuery } from '../../lib/queries';
+
+import { routesQuery } from '../../api/production';
 import { EditedSection } from '../../ui/edited';
 import { Field } from '../../ui/field';
 import { ListEditor } from '../../ui/list-editor';

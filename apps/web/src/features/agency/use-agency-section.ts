@@ -1,11 +1,10 @@
-import { queryOptions, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import type { AgencySettingsShape, EditAgencyBody } from '@zesting/contract';
 import { toast } from 'sonner';
+import { agencyQuery, sessionQuery } from '../../api/agency';
 import { call } from '../../lib/api';
-import { sessionQuery, useSession, useTouched } from '../../lib/queries';
+import { useSession, useTouched } from '../../lib/queries';
 import { useEdited, type Edited } from '../../ui/edited';
-
-export const agencyQuery = queryOptions({ queryKey: ['agency'], queryFn: () => call<AgencySettingsShape>('/agency') });
 
 /** Puts what the server answered in place, and asks anew for what shows it. */
 export function useSavedAgency(): (saved: AgencySettingsShape) => void {

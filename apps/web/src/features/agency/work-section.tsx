@@ -1,7 +1,8 @@
 import type { AgencySettingsShape } from '@zesting/contract';
 import { EditedSection } from '../../ui/edited';
 import { Field } from '../../ui/field';
-import { NumberField, RegionField, TimeField, WeekField, ZoneField } from '../../ui/setup-fields';
+import { NumberField, TimeField, WeekField, ZoneField } from '../../ui/setup-fields';
+import { RegionField } from '../../parts/region-field';
 import { useAgencySection } from './use-agency-section';
 
 /** Where and when the agency works, and what its words mean. */

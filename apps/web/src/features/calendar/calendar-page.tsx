@@ -9,19 +9,20 @@ import {
   type CollisionDetection,
   type DragEndEvent,
 } from '@dnd-kit/core';
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { CalendarEntryShape, CalendarShape } from '@zesting/contract';
 import { isId, type Day } from '@zesting/core';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
-import { call, wordsOf } from '../../lib/api';
+import { calendarQuery } from '../../api/calendar';
+import { wordsOf } from '../../lib/api';
 import { usePlacements } from '../../lib/placements';
 import { count } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
-import { BeginPieceDialog } from '../../ui/begin-piece-dialog';
+import { BeginPieceDialog } from '../../parts/begin-piece-dialog';
 import { Failed, Loading } from '../../ui/page';
-import { PlacementDialog } from '../../ui/placement-dialog';
+import { PlacementDialog } from '../../parts/placement-dialog';
 import { CalendarHead } from './calendar-head';
 import { dayKeys } from './day-keys';
 import { MixPanel } from './mix-panel';
@@ -40,15 +41,10 @@ export function CalendarPage() {
   const view = viewOf(search, todayOn as Day); // a day of the contract's
   // what the address leads to is among what is shown
   const [led] = useState(() => [search.get('placement') ?? ''].find(isId) ?? null);
-  const key = ['calendar', query, view.from, view.to];
-  const calendar = useQuery({
-    queryKey: key,
-    queryFn: () => call<CalendarShape>(`/calendar?from=${view.from}&to=${view.to}&${query}${led ? `&placementId=${led}` : ''}`),
-    placeholderData: keepPreviousData,
-    refetchInterval: 60_000, // clocks go on
-  });
+  const asked = calendarQuery(query, view.from, view.to, led);
+  const calendar = useQuery(asked);
   const [openId, setOpenId] = useState<string | null>(led);
-  const drop = useDrop(key, calendar.data);
+  const drop = useDrop(asked.queryKey, calendar.data);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
     useSensor(KeyboardSensor, { coordinateGetter: dayKeys }),

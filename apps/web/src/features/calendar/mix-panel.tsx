@@ -1,14 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
-import type { MixShape } from '@zesting/contract';
-import { call } from '../../lib/api';
+import { mixQuery } from '../../api/clients';
 import { count, monthWords } from '../../lib/format';
 
 /** The mix of a client's month: what each pillar has of what is placed, against the share that it should have. */
 export function MixPanel({ clientId, month, lastOn }: { clientId: string; month: string; lastOn: string }) {
-  const { data } = useQuery({
-    queryKey: ['calendar', 'mix', clientId, month],
-    queryFn: () => call<MixShape>(`/clients/${clientId}/mix?from=${month}-01&to=${lastOn}`),
-  });
+  const { data } = useQuery(mixQuery(clientId, month, lastOn));
   if (!data || data.rows.length === 0) return null;
   return (
     <section aria-label={`The mix of ${monthWords(month)}`}>

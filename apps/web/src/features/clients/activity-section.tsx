@@ -1,4 +1,4 @@
-import { ActivityPages } from '../../ui/activity';
+import { ActivityPages } from '../../parts/activity';
 
 /** Everything that was done for the client, newest first. */
 export function ActivitySection({ clientId }: { clientId: string }) {

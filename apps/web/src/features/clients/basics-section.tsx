@@ -5,7 +5,8 @@ import { useSession } from '../../lib/queries';
 import { Field } from '../../ui/field';
 import { SpanFields } from '../../ui/span-fields';
 import { ListEditor } from '../../ui/list-editor';
-import { TimeField, ColourField, RegionField, WeekField, ZoneField } from '../../ui/setup-fields';
+import { TimeField, ColourField, WeekField, ZoneField } from '../../ui/setup-fields';
+import { RegionField } from '../../parts/region-field';
 import { useClientSection } from './use-client-section';
 
 /** Name, colour, clock, managers, rounds, feed. The code stays: it stands on files and links. */

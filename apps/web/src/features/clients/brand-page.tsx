@@ -1,6 +1,7 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import { useParams } from 'react-router';
-import { brandQuery } from '../../lib/queries';
+
+import { brandQuery } from '../../api/clients';
 import { ClientCode, Tag } from '../../ui/tags';
 import { ContrastTable } from './contrast-table';
 import { Picture } from '../../ui/picture';

@@ -2,6 +2,7 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import type { ClientPageShape } from '@zesting/contract';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
+import { clientPageQuery } from '../../api/clients';
 import { call } from '../../lib/api';
 import { useSession, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
@@ -16,11 +17,6 @@ import { ContactsSection } from './contacts-section';
 import { LinksSection } from './links-section';
 import { PillarsSection } from './pillars-section';
 import { PolicySection } from './policy-section';
-
-export const clientPageQuery = (clientId: string) => ({
-  queryKey: ['client', clientId],
-  queryFn: () => call<ClientPageShape>(`/clients/${clientId}`),
-});
 
 /** A client's page: one tab per subject, each saved by itself. */
 export function ClientPage() {

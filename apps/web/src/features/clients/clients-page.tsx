@@ -2,6 +2,7 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import type { ClientRow } from '@zesting/contract';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { clientRowsQuery } from '../../api/clients';
 import { call } from '../../lib/api';
 import { count } from '../../lib/format';
 import { namesWords } from '../../lib/policy-words';
@@ -15,7 +16,7 @@ import { NewClientDialog } from './new-client-dialog';
 /** The clients, with what is open and in danger of each. */
 export function ClientsPage() {
   const { role } = useSession();
-  const { data: rows } = useSuspenseQuery({ queryKey: ['clients', 'rows'], queryFn: () => call<ClientRow[]>('/clients/rows') });
+  const { data: rows } = useSuspenseQuery(clientRowsQuery);
   const [making, setMaking] = useState(false);
   const [here, archived] = [rows.filter((row) => row.archivedAt === null), rows.filter((row) => row.archivedAt !== null)];
   return (

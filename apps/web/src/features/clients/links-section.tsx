@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { ClientLinks } from '../../ui/links';
+import { ClientLinks } from '../../parts/links';
 
 /** The client's links, to be copied and handed out. */
 export function LinksSection({ clientId }: { clientId: string }) {

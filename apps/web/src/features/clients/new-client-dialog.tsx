@@ -1,14 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
-import type { ClientMadeShape, ClientRow, NewClientBody, PersonRow } from '@zesting/contract';
+import type { ClientMadeShape, ClientRow, NewClientBody } from '@zesting/contract';
 import { CHANNEL_KINDS, CHANNEL_STOCK } from '@zesting/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { peopleQuery } from '../../api/people';
 import { call, wordsOf } from '../../lib/api';
 import { useSession, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
-import { ColourField, RegionField, WeekField, ZoneField } from '../../ui/setup-fields';
+import { ColourField, WeekField, ZoneField } from '../../ui/setup-fields';
+import { RegionField } from '../../parts/region-field';
 
 /** A colour that no other client has, while there is one. */
 const freeColour = (taken: readonly ClientRow[]): number =>
@@ -24,7 +26,7 @@ const codeOf = (name: string): string => {
 export function NewClientDialog({ taken, onClose }: { taken: readonly ClientRow[]; onClose: () => void }) {
   const { agency } = useSession();
   const navigate = useNavigate();
-  const { data: people } = useQuery({ queryKey: ['people'], queryFn: () => call<PersonRow[]>('/people') });
+  const { data: people } = useQuery(peopleQuery);
   const [body, setBody] = useState<NewClientBody>({
     code: '',
     name: '',

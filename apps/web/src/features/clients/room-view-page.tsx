@@ -1,16 +1,12 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
-import type { RoomShape } from '@zesting/contract';
 import { useParams } from 'react-router';
-import { call } from '../../lib/api';
+import { roomViewQuery } from '../../api/clients';
 import { RoomContent } from '../../room/room';
 
 /** A contact's room as they see it, to look at only. */
 export function RoomViewPage() {
   const { clientId = '', contactId = '' } = useParams();
-  const { data: room } = useSuspenseQuery({
-    queryKey: ['room-view', contactId],
-    queryFn: () => call<RoomShape>(`/clients/${clientId}/rooms/${contactId}`),
-  });
+  const { data: room } = useSuspenseQuery(roomViewQuery(clientId, contactId));
   return (
     <div className="max-w-3xl mx-auto">
       <p role="note" className="rounded-md bg-lake-soft text-lake px-3 py-2 mb-4">

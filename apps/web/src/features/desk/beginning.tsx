@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
-import type { BeginningShape, BeginningStep } from '@zesting/contract';
+import type { BeginningStep } from '@zesting/contract';
 import { Check } from 'lucide-react';
 import { Link } from 'react-router';
+import { beginningQuery } from '../../api/agency';
 import { call } from '../../lib/api';
 import { count } from '../../lib/format';
 import { useSession, useWrite } from '../../lib/queries';
@@ -74,11 +75,7 @@ const WORDS: Record<BeginningStep['key'], Words> = {
 /** What comes next for an agency that begins: a lead sees it on the desk until all is done, or put away. */
 export function Beginning() {
   const { role } = useSession();
-  const { data } = useQuery({
-    queryKey: ['agency', 'beginning'],
-    queryFn: () => call<BeginningShape>('/agency/beginning'),
-    enabled: role === 'lead',
-  });
+  const { data } = useQuery({ ...beginningQuery, enabled: role === 'lead' });
   const hide = useWrite(() => call('/agency/beginning', { method: 'POST', body: { hidden: true } }));
   if (!data || data.isHidden) return null;
   const left = data.steps.filter((step) => !step.isDone);

@@ -1,9 +1,10 @@
 import { useQuery, useSuspenseQueries } from '@tanstack/react-query';
-import type { DeskRow, DeskShape, MyStepsShape } from '@zesting/contract';
+import type { DeskRow } from '@zesting/contract';
 import type { ReckoningList } from '@zesting/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { call } from '../../lib/api';
+import { myStepsQuery } from '../../api/people';
+import { deskListQuery, deskQuery } from '../../api/production';
 import { count, dayWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
 import { LIST_WORDS } from '../../lib/words';
@@ -34,10 +35,7 @@ const TONES: Partial<Record<ReckoningList, Tone>> = {
 export function ManagerDesk() {
   const { query, to } = useClients();
   const [{ data: desk }, { data: own }] = useSuspenseQueries({
-    queries: [
-      { queryKey: ['desk', query], queryFn: () => call<DeskShape>(`/desk?${query}`) },
-      { queryKey: ['steps', 'mine'], queryFn: () => call<MyStepsShape>('/steps/mine') },
-    ],
+    queries: [deskQuery(query), myStepsQuery],
   });
   const urgent = desk.lists
     .filter(({ list }) => list !== 'on_course' && list !== 'with_client')
@@ -78,11 +76,7 @@ export function ManagerDesk() {
 function DeskList({ list, rows: first, total }: { list: ReckoningList; rows: readonly DeskRow[]; total: number }) {
   const { query } = useClients();
   const [isOpen, setOpen] = useState(false);
-  const whole = useQuery({
-    queryKey: ['desk', query, list],
-    queryFn: () => call<DeskShape>(`/desk?${query}&list=${list}`),
-    enabled: isOpen,
-  });
+  const whole = useQuery({ ...deskListQuery(query, list), enabled: isOpen });
   const rows = isOpen ? (whole.data?.rows ?? first) : first;
   const left = total - rows.length;
   return (

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { useClients } from '../../lib/queries';
 import { RoomLink } from '../clients/links-section';
-import { ClientLinks } from '../../ui/links';
+import { ClientLinks } from '../../parts/links';
 import { Empty, PageHead } from '../../ui/page';
 import { ClientCode } from '../../ui/tags';
 

@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
-import type { CoverBody, PersonPageShape, PersonRow } from '@zesting/contract';
+import type { CoverBody, PersonPageShape } from '@zesting/contract';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { peopleQuery } from '../../api/people';
 import { call, wordsOf } from '../../lib/api';
 import { dayWords } from '../../lib/format';
 import { useSession, useWrite } from '../../lib/queries';
@@ -50,7 +51,7 @@ function AddCover({ person }: { person: PersonPageShape }) {
   const empty: CoverBody = { coverId: '', startOn: '', endOn: '' };
   const [body, setBody] = useState(empty);
   const [error, setError] = useState<string>();
-  const { data: people } = useQuery({ queryKey: ['people'], queryFn: () => call<PersonRow[]>('/people') });
+  const { data: people } = useQuery(peopleQuery);
   const add = useWrite((sent: CoverBody) => call(`/people/${person.id}/covers`, { method: 'POST', body: sent }), { quiet: true });
   const submit = () => {
     if (body.coverId === '' || body.startOn === '' || body.endOn === '') return setError('Choose who covers, and the first and last day.');

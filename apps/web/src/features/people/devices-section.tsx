@@ -1,6 +1,7 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import type { DeviceShape } from '@zesting/contract';
 import { toast } from 'sonner';
+import { devicesQuery } from '../../api/agency';
 import { call } from '../../lib/api';
 import { instantWords } from '../../lib/format';
 import { useWrite } from '../../lib/queries';
@@ -9,7 +10,7 @@ import { Tag } from '../../ui/tags';
 
 /** Where one is signed in, to be ended one by one or all together; and the way to another password. */
 export function DevicesSection({ email }: { email: string }) {
-  const { data: devices } = useSuspenseQuery({ queryKey: ['devices'], queryFn: () => call<DeviceShape[]>('/session/devices') });
+  const { data: devices } = useSuspenseQuery(devicesQuery);
   const end = useWrite((path: string) => call(`/session/devices${path}`, { method: 'DELETE' }));
   const reset = useWrite(() => call('/resets', { method: 'POST', body: { email } }));
   return (

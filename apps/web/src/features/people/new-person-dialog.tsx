@@ -7,7 +7,8 @@ import { useSession, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
-import { RegionField, WeekField, ZoneField } from '../../ui/setup-fields';
+import { WeekField, ZoneField } from '../../ui/setup-fields';
+import { RegionField } from '../../parts/region-field';
 import { RoleField } from './person-fields';
 
 /** Takes somebody on: the invitation goes out by mail; skills and clients stand on the page. */

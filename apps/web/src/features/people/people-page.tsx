@@ -2,7 +2,7 @@ import { useSuspenseQuery } from '@tanstack/react-query';
 import type { PersonRow } from '@zesting/contract';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { call } from '../../lib/api';
+import { peopleQuery } from '../../api/people';
 import { count, dayWords, minutesWords } from '../../lib/format';
 import { useSession } from '../../lib/queries';
 import { ROLE_WORDS, SKILL_LEVELS } from '../../lib/words';
@@ -15,7 +15,7 @@ import { NewPersonDialog } from './new-person-dialog';
 /** Everybody at the agency: who is here, what they can do, what they have open. */
 export function PeoplePage() {
   const { role } = useSession();
-  const { data: rows } = useSuspenseQuery({ queryKey: ['people'], queryFn: () => call<PersonRow[]>('/people') });
+  const { data: rows } = useSuspenseQuery(peopleQuery);
   const [making, setMaking] = useState(false);
   const [here, left] = [rows.filter((row) => row.active), rows.filter((row) => !row.active)];
   return (

@@ -1,14 +1,17 @@
 import { useQuery, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
-import type { EditPersonBody, PersonPageShape, RoutesPageShape } from '@zesting/contract';
+import type { EditPersonBody, PersonPageShape } from '@zesting/contract';
 import { useParams } from 'react-router';
 import { toast } from 'sonner';
+import { wholeRoutesQuery } from '../../api/production';
+import { personQuery } from '../../api/people';
 import { call } from '../../lib/api';
 import { useClients, useSession, useTouched, useWrite } from '../../lib/queries';
 import { ROLE_WORDS } from '../../lib/words';
 import { Button } from '../../ui/button';
 import { EditedSection, useEdited } from '../../ui/edited';
 import { Field } from '../../ui/field';
-import { RegionField, WeekField, ZoneField, zoneClock } from '../../ui/setup-fields';
+import { WeekField, ZoneField, zoneClock } from '../../ui/setup-fields';
+import { RegionField } from '../../parts/region-field';
 import { ClientCode, Tag } from '../../ui/tags';
 import { CoverSection } from './cover-section';
 import { DevicesSection } from './devices-section';
@@ -21,10 +24,7 @@ import { TimeOffSection } from './time-off-section';
 /** A person's page: who they are, when they work, what they can do, what is theirs. */
 export function PersonPage() {
   const { personId = '' } = useParams();
-  const { data: person } = useSuspenseQuery({
-    queryKey: ['person', personId],
-    queryFn: () => call<PersonPageShape>(`/people/${personId}`),
-  });
+  const { data: person } = useSuspenseQuery(personQuery(personId));
   const isManager = person.role === 'manager' || person.role === 'lead';
   return (
     <div className="max-w-6xl mx-auto">
@@ -106,11 +106,7 @@ function DetailsSection({ person }: { person: PersonPageShape }) {
   const touched = useTouched();
   const { clients } = useClients();
   const { role } = useSession();
-  const { data: routes } = useQuery({
-    queryKey: ['routes', 'whole'],
-    queryFn: () => call<RoutesPageShape>('/routes/whole'),
-    enabled: role === 'lead' || role === 'manager',
-  });
+  const { data: routes } = useQuery({ ...wholeRoutesQuery, enabled: role === 'lead' || role === 'manager' });
   const pick = (page: PersonPageShape) => ({
     name: page.name,
     email: page.email,

@@ -1,8 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import type { PersonPageShape, PersonRow } from '@zesting/contract';
+import type { PersonPageShape } from '@zesting/contract';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
+import { peopleQuery } from '../../api/people';
 import { call } from '../../lib/api';
 import { count, dayWords, minutesWords } from '../../lib/format';
 import { useClients, useSession, useWrite } from '../../lib/queries';
@@ -68,7 +69,7 @@ export function StepsSection({ person }: { person: PersonPageShape }) {
 }
 
 function Give({ person, stepIds, onGiven }: { person: PersonPageShape; stepIds: readonly string[]; onGiven: () => void }) {
-  const { data: people } = useQuery({ queryKey: ['people'], queryFn: () => call<PersonRow[]>('/people') });
+  const { data: people } = useQuery(peopleQuery);
   const [to, setTo] = useState('');
   const give = useWrite((personId: string) => call(`/people/${person.id}/give-steps`, { method: 'POST', body: { stepIds, personId } }));
   const name = people?.find((other) => other.id === to)?.name ?? '';

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import type { CandidateShape, StepShape } from '@zesting/contract';
 import { useState } from 'react';
+import { candidatesQuery } from '../../api/people';
 import { ApiProblem, call, wordsOf } from '../../lib/api';
 import { count, dayWords, minutesWords, zoneWords } from '../../lib/format';
 import { useWrite } from '../../lib/queries';
@@ -22,11 +23,7 @@ function meanwhileWords(problem: unknown, title: string): string {
 
 /** Who takes a step: skill, what is open, days off, and when it would end by all that each has to do. */
 export function AssignDialog({ step, onClose }: { step: StepShape; onClose: () => void }) {
-  const candidates = useQuery({
-    queryKey: ['candidates', step.id],
-    queryFn: () => call<CandidateShape[]>(`/steps/${step.id}/candidates`),
-    staleTime: 0,
-  });
+  const candidates = useQuery(candidatesQuery(step.id));
   const assign = useWrite(
     (personId: string | null) => call(`/steps/${step.id}/doer`, { method: 'PUT', body: { personId }, version: step.version }),
     { quiet: true },

@@ -2,7 +2,8 @@ import type { PieceShape } from '@zesting/contract';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { brandQuery } from '../../lib/queries';
+
+import { brandQuery } from '../../api/clients';
 import { useUploads } from '../../lib/use-uploads';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';

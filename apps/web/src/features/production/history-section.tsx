@@ -1,7 +1,7 @@
 import type { PieceShape } from '@zesting/contract';
 import { Download, FileCheck } from 'lucide-react';
 import { instantWords } from '../../lib/format';
-import { ActivityList } from '../../ui/activity';
+import { ActivityList } from '../../parts/activity';
 import { buttonClass } from '../../ui/button';
 import { Tag } from '../../ui/tags';
 

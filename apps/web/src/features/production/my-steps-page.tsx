@@ -1,7 +1,7 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
-import type { MyStepRow, MyStepsShape } from '@zesting/contract';
+import type { MyStepRow } from '@zesting/contract';
 import { Link } from 'react-router';
-import { call } from '../../lib/api';
+import { myStepsQuery } from '../../api/people';
 import { count, dayWords, minutesWords } from '../../lib/format';
 import { buttonClass } from '../../ui/button';
 import { Empty, PageHead } from '../../ui/page';
@@ -11,10 +11,7 @@ import { RemainingField } from './remaining-field';
 
 /** A creator's own steps, in the order to do them: what can be done now, then what waits for others. */
 export function MyStepsPage() {
-  const { data } = useSuspenseQuery({
-    queryKey: ['steps', 'mine'],
-    queryFn: () => call<MyStepsShape>('/steps/mine'),
-  });
+  const { data } = useSuspenseQuery(myStepsQuery);
   const now = data.rows.filter((row) => row.atHand);
   const later = data.rows.filter((row) => !row.atHand);
   const minutes = now.reduce((sum, row) => sum + row.leftMinutes, 0);

@@ -6,7 +6,7 @@ import { count, dayWords, signed } from '../../lib/format';
 import { useClients, useDaysOff, useSession, useWrite } from '../../lib/queries';
 import { Button, buttonClass } from '../../ui/button';
 import { DayInput } from '../../ui/day-field';
-import { ChaseDialog } from '../../ui/chase-dialog';
+import { ChaseDialog } from '../../parts/chase-dialog';
 import { DangerTag, Tag } from '../../ui/tags';
 import { AssignDialog } from './assign-dialog';
 import { predictedWords, whyWords } from './why';

@@ -3,7 +3,7 @@ import type { PieceShape } from '@zesting/contract';
 import { Eye, Pencil } from 'lucide-react';
 import { useState } from 'react';
 import { useParams } from 'react-router';
-import { call } from '../../lib/api';
+import { pieceQuery } from '../../api/production';
 import { dayWords, zoneWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
 import { usePresence } from '../../lib/use-live';
@@ -23,10 +23,7 @@ import { RemarksSection } from './remarks-section';
 /** One piece: the brief beside the content, the path beside both. */
 export function PiecePage() {
   const { pieceId = '' } = useParams();
-  const { data: piece } = useSuspenseQuery({
-    queryKey: ['piece', pieceId],
-    queryFn: () => call<PieceShape>(`/pieces/${pieceId}`),
-  });
+  const { data: piece } = useSuspenseQuery(pieceQuery(pieceId));
   return (
     <>
       <PieceHead piece={piece} />

@@ -7,7 +7,7 @@ import { useClients, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
-import { PlacementDialog } from '../../ui/placement-dialog';
+import { PlacementDialog } from '../../parts/placement-dialog';
 import { PlacementTag } from '../../ui/placement-tag';
 import { Tag } from '../../ui/tags';
 

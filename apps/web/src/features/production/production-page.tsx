@@ -1,12 +1,14 @@
-import { keepPreviousData, useInfiniteQuery, useQuery } from '@tanstack/react-query';
-import type { PersonRow, PiecePage as Page, PieceRow } from '@zesting/contract';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import type { PieceRow } from '@zesting/contract';
 import { isId, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN, type PiecesShown } from '@zesting/core';
 import { Link, useSearchParams } from 'react-router';
-import { call, wordsOf } from '../../lib/api';
+import { peopleQuery } from '../../api/people';
+import { piecesQuery } from '../../api/production';
+import { wordsOf } from '../../lib/api';
 import { count, dayWords, signed } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
 import { STAGE_WORDS } from '../../lib/words';
-import { BeginPieceDialog } from '../../ui/begin-piece-dialog';
+import { BeginPieceDialog } from '../../parts/begin-piece-dialog';
 import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
@@ -50,13 +52,7 @@ export function ProductionPage() {
   const columns = useColumns();
   const { role } = useSession();
   const canBegin = role === 'lead' || role === 'manager';
-  const pieces = useInfiniteQuery({
-    queryKey: ['pieces', query, asked.query],
-    queryFn: ({ pageParam }) => call<Page>(`/pieces?${asked.query}&${query}${pageParam ? `&cursor=${pageParam}` : ''}`),
-    initialPageParam: '',
-    getNextPageParam: (page) => page.nextCursor ?? undefined,
-    placeholderData: keepPreviousData,
-  });
+  const pieces = useInfiniteQuery(piecesQuery(query, asked.query));
   if (pieces.isError) return <Failed message={wordsOf(pieces.error)} onRetry={() => void pieces.refetch()} />;
   if (!pieces.data) return <Loading />;
   const rows = pieces.data.pages.flatMap((page) => page.items);
@@ -140,7 +136,7 @@ function StageChoice({ value, onChange }: NarrowProps) {
 function DoerChoice({ value, onChange }: NarrowProps) {
   const { role } = useSession();
   const manages = role === 'lead' || role === 'manager';
-  const { data: people } = useQuery({ queryKey: ['people'], queryFn: () => call<PersonRow[]>('/people'), enabled: manages });
+  const { data: people } = useQuery({ ...peopleQuery, enabled: manages });
   if (!manages) return null;
   return (
     <select className="field w-auto min-h-8" aria-label="With" value={value ?? ''} onChange={(event) => onChange(event.target.value)}>

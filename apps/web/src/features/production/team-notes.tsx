@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { PieceShape, TeamNoteBody, TeamNoteKind, TeamNoteShape, TeamNotesShape, UploadShape } from '@zesting/contract';
 import { Paperclip } from 'lucide-react';
 import { useRef, useState } from 'react';
+import { teamNotesQuery } from '../../api/production';
 import { call, wordsOf } from '../../lib/api';
 import { instantWords } from '../../lib/format';
 import { useKept } from '../../lib/kept';
@@ -13,8 +14,7 @@ import { Button } from '../../ui/button';
 import { LinkedText } from '../../ui/linked-text';
 import { UploadList } from '../../ui/upload-list';
 
-const useTeamNotes = (pieceId: string) =>
-  useQuery({ queryKey: ['piece', pieceId, 'notes'], queryFn: () => call<TeamNotesShape>(`/pieces/${pieceId}/notes`) });
+const useTeamNotes = (pieceId: string) => useQuery(teamNotesQuery(pieceId));
 
 /** What the team added to the brief, under what was asked. */
 export function BriefAdditions({ piece }: { piece: PieceShape }) {

@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import type { ContentShape, PieceShape, UploadShape } from '@zesting/contract';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
+import { deskKeys, pieceKeys } from '../../api/production';
 import { ApiProblem, call, wordsOf } from '../../lib/api';
 import { useKept } from '../../lib/kept';
 
@@ -45,8 +46,8 @@ export function useDraft(piece: PieceShape) {
     setBusy(true);
     try {
       const saved = await call<PieceShape>(`/pieces/${piece.id}/content`, { method: 'PUT', body: bodyOf(draft), version: base });
-      queries.setQueryData(['piece', piece.id], saved);
-      void queries.invalidateQueries({ queryKey: ['desk'] });
+      queries.setQueryData(pieceKeys.one(piece.id), saved);
+      void queries.invalidateQueries({ queryKey: deskKeys.all });
       setEdited(null);
       setTheirs(null);
       return true;

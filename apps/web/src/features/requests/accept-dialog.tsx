@@ -1,9 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
-import type { AcceptedShape, AcceptRequestBody, FeasibilityShape, RequestShape } from '@zesting/contract';
+import type { AcceptedShape, AcceptRequestBody, RequestShape } from '@zesting/contract';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { routesQuery } from '../../api/production';
+import { feasibilityQuery } from '../../api/requests';
 import { call, wordsOf } from '../../lib/api';
-import { routesQuery, useClients, useDaysOff, useSession, useWrite } from '../../lib/queries';
+import { useClients, useDaysOff, useSession, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
@@ -29,10 +31,7 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
   });
   const [error, setError] = useState<string>();
   const change = (part: Partial<AcceptRequestBody>) => setBody({ ...body, ...part });
-  const feasibility = useQuery({
-    queryKey: ['feasibility', request.id, body.routeId],
-    queryFn: () => call<FeasibilityShape>(`/requests/${request.id}/feasibility/${body.routeId}`),
-  });
+  const feasibility = useQuery(feasibilityQuery(`/requests/${request.id}`, body.routeId));
   const accept = useWrite(
     (accepted: AcceptRequestBody) => call<AcceptedShape>(`/requests/${request.id}/accept`, { method: 'POST', body: accepted }),
     { quiet: true },

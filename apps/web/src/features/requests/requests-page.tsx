@@ -1,7 +1,8 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
-import type { RequestPage, RequestRow } from '@zesting/contract';
+import type { RequestRow } from '@zesting/contract';
 import { Link, useParams } from 'react-router';
-import { call, wordsOf } from '../../lib/api';
+import { requestsQuery } from '../../api/requests';
+import { wordsOf } from '../../lib/api';
 import { dayWords, instantWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
 import { Button } from '../../ui/button';
@@ -13,12 +14,7 @@ import { RequestPane } from './request-pane';
 export function RequestsPage() {
   const { requestId } = useParams();
   const { query } = useClients();
-  const list = useInfiniteQuery({
-    queryKey: ['requests', query],
-    queryFn: ({ pageParam }) => call<RequestPage>(`/requests?${query}${pageParam ? `&cursor=${pageParam}` : ''}`),
-    initialPageParam: '',
-    getNextPageParam: (page) => page.nextCursor ?? undefined,
-  });
+  const list = useInfiniteQuery(requestsQuery(query));
   if (list.isError) return <Failed message={wordsOf(list.error)} onRetry={() => void list.refetch()} />;
   if (!list.data) return <Loading />;
   const rows = list.data.pages.flatMap((page) => page.items);

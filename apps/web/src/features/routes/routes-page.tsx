@@ -1,8 +1,9 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
-import type { RoutePageShape, RoutesPageShape } from '@zesting/contract';
+import type { RoutePageShape } from '@zesting/contract';
 import { stepsInOrder } from '@zesting/core';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
+import { wholeRoutesQuery } from '../../api/production';
 import { call } from '../../lib/api';
 import { count, minutesWords } from '../../lib/format';
 import { useWrite } from '../../lib/queries';
@@ -13,7 +14,7 @@ import { RouteEditor } from './route-editor';
 
 /** The routes that pieces take: steps, roles, spans, rework. One is edited at a time, beside the list. */
 export function RoutesPage() {
-  const { data } = useSuspenseQuery({ queryKey: ['routes', 'whole'], queryFn: () => call<RoutesPageShape>('/routes/whole') });
+  const { data } = useSuspenseQuery(wholeRoutesQuery);
   const [search, setSearch] = useSearchParams();
   const chosen = search.get('route');
   const choose = (id: string) => {

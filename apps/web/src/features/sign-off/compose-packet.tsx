@@ -3,6 +3,7 @@ import type { ClientShape, ReadyPieceShape, ReadyShape, SendPacketBody, SentPack
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
+import { readyQuery } from '../../api/clients';
 import { call, wordsOf } from '../../lib/api';
 import { count, dayWords } from '../../lib/format';
 import { useKept } from '../../lib/kept';
@@ -18,10 +19,7 @@ import { Thumbnail } from '../../ui/thumbnail';
 /** What of one client is ready, and the packet made of it. */
 export function ComposePacket({ client }: { client: ClientShape }) {
   const [search] = useSearchParams();
-  const { data: ready } = useSuspenseQuery({
-    queryKey: ['ready', client.id],
-    queryFn: () => call<ReadyShape>(`/clients/${client.id}/ready`),
-  });
+  const { data: ready } = useSuspenseQuery(readyQuery(client.id));
   const asked = search.get('piece');
   const [chosen, setChosen] = useState<readonly string[]>(
     ready.pieces.filter((piece) => piece.pieceId === asked).map((piece) => piece.pieceId),

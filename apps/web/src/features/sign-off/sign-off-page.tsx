@@ -1,14 +1,15 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
-import type { PacketShape, PacketsShape } from '@zesting/contract';
+import type { PacketShape } from '@zesting/contract';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
+import { packetsQuery } from '../../api/production';
 import { call } from '../../lib/api';
 import { count, dayWords, instantWords } from '../../lib/format';
 import { namesWords } from '../../lib/policy-words';
 import { useClients, useSession, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
-import { ChaseDialog } from '../../ui/chase-dialog';
+import { ChaseDialog } from '../../parts/chase-dialog';
 import { Empty, PageHead } from '../../ui/page';
 import { ClientCode, Tag } from '../../ui/tags';
 import { Thumbnail } from '../../ui/thumbnail';
@@ -18,10 +19,7 @@ import { RecordDecisionDialog } from './record-decision-dialog';
 /** Packets out with whose turn it is and how long; what can be sent now. */
 export function SignOffPage() {
   const { query, clients, client } = useClients();
-  const { data } = useSuspenseQuery({
-    queryKey: ['packets', query],
-    queryFn: () => call<PacketsShape>(`/packets?${query}`),
-  });
+  const { data } = useSuspenseQuery(packetsQuery(query));
   return (
     <>
       <PageHead title="Sign-off" note={`${count(data.open.length, 'packet')} with ${client ? client.name : 'clients'}`} />

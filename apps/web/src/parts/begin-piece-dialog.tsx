@@ -1,13 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
-import type { AcceptedShape, BeginPieceBody, FeasibilityShape } from '@zesting/contract';
+import type { AcceptedShape, BeginPieceBody } from '@zesting/contract';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { routesQuery } from '../api/production';
+import { feasibilityQuery } from '../api/requests';
 import { call, wordsOf } from '../lib/api';
-import { routesQuery, useClients, useDaysOff, useSession, useWrite } from '../lib/queries';
-import { Button } from './button';
-import { Dialog } from './dialog';
-import { Field } from './field';
-import { PieceFields } from './piece-fields';
+import { useClients, useDaysOff, useSession, useWrite } from '../lib/queries';
+import { Button } from '../ui/button';
+import { Dialog } from '../ui/dialog';
+import { Field } from '../ui/field';
+import { PieceFields } from '../ui/piece-fields';
 
 interface BeginPieceProps {
   /** the client that it is for, where that is known */
@@ -43,11 +45,7 @@ export function BeginPieceDialog({ clientId, on, onClose }: BeginPieceProps) {
   const [error, setError] = useState<string>();
   const change = (part: Partial<BeginPieceBody>) => setBody({ ...body, ...part });
   const off = useDaysOff({ clientId: forId || undefined, placing: true });
-  const feasibility = useQuery({
-    queryKey: ['feasibility', 'client', forId, body.routeId],
-    queryFn: () => call<FeasibilityShape>(`/clients/${forId}/feasibility/${body.routeId}`),
-    enabled: forId !== '' && body.routeId !== '',
-  });
+  const feasibility = useQuery({ ...feasibilityQuery(`/clients/${forId}`, body.routeId), enabled: forId !== '' && body.routeId !== '' });
   const begin = useWrite((sent: BeginPieceBody) => call<AcceptedShape>(`/clients/${forId}/pieces`, { method: 'POST', body: sent }), {
     quiet: true,
   });

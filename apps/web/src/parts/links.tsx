@@ -3,11 +3,12 @@ import type { ChangeLinkBody, ClientLinksShape } from '@zesting/contract';
 import { Copy } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
-import { ApiProblem, call } from '../lib/api';
+import { linksQuery } from '../api/clients';
+import { call } from '../lib/api';
 import { useWrite } from '../lib/queries';
-import { Button } from './button';
-import { Dialog } from './dialog';
-import { Tag } from './tags';
+import { Button } from '../ui/button';
+import { Dialog } from '../ui/dialog';
+import { Tag } from '../ui/tags';
 
 const EFFECT: Record<ChangeLinkBody['kind'], Record<ChangeLinkBody['change'], string>> = {
   form: {
@@ -31,14 +32,7 @@ interface Asked extends ChangeLinkBody {
 
 /** The links of a client to hand out, and the contacts' rooms, whose links go by mail only. Each can be renewed and closed. */
 export function ClientLinks({ clientId, roomOf }: { clientId: string; roomOf: (contactId: string) => ReactNode }) {
-  const { data: links } = useSuspenseQuery({
-    queryKey: ['links', clientId],
-    queryFn: () =>
-      call<ClientLinksShape>(`/clients/${clientId}/links`).catch((problem: unknown) => {
-        if (problem instanceof ApiProblem && problem.code === 'access.refused') return null; // whoever covers for a manager
-        throw problem;
-      }),
-  });
+  const { data: links } = useSuspenseQuery(linksQuery(clientId));
   const [asked, setAsked] = useState<Asked>();
   if (!links) return <p className="text-muted">The links are with the client’s own managers: who covers for them does not hand any out.</p>;
   return (

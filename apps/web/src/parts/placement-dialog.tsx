@@ -4,12 +4,12 @@ import { call, wordsOf } from '../lib/api';
 import { dayWords, zoneWords } from '../lib/format';
 import { usePlacements } from '../lib/placements';
 import { useDaysOff, useSession, useWrite } from '../lib/queries';
-import { Button } from './button';
-import { DayField } from './day-field';
-import { Dialog } from './dialog';
-import { Field } from './field';
-import { PlacementTag } from './placement-tag';
-import { TimeField } from './setup-fields';
+import { Button } from '../ui/button';
+import { DayField } from '../ui/day-field';
+import { Dialog } from '../ui/dialog';
+import { Field } from '../ui/field';
+import { PlacementTag } from '../ui/placement-tag';
+import { TimeField } from '../ui/setup-fields';
 
 interface PlacementDialogProps {
   readonly placement: PlacementShape;

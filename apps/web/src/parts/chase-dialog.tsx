@@ -2,17 +2,18 @@ import { useQuery } from '@tanstack/react-query';
 import type { ChaseShape } from '@zesting/contract';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { chaseQuery } from '../api/production';
 import { call, wordsOf } from '../lib/api';
 import { namesWords } from '../lib/policy-words';
 import { useWrite } from '../lib/queries';
-import { Button } from './button';
-import { Dialog } from './dialog';
-import { Field } from './field';
-import { Failed, Loading } from './page';
+import { Button } from '../ui/button';
+import { Dialog } from '../ui/dialog';
+import { Field } from '../ui/field';
+import { Failed, Loading } from '../ui/page';
 
 /** The words of a chase, ready to be sent: one more click, or a word changed first. `path` is the thing chased about. */
 export function ChaseDialog({ path, onClose }: { path: string; onClose: () => void }) {
-  const ready = useQuery({ queryKey: ['chase', path], queryFn: () => call<ChaseShape>(`${path}/chase`), staleTime: 0, gcTime: 0 });
+  const ready = useQuery(chaseQuery(path));
   return (
     <Dialog open onClose={onClose} title="Chase" description="Goes out by mail at once, with the link to the place.">
       {ready.isError && <Failed message={wordsOf(ready.error)} onRetry={() => void ready.refetch()} />}

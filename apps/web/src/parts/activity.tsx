@@ -1,11 +1,12 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
-import type { ActivityPage, ActivityShape } from '@zesting/contract';
-import { call, wordsOf } from '../lib/api';
+import type { ActivityShape } from '@zesting/contract';
+import { activityQuery } from '../api/production';
+import { wordsOf } from '../lib/api';
 import { instantWords } from '../lib/format';
 import { verbWords } from '../lib/verbs';
 import { fieldWords, valueWords } from '../lib/value-words';
-import { Button } from './button';
-import { Failed, Loading } from './page';
+import { Button } from '../ui/button';
+import { Failed, Loading } from '../ui/page';
 
 /** Lines of the record: who did what when, with old and new values where something changed. */
 export function ActivityList({ items }: { items: readonly ActivityShape[] }) {
@@ -23,12 +24,7 @@ export function ActivityList({ items }: { items: readonly ActivityShape[] }) {
 
 /** The whole record of a thing, newest first, page by page. `path` is where the API keeps it. */
 export function ActivityPages({ path }: { path: string }) {
-  const pages = useInfiniteQuery({
-    queryKey: ['activity', path],
-    queryFn: ({ pageParam }) => call<ActivityPage>(`${path}${pageParam ? `?before=${pageParam}` : ''}`),
-    initialPageParam: null as string | null,
-    getNextPageParam: (last) => last.nextBefore,
-  });
+  const pages = useInfiniteQuery(activityQuery(path));
   if (pages.isError) return <Failed message={wordsOf(pages.error)} onRetry={() => void pages.refetch()} />;
   if (!pages.data) return <Loading />;
   const items = pages.data.pages.flatMap((page) => page.items);

@@ -1,0 +1,34 @@
+import { queryOptions } from '@tanstack/react-query';
+import type { AgencySettingsShape, BeginningShape, DemoShape, RegionShape, SessionShape, StartShape, DeviceShape } from '@zesting/contract';
+import { call } from '../lib/api';
+
+export const sessionKeys = { own: ['session'], start: ['start'], devices: ['devices'] } as const;
+
+/** Who is signed in; null: nobody. */
+export const sessionQuery = queryOptions({
+  queryKey: sessionKeys.own,
+  queryFn: () => call<SessionShape | null>('/session'),
+  staleTime: 60_000,
+});
+
+/** Whether there is an agency to sign in to. */
+export const startQuery = queryOptions({ queryKey: sessionKeys.start, queryFn: () => call<StartShape>('/start') });
+
+/** Where one is signed in. */
+export const devicesQuery = queryOptions({ queryKey: sessionKeys.devices, queryFn: () => call<DeviceShape[]>('/session/devices') });
+
+export const agencyKeys = { all: ['agency'], beginning: ['agency', 'beginning'], demo: ['agency', 'demo'], regions: ['regions'] } as const;
+
+export const agencyQuery = queryOptions({ queryKey: agencyKeys.all, queryFn: () => call<AgencySettingsShape>('/agency') });
+
+/** What comes next in an agency that is new. */
+export const beginningQuery = queryOptions({ queryKey: agencyKeys.beginning, queryFn: () => call<BeginningShape>('/agency/beginning') });
+
+export const demoQuery = queryOptions({ queryKey: agencyKeys.demo, queryFn: () => call<DemoShape>('/agency/demo') });
+
+/** The regions whose public holidays are known. */
+export const regionsQuery = queryOptions({
+  queryKey: agencyKeys.regions,
+  queryFn: () => call<RegionShape[]>('/regions'),
+  staleTime: Infinity,
+});

@@ -1,0 +1,26 @@
+import { queryOptions } from '@tanstack/react-query';
+import type { CandidateShape, MyStepsShape, PersonPageShape, PersonRow } from '@zesting/contract';
+import { call } from '../lib/api';
+
+export const peopleKeys = {
+  all: ['people'],
+  one: (personId: string) => ['person', personId] as const,
+  mySteps: ['steps', 'mine'],
+  candidates: (stepId: string) => ['candidates', stepId] as const,
+} as const;
+
+export const peopleQuery = queryOptions({ queryKey: peopleKeys.all, queryFn: () => call<PersonRow[]>('/people') });
+
+export const personQuery = (personId: string) =>
+  queryOptions({ queryKey: peopleKeys.one(personId), queryFn: () => call<PersonPageShape>(`/people/${personId}`) });
+
+/** The steps of whoever is signed in. */
+export const myStepsQuery = queryOptions({ queryKey: peopleKeys.mySteps, queryFn: () => call<MyStepsShape>('/steps/mine') });
+
+/** Who could do a step, and how it would end with each. */
+export const candidatesQuery = (stepId: string) =>
+  queryOptions({
+    queryKey: peopleKeys.candidates(stepId),
+    queryFn: () => call<CandidateShape[]>(`/steps/${stepId}/candidates`),
+    staleTime: 0,
+  });

@@ -1,0 +1,84 @@
+import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query';
+import type {
+  ActivityPage,
+  ChaseShape,
+  DeskShape,
+  PacketsShape,
+  PiecePage,
+  PieceShape,
+  RouteShape,
+  RoutesPageShape,
+  StationsShape,
+  TeamNotesShape,
+} from '@zesting/contract';
+import { call } from '../lib/api';
+
+export const pieceKeys = {
+  list: (query: string, asked: string) => ['pieces', query, asked] as const,
+  one: (pieceId: string) => ['piece', pieceId] as const,
+  notes: (pieceId: string) => ['piece', pieceId, 'notes'] as const,
+} as const;
+
+/** @param query which client's, as `useClients` says it; @param asked what is shown, and in which order */
+export const piecesQuery = (query: string, asked: string) =>
+  infiniteQueryOptions({
+    queryKey: pieceKeys.list(query, asked),
+    queryFn: ({ pageParam }) => call<PiecePage>(`/pieces?${asked}&${query}${pageParam ? `&cursor=${pageParam}` : ''}`),
+    initialPageParam: '',
+    getNextPageParam: (page) => page.nextCursor ?? undefined,
+    placeholderData: keepPreviousData,
+  });
+
+export const pieceQuery = (pieceId: string) =>
+  queryOptions({ queryKey: pieceKeys.one(pieceId), queryFn: () => call<PieceShape>(`/pieces/${pieceId}`) });
+
+export const teamNotesQuery = (pieceId: string) =>
+  queryOptions({ queryKey: pieceKeys.notes(pieceId), queryFn: () => call<TeamNotesShape>(`/pieces/${pieceId}/notes`) });
+
+export const deskKeys = {
+  all: ['desk'],
+  of: (query: string) => ['desk', query] as const,
+  list: (query: string, list: string) => ['desk', query, list] as const,
+  stations: (query: string) => ['stations', query] as const,
+} as const;
+
+export const deskQuery = (query: string) =>
+  queryOptions({ queryKey: deskKeys.of(query), queryFn: () => call<DeskShape>(`/desk?${query}`) });
+
+/** The whole of one of the desk's lists. */
+export const deskListQuery = (query: string, list: string) =>
+  queryOptions({ queryKey: deskKeys.list(query, list), queryFn: () => call<DeskShape>(`/desk?${query}&list=${list}`) });
+
+/** How much waits at each station. */
+export const stationsQuery = (query: string) =>
+  queryOptions({ queryKey: deskKeys.stations(query), queryFn: () => call<StationsShape>(`/stations?${query}`) });
+
+export const routeKeys = { all: ['routes'], whole: ['routes', 'whole'] } as const;
+
+export const routesQuery = queryOptions({ queryKey: routeKeys.all, queryFn: () => call<RouteShape[]>('/routes'), staleTime: 300_000 });
+
+/** Routes with all of their steps, archived ones too. */
+export const wholeRoutesQuery = queryOptions({ queryKey: routeKeys.whole, queryFn: () => call<RoutesPageShape>('/routes/whole') });
+
+export const signOffKeys = {
+  packets: (query: string) => ['packets', query] as const,
+  chase: (path: string) => ['chase', path] as const,
+} as const;
+
+export const packetsQuery = (query: string) =>
+  queryOptions({ queryKey: signOffKeys.packets(query), queryFn: () => call<PacketsShape>(`/packets?${query}`) });
+
+/** The words of a chase, made anew each time. @param path of what is chased about */
+export const chaseQuery = (path: string) =>
+  queryOptions({ queryKey: signOffKeys.chase(path), queryFn: () => call<ChaseShape>(`${path}/chase`), staleTime: 0, gcTime: 0 });
+
+export const activityKeys = { of: (path: string) => ['activity', path] as const } as const;
+
+/** The record of a thing, newest first. @param path where the API keeps it */
+export const activityQuery = (path: string) =>
+  infiniteQueryOptions({
+    queryKey: activityKeys.of(path),
+    queryFn: ({ pageParam }) => call<ActivityPage>(`${path}${pageParam ? `?before=${pageParam}` : ''}`),
+    initialPageParam: null as string | null,
+    getNextPageParam: (last) => last.nextBefore,
+  });
