@@ -101,6 +101,14 @@ test('a request is declined with a reason, which its sender reads', async ({ bro
   await dana.getByRole('button', { name: 'Decline…' }).click();
   await dana.getByRole('button', { name: 'Decline and send' }).click();
   await expect(dana.getByText('Say why: the requester reads it.')).toBeVisible();
+  await expect(dana.getByRole('textbox', { name: 'Reason' })).toBeFocused();
+  // the dialog has an address: it is there after a reload, and going back closes it
+  await expect(dana).toHaveURL(/open=decline/);
+  await dana.reload();
+  await expect(dana.getByRole('dialog')).toBeVisible();
+  await dana.goBack();
+  await expect(dana.getByRole('dialog')).toHaveCount(0);
+  await dana.getByRole('button', { name: 'Decline…' }).click();
   await dana.getByLabel('Reason').fill('We are full until the new year.');
   await dana.getByRole('button', { name: 'Decline and send' }).click();
   await expect(dana.getByText('Declined: We are full until the new year.')).toBeVisible();

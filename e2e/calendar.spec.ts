@@ -91,7 +91,7 @@ test('the calendar shows a week with each client’s own midnight, hides weekend
 
   await dana.getByRole('button', { name: 'Put a marker on the calendar' }).click();
   await dana.getByRole('button', { name: 'Put it there' }).click();
-  await expect(dana.getByText('Give it a name.')).toBeVisible();
+  await expect(dana.getByText('This is needed.')).toBeVisible();
   await dana.getByRole('textbox', { name: 'Name' }).fill('Harvest supper');
   await dana.getByLabel('Kind').selectOption('Event');
   await dana.getByLabel('Whose').selectOption('Kiln Lane Bakehouse');

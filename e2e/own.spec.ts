@@ -139,7 +139,7 @@ const answerARequest = (browser: Parameters<typeof visitor>[0], page: Page, zest
 
 const beginByHand = (page: Page, on: Day) =>
   test.step('a piece is begun by hand for a day, without a title, and its brief is added to', async () => {
-    await page.goto('/production?new=piece');
+    await page.goto('/production?open=begin');
     await expect(page.getByRole('dialog', { name: 'Begin a piece' })).toBeVisible();
     await page.getByLabel('Wish date').fill(on);
     await page.getByRole('checkbox', { name: /Pencil it/ }).check();

@@ -1,3 +1,4 @@
+import 'reflect-metadata/lite'; // before any class of the contract
 import './styles/base.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';

@@ -1,14 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
-import type { AcceptedShape, BeginPieceBody } from '@zesting/contract';
-import { useState } from 'react';
+import { BeginPieceBody, type AcceptedShape } from '@zesting/contract';
+import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { routesQuery } from '../api/production';
 import { feasibilityQuery } from '../api/requests';
-import { call, wordsOf } from '../lib/api';
+import { call } from '../lib/api';
 import { useClients, useDaysOff, useSession, useWrite } from '../lib/queries';
-import { Button } from '../ui/button';
+import { useBodyForm } from '../lib/use-body-form';
 import { Dialog } from '../ui/dialog';
 import { Field } from '../ui/field';
+import { FormDialog } from '../ui/form-dialog';
 import { PieceFields } from '../ui/piece-fields';
 
 interface BeginPieceProps {
@@ -31,31 +32,35 @@ export function BeginPieceDialog({ clientId, on, onClose }: BeginPieceProps) {
     clientOf(id)
       ?.channels.slice(0, 1)
       .map((channel) => channel.id) ?? [];
-  const [typed, setBody] = useState<BeginPieceBody>({
-    routeId: '',
-    title: '',
-    pillarId: null,
-    channelIds: firstChannel(forId),
-    wishOn: on ?? null,
-    notes: '',
-    leaveOut: [],
-    isPencilled: on !== undefined,
-  });
-  const body = { ...typed, routeId: typed.routeId || (routes?.[0]?.id ?? '') };
-  const [error, setError] = useState<string>();
-  const change = (part: Partial<BeginPieceBody>) => setBody({ ...body, ...part });
-  const off = useDaysOff({ clientId: forId || undefined, placing: true });
-  const feasibility = useQuery({ ...feasibilityQuery(`/clients/${forId}`, body.routeId), enabled: forId !== '' && body.routeId !== '' });
   const begin = useWrite((sent: BeginPieceBody) => call<AcceptedShape>(`/clients/${forId}/pieces`, { method: 'POST', body: sent }), {
     quiet: true,
   });
-  const send = () => {
-    if (body.routeId === '') return setError('Choose a route.');
-    begin.mutate(
-      { ...body, title: body.title?.trim() ?? '' },
-      { onSuccess: ({ pieceId }) => void navigate(to(`/pieces/${pieceId}`)), onError: (problem) => setError(wordsOf(problem)) },
-    );
-  };
+  const form = useBodyForm<BeginPieceBody>(
+    BeginPieceBody,
+    {
+      routeId: routes?.[0]?.id ?? '',
+      title: '',
+      pillarId: null,
+      channelIds: firstChannel(forId),
+      wishOn: on ?? null,
+      notes: '',
+      leaveOut: [],
+      isPencilled: on !== undefined,
+    },
+    {
+      send: async (sent) => {
+        const { pieceId } = await begin.mutateAsync({ ...sent, title: sent.title?.trim() ?? '' });
+        void navigate(to(`/pieces/${pieceId}`), { replace: true });
+      },
+    },
+  );
+  const { body, change, errorOf } = form;
+  const firstRoute = routes?.[0]?.id ?? '';
+  useEffect(() => {
+    if (body.routeId === '' && firstRoute !== '') change({ routeId: firstRoute }); // they may come after the dialog
+  });
+  const off = useDaysOff({ clientId: forId || undefined, placing: true });
+  const feasibility = useQuery({ ...feasibilityQuery(`/clients/${forId}`, body.routeId), enabled: forId !== '' && body.routeId !== '' });
   if (clients.length === 0 || routes?.length === 0)
     return (
       <Dialog open onClose={onClose} title="Begin a piece">
@@ -68,87 +73,75 @@ export function BeginPieceDialog({ clientId, on, onClose }: BeginPieceProps) {
       </Dialog>
     );
   return (
-    <Dialog open onClose={onClose} title="Begin a piece" description="Without a request: what the team plans or hears by the way.">
-      <form
-        noValidate
-        onSubmit={(event) => {
-          event.preventDefault();
-          send();
-        }}
-      >
-        <Field label="Client" required>
-          {(control) => (
-            <select
-              {...control}
-              className="field"
-              value={forId}
-              onChange={(event) => {
-                setForId(event.target.value);
-                change({ channelIds: firstChannel(event.target.value), pillarId: null });
-              }}
-            >
-              {clients.map((choice) => (
-                <option key={choice.id} value={choice.id}>
-                  {choice.name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field label="Working title" help="Left empty, it is called by its format and day until it has one.">
-          {(control) => (
-            <input
-              {...control}
-              className="field"
-              maxLength={200}
-              value={body.title}
-              onChange={(event) => change({ title: event.target.value })}
-            />
-          )}
-        </Field>
-        <PieceFields
-          body={body}
-          client={client}
-          routes={routes}
-          feasibility={feasibility.data}
-          todayOn={todayOn}
-          off={off}
-          change={change}
-        />
-        {body.wishOn && body.channelIds.length > 0 && (
-          <label className="flex items-center gap-2 min-h-8 mb-2 -mt-2">
-            <input
-              type="checkbox"
-              className="size-4 accent-pine"
-              checked={body.isPencilled}
-              onChange={(event) => change({ isPencilled: event.target.checked })}
-            />
-            Pencil it on that day, at the usual time of each channel
-          </label>
+    <FormDialog
+      form={form}
+      onClose={onClose}
+      title="Begin a piece"
+      description="Without a request: what the team plans or hears by the way."
+      action="Begin"
+    >
+      <Field label="Client" required>
+        {(control) => (
+          <select
+            {...control}
+            className="field"
+            value={forId}
+            onChange={(event) => {
+              setForId(event.target.value);
+              change({ channelIds: firstChannel(event.target.value), pillarId: null });
+            }}
+          >
+            {clients.map((choice) => (
+              <option key={choice.id} value={choice.id}>
+                {choice.name}
+              </option>
+            ))}
+          </select>
         )}
-        <Field label="Brief" help="What the makers need to know. It can be added to later, by all of the team.">
-          {(control) => (
-            <textarea
-              {...control}
-              className="field"
-              rows={3}
-              value={body.notes}
-              onChange={(event) => change({ notes: event.target.value })}
-            />
-          )}
-        </Field>
-        {error && (
-          <p role="alert" className="text-rhubarb font-medium mb-2">
-            {error}
-          </p>
+      </Field>
+      <Field label="Working title" help="Left empty, it is called by its format and day until it has one." error={errorOf('title')}>
+        {(control) => (
+          <input
+            {...control}
+            className="field"
+            maxLength={200}
+            value={body.title}
+            onChange={(event) => change({ title: event.target.value })}
+          />
         )}
-        <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Not yet</Button>
-          <Button look="main" type="submit" disabled={begin.isPending}>
-            Begin
-          </Button>
-        </div>
-      </form>
-    </Dialog>
+      </Field>
+      <PieceFields
+        body={body}
+        client={client}
+        routes={routes}
+        feasibility={feasibility.data}
+        todayOn={todayOn}
+        off={off}
+        change={change}
+        errorOf={errorOf}
+      />
+      {body.wishOn && body.channelIds.length > 0 && (
+        <label className="flex items-center gap-2 min-h-8 mb-2 -mt-2">
+          <input
+            type="checkbox"
+            className="size-4 accent-pine"
+            checked={body.isPencilled}
+            onChange={(event) => change({ isPencilled: event.target.checked })}
+          />
+          Pencil it on that day, at the usual time of each channel
+        </label>
+      )}
+      <Field label="Brief" help="What the makers need to know. It can be added to later, by all of the team." error={errorOf('notes')}>
+        {(control) => (
+          <textarea
+            {...control}
+            className="field"
+            rows={3}
+            value={body.notes}
+            onChange={(event) => change({ notes: event.target.value })}
+          />
+        )}
+      </Field>
+    </FormDialog>
   );
 }

@@ -1,9 +1,10 @@
-import type { CalendarEntryShape, ChannelShape, MarkOutBody, PlacementShape } from '@zesting/contract';
+import { MarkOutBody, type CalendarEntryShape, type ChannelShape, type PlacementShape } from '@zesting/contract';
 import { useState, type ReactNode } from 'react';
-import { call, wordsOf } from '../lib/api';
+import { call } from '../lib/api';
 import { dayWords, zoneWords } from '../lib/format';
 import { usePlacements } from '../lib/placements';
 import { useDaysOff, useSession, useWrite } from '../lib/queries';
+import { useBodyForm, type BodyForm } from '../lib/use-body-form';
 import { Button } from '../ui/button';
 import { DayField } from '../ui/day-field';
 import { Dialog } from '../ui/dialog';
@@ -205,35 +206,47 @@ function OnceMore({ placement, channels, onClose }: PartProps & { channels: read
   );
 }
 
-function MarkOut({ placement, onClose }: PartProps) {
-  const [address, setAddress] = useState('');
-  const [error, setError] = useState<string>();
-  const mark = useWrite((body: MarkOutBody) => call(`/placements/${placement.id}/out`, { method: 'POST', body }), { quiet: true });
+/** Where what went out can be seen. */
+export function AddressField({ form, label, help }: { form: BodyForm<MarkOutBody>; label: string; help: string }) {
   return (
-    <div className="mt-4 pt-3 border-t border-line">
-      <Field label="It is out: where can it be seen?" help="May be left empty, and corrected later." error={error}>
-        {(control) => (
-          <input
-            {...control}
-            type="url"
-            className="field"
-            placeholder="https://…"
-            value={address}
-            onChange={(event) => setAddress(event.target.value)}
-          />
-        )}
-      </Field>
-      <Button
-        disabled={mark.isPending}
-        onClick={() =>
-          mark.mutate(
-            { address: address.trim() || null },
-            { onSuccess: onClose, onError: (problem) => setError(`${wordsOf(problem)} An address begins with https://`) },
-          )
-        }
-      >
+    <Field label={label} help={help} error={form.errorOf('address')}>
+      {(control) => (
+        <input
+          {...control}
+          type="url"
+          className="field"
+          placeholder="https://…"
+          value={form.body.address ?? ''}
+          onChange={(event) => form.change({ address: event.target.value.trim() || null })}
+        />
+      )}
+    </Field>
+  );
+}
+
+function MarkOut({ placement, onClose }: PartProps) {
+  const mark = useWrite((body: MarkOutBody) => call(`/placements/${placement.id}/out`, { method: 'POST', body }), { quiet: true });
+  const form = useBodyForm<MarkOutBody>(
+    MarkOutBody,
+    { address: null },
+    {
+      send: async (body) => {
+        await mark.mutateAsync(body);
+        onClose();
+      },
+    },
+  );
+  return (
+    <form noValidate onSubmit={form.onSubmit} className="mt-4 pt-3 border-t border-line">
+      <AddressField form={form} label="It is out: where can it be seen?" help="May be left empty, and corrected later." />
+      {form.wrong && (
+        <p role="alert" className="text-rhubarb font-medium mb-2">
+          {form.wrong}
+        </p>
+      )}
+      <Button type="submit" disabled={form.busy}>
         Mark as out
       </Button>
-    </div>
+    </form>
   );
 }

@@ -12,10 +12,11 @@ interface PieceFieldsProps {
   readonly todayOn: string;
   readonly off: OffReason;
   readonly change: (part: Partial<NewPieceBody>) => void;
+  readonly errorOf: (name: 'routeId') => string | undefined;
 }
 
 /** How a piece begins: its route, pillar, channels and day, with what the route would allow. */
-export function PieceFields({ body, client, routes, feasibility, todayOn, off, change }: PieceFieldsProps) {
+export function PieceFields({ body, client, routes, feasibility, todayOn, off, change, errorOf }: PieceFieldsProps) {
   const route = routes?.find((candidate) => candidate.id === body.routeId);
   const earliest = feasibility?.earliestOn;
   const tooSoon = earliest !== undefined && typeof body.wishOn === 'string' && body.wishOn < earliest;
@@ -23,7 +24,7 @@ export function PieceFields({ body, client, routes, feasibility, todayOn, off, c
   return (
     <>
       <div className="grid sm:grid-cols-2 gap-x-3">
-        <Field label="Route" required help={route?.steps.join(' → ')}>
+        <Field label="Route" required help={route?.steps.join(' → ')} error={errorOf('routeId')}>
           {(control) => (
             <select
               {...control}

@@ -7,7 +7,6 @@ import {
   IsEmail,
   IsIn,
   IsInt,
-  IsNotEmpty,
   IsObject,
   IsString,
   IsUUID,
@@ -19,7 +18,7 @@ import {
 } from 'class-validator';
 import { ROUND_UP_RHYTHMS, type FormField, type RoundUpRhythm } from '@zesting/core';
 import { IsWeek } from '../clients/index.js';
-import { IsTimeOfDay, IsZone, Optional, OptionalOrNull } from '../fields/index.js';
+import { IsNotBlank, IsTimeOfDay, IsZone, Optional, OptionalOrNull } from '../fields/index.js';
 
 /** What a visitor who is not signed in may know: whether there is an agency yet, and whether its first lead must show the set-up code. */
 export class StartShape {
@@ -30,7 +29,7 @@ export class StartShape {
 /** Sets up the agency with its first lead. */
 export class SetUpBody {
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(100)
   agencyName: string;
 
@@ -47,7 +46,7 @@ export class SetUpBody {
   cutOff: string;
 
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(100)
   name: string;
 
@@ -77,7 +76,7 @@ export class ListEntryBody {
   id?: string;
 
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(40)
   name: string;
 }
@@ -105,7 +104,7 @@ export class DefaultPolicyBody {
 /** The form that a new client gets. */
 export class DefaultFormBody {
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(100)
   title: string;
 
@@ -176,7 +175,7 @@ export class AgencySettingsShape {
 
 export class MailFromBody {
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(100)
   @Matches(/^[^<>"\r\n]+$/)
   name: string;
@@ -189,7 +188,7 @@ export class MailFromBody {
 export class EditAgencyBody {
   @Optional()
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(100)
   name?: string;
 

@@ -1,5 +1,5 @@
-import { IsBoolean, IsIn, IsNotEmpty, IsString, IsUUID, IsUrl, MaxLength } from 'class-validator';
-import { IsDay, IsTimeOfDay, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
+import { IsBoolean, IsIn, IsString, IsUUID, IsUrl, MaxLength } from 'class-validator';
+import { IsNotBlank, IsDay, IsTimeOfDay, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
 import { NewPieceBody } from '../intake/index.js';
 import { PlacementShape } from '../production/index.js';
 import type { PieceStage } from '@zesting/core';
@@ -72,7 +72,7 @@ export class MarkerBody {
   kind: MarkerKind;
 
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(100)
   name: string;
 

@@ -8,7 +8,6 @@ import {
   IsEmail,
   IsIn,
   IsInt,
-  IsNotEmpty,
   IsObject,
   IsString,
   IsUUID,
@@ -18,7 +17,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { IsDay, IsTimeOfDay, IsZone, Optional, OrNull } from '../fields/index.js';
+import { IsNotBlank, IsDay, IsTimeOfDay, IsZone, Optional, OrNull } from '../fields/index.js';
 import type { SignOffPolicy } from '@zesting/core';
 import { CHANNEL_KINDS, type ChannelKind } from './channel-kinds.js';
 
@@ -29,7 +28,7 @@ export class ContactBody {
   id?: string;
 
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(100)
   name: string;
 
@@ -57,7 +56,7 @@ export class ChannelBody {
   kind: ChannelKind;
 
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(60)
   name: string;
 
@@ -103,7 +102,7 @@ export class PillarBody {
   id?: string;
 
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(60)
   name: string;
 
@@ -121,14 +120,14 @@ export class ClosureBody {
   endOn: string;
 
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(100)
   name: string;
 }
 
 export class PaletteColourBody {
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(40)
   name: string;
 
@@ -207,7 +206,7 @@ export class PolicyBody {
   /** how the client agreed that the agency decides: a lead may leave it out */
   @Optional()
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(500)
   consent?: string;
 }
@@ -248,7 +247,7 @@ export class NewClientBody {
   code: string;
 
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(100)
   name: string;
 
@@ -288,7 +287,7 @@ export class NewClientBody {
 export class EditClientBody {
   @Optional()
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(100)
   name?: string;
 

@@ -35,6 +35,10 @@ export const IsTimeOfDay = (options?: ValidationOptions): PropertyDecorator =>
 export const IsZone = (options?: ValidationOptions): PropertyDecorator =>
   rule('isZone', (value) => typeof value === 'string' && isZone(value), options);
 
+/** Text that says something: not empty, not only spaces. */
+export const IsNotBlank = (options?: ValidationOptions): PropertyDecorator =>
+  rule('isNotBlank', (value) => typeof value === 'string' && value.trim() !== '', options);
+
 /** May be left out, but not null: the other rules are asked only when something was sent. */
 export const Optional = (): PropertyDecorator => ValidateIf((_, value) => value !== undefined);
 

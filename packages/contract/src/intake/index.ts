@@ -1,10 +1,10 @@
-import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsEmail, IsNotEmpty, IsObject, IsString, IsUUID, MaxLength } from 'class-validator';
-import { IsDay, Optional, OptionalOrNull, VisitedShape } from '../fields/index.js';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsEmail, IsObject, IsString, IsUUID, MaxLength } from 'class-validator';
+import { IsNotBlank, IsDay, Optional, OptionalOrNull, VisitedShape } from '../fields/index.js';
 import type { Answers, AnswerProblem, FormField, PieceStage } from '@zesting/core';
 
 export class SubmitRequestBody {
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(100)
   name: string;
 
@@ -143,7 +143,7 @@ export class AcceptRequestBody extends NewPieceBody {
   further?: boolean;
 
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(200)
   title: string;
 }
@@ -154,7 +154,7 @@ export class AcceptedShape {
 
 export class DeclineRequestBody {
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(2000)
   reason: string;
 }

@@ -4,7 +4,6 @@ import {
   IsArray,
   IsEmail,
   IsIn,
-  IsNotEmpty,
   IsObject,
   IsString,
   IsUUID,
@@ -13,7 +12,7 @@ import {
   MinLength,
   ValidateNested,
 } from 'class-validator';
-import { IsDay, IsTimeOfDay, IsZone, Optional, OptionalOrNull } from '../fields/index.js';
+import { IsNotBlank, IsDay, IsTimeOfDay, IsZone, Optional, OptionalOrNull } from '../fields/index.js';
 import { ROUND_UP_RHYTHMS, type RoundUpRhythm } from '@zesting/core';
 import { IsWeek } from '../clients/index.js';
 
@@ -50,7 +49,7 @@ export type PersonRole = (typeof ROLES)[number];
 
 export class NewPersonBody {
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(100)
   name: string;
 
@@ -87,7 +86,7 @@ export class PersonClientBody {
 export class EditPersonBody {
   @Optional()
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(100)
   name?: string;
 
@@ -154,7 +153,7 @@ export class ImportTimeOffBody {
 export class FoundTimeOff extends TimeOffBody {
   /** the event's own id: reading the file again replaces what it brought */
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(300)
   uid: string;
 }

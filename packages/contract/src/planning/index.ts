@@ -6,7 +6,6 @@ import {
   IsBoolean,
   IsIn,
   IsInt,
-  IsNotEmpty,
   IsString,
   Matches,
   Max,
@@ -14,7 +13,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { Optional, OrNull } from '../fields/index.js';
+import { IsNotBlank, Optional, OrNull } from '../fields/index.js';
 import type { Danger, PieceStage, ReckoningList, RouteStep } from '@zesting/core';
 
 export class RouteShape {
@@ -73,12 +72,12 @@ export class RouteStepBody implements RouteStep {
 
 export class EditRouteBody {
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(80)
   name: string;
 
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(60)
   formatName: string;
 

@@ -5,7 +5,6 @@ import {
   IsArray,
   IsBoolean,
   IsInt,
-  IsNotEmpty,
   IsObject,
   IsString,
   IsUUID,
@@ -14,7 +13,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { IsDay, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
+import { IsNotBlank, IsDay, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
 import type { Answers, Danger, FormField, HeldBy, PartState, PieceStage, ReckoningList } from '@zesting/core';
 import { UploadShape } from '../intake/index.js';
 import { PillarShape } from '../clients/index.js';
@@ -85,7 +84,7 @@ export class ContentBody {
 export class EditPieceBody {
   @Optional()
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(200)
   title?: string;
 
@@ -109,7 +108,7 @@ export class EditPieceBody {
 
 export class HandBackBody {
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(5000)
   remark: string;
 

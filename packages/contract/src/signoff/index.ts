@@ -1,12 +1,12 @@
-import { ArrayMaxSize, ArrayNotEmpty, ArrayUnique, IsArray, IsIn, IsNotEmpty, IsString, IsUUID, MaxLength } from 'class-validator';
-import { IsDay, Optional, VisitedShape } from '../fields/index.js';
+import { ArrayMaxSize, ArrayNotEmpty, ArrayUnique, IsArray, IsIn, IsString, IsUUID, MaxLength } from 'class-validator';
+import { IsNotBlank, IsDay, Optional, VisitedShape } from '../fields/index.js';
 import type { PartState, SignOffPolicy } from '@zesting/core';
 import { ContactShape } from '../clients/index.js';
 import { MediumShape } from '../production/index.js';
 
 export class SendPacketBody {
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(200)
   title: string;
 
@@ -102,7 +102,7 @@ export class ChaseShape {
 
 export class ChaseBody {
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(5000)
   text: string;
 }
@@ -147,7 +147,7 @@ export class RecordDecisionBody {
 
   /** how the contact said it, e.g. "by telephone, 14:20" */
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(200)
   how: string;
 }

@@ -1,4 +1,5 @@
-import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsNotEmpty, IsString, IsUUID, MaxLength } from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsString, IsUUID, MaxLength } from 'class-validator';
+import { IsNotBlank } from '../fields/index.js';
 import { UploadShape } from '../intake/index.js';
 
 /** `brief`: belongs to what the makers need to know; `comment`: talk among the team. Neither is ever seen by the client. */
@@ -10,7 +11,7 @@ export class TeamNoteBody {
   kind: TeamNoteKind;
 
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(5000)
   text: string;
 
@@ -31,7 +32,7 @@ export class TeamNoteBody {
 
 export class EditTeamNoteBody {
   @IsString()
-  @IsNotEmpty()
+  @IsNotBlank()
   @MaxLength(5000)
   text: string;
 }

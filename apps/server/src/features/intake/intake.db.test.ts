@@ -74,7 +74,7 @@ describe('intake', () => {
         })
       ).body['errors'],
     ).toMatchObject({
-      name: ['isNotEmpty'],
+      name: ['isNotBlank'],
       email: ['isEmail'],
       answers: ['isObject'],
     });

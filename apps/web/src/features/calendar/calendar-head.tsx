@@ -1,8 +1,8 @@
 import type { CalendarShape, ClientClockShape } from '@zesting/contract';
 import { ChevronLeft, ChevronRight, Flag, Plus, Printer } from 'lucide-react';
-import { useState } from 'react';
 import { count, zoneWords } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
+import { useOpened } from '../../lib/use-opened';
 import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { PageHead } from '../../ui/page';
@@ -23,7 +23,7 @@ const COLOURING_WORDS = { client: 'Client', channel: 'Channel', pillar: 'Pillar'
 export function CalendarHead({ view, calendar, search, onChange, onBegin }: CalendarHeadProps) {
   const { client } = useClients();
   const { role } = useSession();
-  const [adding, setAdding] = useState(false);
+  const { opened, open, close } = useOpened();
   const unit = view.kind === 'month' ? 'month' : 'week';
   const put = (key: string, value: string | null) => {
     const next = new URLSearchParams(search);
@@ -83,7 +83,7 @@ export function CalendarHead({ view, calendar, search, onChange, onBegin }: Cale
           </Button>
         )}
         {(role === 'lead' || role === 'manager') && (
-          <Button onClick={() => setAdding(true)} aria-label="Put a marker on the calendar" title="Put a marker on the calendar">
+          <Button onClick={() => open('marker')} aria-label="Put a marker on the calendar" title="Put a marker on the calendar">
             <Flag size={15} aria-hidden />
           </Button>
         )}
@@ -91,7 +91,7 @@ export function CalendarHead({ view, calendar, search, onChange, onBegin }: Cale
           <Printer size={15} aria-hidden />
         </Button>
       </div>
-      {adding && <MarkerDialog onClose={() => setAdding(false)} />}
+      {(role === 'lead' || role === 'manager') && opened === 'marker' && <MarkerDialog onClose={close} />}
     </PageHead>
   );
 }

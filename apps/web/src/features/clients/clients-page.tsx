@@ -1,12 +1,12 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import type { ClientRow } from '@zesting/contract';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import { clientRowsQuery } from '../../api/clients';
 import { call } from '../../lib/api';
 import { count } from '../../lib/format';
 import { namesWords } from '../../lib/policy-words';
 import { useSession, useWrite } from '../../lib/queries';
+import { useOpened } from '../../lib/use-opened';
 import { Button } from '../../ui/button';
 import { Empty, PageHead } from '../../ui/page';
 import { zoneClock } from '../../ui/setup-fields';
@@ -17,13 +17,13 @@ import { NewClientDialog } from './new-client-dialog';
 export function ClientsPage() {
   const { role } = useSession();
   const { data: rows } = useSuspenseQuery(clientRowsQuery);
-  const [making, setMaking] = useState(false);
+  const { opened, open, close } = useOpened();
   const [here, archived] = [rows.filter((row) => row.archivedAt === null), rows.filter((row) => row.archivedAt !== null)];
   return (
     <>
       <PageHead title="Clients" note={count(here.length, 'client')}>
         {role === 'lead' && (
-          <Button look="main" onClick={() => setMaking(true)}>
+          <Button look="main" onClick={() => open('new')}>
             Take on a client
           </Button>
         )}
@@ -43,7 +43,7 @@ export function ClientsPage() {
           </ul>
         </details>
       )}
-      {making && <NewClientDialog taken={rows} onClose={() => setMaking(false)} />}
+      {role === 'lead' && opened === 'new' && <NewClientDialog taken={rows} onClose={close} />}
     </>
   );
 }

@@ -1,14 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
-import type { ClientMadeShape, ClientRow, NewClientBody } from '@zesting/contract';
+import { NewClientBody, type ClientMadeShape, type ClientRow } from '@zesting/contract';
 import { CHANNEL_KINDS, CHANNEL_STOCK } from '@zesting/core';
-import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { peopleQuery } from '../../api/people';
-import { call, wordsOf } from '../../lib/api';
+import { call } from '../../lib/api';
 import { useSession, useWrite } from '../../lib/queries';
-import { Button } from '../../ui/button';
-import { Dialog } from '../../ui/dialog';
+import { useBodyForm } from '../../lib/use-body-form';
 import { Field } from '../../ui/field';
+import { FormDialog } from '../../ui/form-dialog';
 import { ColourField, WeekField, ZoneField } from '../../ui/setup-fields';
 import { RegionField } from '../../parts/region-field';
 
@@ -27,32 +26,39 @@ export function NewClientDialog({ taken, onClose }: { taken: readonly ClientRow[
   const { agency } = useSession();
   const navigate = useNavigate();
   const { data: people } = useQuery(peopleQuery);
-  const [body, setBody] = useState<NewClientBody>({
-    code: '',
-    name: '',
-    colour: freeColour(taken),
-    zone: agency.zone,
-    region: agency.region,
-    weeklyMinutes: [480, 480, 480, 480, 480, 0, 0],
-    usualTime: '09:00',
-    managerIds: [],
-    channelKinds: [],
-  });
-  const [error, setError] = useState<string>();
-  const change = (part: Partial<NewClientBody>) => setBody({ ...body, ...part });
   const make = useWrite((sent: NewClientBody) => call<ClientMadeShape>('/clients', { method: 'POST', body: sent }), { quiet: true });
-  const submit = () => {
-    if (body.name.trim() === '') return setError('Give the client’s name.');
-    if (!/^[A-Z]{2,5}$/.test(body.code)) return setError('The code is two to five capital letters.');
-    make.mutate(body, {
-      onSuccess: ({ clientId }) => void navigate(`/clients/${clientId}`),
-      onError: (problem) => setError(wordsOf(problem)),
-    });
-  };
+  const form = useBodyForm<NewClientBody>(
+    NewClientBody,
+    {
+      code: '',
+      name: '',
+      colour: freeColour(taken),
+      zone: agency.zone,
+      region: agency.region,
+      weeklyMinutes: [480, 480, 480, 480, 480, 0, 0],
+      usualTime: '09:00',
+      managerIds: [],
+      channelKinds: [],
+    },
+    {
+      send: async (body) => {
+        const { clientId } = await make.mutateAsync(body);
+        void navigate(`/clients/${clientId}`, { replace: true });
+      },
+      words: { code: { matches: 'Two to five capital letters.' } },
+    },
+  );
+  const { body, change, errorOf } = form;
   return (
-    <Dialog open onClose={onClose} title="Take on a client" description="Contacts, pillars and the brand come next, on its page.">
+    <FormDialog
+      form={form}
+      onClose={onClose}
+      title="Take on a client"
+      description="Contacts, pillars and the brand come next, on its page."
+      action="Take on"
+    >
       <div className="grid grid-cols-[minmax(0,1fr)_7rem] gap-3">
-        <Field label="Name" required>
+        <Field label="Name" required error={errorOf('name')}>
           {(control) => (
             <input
               {...control}
@@ -64,7 +70,7 @@ export function NewClientDialog({ taken, onClose }: { taken: readonly ClientRow[
             />
           )}
         </Field>
-        <Field label="Code" required>
+        <Field label="Code" required error={errorOf('code')}>
           {(control) => (
             <input
               {...control}
@@ -114,18 +120,7 @@ export function NewClientDialog({ taken, onClose }: { taken: readonly ClientRow[
           ))}
         <p className="text-muted text-[13px]">Without one, the leads look after it.</p>
       </fieldset>
-      {error && (
-        <p role="alert" className="text-rhubarb font-medium mb-2">
-          {error}
-        </p>
-      )}
-      <div className="flex justify-end gap-2">
-        <Button onClick={onClose}>Not yet</Button>
-        <Button look="main" disabled={make.isPending} onClick={submit}>
-          Take on
-        </Button>
-      </div>
-    </Dialog>
+    </FormDialog>
   );
 }
 

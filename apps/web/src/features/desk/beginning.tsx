@@ -66,7 +66,7 @@ const WORDS: Record<BeginningStep['key'], Words> = {
     title: 'The first piece',
     todo: 'Out of a request, or begun by hand.',
     done: () => 'begun',
-    path: '/production?new=piece',
+    path: '/production?open=begin',
     action: 'Begin a piece',
     see: '/production',
   },

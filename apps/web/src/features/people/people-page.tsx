@@ -1,10 +1,10 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import type { PersonRow } from '@zesting/contract';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import { peopleQuery } from '../../api/people';
 import { count, dayWords, minutesWords } from '../../lib/format';
 import { useSession } from '../../lib/queries';
+import { useOpened } from '../../lib/use-opened';
 import { ROLE_WORDS, SKILL_LEVELS } from '../../lib/words';
 import { Button } from '../../ui/button';
 import { PageHead } from '../../ui/page';
@@ -16,13 +16,13 @@ import { NewPersonDialog } from './new-person-dialog';
 export function PeoplePage() {
   const { role } = useSession();
   const { data: rows } = useSuspenseQuery(peopleQuery);
-  const [making, setMaking] = useState(false);
+  const { opened, open, close } = useOpened();
   const [here, left] = [rows.filter((row) => row.active), rows.filter((row) => !row.active)];
   return (
     <>
       <PageHead title="People" note={`${count(here.length, 'person', 'people')}, staff and freelance`}>
         {role === 'lead' && (
-          <Button look="main" onClick={() => setMaking(true)}>
+          <Button look="main" onClick={() => open('new')}>
             Take on a person
           </Button>
         )}
@@ -34,7 +34,7 @@ export function PeoplePage() {
           <PeopleTable rows={left} />
         </details>
       )}
-      {making && <NewPersonDialog onClose={() => setMaking(false)} />}
+      {role === 'lead' && opened === 'new' && <NewPersonDialog onClose={close} />}
     </>
   );
 }

@@ -12,7 +12,7 @@ export const feature: WebFeature = {
   ],
   actions: (session) => [
     ...(session.role === 'freelance' ? [] : [go('Production', '/production')]),
-    ...(manages(session) ? [go('Begin a piece', '/production?new=piece', 'by hand, without a request')] : []),
+    ...(manages(session) ? [go('Begin a piece', '/production?open=begin', 'by hand, without a request')] : []),
   ],
   verbs: {
     'step.chased': 'chased',

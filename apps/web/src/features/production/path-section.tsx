@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { call } from '../../lib/api';
 import { count, dayWords, signed } from '../../lib/format';
 import { useClients, useDaysOff, useSession, useWrite } from '../../lib/queries';
+import { useOpened } from '../../lib/use-opened';
 import { Button, buttonClass } from '../../ui/button';
 import { DayInput } from '../../ui/day-field';
 import { ChaseDialog } from '../../parts/chase-dialog';
@@ -87,7 +88,7 @@ function AimLine({ piece }: { piece: PieceShape }) {
 }
 
 function StepLine({ step, piece }: { step: StepShape; piece: PieceShape }) {
-  const [assigning, setAssigning] = useState(false);
+  const { opened, open, close } = useOpened();
   const done = step.finishedOn !== null;
   const canAssign = piece.canManage && !done && step.kind !== 'sign_off';
   return (
@@ -100,7 +101,7 @@ function StepLine({ step, piece }: { step: StepShape; piece: PieceShape }) {
           <button
             type="button"
             className={`underline decoration-dotted underline-offset-4 min-h-6 ${step.doerName ? '' : 'text-rind font-medium'}`}
-            onClick={() => setAssigning(true)}
+            onClick={() => open(`give-${step.id}`)}
             aria-label={`${step.title}: ${step.doerName ?? 'nobody yet'}. Choose a person`}
           >
             {step.doerName ?? 'nobody yet'}
@@ -113,7 +114,7 @@ function StepLine({ step, piece }: { step: StepShape; piece: PieceShape }) {
       <StepDates step={step} steps={piece.steps} />
       {step.kind === 'sign_off' && step.atHand && piece.canManage && piece.stage !== 'with_client' && <SendLink piece={piece} />}
       {piece.canManage && step.atHand && step.doerId && <ChaseButton step={step} />}
-      {assigning && <AssignDialog step={step} onClose={() => setAssigning(false)} />}
+      {opened === `give-${step.id}` && <AssignDialog step={step} onClose={close} />}
     </li>
   );
 }
@@ -149,14 +150,19 @@ function StepDates({ step, steps }: { step: StepShape; steps: readonly StepShape
 /** Asks whoever has the step how far it is. */
 function ChaseButton({ step }: { step: StepShape }) {
   const { personId } = useSession();
-  const [open, setOpen] = useState(false);
+  const { opened, open, close } = useOpened();
   if (step.doerId === personId) return null;
   return (
     <>
-      <Button look="quiet" className="-ml-3" aria-label={`Chase ${step.doerName ?? ''} about ${step.title}`} onClick={() => setOpen(true)}>
+      <Button
+        look="quiet"
+        className="-ml-3"
+        aria-label={`Chase ${step.doerName ?? ''} about ${step.title}`}
+        onClick={() => open(`chase-${step.id}`)}
+      >
         Chase…
       </Button>
-      {open && <ChaseDialog path={`/steps/${step.id}`} onClose={() => setOpen(false)} />}
+      {opened === `chase-${step.id}` && <ChaseDialog path={`/steps/${step.id}`} onClose={close} />}
     </>
   );
 }

@@ -1,11 +1,11 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import type { PieceShape } from '@zesting/contract';
 import { Eye, Pencil } from 'lucide-react';
-import { useState } from 'react';
 import { useParams } from 'react-router';
 import { pieceQuery } from '../../api/production';
 import { dayWords, zoneWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
+import { useOpened } from '../../lib/use-opened';
 import { usePresence } from '../../lib/use-live';
 import { STAGE_WORDS } from '../../lib/words';
 import { Button } from '../../ui/button';
@@ -64,7 +64,7 @@ function Others({ pieceId }: { pieceId: string }) {
 function PieceHead({ piece }: { piece: PieceShape }) {
   const { clientOf } = useClients();
   const client = clientOf(piece.clientId);
-  const [editing, setEditing] = useState(false);
+  const { opened, open, close } = useOpened();
   const pillar = piece.pillars.find((candidate) => candidate.id === piece.pillarId);
   return (
     <header className="flex flex-wrap items-center gap-x-4 gap-y-2 mb-4">
@@ -85,7 +85,7 @@ function PieceHead({ piece }: { piece: PieceShape }) {
               className="px-2"
               aria-label="Edit title and pillar"
               title="Edit title and pillar"
-              onClick={() => setEditing(true)}
+              onClick={() => open('edit')}
             >
               <Pencil size={15} aria-hidden />
             </Button>
@@ -115,7 +115,7 @@ function PieceHead({ piece }: { piece: PieceShape }) {
           {piece.aimOn ? `${dayWords(piece.aimOn)}${client ? `, ${zoneWords(client.zone)}` : ''}` : 'No date yet'}
         </span>
       </div>
-      {editing && <EditPieceDialog piece={piece} onClose={() => setEditing(false)} />}
+      {piece.canManage && opened === 'edit' && <EditPieceDialog piece={piece} onClose={close} />}
     </header>
   );
 }

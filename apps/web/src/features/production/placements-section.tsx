@@ -1,23 +1,25 @@
-import type { MarkOutBody, PieceShape, PlacementShape } from '@zesting/contract';
-import { useState } from 'react';
-import { call, wordsOf } from '../../lib/api';
+import { MarkOutBody, type PieceShape, type PlacementShape } from '@zesting/contract';
+import { useState, type ComponentProps } from 'react';
+import { call } from '../../lib/api';
 import { count, dayWords, instantWords, zoneWords } from '../../lib/format';
 import { usePlacements } from '../../lib/placements';
 import { useClients, useWrite } from '../../lib/queries';
+import { useBodyForm } from '../../lib/use-body-form';
+import { useOpened } from '../../lib/use-opened';
 import { Button } from '../../ui/button';
-import { Dialog } from '../../ui/dialog';
-import { Field } from '../../ui/field';
-import { PlacementDialog } from '../../parts/placement-dialog';
+import { FormDialog } from '../../ui/form-dialog';
+import { AddressField, PlacementDialog } from '../../parts/placement-dialog';
 import { PlacementTag } from '../../ui/placement-tag';
 import { Tag } from '../../ui/tags';
 
 /** Where the piece goes: each placement with its state, date and time. */
 export function PlacementsSection({ piece }: { piece: PieceShape }) {
-  const [open, setOpen] = useState<PlacementShape | null>(null);
-  const [addressed, setAddressed] = useState<PlacementShape | null>(null);
+  const { opened, open, close } = useOpened();
   const { clientOf } = useClients();
   const { restore } = usePlacements();
   const live = piece.placements.filter((placement) => placement.state !== 'cancelled');
+  const seen = live.find((placement) => placement.state === 'out' && opened === `seen-${placement.id}`);
+  const placed = live.find((placement) => placement.state !== 'out' && opened === `place-${placement.id}`);
   const cancelled = piece.placements.filter((placement) => placement.state === 'cancelled');
   return (
     <section aria-labelledby="placements" className="card p-4">
@@ -48,7 +50,7 @@ export function PlacementsSection({ piece }: { piece: PieceShape }) {
               <Button
                 look="quiet"
                 className="ml-auto"
-                onClick={() => setAddressed(placement)}
+                onClick={() => open(`seen-${placement.id}`)}
                 aria-label={`Where it can be seen on ${placement.channelName}`}
               >
                 Where it is
@@ -58,7 +60,7 @@ export function PlacementsSection({ piece }: { piece: PieceShape }) {
               <Button
                 look="quiet"
                 className="ml-auto"
-                onClick={() => setOpen(placement)}
+                onClick={() => open(`place-${placement.id}`)}
                 aria-label={`${placement.on ? 'Move' : 'Place'} on ${placement.channelName}`}
               >
                 {placement.on ? 'Move' : 'Place'}
@@ -84,59 +86,49 @@ export function PlacementsSection({ piece }: { piece: PieceShape }) {
         </details>
       )}
       {piece.canManage && <AddChannel piece={piece} />}
-      {addressed && <AddressDialog placement={addressed} onClose={() => setAddressed(null)} />}
-      {open && (
-        <PlacementDialog
-          placement={open}
+      {seen && piece.canManage && <AddressDialog placement={seen} onClose={close} />}
+      {placed && piece.canManage && (
+        <AsOpened
+          key={placed.id}
+          placement={placed}
           title={piece.title}
           earliestOn={piece.earliestPublishOn}
-          siblings={live.filter((other) => other.id !== open.id && other.on !== null && other.state !== 'out').length}
+          siblings={live.filter((other) => other.id !== placed.id && other.on !== null && other.state !== 'out').length}
           channels={clientOf(piece.clientId)?.channels ?? []}
-          onClose={() => setOpen(null)}
+          onClose={close}
         />
       )}
     </section>
   );
 }
 
+/** The dialog of a placement as it was when it was opened: what somebody else changes meanwhile is noticed when it is saved. */
+function AsOpened({ placement, ...rest }: ComponentProps<typeof PlacementDialog>) {
+  const [kept] = useState(placement);
+  return <PlacementDialog placement={kept} {...rest} />;
+}
+
 /** Where what went out can be seen: the one thing about it that can be corrected. */
-function AddressDialog({ placement, onClose }: { placement: PlacementShape; onClose: () => void }) {
-  const [address, setAddress] = useState(placement.outAddress ?? '');
-  const [error, setError] = useState<string>();
+function AddressDialog({ placement: now, onClose }: { placement: PlacementShape; onClose: () => void }) {
+  const [placement] = useState(now); // as it was when the dialog was opened
   const correct = useWrite(
     (body: MarkOutBody) => call(`/placements/${placement.id}/address`, { method: 'PATCH', body, version: placement.version }),
     { quiet: true },
   );
+  const form = useBodyForm<MarkOutBody>(
+    MarkOutBody,
+    { address: placement.outAddress },
+    {
+      send: async ({ address }) => {
+        await correct.mutateAsync({ address: address ?? null });
+        onClose();
+      },
+    },
+  );
   return (
-    <Dialog open onClose={onClose} title={`Where it is on ${placement.channelName}`}>
-      <Field label="Address" help="May be empty." error={error}>
-        {(control) => (
-          <input
-            {...control}
-            type="url"
-            className="field"
-            placeholder="https://…"
-            value={address}
-            onChange={(event) => setAddress(event.target.value)}
-          />
-        )}
-      </Field>
-      <div className="flex justify-end gap-2">
-        <Button onClick={onClose}>Leave as it was</Button>
-        <Button
-          look="main"
-          disabled={correct.isPending}
-          onClick={() =>
-            correct.mutate(
-              { address: address.trim() || null },
-              { onSuccess: onClose, onError: (problem) => setError(`${wordsOf(problem)} An address begins with https://`) },
-            )
-          }
-        >
-          Save
-        </Button>
-      </div>
-    </Dialog>
+    <FormDialog form={form} onClose={onClose} title={`Where it is on ${placement.channelName}`} action="Save" leave="Leave as it was">
+      <AddressField form={form} label="Address" help="May be empty." />
+    </FormDialog>
   );
 }
 

@@ -7,6 +7,7 @@ import { piecesQuery } from '../../api/production';
 import { wordsOf } from '../../lib/api';
 import { count, dayWords, signed } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
+import { useOpened } from '../../lib/use-opened';
 import { STAGE_WORDS } from '../../lib/words';
 import { BeginPieceDialog } from '../../parts/begin-piece-dialog';
 import { Button } from '../../ui/button';
@@ -41,8 +42,7 @@ function useAsked() {
     setSearch(next, { replace: true });
   };
   const query = new URLSearchParams({ shown, order, ...(stage ? { stage } : {}), ...(doer ? { doer } : {}) }).toString();
-  const begins = search.get('new') === 'piece';
-  return { begins, shown, stage, doer, order, query, ask, isNarrowed: stage !== undefined || doer !== undefined };
+  return { shown, stage, doer, order, query, ask, isNarrowed: stage !== undefined || doer !== undefined };
 }
 
 /** Pieces as rows: how far each is, who has it, and whether it makes its date. What is done is hidden until it is asked for. */
@@ -52,6 +52,7 @@ export function ProductionPage() {
   const columns = useColumns();
   const { role } = useSession();
   const canBegin = role === 'lead' || role === 'manager';
+  const { opened, open, close } = useOpened();
   const pieces = useInfiniteQuery(piecesQuery(query, asked.query));
   if (pieces.isError) return <Failed message={wordsOf(pieces.error)} onRetry={() => void pieces.refetch()} />;
   if (!pieces.data) return <Loading />;
@@ -62,7 +63,7 @@ export function ProductionPage() {
     <>
       <PageHead title="Production" note={note}>
         {canBegin && (
-          <Button look="main" onClick={() => asked.ask({ new: 'piece' })}>
+          <Button look="main" onClick={() => open('begin')}>
             Begin a piece
           </Button>
         )}
@@ -75,7 +76,7 @@ export function ProductionPage() {
         {asked.shown !== 'done' && <StageChoice value={asked.stage} onChange={(stage) => asked.ask({ stage })} />}
         {asked.shown !== 'done' && <DoerChoice value={asked.doer} onChange={(doer) => asked.ask({ with: doer })} />}
       </PageHead>
-      {canBegin && asked.begins && <BeginPieceDialog onClose={() => asked.ask({ new: '' })} />}
+      {canBegin && opened === 'begin' && <BeginPieceDialog onClose={close} />}
       {rows.length === 0 ? (
         <Empty title={asked.isNarrowed ? 'No piece is like that' : NOTHING[asked.shown]}>
           {asked.isNarrowed ? (

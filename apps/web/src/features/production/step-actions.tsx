@@ -6,6 +6,7 @@ import { call } from '../../lib/api';
 import { dayWords } from '../../lib/format';
 import { useKept } from '../../lib/kept';
 import { useSession, useWrite } from '../../lib/queries';
+import { useOpened } from '../../lib/use-opened';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
@@ -34,7 +35,7 @@ export function StepActions({ piece, save, busy }: StepActionsProps) {
 }
 
 function StepBar({ step, steps, save, busy }: { step: StepShape; steps: readonly StepShape[] } & Omit<StepActionsProps, 'piece'>) {
-  const [handingBack, setHandingBack] = useState(false);
+  const { opened, open, close } = useOpened();
   const act = useWrite((path: string) => call(`/steps/${step.id}/${path}`, { method: 'POST' }));
   const handIn = async () => {
     if (await save())
@@ -55,14 +56,14 @@ function StepBar({ step, steps, save, busy }: { step: StepShape; steps: readonly
         </Button>
       )}
       {step.kind === 'check' && (
-        <Button look="danger" onClick={() => setHandingBack(true)}>
+        <Button look="danger" onClick={() => open(`back-${step.id}`)}>
           Hand back…
         </Button>
       )}
       <Button look="main" disabled={act.isPending || busy} onClick={() => void handIn()}>
         {step.kind === 'check' ? 'Pass' : 'Hand in'}
       </Button>
-      {handingBack && <HandBackDialog step={step} steps={steps} onClose={() => setHandingBack(false)} />}
+      {step.kind === 'check' && opened === `back-${step.id}` && <HandBackDialog step={step} steps={steps} onClose={close} />}
     </div>
   );
 }

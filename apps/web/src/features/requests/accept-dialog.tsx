@@ -1,14 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
-import type { AcceptedShape, AcceptRequestBody, RequestShape } from '@zesting/contract';
-import { useState } from 'react';
+import { AcceptRequestBody, type AcceptedShape, type RequestShape } from '@zesting/contract';
 import { useNavigate } from 'react-router';
 import { routesQuery } from '../../api/production';
 import { feasibilityQuery } from '../../api/requests';
-import { call, wordsOf } from '../../lib/api';
+import { call } from '../../lib/api';
 import { useClients, useDaysOff, useSession, useWrite } from '../../lib/queries';
-import { Button } from '../../ui/button';
-import { Dialog } from '../../ui/dialog';
+import { useBodyForm } from '../../lib/use-body-form';
 import { Field } from '../../ui/field';
+import { FormDialog } from '../../ui/form-dialog';
 import { PieceFields } from '../../ui/piece-fields';
 
 /** Accepts a request: route, pillar, channels and date, with the earliest date that the route allows. */
@@ -20,45 +19,55 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
   const off = useDaysOff({ clientId: request.clientId, placing: true });
   const client = clientOf(request.clientId);
   const { data: routes } = useQuery(routesQuery);
-  const [body, setBody] = useState<AcceptRequestBody>({
-    title: request.title,
-    routeId: request.routeId,
-    pillarId: null,
-    channelIds: client?.channels.slice(0, 1).map((channel) => channel.id) ?? [],
-    wishOn: request.wishOn,
-    notes: '',
-    ...(isFurther ? { further: true } : {}),
-  });
-  const [error, setError] = useState<string>();
-  const change = (part: Partial<AcceptRequestBody>) => setBody({ ...body, ...part });
-  const feasibility = useQuery(feasibilityQuery(`/requests/${request.id}`, body.routeId));
   const accept = useWrite(
     (accepted: AcceptRequestBody) => call<AcceptedShape>(`/requests/${request.id}/accept`, { method: 'POST', body: accepted }),
     { quiet: true },
   );
-  const send = () => {
-    if (body.title.trim() === '') setError('Give it a working title.');
-    else
-      accept.mutate(
-        { ...body, title: body.title.trim() },
-        { onSuccess: ({ pieceId }) => void navigate(to(`/pieces/${pieceId}`)), onError: (problem) => setError(wordsOf(problem)) },
-      );
-  };
+  const form = useBodyForm<AcceptRequestBody>(
+    AcceptRequestBody,
+    {
+      title: request.title,
+      routeId: request.routeId,
+      pillarId: null,
+      channelIds: client?.channels.slice(0, 1).map((channel) => channel.id) ?? [],
+      wishOn: request.wishOn,
+      notes: '',
+      ...(isFurther ? { further: true } : {}),
+    },
+    {
+      send: async (body) => {
+        const { pieceId } = await accept.mutateAsync({ ...body, title: body.title.trim() });
+        void navigate(to(`/pieces/${pieceId}`), { replace: true });
+      },
+    },
+  );
+  const { body, change, errorOf } = form;
+  const feasibility = useQuery(feasibilityQuery(`/requests/${request.id}`, body.routeId));
   return (
-    <Dialog
-      open
+    <FormDialog
+      form={form}
       onClose={onClose}
       title={isFurther ? 'One more piece of this request' : 'Accept as a piece'}
       description={
         isFurther ? 'It has the same brief and goes its own way.' : `${request.requesterName} hears by mail that it is accepted.`
       }
+      action={isFurther ? 'Begin it' : 'Accept'}
     >
-      <Field label="Working title" required>
+      <Field label="Working title" required error={errorOf('title')}>
         {(control) => (
           <input {...control} className="field" value={body.title} onChange={(event) => change({ title: event.target.value })} />
         )}
       </Field>
-      <PieceFields body={body} client={client} routes={routes} feasibility={feasibility.data} todayOn={todayOn} off={off} change={change} />
+      <PieceFields
+        body={body}
+        client={client}
+        routes={routes}
+        feasibility={feasibility.data}
+        todayOn={todayOn}
+        off={off}
+        change={change}
+        errorOf={errorOf}
+      />
       <Field label="Notes for the makers" help="They read it beside the answers.">
         {(control) => (
           <textarea
@@ -70,17 +79,6 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
           />
         )}
       </Field>
-      {error && (
-        <p role="alert" className="text-rhubarb font-medium mb-2">
-          {error}
-        </p>
-      )}
-      <div className="flex justify-end gap-2">
-        <Button onClick={onClose}>Not yet</Button>
-        <Button look="main" onClick={send} disabled={accept.isPending}>
-          {isFurther ? 'Begin it' : 'Accept'}
-        </Button>
-      </div>
-    </Dialog>
+    </FormDialog>
   );
 }

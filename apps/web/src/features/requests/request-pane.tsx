@@ -1,12 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ChangeLinkBody, RequestShape } from '@zesting/contract';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { requestQuery } from '../../api/requests';
 import { call, wordsOf } from '../../lib/api';
 import { dayWords, instantWords } from '../../lib/format';
 import { useClients, useWrite } from '../../lib/queries';
+import { useOpened } from '../../lib/use-opened';
 import { STAGE_WORDS } from '../../lib/words';
 import { ActivityPages } from '../../parts/activity';
 import { Answers } from '../../ui/answers';
@@ -19,7 +20,7 @@ import { DeclineDialog } from './decline-dialog';
 /** One request: what was answered, its files, and the decision. Opening it by choice marks it as read. */
 export function RequestPane({ requestId, marksRead }: { requestId: string; marksRead: boolean }) {
   const { clientOf, to } = useClients();
-  const [dialog, setDialog] = useState<'accept' | 'decline' | null>(null);
+  const { opened, open, close } = useOpened();
   const request = useQuery(requestQuery(requestId));
   const { mutate: markRead } = useWrite((id: string) => call(`/requests/${id}/read`, { method: 'POST' }), { quiet: true });
   const reopen = useWrite(() => call(`/requests/${requestId}/reopen`, { method: 'POST' }));
@@ -42,8 +43,8 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
         </div>
         {shown.state === 'new' ? (
           <div className="flex gap-2">
-            <Button onClick={() => setDialog('decline')}>Decline…</Button>
-            <Button look="main" onClick={() => setDialog('accept')}>
+            <Button onClick={() => open('decline')}>Decline…</Button>
+            <Button look="main" onClick={() => open('accept')}>
               Accept…
             </Button>
           </div>
@@ -57,7 +58,7 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
         )}
         {shown.state === 'accepted' && (
           <div className="flex gap-2">
-            <Button onClick={() => setDialog('accept')}>One more piece…</Button>
+            <Button onClick={() => open('accept')}>One more piece…</Button>
             {shown.pieces.length === 1 && (
               <Link to={to(`/pieces/${shown.pieces[0]?.id}`)} className={buttonClass('plain')}>
                 Open the piece
@@ -81,8 +82,8 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
           <ActivityPages path={`/requests/${shown.id}/activity`} />
         </div>
       </details>
-      {dialog === 'accept' && <AcceptDialog request={shown} onClose={() => setDialog(null)} />}
-      {dialog === 'decline' && <DeclineDialog request={shown} onClose={() => setDialog(null)} />}
+      {shown.state !== 'declined' && opened === 'accept' && <AcceptDialog request={shown} onClose={close} />}
+      {shown.state === 'new' && opened === 'decline' && <DeclineDialog request={shown} onClose={close} />}
     </article>
   );
 }

@@ -1,6 +1,5 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import type { PacketShape } from '@zesting/contract';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { packetsQuery } from '../../api/production';
@@ -8,6 +7,7 @@ import { call } from '../../lib/api';
 import { count, dayWords, instantWords } from '../../lib/format';
 import { namesWords } from '../../lib/policy-words';
 import { useClients, useSession, useWrite } from '../../lib/queries';
+import { useOpened } from '../../lib/use-opened';
 import { Button } from '../../ui/button';
 import { ChaseDialog } from '../../parts/chase-dialog';
 import { Empty, PageHead } from '../../ui/page';
@@ -68,7 +68,7 @@ function turnWords(packet: PacketShape): string {
 
 function PacketCard({ packet }: { packet: PacketShape }) {
   const { clientOf, to } = useClients();
-  const [open, setOpen] = useState<'record' | 'chase' | null>(null);
+  const { opened, open, close } = useOpened();
   const client = clientOf(packet.clientId);
   return (
     <article className="card p-4" aria-label={packet.title}>
@@ -106,15 +106,15 @@ function PacketCard({ packet }: { packet: PacketShape }) {
       </ul>
       {!packet.closedAt && (
         <div className="flex flex-wrap gap-x-2 mt-2 no-print">
-          <Button onClick={() => setOpen('chase')}>Chase…</Button>
-          <Button look="quiet" onClick={() => setOpen('record')}>
+          <Button onClick={() => open(`chase-${packet.id}`)}>Chase…</Button>
+          <Button look="quiet" onClick={() => open(`record-${packet.id}`)}>
             Record an answer given by telephone…
           </Button>
           <NoAnswer packet={packet} />
         </div>
       )}
-      {open === 'record' && <RecordDecisionDialog packet={packet} onClose={() => setOpen(null)} />}
-      {open === 'chase' && <ChaseDialog path={`/packets/${packet.id}`} onClose={() => setOpen(null)} />}
+      {!packet.closedAt && opened === `record-${packet.id}` && <RecordDecisionDialog packet={packet} onClose={close} />}
+      {!packet.closedAt && opened === `chase-${packet.id}` && <ChaseDialog path={`/packets/${packet.id}`} onClose={close} />}
     </article>
   );
 }

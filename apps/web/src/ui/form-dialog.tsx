@@ -1,0 +1,42 @@
+import type { FormEvent, ReactNode } from 'react';
+import { Button } from './button';
+import { Dialog } from './dialog';
+
+interface FormDialogProps {
+  readonly title: string;
+  readonly description?: string;
+  /** what the button says that sends it */
+  readonly action: string;
+  readonly look?: 'main' | 'danger';
+  /** what the button says that does not */
+  readonly leave?: string;
+  readonly form: {
+    readonly onSubmit: (event: FormEvent<HTMLFormElement>) => void;
+    readonly wrong: string | undefined;
+    readonly busy: boolean;
+  };
+  readonly onClose: () => void;
+  readonly children: ReactNode;
+}
+
+/** A dialog that is filled in and sent: its fields, what is wrong with the whole, and the two ways out. */
+export function FormDialog({ title, description, action, look = 'main', leave = 'Not yet', form, onClose, children }: FormDialogProps) {
+  return (
+    <Dialog open onClose={onClose} title={title} {...(description ? { description } : {})}>
+      <form noValidate onSubmit={form.onSubmit}>
+        {children}
+        {form.wrong && (
+          <p role="alert" className="text-rhubarb font-medium mb-2">
+            {form.wrong}
+          </p>
+        )}
+        <div className="flex justify-end gap-2">
+          <Button onClick={onClose}>{leave}</Button>
+          <Button look={look} type="submit" disabled={form.busy}>
+            {action}
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
