@@ -20,9 +20,9 @@ export interface BodyForm<Body> {
   readonly onSubmit: (event: FormEvent<HTMLFormElement>) => void;
 }
 
-/** Names the fields that are wrong, for who does not see them all at once. */
-const lookAt = (names: readonly string[]): string | undefined =>
-  names.length === 0 ? undefined : `To be looked at: ${names.map((name) => fieldWords(name.replace(/Ids?$/, ''))).join(', ')}.`;
+/** Names what is wrong where no field of the form shows it. */
+const unseen = (names: readonly string[]): string =>
+  `This cannot be taken: ${names.map((name) => fieldWords(name.replace(/Ids?$/, ''))).join(', ')}.`;
 
 interface Options<Body> {
   /** sends the body; a refusal of the server comes back to the fields that it names */
@@ -69,11 +69,17 @@ export function useBodyForm<Body extends FieldValues>(
       const type = errors[name]?.type;
       return type === undefined ? undefined : (words[name]?.[String(type)] ?? ruleWords(String(type)));
     },
-    wrong: errors.root?.message ?? (isSubmitted ? lookAt(Object.keys(errors)) : undefined),
+    wrong: errors.root?.message,
     busy: isSubmitting,
     onSubmit: (event) => {
       const element = event.currentTarget;
-      void submit(event).then(() => setTimeout(() => element.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus()));
+      const show = () => {
+        const names = Object.keys(form.formState.errors).filter((name) => name !== 'root');
+        const seen = element.querySelector<HTMLElement>('[aria-invalid="true"]');
+        if (seen) seen.focus();
+        else if (names.length > 0) form.setError('root', { message: unseen(names) });
+      };
+      void submit(event).then(() => setTimeout(show)); // once it is drawn
     },
   };
 }

@@ -112,7 +112,11 @@ function PieceHead({ piece }: { piece: PieceShape }) {
         )}
         <DangerTag danger={piece.danger} />
         <span className="tabular font-medium">
-          {piece.aimOn ? `${dayWords(piece.aimOn)}${client ? `, ${zoneWords(client.zone)}` : ''}` : 'No date yet'}
+          {piece.aimOn
+            ? `${dayWords(piece.aimOn)}${client ? `, ${zoneWords(client.zone)}` : ''}`
+            : piece.stage === 'published'
+              ? 'All of it is out'
+              : 'No date yet'}
         </span>
       </div>
       {piece.canManage && opened === 'edit' && <EditPieceDialog piece={piece} onClose={close} />}

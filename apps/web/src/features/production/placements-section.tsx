@@ -37,7 +37,8 @@ export function PlacementsSection({ piece }: { piece: PieceShape }) {
             </span>
             {placement.outAt && (
               <span className="text-muted text-[13px]">
-                as version {placement.outNumber}, said {instantWords(placement.outAt)}
+                marked out {instantWords(placement.outAt)}
+                {placement.outNumber !== null && `, version ${placement.outNumber}`}
               </span>
             )}
             {placement.changedSince && <Tag tone="rind">Changed after it went out</Tag>}
