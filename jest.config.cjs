@@ -36,6 +36,16 @@ module.exports = {
     },
     {
       ...base,
+      displayName: 'pages',
+      testEnvironment: 'jsdom',
+      testEnvironmentOptions: { customExportConditions: ['source', 'browser', 'require', 'default'] },
+      setupFilesAfterEnv: ['@testing-library/jest-dom'],
+      roots: ['<rootDir>/apps/web'],
+      testMatch: ['**/*.test.tsx'],
+      testPathIgnorePatterns: ['/node_modules/', '/dist/'],
+    },
+    {
+      ...base,
       displayName: 'database',
       roots: ['<rootDir>/apps', '<rootDir>/demo'],
       // npm test puts these files into a few groups, see tools/test.mjs

@@ -132,7 +132,7 @@ await tell(async () => {
       wants('types') && types().then(() => part === undefined && format()),
       part === 'lint' && format(),
     ]);
-    const projects = ['unit', 'database'].filter(wants);
+    const projects = [...(wants('unit') ? ['unit', 'pages'] : []), ...(wants('database') ? ['database'] : [])];
     // the demo goes on at a present drawn by chance: the same again with ZESTING_NOW
     const chance = new Date(Date.UTC(2027, 0, 1) + Math.floor(Math.random() * 2 * 365 * 24 * 60) * 60_000).toISOString();
     if (projects.includes('database')) console.log(`A present drawn by chance: ZESTING_NOW=${process.env.ZESTING_NOW ?? chance}`);

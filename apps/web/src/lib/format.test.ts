@@ -4,6 +4,7 @@ describe('dates in words', () => {
   it('name the weekday, and the year only when it is another one', () => {
     expect(dayWords('2027-03-16', '2027')).toBe('Tue 16 Mar');
     expect(dayWords('2027-03-16', '2026')).toBe('Tue 16 Mar 2027');
+    expect(dayWords('2027-03-16', null)).toBe('Tue 16 Mar 2027');
     expect(monthWords('2027-03')).toBe('March 2027');
   });
 });

@@ -7,9 +7,9 @@ const SHORT = day({ weekday: 'short', day: 'numeric', month: 'short' });
 const WITH_YEAR = day({ weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' });
 const MONTH = day({ month: 'long', year: 'numeric' });
 
-/** "Tue 16 Mar"; with the year when it is not this one. */
-export function dayWords(on: string, thisYear = String(present().getFullYear())): string {
-  return (on.startsWith(thisYear) ? SHORT : WITH_YEAR).format(new Date(`${on}T00:00:00Z`)).replace(',', '');
+/** "Tue 16 Mar"; with the year when it is not this one. @param thisYear null: always with its year */
+export function dayWords(on: string, thisYear: string | null = String(present().getFullYear())): string {
+  return (thisYear !== null && on.startsWith(thisYear) ? SHORT : WITH_YEAR).format(new Date(`${on}T00:00:00Z`)).replace(',', '');
 }
 
 /** "March 2027" of `2027-03`. */

@@ -47,14 +47,21 @@ export function useBodyForm<Body extends FieldValues>(
   });
   const body = useWatch({ control: form.control });
   const { errors, isSubmitting, isSubmitted } = form.formState;
-  const fail = (problem: unknown) => {
-    const named = problem instanceof ApiProblem ? Object.entries(problem.errors).filter(([name]) => name in first) : [];
-    for (const [name, rules] of named) form.setError(name as FieldPath<Body>, { type: typeof rules === 'string' ? rules : rules[0] });
-    if (named.length === 0) form.setError('root', { message: wordsOf(problem) });
-  };
-  const submit = form.handleSubmit(async (sent) => {
-    await send(sent as Body).catch(fail); // as the class says
-  });
+  /** Sends what holds. Answers the names of the fields that do not, by the contract or by the server. */
+  async function submit(event: FormEvent<HTMLFormElement>): Promise<string[]> {
+    let wrong: string[] = [];
+    await form.handleSubmit(
+      (sent) =>
+        send(sent as Body).then(undefined, (problem: unknown) => {
+          const named = problem instanceof ApiProblem ? Object.entries(problem.errors).filter(([name]) => name in first) : [];
+          for (const [name, rules] of named) form.setError(name as FieldPath<Body>, { type: typeof rules === 'string' ? rules : rules[0] });
+          if (named.length === 0) form.setError('root', { message: wordsOf(problem) });
+          wrong = named.map(([name]) => name);
+        }),
+      (found) => (wrong = Object.keys(found)),
+    )(event);
+    return wrong;
+  }
   return {
     body: body as Body, // whole, since it began so
     change: (part) => {
@@ -73,13 +80,12 @@ export function useBodyForm<Body extends FieldValues>(
     busy: isSubmitting,
     onSubmit: (event) => {
       const element = event.currentTarget;
-      const show = () => {
-        const names = Object.keys(form.formState.errors).filter((name) => name !== 'root');
+      const show = (names: readonly string[]) => {
         const seen = element.querySelector<HTMLElement>('[aria-invalid="true"]');
         if (seen) seen.focus();
         else if (names.length > 0) form.setError('root', { message: unseen(names) });
       };
-      void submit(event).then(() => setTimeout(show)); // once it is drawn
+      void submit(event).then((names) => setTimeout(show, 0, names)); // once it is drawn
     },
   };
 }

@@ -35,7 +35,7 @@ interface DayFieldProps extends DayProps {
 }
 
 /** "Tue 16 Mar 2027": always with its year, so that nothing has to be guessed. */
-const shown = (on: string): string => (on ? dayWords(on, '') : '');
+const shown = (on: string): string => (on ? dayWords(on, null) : '');
 
 /**
  * A day: typed in figures or words, or chosen from a calendar that says who is off and why. What is typed is read at once; what is no day

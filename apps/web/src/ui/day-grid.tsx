@@ -22,7 +22,7 @@ export function DayGrid({ value, onChoose, todayOn, min, max, off, marks = [] }:
   const markOf = (on: string) => marks.find((mark) => mark.on === on);
   const wordsOf = (date: Date): string => {
     const on = toDay(date);
-    return [dayWords(on, ''), on === todayOn ? 'today' : '', markOf(on)?.words, off?.(on)].filter(Boolean).join(', ');
+    return [dayWords(on, null), on === todayOn ? 'today' : '', markOf(on)?.words, off?.(on)].filter(Boolean).join(', ');
   };
   const components = useMemo(
     () => ({
@@ -77,7 +77,7 @@ export function DayGrid({ value, onChoose, todayOn, min, max, off, marks = [] }:
           {marks.map((mark) => (
             <li key={mark.words}>
               <span className="inline-block w-4 border-b-2 border-lake align-middle mr-1.5" aria-hidden />
-              {mark.words}: {dayWords(mark.on, '')}
+              {mark.words}: {dayWords(mark.on, null)}
             </li>
           ))}
         </ul>
