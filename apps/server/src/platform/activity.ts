@@ -3,6 +3,7 @@ import type { ActivityPage, ActivityShape } from '@zesting/contract';
 import type { App } from './app.js';
 import type { Tx } from './database/transaction.js';
 import type { InstantText } from '@zesting/core';
+import { Activity } from './database/entities/activity.entity.js';
 
 export interface ActivityEntry {
   readonly clientId: string | null;
@@ -18,15 +19,7 @@ export interface ActivityEntry {
 
 /** Writes a line of the activity record, in the transaction of what it tells. */
 export async function record(tx: Tx, entry: ActivityEntry): Promise<void> {
-  await tx.query('insert into activities (client_id, thing, thing_id, verb, actor, detail, at) values ($1, $2, $3, $4, $5, $6, $7)', [
-    entry.clientId,
-    entry.thing,
-    entry.thingId,
-    entry.verb,
-    entry.actor,
-    JSON.stringify(entry.detail ?? {}),
-    entry.at,
-  ]);
+  await tx.insert(Activity, { ...entry, detail: (entry.detail ?? {}) as object }); // any JSON
   await tx.query("select pg_notify('zesting_changes', '')"); // delivered at commit, once per transaction
 }
 

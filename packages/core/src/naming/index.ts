@@ -16,7 +16,7 @@ const TITLE_LIMIT = 60;
 
 /** Lower-case ASCII letters, digits and hyphens: what every file system and URL takes. What cannot be written so falls away. */
 export function plainTitle(title: string): string {
-  const words = title.replace(/[’']/g, '').replace(/[^\p{L}\p{M}\p{N}&]+/gu, ' ');
+  const words = title.replace(/[’']/g, '').replace(/[^\p{L}\p{M}\p{N}]+/gu, ' ');
   return slug(words, { fallback: false }).slice(0, TITLE_LIMIT).replace(/-+$/, '') || 'untitled';
 }
 

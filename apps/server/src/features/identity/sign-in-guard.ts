@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { isIP } from 'node:net';
 import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
+import { SignInFailure } from './entities/sign-in-failure.entity.js';
 
 /**
  * How many tries in a row may fail before the next must wait, and for how many hours a failure counts that no other follows. One account from
@@ -76,10 +77,10 @@ export const forgiveAccount = (tx: Tx, email: string): Promise<unknown> =>
 /** Takes back what `countTry` counted, since the password fitted; what others from the same address did wrong stays. */
 export async function forgive(tx: Tx, email: string, address: string): Promise<void> {
   const keys = await keysOf(tx, email, address);
-  await tx.query("delete from sign_in_failures where kind = 'account' and who = $1", [keys.account]);
+  await tx.delete(SignInFailure, { kind: 'account', who: keys.account });
   await tx.query(
     "update sign_in_failures set failures = failures - 1, locked_until = null where kind = 'address' and who = $1 and failures > 0",
     [keys.address],
   );
-  await tx.query("delete from sign_in_failures where kind = 'pair' and who = $1", [keys.pair]);
+  await tx.delete(SignInFailure, { kind: 'pair', who: keys.pair });
 }

@@ -29,6 +29,7 @@ import {
   type CalendarBook,
 } from '../planning/index.js';
 import { hello, quietHours, tell, tellManagers } from './tell.js';
+import { Reminder } from './entities/reminder.entity.js';
 
 interface Sent {
   readonly stages: ReminderStage[];
@@ -64,14 +65,7 @@ async function sentStages(tx: Tx, thing: string, thingId: string, receiverId: st
 }
 
 const noteSent = (tx: Tx, thing: string, thingId: string, receiverId: string, stage: ReminderStage, dueOn: string, now: InstantText) =>
-  tx.query('insert into reminders (thing, thing_id, receiver_id, stage, due_on, sent_at) values ($1, $2, $3, $4, $5, $6)', [
-    thing,
-    thingId,
-    receiverId,
-    stage,
-    dueOn,
-    now,
-  ]);
+  tx.insert(Reminder, { thing, thingId, receiverId, stage, dueOn, sentAt: now });
 
 interface PacketRow extends AskedRow {
   id: string;

@@ -5,6 +5,8 @@ import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { queueMail, type MailItem } from '../../platform/mail/mail.js';
 import { isFreeStep } from '../planning/index.js';
 import { hello } from './tell.js';
+import { In } from 'typeorm';
+import { Notice } from './entities/notice.entity.js';
 
 interface PersonRow {
   id: string;
@@ -51,7 +53,7 @@ async function sendTo(app: App, tx: Tx, personId: string, now: InstantText): Pro
     [personId],
   );
   if (notices.length === 0) return false;
-  await tx.query('update notices set sent_at = $2 where id = any($1)', [notices.map((notice) => notice.id), now]);
+  await tx.update(Notice, { id: In(notices.map((notice) => notice.id)) }, { sentAt: now });
   if (!person) return false;
   const [first] = notices;
   const work = await outstanding(app, tx, person, now);

@@ -4,6 +4,8 @@ import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { addJobIn } from '../../platform/jobs/jobs.js';
 import { queueMail } from '../../platform/mail/mail.js';
 import { managersOf } from './managers.js';
+import { IsNull } from 'typeorm';
+import { Notice as Waiting } from './entities/notice.entity.js';
 
 /** The job that sends the round-ups that are due. */
 export const SEND_ROUND_UPS = 'notices_send';
@@ -57,7 +59,7 @@ export async function dueAt(app: App, tx: Tx, personId: string, now: InstantText
 
 /** What waits for a person goes out at another time. */
 export const putOff = (tx: Tx, personId: string, due: InstantText): Promise<unknown> =>
-  tx.query('update notices set due_at = $2 where person_id = $1 and sent_at is null', [personId, due]);
+  tx.update(Waiting, { personId, sentAt: IsNull() }, { dueAt: due });
 
 /** Puts a notice into the person's next round-up, in the transaction of what it tells. */
 export async function tell(app: App, tx: Tx, personId: string, notice: Notice): Promise<void> {
@@ -89,17 +91,12 @@ export async function tellMove(
   const joined = joinMoves(waiting ? { from: waiting.moved_from, to: waiting.moved_to } : null, move);
   if (!joined) return untell(tx, notice.key, personId);
   await tell(app, tx, personId, { ...notice, text: words(joined) });
-  await tx.query('update notices set moved_from = $3, moved_to = $4 where person_id = $1 and key = $2 and sent_at is null', [
-    personId,
-    notice.key,
-    joined.from,
-    joined.to,
-  ]);
+  await tx.update(Waiting, { personId, key: notice.key, sentAt: IsNull() }, { movedFrom: joined.from, movedTo: joined.to });
 }
 
 /** Takes back what still waits under a key, since it was undone: from one person's round-up or from all. */
 export async function untell(tx: Tx, key: string, personId: string | null = null): Promise<void> {
-  await tx.query('delete from notices where key = $1 and sent_at is null and ($2::uuid is null or person_id = $2)', [key, personId]);
+  await tx.delete(Waiting, { key, sentAt: IsNull(), ...(personId === null ? {} : { personId }) });
 }
 
 /** Tells those who manage a client. */

@@ -3,6 +3,7 @@ import { record } from '../../platform/activity.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { decisionFacts, goneFrom, toAsked } from '../planning/index.js';
 import type { Packet } from './entities/packet.entity.js';
+import { Decision } from './entities/decision.entity.js';
 
 /** What the chain binds of a decision: all that was said, by whom, about what, and when. */
 export interface DecisionRecord {
@@ -63,26 +64,7 @@ export async function appendDecision(tx: Tx, decision: NewDecision, now: Instant
     how: onBehalf?.how ?? BY_LINK,
   });
   const head = chainHead(client.chain_head, link);
-  await tx.query(
-    `insert into decisions (client_id, sequence, packet_id, piece_id, version_id, contact_id, verdict, digests, remark, decided_at, recorded_by, how, head, scheme)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14)`,
-    [
-      clientId,
-      link.sequence,
-      link.packetId,
-      link.pieceId,
-      link.versionId,
-      link.contactId,
-      link.verdict,
-      link.digests,
-      link.remark,
-      link.decidedAt,
-      link.recordedBy,
-      link.how,
-      head,
-      PART_SCHEME,
-    ],
-  );
+  await tx.insert(Decision, { ...link, digests: [...link.digests], clientId, head, scheme: PART_SCHEME });
   await tx.query('update clients set chain_head = $2 where id = $1', [clientId, head]);
   const name = contact?.name ?? onBehalf?.name ?? '';
   await record(tx, {

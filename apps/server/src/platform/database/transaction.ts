@@ -1,6 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { InjectDataSource } from '@nestjs/typeorm';
-import { DataSource, QueryFailedError, type EntityManager } from 'typeorm';
+import { DataSource, QueryFailedError, type EntityManager, type QueryDeepPartialEntity } from 'typeorm';
 import type { Failure, Result } from '@zesting/core';
 import type pg from 'pg';
 import type { Logger } from 'pino';
@@ -11,6 +11,12 @@ export { rowsOf, type Reader } from './rows.js';
 
 /** The way to write: everything done with it commits together or not at all. */
 export type Tx = EntityManager;
+
+/** Inserts a row that is known by an id of its own, and answers that. */
+export async function insertRow<E extends { id: string }>(tx: Tx, entity: new () => E, row: QueryDeepPartialEntity<E>): Promise<string> {
+  const { identifiers } = await tx.insert(entity, row);
+  return String(identifiers[0]?.['id']);
+}
 
 class RolledBack<F extends Failure> extends Error {
   constructor(readonly result: { readonly ok: false; readonly failure: F }) {

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import { rowsOf, type Tx } from '../database/transaction.js';
+import { IdempotencyKey } from '../database/entities/idempotency-key.entity.js';
 
 export interface IdempotentCall {
   readonly key: string;
@@ -38,9 +39,6 @@ export async function once<T, F extends { readonly code: string }>(
   }
   const result = await work();
   if (result.ok)
-    await tx.query('update idempotency_keys set answer = $4 where key = $1 and caller = $2 and operation = $3', [
-      ...where,
-      JSON.stringify(result.value),
-    ]);
+    await tx.update(IdempotencyKey, { key: call.key, caller: call.caller, operation: call.operation }, { answer: result.value as object });
   return result;
 }

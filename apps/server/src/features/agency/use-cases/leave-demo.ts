@@ -4,6 +4,7 @@ import { fail, ok, type Result } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
 import { agencyOf } from '../queries/settings.js';
+import { DemoLeft } from '../entities/demo-left.entity.js';
 
 /** What is the installation's, not the agency's. */
 const KEPT = ['migrations', 'demo_left', 'job_workers'];
@@ -45,7 +46,7 @@ export async function leaveDemo(app: App, name: string): Promise<Result<null, Fa
     await tx.query('alter sequence request_numbers restart');
     // mail and work of the demo that waits; what runs at this moment finds nothing and ends
     await tx.query('select graphile_worker.complete_jobs(array(select id from graphile_worker._private_jobs where locked_at is null))');
-    await tx.query('insert into demo_left (at) values ($1)', [now]);
+    await tx.insert(DemoLeft, { at: now });
     return ok(null);
   });
   if (left.ok) for (const hash of hashes) await rm(app.files.pathOf(hash), { force: true });

@@ -5,6 +5,8 @@ import { renameSkillsOfPeople } from '../../people/index.js';
 import { renameSkillsOfRoutes } from '../../planning/index.js';
 import { renameSkillsOfSteps } from '../../production/index.js';
 import { USED_BY, type ListName } from '../queries/settings.js';
+import { Format } from '../entities/format.entity.js';
+import { Skill } from '../entities/skill.entity.js';
 
 export type ListFailure = { code: 'agency.entry_twice' | 'agency.entry_unknown' | 'agency.entry_in_use' };
 
@@ -47,8 +49,9 @@ export async function putList(
     const before = id && byId.get(id)?.name;
     if (entries.some((other) => other.id !== id && !kept.has(other.id) && other.name.toLowerCase() === name.toLowerCase()))
       return fail({ code: 'agency.entry_twice' });
-    if (id) await tx.query(`update ${list} set name = $2, position = $3, archived_at = null where id = $1`, [id, name, position]);
-    else await tx.query(`insert into ${list} (name, position) values ($1, $2)`, [name, position]);
+    const entity = list === 'skills' ? Skill : Format;
+    if (id) await tx.update(entity, id, { name, position, archivedAt: null });
+    else await tx.insert(entity, { name, position });
     if (list === 'skills' && before && before !== name) renamed.push([before, name]);
   }
   if (renamed.length > 0) await renameSkills(tx, renamed);

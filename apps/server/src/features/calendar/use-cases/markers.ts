@@ -3,9 +3,11 @@ import type { MarkerBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
-import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { insertRow, rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { replanWhere } from '../../planning/index.js';
 import { addClosure } from './of-client.js';
+import { ClientClosure } from '../entities/client-closure.entity.js';
+import { Marker } from '../entities/marker.entity.js';
 
 type Failure = { code: 'marker.order_wrong' | 'marker.client_missing' | 'access.refused' };
 
@@ -48,18 +50,12 @@ export function removeMarker(app: App, viewer: Viewer, markerId: string): Promis
     );
     if (!marker) return ok(null);
     if (!mayEdit(viewer, marker.clientId)) return fail({ code: 'access.refused' });
-    await tx.query(`delete from ${marker.kind === 'closure' ? 'client_closures' : 'markers'} where id = $1`, [markerId]);
+    await tx.delete(marker.kind === 'closure' ? ClientClosure : Marker, markerId);
     await note(tx, viewer, 'marker.removed', markerId, marker, now);
     if (marker.kind === 'closure' && marker.clientId) await replanWhere(tx, { clientId: marker.clientId }, now);
     return ok(marker);
   });
 }
 
-async function putMarker(tx: Tx, { clientId, kind, name, startOn, endOn }: MarkerBody): Promise<string> {
-  const [made] = await rowsOf<{ id: string }>(
-    tx,
-    'insert into markers (client_id, kind, name, start_on, end_on) values ($1, $2, $3, $4, $5) returning id',
-    [clientId, kind, name, startOn, endOn],
-  );
-  return made?.id ?? '';
-}
+const putMarker = (tx: Tx, { clientId, kind, name, startOn, endOn }: MarkerBody): Promise<string> =>
+  insertRow(tx, Marker, { clientId, kind: kind as Marker['kind'], name, startOn, endOn }); // a closure has a table of its own

@@ -1,22 +1,18 @@
 import { getDay, getTimeOfDay, toInstantAfterGap, type InstantText } from '@zesting/core';
 import type { ClosureBody } from '@zesting/contract';
-import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { insertRow, rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { ClientClosure } from '../entities/client-closure.entity.js';
+import { Placement } from '../entities/placement.entity.js';
 
 /** Makes a client's closures those given. Its open pieces are to be planned anew afterwards. */
 export async function putClosures(tx: Tx, clientId: string, closures: readonly ClosureBody[]): Promise<void> {
-  await tx.query('delete from client_closures where client_id = $1', [clientId]);
+  await tx.delete(ClientClosure, { clientId });
   for (const closure of closures) await addClosure(tx, clientId, closure);
 }
 
 /** Adds a closure and answers its id. */
-export async function addClosure(tx: Tx, clientId: string, { startOn, endOn, name }: ClosureBody): Promise<string> {
-  const [made] = await rowsOf<{ id: string }>(
-    tx,
-    'insert into client_closures (client_id, start_on, end_on, name) values ($1, $2, $3, $4) returning id',
-    [clientId, startOn, endOn, name],
-  );
-  return made?.id ?? '';
-}
+export const addClosure = (tx: Tx, clientId: string, { startOn, endOn, name }: ClosureBody): Promise<string> =>
+  insertRow(tx, ClientClosure, { clientId, startOn, endOn, name });
 
 /** A client's clock moved: what is not out keeps its local date and time, and gets the instant that they have there. */
 export async function moveZone(tx: Tx, clientId: string, zone: string, now: InstantText): Promise<void> {
@@ -26,10 +22,10 @@ export async function moveZone(tx: Tx, clientId: string, zone: string, now: Inst
     [clientId],
   );
   for (const { id, on_day: on, at_time: at } of rows)
-    await tx.query('update placements set zone = $2, publish_at = $3, version = version + 1, updated_at = $4 where id = $1', [
-      id,
+    await tx.update(Placement, id, {
       zone,
-      on !== null && at !== null ? toInstantAfterGap(getDay(on), getTimeOfDay(at.slice(0, 5)), zone) : null,
-      now,
-    ]);
+      publishAt: on !== null && at !== null ? toInstantAfterGap(getDay(on), getTimeOfDay(at.slice(0, 5)), zone) : null,
+      version: () => 'version + 1',
+      updatedAt: now,
+    });
 }

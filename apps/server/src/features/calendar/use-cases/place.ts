@@ -18,6 +18,7 @@ import {
   type Fixed,
   type Moved,
 } from './placement-store.js';
+import { In } from 'typeorm';
 
 export type { Moved } from './placement-store.js';
 
@@ -80,7 +81,7 @@ async function momentTaken(tx: Tx, placements: readonly Placement[]): Promise<bo
 
 /** Takes the dates of placements that are about to change among themselves, so that none meets another on the way. */
 const makeRoom = (tx: Tx, placements: readonly Placement[]): Promise<unknown> =>
-  tx.query('update placements set on_day = null, at_time = null, publish_at = null where id = any($1)', [placements.map(({ id }) => id)]);
+  tx.update(Placement, { id: In(placements.map(({ id }) => id)) }, { onDay: null, atTime: null, publishAt: null });
 
 type SwapFailure = Fixed | DateFailure | Exists | { code: 'placement.other_client' | 'placement.undated' };
 

@@ -7,6 +7,7 @@ import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { giveForm } from '../../intake/index.js';
 import { putManagers } from '../../people/index.js';
 import { replanWhere } from '../../planning/index.js';
+import { Channel } from '../entities/channel.entity.js';
 
 /** Takes on a client with what the agency begins with: its usual policy, a channel of each kind asked for, and its form where it has one. */
 export function makeClient(
@@ -38,15 +39,14 @@ export function makeClient(
   });
 }
 
-async function addChannels(tx: Tx, clientId: string, kinds: readonly ChannelKind[]): Promise<void> {
-  for (const [position, kind] of kinds.entries()) {
-    const { name, ratio, copyLimit, tagLimit, mediaLimit, leadDays } = CHANNEL_STOCK[kind];
-    await tx.query(
-      'insert into channels (client_id, kind, name, ratio, copy_limit, tag_limit, media_limit, lead_days, position) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)',
-      [clientId, kind, name, ratio, copyLimit, tagLimit, mediaLimit, leadDays, position],
-    );
-  }
-}
+const addChannels = (tx: Tx, clientId: string, kinds: readonly ChannelKind[]): Promise<unknown> =>
+  tx.insert(
+    Channel,
+    kinds.map((kind, position) => {
+      const { name, ratio, copyLimit, tagLimit, mediaLimit, leadDays } = CHANNEL_STOCK[kind];
+      return { clientId, kind, name, ratio, copyLimit, tagLimit, mediaLimit, leadDays, position };
+    }),
+  );
 
 /** Gives a client a form to ask through: the one that the agency begins with. */
 export const giveClientForm = (app: App, viewer: Viewer, clientId: string): Promise<Result<string, { code: 'agency.form_missing' }>> =>

@@ -7,6 +7,7 @@ import type { Tx } from '../../../platform/database/transaction.js';
 import { tellOutside } from '../../notices/index.js';
 import { createPiece } from '../../production/index.js';
 import { Request } from '../entities/request.entity.js';
+import { IsNull } from 'typeorm';
 
 type Decided = { code: 'request.already_decided' };
 type AcceptFailure =
@@ -26,7 +27,7 @@ async function decide(tx: Tx, request: Request, state: 'accepted' | 'declined', 
 /** Marks a request as read, the first time somebody opens it. */
 export function markRead(app: App, requestId: string): Promise<Result<null>> {
   return app.write(async (tx, now) => {
-    await tx.query('update requests set read_at = $2 where id = $1 and read_at is null', [requestId, now]);
+    await tx.update(Request, { id: requestId, readAt: IsNull() }, { readAt: now });
     return ok(null);
   });
 }

@@ -1,8 +1,8 @@
-import { randomUUID } from 'node:crypto';
 import type { FormField, InstantText, Result } from '@zesting/core';
 import { fail, ok } from '@zesting/core';
 import { record } from '../../../platform/activity.js';
-import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { insertRow, rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { IntakeForm } from '../entities/intake-form.entity.js';
 
 /** The form that new clients begin with, as the agency keeps it. */
 export interface DefaultForm {
@@ -22,15 +22,7 @@ export async function giveForm(
   const [agency] = await rowsOf<{ form: DefaultForm | null }>(tx, 'select default_form as form from agencies');
   if (!agency?.form) return fail({ code: 'agency.form_missing' });
   const { title, intro, routeId, fields } = agency.form;
-  const id = randomUUID();
-  await tx.query('insert into intake_forms (id, client_id, title, intro, fields, route_id) values ($1, $2, $3, $4, $5, $6)', [
-    id,
-    clientId,
-    title,
-    intro,
-    JSON.stringify(fields),
-    routeId,
-  ]);
+  const id = await insertRow(tx, IntakeForm, { clientId, title, intro, fields: [...fields], routeId });
   await record(tx, { clientId, thing: 'client', thingId: clientId, verb: 'form.given', actor, detail: { title }, at: now });
   return ok(id);
 }

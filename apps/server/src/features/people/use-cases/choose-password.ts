@@ -7,6 +7,8 @@ import { forgiveAccount, hashPassword, isEasilyGuessed } from '../../identity/in
 import { tellOutside } from '../../notices/index.js';
 import type { Person } from '../entities/person.entity.js';
 import { lockPerson, recordPerson } from './edit-person.js';
+import { IsNull } from 'typeorm';
+import { PasswordReset } from '../entities/password-reset.entity.js';
 
 /** The job that answers a forgotten password. */
 export const ANSWER_FORGOTTEN = 'answer_forgotten';
@@ -107,7 +109,7 @@ async function setPassword(tx: Tx, person: Person, passwordHash: string, now: In
   person.passwordHash = passwordHash;
   person.linkGeneration += 1;
   await tx.save(person);
-  await tx.query('update password_resets set used_at = $2 where person_id = $1 and used_at is null', [person.id, now]);
+  await tx.update(PasswordReset, { personId: person.id, usedAt: IsNull() }, { usedAt: now });
   await endSessions(tx, person.id);
   await forgiveAccount(tx, person.email);
   await recordPerson(tx, person, person.id, 'person.password_set', {}, now);

@@ -7,6 +7,8 @@ import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { dueAt, putOff, tellOutside } from '../../notices/index.js';
 import { replanWhere } from '../../planning/index.js';
 import { Person } from '../entities/person.entity.js';
+import { In } from 'typeorm';
+import { ClientPerson } from '../entities/client-person.entity.js';
 
 /** Loads a person under lock; a missing one is a bug, since access was checked. */
 export const lockPerson = (tx: Tx, personId: string): Promise<Person> =>
@@ -158,12 +160,11 @@ const clientsOf = (tx: Tx, personId: string) =>
 
 /** Puts the relations to those clients that the viewer sees; others stay as they are. */
 async function putClients(tx: Tx, viewer: Viewer, personId: string, clients: readonly PersonClientBody[]): Promise<void> {
-  await tx.query('delete from client_people where person_id = $1 and client_id = any($2)', [personId, viewer.clientIds]);
-  for (const { clientId, relation } of clients.filter((client) => viewer.clientIds.includes(client.clientId)))
-    await tx.query(
-      'insert into client_people (client_id, person_id, relation) values ($1, $2, $3) on conflict (client_id, person_id) do update set relation = $3',
-      [clientId, personId, relation],
-    );
+  await tx.delete(ClientPerson, { personId, clientId: In([...viewer.clientIds]) });
+  const rows = clients
+    .filter((client) => viewer.clientIds.includes(client.clientId))
+    .map(({ clientId, relation }) => ({ clientId, personId, relation }));
+  if (rows.length > 0) await tx.upsert(ClientPerson, rows, ['clientId', 'personId']);
 }
 
 /** Sets how often a person's messages go out. What waits goes out by the new rhythm's next time. */

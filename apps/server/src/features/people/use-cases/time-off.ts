@@ -1,14 +1,17 @@
-import { fail, getDay, ok, dayIn, type Result } from '@zesting/core';
+import { fail, ok, dayIn, type Result } from '@zesting/core';
 import type { CoverBody, FoundTimeOff, FoundTimeOffShape, TimeOffBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
-import { rowsOf } from '../../../platform/database/transaction.js';
+import { insertRow, rowsOf } from '../../../platform/database/transaction.js';
 import { publicHolidays } from '../../../platform/time/holidays.js';
 import { replanWhere } from '../../planning/index.js';
 import { runLimited } from '../../../platform/work/limited.js';
 import type { ReadFailure } from '../ical-time-off.js';
 import type { TimeOffTask } from '../read-time-off.worker.js';
 import { lockPerson, recordPerson } from './edit-person.js';
+import { IsNull, MoreThanOrEqual, Not } from 'typeorm';
+import { Cover } from '../entities/cover.entity.js';
+import { TimeOff } from '../entities/time-off.entity.js';
 
 /** The longest calendar file that is read, in characters, and what reading it may take. */
 const FILE_LENGTH = 5_000_000;
@@ -21,14 +24,11 @@ export function addTimeOff(app: App, viewer: Viewer, personId: string, body: Tim
   return app.write<string, Wrong>(async (tx, now) => {
     if (body.endOn < body.startOn) return fail({ code: 'time_off.order_wrong' });
     await lockPerson(tx, personId);
-    const [made] = await rowsOf<{ id: string }>(
-      tx,
-      'insert into time_off (person_id, start_on, end_on, part, note) values ($1, $2, $3, $4, $5) returning id',
-      [personId, body.startOn, body.endOn, body.part, body.note ?? ''],
-    );
+    const { startOn, endOn, part, note = '' } = body;
+    const id = await insertRow(tx, TimeOff, { personId, startOn, endOn, part, note });
     await recordPerson(tx, viewer, personId, 'time_off.added', { ...body }, now);
     await replanWhere(tx, { personId }, now);
-    return ok(made?.id ?? '');
+    return ok(id);
   });
 }
 
@@ -36,12 +36,12 @@ export function addTimeOff(app: App, viewer: Viewer, personId: string, body: Tim
 export function removeTimeOff(app: App, viewer: Viewer, personId: string, timeOffId: string): Promise<Result<null>> {
   return app.write(async (tx, now) => {
     await lockPerson(tx, personId);
-    const gone = await rowsOf<Record<string, unknown>>(
-      tx,
-      `with gone as (delete from time_off where id = $1 and person_id = $2 returning start_on as "startOn", end_on as "endOn", part, note) select * from gone`,
-      [timeOffId, personId],
-    );
-    if (gone[0]) await recordPerson(tx, viewer, personId, 'time_off.removed', gone[0], now);
+    const off = await tx.findOneBy(TimeOff, { id: timeOffId, personId });
+    if (off) {
+      await tx.delete(TimeOff, timeOffId);
+      const { startOn, endOn, part, note } = off;
+      await recordPerson(tx, viewer, personId, 'time_off.removed', { startOn, endOn, part, note }, now);
+    }
     await replanWhere(tx, { personId }, now);
     return ok(null);
   });
@@ -72,19 +72,11 @@ export function importTimeOff(app: App, viewer: Viewer, personId: string, absenc
   return app.write<null, Wrong>(async (tx, now) => {
     if (absences.some((absence) => absence.endOn < absence.startOn)) return fail({ code: 'time_off.order_wrong' });
     const person = await lockPerson(tx, personId);
-    await tx.query('delete from time_off where person_id = $1 and source_uid is not null and end_on >= $2', [
-      personId,
-      getDay(dayIn(now, person.zone)),
-    ]);
-    for (const { uid, startOn, endOn, part, note } of absences)
-      await tx.query('insert into time_off (person_id, start_on, end_on, part, note, source_uid) values ($1, $2, $3, $4, $5, $6)', [
-        personId,
-        startOn,
-        endOn,
-        part,
-        note ?? '',
-        uid,
-      ]);
+    await tx.delete(TimeOff, { personId, sourceUid: Not(IsNull()), endOn: MoreThanOrEqual(dayIn(now, person.zone)) });
+    await tx.insert(
+      TimeOff,
+      absences.map(({ uid, startOn, endOn, part, note }) => ({ personId, startOn, endOn, part, note: note ?? '', sourceUid: uid })),
+    );
     await recordPerson(tx, viewer, personId, 'time_off.imported', { count: absences.length }, now);
     await replanWhere(tx, { personId }, now);
     return ok(null);
@@ -103,12 +95,7 @@ export function addCover(app: App, viewer: Viewer, managerId: string, body: Cove
       [managerId, body.coverId],
     );
     if (people.length !== 2) return fail({ code: 'person.not_a_manager' });
-    await tx.query('insert into covers (manager_id, cover_id, start_on, end_on) values ($1, $2, $3, $4)', [
-      managerId,
-      body.coverId,
-      body.startOn,
-      body.endOn,
-    ]);
+    await tx.insert(Cover, { managerId, coverId: body.coverId, startOn: body.startOn, endOn: body.endOn });
     const cover = people.find((person) => person.id === body.coverId)?.name;
     await recordPerson(tx, viewer, managerId, 'cover.added', { cover, startOn: body.startOn, endOn: body.endOn }, now);
     return ok(null);
@@ -117,12 +104,9 @@ export function addCover(app: App, viewer: Viewer, managerId: string, body: Cove
 
 export function removeCover(app: App, viewer: Viewer, managerId: string, coverRowId: string): Promise<Result<null>> {
   return app.write(async (tx, now) => {
-    const gone = await rowsOf<Record<string, unknown>>(
-      tx,
-      `with gone as (delete from covers where id = $1 and manager_id = $2 returning start_on as "startOn", end_on as "endOn") select * from gone`,
-      [coverRowId, managerId],
-    );
-    if (gone[0]) await recordPerson(tx, viewer, managerId, 'cover.removed', gone[0], now);
+    const cover = await tx.findOneBy(Cover, { id: coverRowId, managerId });
+    const { affected } = await tx.delete(Cover, { id: coverRowId, managerId });
+    if (cover && affected) await recordPerson(tx, viewer, managerId, 'cover.removed', { startOn: cover.startOn, endOn: cover.endOn }, now);
     return ok(null);
   });
 }

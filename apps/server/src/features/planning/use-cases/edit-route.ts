@@ -3,7 +3,9 @@ import type { EditRouteBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { changesBetween, record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
-import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { insertRow, rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { IsNull, Not } from 'typeorm';
+import { Route } from '../entities/route.entity.js';
 
 type Wrong = { code: 'route.wrong'; problems: readonly RouteProblem[] };
 type Refused = Wrong | { code: 'skill.unknown' | 'format.unknown' };
@@ -57,12 +59,8 @@ export async function addRoute(tx: Tx, actor: string, body: EditRouteBody, now: 
   if (refused) return fail(refused);
   const format = await formatId(tx, body.formatName);
   if (format === undefined) return fail({ code: 'format.unknown' });
-  const [made] = await rowsOf<{ id: string }>(
-    tx,
-    'insert into routes (name, format_id, steps, rounds_allowed) values ($1, $2, $3, $4) returning id',
-    [body.name, format, JSON.stringify(body.steps.map(plainStep)), body.roundsAllowed],
-  );
-  const id = made?.id ?? '';
+  const { name, roundsAllowed } = body;
+  const id = await insertRow(tx, Route, { name, formatId: format, steps: body.steps.map(plainStep), roundsAllowed });
   await record(tx, { clientId: null, thing: 'route', thingId: id, verb: 'route.made', actor, detail: { name: body.name }, at: now });
   return ok(id);
 }
@@ -88,13 +86,8 @@ export function editRoute(
     const format = await formatId(tx, body.formatName);
     if (format === undefined) return fail({ code: 'format.unknown' });
     const steps = body.steps.map(plainStep);
-    await tx.query('update routes set name = $2, format_id = $3, steps = $4, rounds_allowed = $5, version = version + 1 where id = $1', [
-      routeId,
-      body.name,
-      format,
-      JSON.stringify(steps),
-      body.roundsAllowed,
-    ]);
+    const { name, roundsAllowed } = body;
+    await tx.update(Route, routeId, { name, formatId: format, steps, roundsAllowed, version: row.version + 1 });
     const before = { name: row.name, format: row.format, rounds: row.rounds, steps: row.steps };
     const after = { name: body.name, format: body.formatName, rounds: body.roundsAllowed, steps };
     await record(tx, {
@@ -113,11 +106,8 @@ export function editRoute(
 /** Archives a route, or brings it back: no new piece takes it until then. */
 export function archiveRoute(app: App, viewer: Viewer, routeId: string, archived: boolean): Promise<Result<null>> {
   return app.write(async (tx, now) => {
-    await tx.query('update routes set archived_at = $2, version = version + 1 where id = $1 and (archived_at is null) = $3', [
-      routeId,
-      archived ? now : null,
-      archived,
-    ]);
+    const before = { id: routeId, archivedAt: archived ? IsNull() : Not(IsNull()) };
+    await tx.update(Route, before, { archivedAt: archived ? now : null, version: () => 'version + 1' });
     const verb = archived ? 'route.archived' : 'route.restored';
     await record(tx, { clientId: null, thing: 'route', thingId: routeId, verb, actor: viewer.name, at: now });
     return ok(null);

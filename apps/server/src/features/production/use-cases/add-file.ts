@@ -1,9 +1,10 @@
 import { ok, type Result } from '@zesting/core';
 import type { UploadShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
-import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { insertRow, rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { askForSizes } from '../../../platform/files/pictures.js';
 import type { StoredFile } from '../../../platform/files/files.js';
+import { Asset } from '../entities/asset.entity.js';
 
 export interface Upload {
   readonly name: string;
@@ -17,15 +18,11 @@ export async function addAsset(
   where: { clientId: string; pieceId: string | null; name: string; now: string },
 ): Promise<UploadShape> {
   const name = where.name.replace(/[\p{Cc}/\\]/gu, '').slice(-150) || 'file';
-  const [row] = await rowsOf<{ id: string }>(
-    tx,
-    `insert into assets (client_id, piece_id, hash, name, mime, bytes, width, height, created_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9) returning id`,
-    [where.clientId, where.pieceId, file.hash, name, file.mime, file.bytes, file.width, file.height, where.now],
-  );
-  if (!row) throw new Error('the file was not filed');
-  if (file.mime.startsWith('image/')) await askForSizes(tx, row.id);
-  return { assetId: row.id, name, mime: file.mime, bytes: file.bytes, width: file.width, height: file.height };
+  const { hash, mime, bytes, width, height } = file;
+  const { clientId, pieceId, now } = where;
+  const assetId = await insertRow(tx, Asset, { clientId, pieceId, hash, name, mime, bytes, width, height, createdAt: now });
+  if (mime.startsWith('image/')) await askForSizes(tx, assetId);
+  return { assetId, name, mime: file.mime, bytes: file.bytes, width: file.width, height: file.height };
 }
 
 /** Adds a file to a piece. The bytes are stored first: a file without a row harms nobody. */

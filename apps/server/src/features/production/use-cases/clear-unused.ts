@@ -2,6 +2,9 @@ import { rm } from 'node:fs/promises';
 import { ok } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
+import { In } from 'typeorm';
+import { Asset } from '../entities/asset.entity.js';
+import { Upload } from '../entities/upload.entity.js';
 
 /** How long a file that came through a form may wait for its request to be sent, and so many are cleared away at a time. */
 const KEPT_HOURS = 48;
@@ -26,8 +29,8 @@ export async function clearUnusedFiles(app: App): Promise<number> {
         'with gone as (delete from asset_sizes where asset_id = any($1) returning hash) select hash from gone',
         [ids],
       );
-      await tx.query('delete from uploads where asset_id = any($1)', [ids]);
-      await tx.query('delete from assets where id = any($1)', [ids]);
+      await tx.delete(Upload, { assetId: In(ids) });
+      await tx.delete(Asset, { id: In(ids) });
       gone.push(...unused.map((row) => row.hash), ...sizes.map((row) => row.hash));
       count += ids.length;
       return ok(null);

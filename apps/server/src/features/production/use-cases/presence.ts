@@ -4,6 +4,7 @@ import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
 import { tellPresence } from '../../../platform/live/live.js';
+import { Presence } from '../entities/presence.entity.js';
 
 /** A window that has not been heard of for so long is closed. */
 const GONE_AFTER = "interval '45 seconds'";
@@ -16,11 +17,7 @@ export async function notePresence(app: App, viewer: Viewer, pieceId: string, ta
       `select piece_id, person_id, seen_at < $2::timestamptz - ${GONE_AFTER} as gone from presences where tab_id = $1`,
       [tabId, now],
     );
-    await tx.query(
-      `insert into presences (tab_id, person_id, piece_id, seen_at) values ($1, $2, $3, $4)
-       on conflict (tab_id) do update set person_id = excluded.person_id, piece_id = excluded.piece_id, seen_at = excluded.seen_at`,
-      [tabId, viewer.personId, pieceId, now],
-    );
+    await tx.upsert(Presence, { tabId, personId: viewer.personId, pieceId, seenAt: now }, ['tabId']);
     const isNews = !before || before.gone || before.piece_id !== pieceId || before.person_id !== viewer.personId;
     if (isNews) await tellPresence(tx, pieceId);
     if (before && before.piece_id !== pieceId) await tellPresence(tx, before.piece_id);
@@ -32,12 +29,8 @@ export async function notePresence(app: App, viewer: Viewer, pieceId: string, ta
 /** Notes that the window left the piece. */
 export async function leavePiece(app: App, viewer: Viewer, pieceId: string, tabId: string): Promise<void> {
   await app.write(async (tx) => {
-    const [, count] = (await tx.query('delete from presences where tab_id = $1 and person_id = $2 and piece_id = $3', [
-      tabId,
-      viewer.personId,
-      pieceId,
-    ])) as [unknown, number]; // what TypeORM answers to a delete
-    if (count > 0) await tellPresence(tx, pieceId);
+    const { affected } = await tx.delete(Presence, { tabId, personId: viewer.personId, pieceId });
+    if (affected) await tellPresence(tx, pieceId);
     return ok(null);
   });
 }

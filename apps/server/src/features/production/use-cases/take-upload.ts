@@ -4,6 +4,7 @@ import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { UPLOAD_COLUMNS } from '../queries/uploads.js';
 import { addAsset } from './add-file.js';
+import { Upload } from '../entities/upload.entity.js';
 
 type Failure = { code: 'file.type_refused' | 'file.broken' | 'file.too_many_pixels' | 'file.not_arrived' };
 
@@ -37,7 +38,7 @@ export async function takeUpload(
     const other = await takenBefore(tx, uploadId, where.clientId);
     if (other) return ok(other);
     const file = await addAsset(tx, stored.value, { ...where, name: arrived.name, now });
-    await tx.query('insert into uploads (id, asset_id, taken_at) values ($1, $2, $3)', [uploadId, file.assetId, now]);
+    await tx.insert(Upload, { id: uploadId, assetId: file.assetId, takenAt: now });
     return ok(file);
   });
   await app.resumable.forget(uploadId);

@@ -3,9 +3,10 @@ import type { SettleRemarkBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { record } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
-import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { type Tx } from '../../../platform/database/transaction.js';
 import { lockPiece } from '../../production/index.js';
 import type { Packet, PacketItem } from '../entities/packet.entity.js';
+import { Remark } from '../entities/remark.entity.js';
 
 /** The things asked for in a remark: a line each. */
 export const thingsIn = (remark: string): string[] => remark.split('\n').flatMap((line) => line.trim() || []);
@@ -19,10 +20,16 @@ export async function addRemarks(
   now: InstantText,
 ): Promise<void> {
   for (const [position, text] of thingsIn(remark).entries())
-    await tx.query(
-      `insert into remarks (client_id, piece_id, packet_id, contact_id, round, position, text, created_at) values ($1, $2, $3, $4, $5, $6, $7, $8)`,
-      [packet.clientId, item.pieceId, packet.id, contactId, item.round, position, text, now],
-    );
+    await tx.insert(Remark, {
+      clientId: packet.clientId,
+      pieceId: item.pieceId,
+      packetId: packet.id,
+      contactId,
+      round: item.round,
+      position,
+      text,
+      createdAt: now,
+    });
 }
 
 type Failure = { code: 'remark.answer_missing' };
@@ -32,29 +39,23 @@ export function settleRemark(app: App, viewer: Viewer, remarkId: string, body: S
   return app.write<null, Failure>(async (tx, now) => {
     const answer = body.answer?.trim() ?? '';
     if (body.state === 'answered' && answer === '') return fail({ code: 'remark.answer_missing' });
-    const [before] = await rowsOf<{ piece_id: string; client_id: string; text: string }>(
-      tx,
-      'select piece_id, client_id, text from remarks where id = $1',
-      [remarkId],
-    );
-    if (!before) throw new Error('the remark went away');
-    await lockPiece(tx, before.piece_id);
-    const [row] = await rowsOf<{ state: string }>(tx, 'select state from remarks where id = $1', [remarkId]);
+    const before = await tx.findOneByOrFail(Remark, { id: remarkId });
+    await lockPiece(tx, before.pieceId);
+    const row = await tx.findOneByOrFail(Remark, { id: remarkId });
     const isOpen = body.state === 'open';
-    await tx.query('update remarks set state = $2, answer = $3, settled_by = $4, settled_at = $5 where id = $1', [
-      remarkId,
-      body.state,
-      body.state === 'answered' ? answer : '',
-      isOpen ? null : viewer.name,
-      isOpen ? null : now,
-    ]);
+    await tx.update(Remark, remarkId, {
+      state: body.state,
+      answer: body.state === 'answered' ? answer : '',
+      settledBy: isOpen ? null : viewer.name,
+      settledAt: isOpen ? null : now,
+    });
     await record(tx, {
-      clientId: before.client_id,
+      clientId: before.clientId,
       thing: 'piece',
-      thingId: before.piece_id,
+      thingId: before.pieceId,
       verb: `remark.${body.state}`,
       actor: viewer.name,
-      detail: { remark: before.text, state: { from: row?.state, to: body.state }, ...(answer ? { answer } : {}) },
+      detail: { remark: before.text, state: { from: row.state, to: body.state }, ...(answer ? { answer } : {}) },
       at: now,
     });
     return ok(null);
@@ -62,7 +63,6 @@ export function settleRemark(app: App, viewer: Viewer, remarkId: string, body: S
 }
 
 /** How many remarks on a piece are neither settled nor answered. */
-export async function openRemarks(tx: Tx, pieceId: string): Promise<number> {
-  const [row] = await rowsOf<{ count: number }>(tx, "select count(*) from remarks where piece_id = $1 and state = 'open'", [pieceId]);
-  return row?.count ?? 0;
+export function openRemarks(tx: Tx, pieceId: string): Promise<number> {
+  return tx.countBy(Remark, { pieceId, state: 'open' });
 }
