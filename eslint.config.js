@@ -66,6 +66,7 @@ export default tseslint.config(
     files: ['{packages,apps/server,apps/web,demo}/**/*.{ts,tsx}'],
     ignores: [
       '**/*.test.ts',
+      'apps/server/test-support/**',
       'apps/server/src/platform/time/clock.ts',
       'apps/web/src/lib/now.ts',
       // sessions end as their cookies do, and the queue of jobs has its own time: by the machine's clock

@@ -88,6 +88,7 @@ test('a decision given by telephone is recorded under the contact’s name', asy
   await dana.getByLabel('How it was given').fill('By telephone at nine');
   await dana.getByRole('button', { name: 'Record it' }).click();
   await expect(packet).toBeHidden();
+  await expect(dana).toHaveURL(/sign-off\?client=MOSS$/); // the dialog is closed and out of the address
   await dana.goto('/production?client=MOSS');
   await dana.getByRole('link', { name: 'Orchids that forgive' }).click();
   await expect(dana.getByText('recorded by Dana Okafor: By telephone at nine')).toBeVisible();

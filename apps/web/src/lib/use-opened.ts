@@ -1,4 +1,5 @@
-import { useLocation, useNavigate, useSearchParams } from 'react-router';
+import { useLocation, useNavigate } from 'react-router';
+import { useSearch } from './use-search';
 
 /** The name under which the address tells what is open on a page. */
 const OPEN = 'open';
@@ -15,21 +16,16 @@ export interface Opened {
  * closes it. Whoever leaves the page out of a dialog replaces its place in the history, so that going back does not open it again.
  */
 export function useOpened(): Opened {
-  const [search, setSearch] = useSearchParams();
+  const { search, put } = useSearch();
   const location = useLocation();
   const navigate = useNavigate();
   return {
     opened: search.get(OPEN),
-    open: (name) => {
-      const next = new URLSearchParams(search);
-      next.set(OPEN, name);
-      setSearch(next, { state: { openedHere: true } });
-    },
+    open: (name) => put({ [OPEN]: name }, { state: { openedHere: true } }),
     close: () => {
-      if ((location.state as { openedHere?: boolean } | null)?.openedHere) return void navigate(-1); // as `open` left it
-      const next = new URLSearchParams(search);
-      next.delete(OPEN);
-      setSearch(next, { replace: true });
+      if ((location.state as { openedHere?: boolean } | null)?.openedHere)
+        void navigate(-1); // as `open` left it
+      else put({ [OPEN]: null }, { replace: true });
     },
   };
 }

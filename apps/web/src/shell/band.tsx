@@ -1,10 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { SessionShape, StationShape, StationsShape } from '@zesting/contract';
 import { ChevronDown, LogOut, Settings2, User } from 'lucide-react';
-import { NavLink, useNavigate, useSearchParams } from 'react-router';
+import { NavLink, useNavigate } from 'react-router';
 import { sessionQuery } from '../api/agency';
 import { stationsQuery } from '../api/production';
 import { FEATURES } from '../features';
+import { useSearch } from '../lib/use-search';
 import { forgetKept } from '../lib/kept';
 import { call } from '../lib/api';
 import { useClients } from '../lib/queries';
@@ -49,13 +50,8 @@ export function Band({ session }: { session: SessionShape }) {
 
 function ClientSwitch() {
   const { clients, client } = useClients();
-  const [search, setSearch] = useSearchParams();
-  const choose = (code: string | null) => {
-    const next = new URLSearchParams(search);
-    if (code === null) next.delete('client');
-    else next.set('client', code);
-    setSearch(next);
-  };
+  const { put } = useSearch();
+  const choose = (code: string | null) => put({ client: code });
   return (
     <div className="flex items-center pr-3">
       <Menu

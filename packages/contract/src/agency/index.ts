@@ -17,8 +17,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { ROUND_UP_RHYTHMS, type FormField, type RoundUpRhythm } from '@zesting/core';
-import { IsWeek } from '../clients/index.js';
-import { IsNotBlank, IsTimeOfDay, IsZone, Optional, OptionalOrNull } from '../fields/index.js';
+import { IsWeek, IsNotBlank, IsTimeOfDay, IsZone, Optional, OptionalOrNull } from '../fields/index.js';
 
 /** What a visitor who is not signed in may know: whether there is an agency yet, and whether its first lead must show the set-up code. */
 export class StartShape {

@@ -1,7 +1,6 @@
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
-  ArrayMinSize,
   ArrayUnique,
   IsArray,
   IsBoolean,
@@ -17,9 +16,10 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { IsNotBlank, IsDay, IsTimeOfDay, IsZone, Optional, OrNull } from '../fields/index.js';
-import type { SignOffPolicy } from '@zesting/core';
+import { IsDay, IsNotBlank, IsTimeOfDay, IsWeek, IsZone, Optional, OrNull } from '../fields/index.js';
+import { BrandBody } from './brand.js';
 import { CHANNEL_KINDS, type ChannelKind } from './channel-kinds.js';
+import { PolicyBody } from './policy.js';
 
 /** A contact as the client's page edits it. Without an id it is new. */
 export class ContactBody {
@@ -125,103 +125,6 @@ export class ClosureBody {
   name: string;
 }
 
-export class PaletteColourBody {
-  @IsString()
-  @IsNotBlank()
-  @MaxLength(40)
-  name: string;
-
-  @Matches(/^#[0-9a-f]{6}$/)
-  hex: string;
-}
-
-/** What makers need to know of a brand. */
-export class BrandBody {
-  @IsString()
-  @MaxLength(5000)
-  voice: string;
-
-  @IsArray()
-  @ArrayMaxSize(24)
-  @ValidateNested({ each: true })
-  @Type(() => PaletteColourBody)
-  palette: PaletteColourBody[];
-
-  /** ids of files */
-  @IsArray()
-  @ArrayMaxSize(12)
-  @ArrayUnique()
-  @IsUUID('all', { each: true })
-  logos: string[];
-
-  @IsArray()
-  @ArrayMaxSize(200)
-  @IsString({ each: true })
-  @MaxLength(80, { each: true })
-  wordsToUse: string[];
-
-  @IsArray()
-  @ArrayMaxSize(200)
-  @IsString({ each: true })
-  @MaxLength(80, { each: true })
-  wordsNever: string[];
-
-  @IsString()
-  @MaxLength(500)
-  disclosure: string;
-}
-
-/** A sign-off policy as it is sent: only what its kind needs is kept. */
-export class PolicyBody {
-  @IsIn(['any', 'all', 'named', 'n_of', 'agency'])
-  kind: SignOffPolicy['kind'];
-
-  @Optional()
-  @IsArray()
-  @ArrayMaxSize(20)
-  @ArrayUnique()
-  @IsUUID('all', { each: true })
-  contactIds?: string[];
-
-  @Optional()
-  @IsInt()
-  @Min(1)
-  @Max(20)
-  count?: number;
-
-  @Optional()
-  @IsBoolean()
-  inTurn?: boolean;
-
-  @Optional()
-  @IsInt()
-  @Min(1)
-  @Max(30)
-  silenceDays?: number;
-
-  @Optional()
-  @IsUUID()
-  personId?: string;
-
-  /** how the client agreed that the agency decides: a lead may leave it out */
-  @Optional()
-  @IsString()
-  @IsNotBlank()
-  @MaxLength(500)
-  consent?: string;
-}
-
-/** Minutes of work on Monday to Sunday. */
-const Week = (): PropertyDecorator => (target, key) => {
-  IsArray()(target, key);
-  ArrayMinSize(7)(target, key);
-  ArrayMaxSize(7)(target, key);
-  IsInt({ each: true })(target, key);
-  Min(0, { each: true })(target, key);
-  Max(1440, { each: true })(target, key);
-};
-export { Week as IsWeek };
-
 /** What a link opens: an intake form, a contact's room, the calendar feed, a request's receipt. */
 export const LINK_KINDS = ['form', 'room', 'feed', 'receipt'] as const;
 export type LinkKind = (typeof LINK_KINDS)[number];
@@ -263,7 +166,7 @@ export class NewClientBody {
   @Matches(/^[A-Z]{2}(-[A-Z0-9]{1,4})?$/)
   region: string;
 
-  @Week()
+  @IsWeek()
   weeklyMinutes: number[];
 
   @IsTimeOfDay()
@@ -306,7 +209,7 @@ export class EditClientBody {
   region?: string;
 
   @Optional()
-  @Week()
+  @IsWeek()
   weeklyMinutes?: number[];
 
   @Optional()

@@ -1,5 +1,6 @@
 import type { SignOffPolicy } from '@zesting/core';
-import { BrandBody, ChannelBody, ClosureBody, ContactBody, PillarBody } from './bodies.js';
+import { ChannelBody, ClosureBody, ContactBody, PillarBody } from './bodies.js';
+import { BrandBody } from './brand.js';
 
 export class ChannelShape {
   id: string;

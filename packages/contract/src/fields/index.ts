@@ -1,5 +1,5 @@
 import { isZone, parseDay, parseTimeOfDay } from '@zesting/core';
-import { ValidateBy, ValidateIf, type ValidationOptions } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, Max, Min, ValidateBy, ValidateIf, type ValidationOptions } from 'class-validator';
 
 /** The first and the last day that may be typed anywhere: what lies outside is a slip of the hand. */
 export const FIRST_DAY = '1990-01-01';
@@ -47,3 +47,13 @@ export const OptionalOrNull = (): PropertyDecorator => ValidateIf((_, value) => 
 
 /** May be null, which says *none*; must be sent. */
 export const OrNull = (): PropertyDecorator => ValidateIf((_, value) => value !== null);
+
+/** Minutes of work on Monday to Sunday. */
+export const IsWeek = (): PropertyDecorator => (target, key) => {
+  IsArray()(target, key);
+  ArrayMinSize(7)(target, key);
+  ArrayMaxSize(7)(target, key);
+  IsInt({ each: true })(target, key);
+  Min(0, { each: true })(target, key);
+  Max(1440, { each: true })(target, key);
+};

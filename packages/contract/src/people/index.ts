@@ -12,9 +12,8 @@ import {
   MinLength,
   ValidateNested,
 } from 'class-validator';
-import { IsNotBlank, IsDay, IsTimeOfDay, IsZone, Optional, OptionalOrNull } from '../fields/index.js';
+import { IsWeek, IsNotBlank, IsDay, IsTimeOfDay, IsZone, Optional, OptionalOrNull } from '../fields/index.js';
 import { ROUND_UP_RHYTHMS, type RoundUpRhythm } from '@zesting/core';
-import { IsWeek } from '../clients/index.js';
 
 /** One who could do a step. Load and time off are hours and dates; no titles of other clients' pieces. */
 export class CandidateShape {

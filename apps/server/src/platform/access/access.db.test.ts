@@ -1,11 +1,5 @@
-import { randomUUID } from 'node:crypto';
-import { getValue } from '@zesting/core';
-import sharp from 'sharp';
-import { Caller, callerAs, callerByLink, makePiece, makeScene, stepOf, type Scene, type SceneClient } from '../../../test-support/scene.js';
-import { addMarker } from '../../features/calendar/index.js';
-import { addPieceFile, assignStep, editContent, handIn } from '../../features/production/index.js';
-import { sendPacket } from '../../features/signoff/index.js';
-import { submitRequest } from '../../features/intake/index.js';
+import { Caller, callerAs, callerByLink, makeScene, type Scene } from '../../../test-support/scene.js';
+import { makeThings, type Things } from '../../../test-support/things.js';
 
 type Who = 'lead' | 'manager' | 'staff' | 'freelance' | 'contact' | 'form' | 'receipt' | 'invited' | 'resetting' | 'stranger';
 const EVERYONE: Who[] = ['lead', 'manager', 'staff', 'freelance', 'contact', 'form', 'receipt', 'invited', 'resetting', 'stranger'];
@@ -164,80 +158,6 @@ const TABLE: Record<string, string> = {
   'GET /feeds/{secret}': all,
 };
 
-interface Things {
-  readonly [param: string]: string;
-}
-
-/** A piece of a client that has gone all the way to the client, and what hangs on it. */
-async function things(scene: Scene, client: SceneClient, isOwn: boolean): Promise<Things> {
-  const { app, people } = scene;
-  const pieceId = await makePiece(scene, client);
-  const bytes = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#fff' } })
-    .png()
-    .toBuffer();
-  const file = getValue(await addPieceFile(app, pieceId, { name: 'a.png', bytes }));
-  const body = { shared: { copy: 'Copy', disclosure: '', media: [{ assetId: file.assetId, alt: '' }] }, channels: [] };
-  getValue(await editContent(app, people.lead, pieceId, body, 1));
-  const stepId = await stepOf(scene, pieceId, 'check');
-  if (isOwn) {
-    getValue(await assignStep(app, people.lead, await stepOf(scene, pieceId, 'write'), people.freelance.personId));
-    getValue(await assignStep(app, people.lead, await stepOf(scene, pieceId, 'design'), people.staff.personId));
-  }
-  for (const key of ['write', 'design', 'check']) getValue(await handIn(app, people.lead, await stepOf(scene, pieceId, key)));
-  const packetId = getValue(await sendPacket(app, people.lead, client.id, { title: 'P', pieceIds: [pieceId], dueOn: '2027-03-10' }));
-  const submitted = getValue(
-    await submitRequest(app, client.formId, { name: 'N', email: 'n@x.test', answers: { about: 'X' } }, randomUUID()),
-  );
-  await app.read("update clients set brand = jsonb_set(brand, '{logos}', jsonb_build_array($2::text)) where id = $1", [
-    client.id,
-    file.assetId,
-  ]);
-  const [remark] = await app.read<{ id: string }>(
-    `insert into remarks (client_id, piece_id, packet_id, contact_id, round, position, text, created_at)
-     values ($1, $2, $3, $4, 1, 0, 'Warmer', now()) returning id`,
-    [client.id, pieceId, packetId, client.contactId],
-  );
-  const [note] = await app.read<{ id: string }>(
-    `insert into team_notes (client_id, piece_id, author_id, kind, text, created_at) values ($1, $2, $3, 'comment', 'Look', now()) returning id`,
-    [client.id, pieceId, people.lead.personId],
-  );
-  const [placement] = await app.read<{ id: string }>('select id from placements where piece_id = $1 limit 1', [pieceId]);
-  const marker = { clientId: client.id, kind: 'launch', name: 'Launch', startOn: '2027-03-16', endOn: '2027-03-16' } as const;
-  const markerId = getValue(await addMarker(app, people.lead, marker));
-  const [reset] = await app.read<{ id: string }>(
-    "insert into password_resets (person_id, asked_at, ends_at) values ($1, '2027-03-01T09:00:00Z', '2027-03-01T10:00:00Z') returning id",
-    [people.freelance.personId],
-  );
-  return {
-    pieceId,
-    markerId,
-    tabId: randomUUID(),
-    uploadId: randomUUID(),
-    stepId,
-    packetId,
-    assetId: file.assetId,
-    clientId: client.id,
-    requestId: submitted.requestId,
-    placementId: placement?.id ?? '',
-    remarkId: remark?.id ?? '',
-    noteId: note?.id ?? '',
-    routeId: scene.routeId,
-    secret: `${app.links.token('feed', client.id, 1)}.ics`,
-    form: client.formId,
-    contact: client.contactId,
-    contactId: client.contactId,
-    receipt: submitted.requestId,
-    // a person is nobody's client's: the own one is the staff creator, the other the manager
-    personId: isOwn ? people.staff.personId : people.manager.personId,
-    leadId: people.lead.personId,
-    timeOffId: randomUUID(),
-    coverId: randomUUID(),
-    invited: people.freelance.personId,
-    resetting: reset?.id ?? '',
-    deviceId: randomUUID(),
-  };
-}
-
 const LINK_OF: Record<string, string> = { ask: 'form', receipts: 'receipt', room: 'contact', invites: 'invited', resets: 'resetting' };
 
 /** Things that belong to no client: who may call what for the manager’s. Routes are the agency’s. */
@@ -278,8 +198,8 @@ describe('who may do what', () => {
 
   beforeAll(async () => {
     scene = await makeScene();
-    own = await things(scene, scene.a, true);
-    other = await things(scene, scene.b, false);
+    own = await makeThings(scene, scene.a, true);
+    other = await makeThings(scene, scene.b, false);
     const { body } = await new Caller(scene.address).call('GET', '/api/openapi.json');
     const paths = body['paths'] as Record<string, Record<string, unknown>>; // OpenAPI's own shape
     routes = Object.entries(paths).flatMap(([path, methods]) => Object.keys(methods).map((method) => `${method.toUpperCase()} ${path}`));

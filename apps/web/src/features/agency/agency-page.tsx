@@ -1,7 +1,7 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
-import { useSearchParams } from 'react-router';
 import { agencyQuery } from '../../api/agency';
 import { useSession } from '../../lib/queries';
+import { useSearch } from '../../lib/use-search';
 import { PageHead } from '../../ui/page';
 import { Tabs } from '../../ui/tabs';
 import { DemoSection } from './demo-section';
@@ -15,7 +15,7 @@ import { WorkSection } from './work-section';
 /** What the agency sets for all of its work: one tab per subject, each saved by itself. */
 export function AgencyPage() {
   const { role } = useSession();
-  const [search, setSearch] = useSearchParams();
+  const { search, put } = useSearch();
   const { data: agency } = useSuspenseQuery(agencyQuery);
   const tabs = [
     { id: 'work', title: 'Work', content: <WorkSection agency={agency} /> },
@@ -26,11 +26,7 @@ export function AgencyPage() {
     ...(agency.isDemo && role === 'lead' ? [{ id: 'demo', title: 'Leave the demo', content: <DemoSection agency={agency} /> }] : []),
   ];
   const part = tabs.find((tab) => tab.id === search.get('part'))?.id ?? 'work';
-  const choose = (id: string) => {
-    const next = new URLSearchParams(search);
-    next.set('part', id);
-    setSearch(next, { replace: true });
-  };
+  const choose = (id: string) => put({ part: id }, { replace: true });
   return (
     <div className="max-w-5xl mx-auto">
       <PageHead title={agency.name} note={role === 'lead' ? undefined : 'A lead changes these.'} />

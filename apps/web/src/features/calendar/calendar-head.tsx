@@ -3,6 +3,7 @@ import { ChevronLeft, ChevronRight, Flag, Plus, Printer } from 'lucide-react';
 import { count, zoneWords } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
 import { useOpened } from '../../lib/use-opened';
+import { searchNow, withChanges } from '../../lib/use-search';
 import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { PageHead } from '../../ui/page';
@@ -12,7 +13,6 @@ import { COLOURINGS, hiddenCount, step, withKind, type View } from './view';
 interface CalendarHeadProps {
   readonly view: View;
   readonly calendar: CalendarShape;
-  readonly search: URLSearchParams;
   readonly onChange: (search: URLSearchParams) => void;
   readonly onBegin?: () => void;
 }
@@ -20,27 +20,22 @@ interface CalendarHeadProps {
 const COLOURING_WORDS = { client: 'Client', channel: 'Channel', pillar: 'Pillar', stage: 'Stage' };
 
 /** What is shown and how: every choice stands in the address. */
-export function CalendarHead({ view, calendar, search, onChange, onBegin }: CalendarHeadProps) {
+export function CalendarHead({ view, calendar, onChange, onBegin }: CalendarHeadProps) {
   const { client } = useClients();
   const { role } = useSession();
   const { opened, open, close } = useOpened();
   const unit = view.kind === 'month' ? 'month' : 'week';
-  const put = (key: string, value: string | null) => {
-    const next = new URLSearchParams(search);
-    if (value === null) next.delete(key);
-    else next.set(key, value);
-    onChange(next);
-  };
+  const put = (key: string, value: string | null) => onChange(withChanges(window.location.search, { [key]: value }));
   const hidden = hiddenCount(calendar.entries, view);
   return (
     <PageHead title={view.title} note={<Clocks calendar={calendar} clientId={client?.id} />}>
       <p className="hidden print:block text-lg font-medium">{client?.name ?? 'All clients'}</p>
       <div className="flex flex-wrap items-center gap-2 no-print">
-        <Button onClick={() => onChange(step(search, view, -1))} aria-label={`The ${unit} before`}>
+        <Button onClick={() => onChange(step(searchNow(), view, -1))} aria-label={`The ${unit} before`}>
           <ChevronLeft size={16} aria-hidden />
         </Button>
-        <Button onClick={() => onChange(step(search, view, null))}>This {unit}</Button>
-        <Button onClick={() => onChange(step(search, view, 1))} aria-label={`The ${unit} after`}>
+        <Button onClick={() => onChange(step(searchNow(), view, null))}>This {unit}</Button>
+        <Button onClick={() => onChange(step(searchNow(), view, 1))} aria-label={`The ${unit} after`}>
           <ChevronRight size={16} aria-hidden />
         </Button>
         <Choice
@@ -51,7 +46,7 @@ export function CalendarHead({ view, calendar, search, onChange, onBegin }: Cale
             ['month', 'Month'],
             ['week', 'Week'],
           ]}
-          onChange={(kind) => onChange(withKind(search, kind))}
+          onChange={(kind) => onChange(withKind(searchNow(), kind))}
         />
         <label className="flex items-center gap-1.5 text-[13px]">
           Colour by

@@ -62,13 +62,7 @@ export function CalendarPage() {
   };
   return (
     <>
-      <CalendarHead
-        view={view}
-        calendar={calendar.data}
-        search={search}
-        onChange={setSearch}
-        {...(canBegin ? { onBegin: () => setBegun({}) } : {})}
-      />
+      <CalendarHead view={view} calendar={calendar.data} onChange={setSearch} {...(canBegin ? { onBegin: () => setBegun({}) } : {})} />
       {calendar.data.hidden > 0 && (
         <p role="status" className="text-muted mb-2">
           {count(calendar.data.hidden, 'more placement')} on these days {calendar.data.hidden === 1 ? 'is' : 'are'} not shown: choose a

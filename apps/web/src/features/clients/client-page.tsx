@@ -1,9 +1,10 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import type { ClientPageShape } from '@zesting/contract';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { clientPageQuery } from '../../api/clients';
 import { call } from '../../lib/api';
+import { useSearch } from '../../lib/use-search';
 import { useSession, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { zoneClock } from '../../ui/setup-fields';
@@ -21,7 +22,7 @@ import { PolicySection } from './policy-section';
 /** A client's page: one tab per subject, each saved by itself. */
 export function ClientPage() {
   const { clientId = '' } = useParams();
-  const [search, setSearch] = useSearchParams();
+  const { search, put } = useSearch();
   const { data: client } = useSuspenseQuery(clientPageQuery(clientId));
   const tabs = [
     { id: 'basics', title: 'Basics', content: <BasicsSection client={client} /> },
@@ -35,11 +36,7 @@ export function ClientPage() {
     { id: 'activity', title: 'Activity', content: <ActivitySection clientId={client.id} /> },
   ];
   const part = tabs.find((tab) => tab.id === search.get('part'))?.id ?? 'basics';
-  const choose = (id: string) => {
-    const next = new URLSearchParams(search);
-    next.set('part', id);
-    setSearch(next, { replace: true });
-  };
+  const choose = (id: string) => put({ part: id }, { replace: true });
   return (
     <div className="max-w-6xl mx-auto">
       <header className="flex flex-wrap items-center gap-3 mb-4">

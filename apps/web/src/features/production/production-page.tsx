@@ -1,13 +1,14 @@
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import type { PieceRow } from '@zesting/contract';
 import { isId, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN, type PiecesShown } from '@zesting/core';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { peopleQuery } from '../../api/people';
 import { piecesQuery } from '../../api/production';
 import { wordsOf } from '../../lib/api';
 import { count, dayWords, signed } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
 import { useOpened } from '../../lib/use-opened';
+import { useSearch } from '../../lib/use-search';
 import { STAGE_WORDS } from '../../lib/words';
 import { BeginPieceDialog } from '../../parts/begin-piece-dialog';
 import { Button } from '../../ui/button';
@@ -26,7 +27,7 @@ const NOTHING: Record<PiecesShown, string> = { open: 'Nothing is open', done: 'N
 
 /** What the address asks for: what is shown, of which stage, with whom, in which order. */
 function useAsked() {
-  const [search, setSearch] = useSearchParams();
+  const { search, put } = useSearch();
   const of = <T extends string>(names: readonly T[], name: string): T | undefined => names.find((known) => known === search.get(name));
   const shown = of(PIECES_SHOWN, 'shown') ?? 'open';
   const stage = of(PIECE_STAGES, 'stage');
@@ -35,11 +36,8 @@ function useAsked() {
   const doer = asked === 'nobody' || isId(asked) ? asked : undefined;
   /** Takes over what differs from what is shown unasked; the rest of the address stays. */
   const ask = (changes: Record<string, string>) => {
-    const next = new URLSearchParams(search);
-    for (const [name, value] of Object.entries(changes))
-      if (['', 'open', 'newest'].includes(value)) next.delete(name);
-      else next.set(name, value);
-    setSearch(next, { replace: true });
+    const said = Object.entries(changes).map(([name, value]) => [name, ['', 'open', 'newest'].includes(value) ? null : value] as const);
+    put(Object.fromEntries(said), { replace: true });
   };
   const query = new URLSearchParams({ shown, order, ...(stage ? { stage } : {}), ...(doer ? { doer } : {}) }).toString();
   return { shown, stage, doer, order, query, ask, isNarrowed: stage !== undefined || doer !== undefined };

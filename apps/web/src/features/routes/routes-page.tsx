@@ -1,10 +1,10 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import type { RoutePageShape } from '@zesting/contract';
 import { stepsInOrder } from '@zesting/core';
-import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { wholeRoutesQuery } from '../../api/production';
 import { call } from '../../lib/api';
+import { useSearch } from '../../lib/use-search';
 import { count, minutesWords } from '../../lib/format';
 import { useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
@@ -15,13 +15,9 @@ import { RouteEditor } from './route-editor';
 /** The routes that pieces take: steps, roles, spans, rework. One is edited at a time, beside the list. */
 export function RoutesPage() {
   const { data } = useSuspenseQuery(wholeRoutesQuery);
-  const [search, setSearch] = useSearchParams();
+  const { search, put } = useSearch();
   const chosen = search.get('route');
-  const choose = (id: string) => {
-    const next = new URLSearchParams(search);
-    next.set('route', id);
-    setSearch(next);
-  };
+  const choose = (id: string) => put({ route: id });
   const [here, archived] = [data.routes.filter((route) => !route.archivedAt), data.routes.filter((route) => route.archivedAt)];
   const shown = chosen === 'new' ? null : (data.routes.find((route) => route.id === chosen) ?? here[0]);
   return (

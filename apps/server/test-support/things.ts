@@ -1,0 +1,83 @@
+import { randomUUID } from 'node:crypto';
+import sharp from 'sharp';
+import { getValue } from '@zesting/core';
+import { addMarker } from '../src/features/calendar/index.js';
+import { submitRequest } from '../src/features/intake/index.js';
+import { addPieceFile, assignStep, editContent, handIn } from '../src/features/production/index.js';
+import { sendPacket } from '../src/features/signoff/index.js';
+import { makePiece, stepOf, type Scene, type SceneClient } from './scene.js';
+
+/** Ids of one client's things, by the name that paths give them. */
+export interface Things {
+  readonly [param: string]: string;
+}
+
+/** A piece of a client that has gone all the way to the client, and what hangs on it. */
+export async function makeThings(scene: Scene, client: SceneClient, isOwn: boolean): Promise<Things> {
+  const { app, people } = scene;
+  const pieceId = await makePiece(scene, client);
+  const bytes = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#fff' } })
+    .png()
+    .toBuffer();
+  const file = getValue(await addPieceFile(app, pieceId, { name: 'a.png', bytes }));
+  const body = { shared: { copy: 'Copy', disclosure: '', media: [{ assetId: file.assetId, alt: '' }] }, channels: [] };
+  getValue(await editContent(app, people.lead, pieceId, body, 1));
+  const stepId = await stepOf(scene, pieceId, 'check');
+  if (isOwn) {
+    getValue(await assignStep(app, people.lead, await stepOf(scene, pieceId, 'write'), people.freelance.personId));
+    getValue(await assignStep(app, people.lead, await stepOf(scene, pieceId, 'design'), people.staff.personId));
+  }
+  for (const key of ['write', 'design', 'check']) getValue(await handIn(app, people.lead, await stepOf(scene, pieceId, key)));
+  const packetId = getValue(await sendPacket(app, people.lead, client.id, { title: 'P', pieceIds: [pieceId], dueOn: '2027-03-10' }));
+  const submitted = getValue(
+    await submitRequest(app, client.formId, { name: 'N', email: 'n@x.test', answers: { about: 'X' } }, randomUUID()),
+  );
+  await app.read("update clients set brand = jsonb_set(brand, '{logos}', jsonb_build_array($2::text)) where id = $1", [
+    client.id,
+    file.assetId,
+  ]);
+  const [remark] = await app.read<{ id: string }>(
+    `insert into remarks (client_id, piece_id, packet_id, contact_id, round, position, text, created_at)
+     values ($1, $2, $3, $4, 1, 0, 'Warmer', now()) returning id`,
+    [client.id, pieceId, packetId, client.contactId],
+  );
+  const [note] = await app.read<{ id: string }>(
+    `insert into team_notes (client_id, piece_id, author_id, kind, text, created_at) values ($1, $2, $3, 'comment', 'Look', now()) returning id`,
+    [client.id, pieceId, people.lead.personId],
+  );
+  const [placement] = await app.read<{ id: string }>('select id from placements where piece_id = $1 limit 1', [pieceId]);
+  const marker = { clientId: client.id, kind: 'launch', name: 'Launch', startOn: '2027-03-16', endOn: '2027-03-16' } as const;
+  const markerId = getValue(await addMarker(app, people.lead, marker));
+  const [reset] = await app.read<{ id: string }>(
+    "insert into password_resets (person_id, asked_at, ends_at) values ($1, '2027-03-01T09:00:00Z', '2027-03-01T10:00:00Z') returning id",
+    [people.freelance.personId],
+  );
+  return {
+    pieceId,
+    markerId,
+    tabId: randomUUID(),
+    uploadId: randomUUID(),
+    stepId,
+    packetId,
+    assetId: file.assetId,
+    clientId: client.id,
+    requestId: submitted.requestId,
+    placementId: placement?.id ?? '',
+    remarkId: remark?.id ?? '',
+    noteId: note?.id ?? '',
+    routeId: scene.routeId,
+    secret: `${app.links.token('feed', client.id, 1)}.ics`,
+    form: client.formId,
+    contact: client.contactId,
+    contactId: client.contactId,
+    receipt: submitted.requestId,
+    // a person is nobody's client's: the own one is the staff creator, the other the manager
+    personId: isOwn ? people.staff.personId : people.manager.personId,
+    leadId: people.lead.personId,
+    timeOffId: randomUUID(),
+    coverId: randomUUID(),
+    invited: people.freelance.personId,
+    resetting: reset?.id ?? '',
+    deviceId: randomUUID(),
+  };
+}
