@@ -24,14 +24,14 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   const plan = planStory(now, [...STORY, ...ASKED]);
   const stories = new Map([...STORY, ...ASKED].map((piece) => [piece, new PieceStory(app, setup, piece, plan.wishOn(piece))]));
   const present = Temporal.Instant.from(now).epochMilliseconds;
-  for (const scene of plan.scenes.filter(({ atMs }) => atMs < present)) {
-    app.clock.set(textOf(scene.atMs));
-    await stories.get(scene.piece)?.play(scene.act);
+  for (const moment of plan.moments.filter(({ atMs }) => atMs < present)) {
+    app.clock.set(textOf(moment.atMs));
+    await stories.get(moment.piece)?.play(moment.act);
     await sendRoundUps(app);
   }
   app.clock.set(now);
   getValue(await app.write(async (tx, at) => ok(await replanOpen(tx, at))));
-  for (const scene of plan.scenes.filter(({ atMs }) => atMs === present)) await stories.get(scene.piece)?.play(scene.act);
+  for (const moment of plan.moments.filter(({ atMs }) => atMs === present)) await stories.get(moment.piece)?.play(moment.act);
   getValue(await app.write(async (tx, at) => ok(await predict(tx, at))));
   await addTalk(app, setup);
 }

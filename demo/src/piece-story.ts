@@ -41,9 +41,9 @@ interface StepRow {
   skill: string;
 }
 
-/** The scenes of one piece, each through a use case. */
+/** The moments of one piece, each through a use case. */
 export class PieceStory {
-  /** what the scenes pass on to each other */
+  /** what the moments pass on to each other */
   private readonly thread = { requestId: '', pieceId: '' };
 
   constructor(

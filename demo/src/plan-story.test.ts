@@ -28,19 +28,19 @@ function faults(plan: StoryPlan): string[] {
   const now = Date.parse(plan.now);
   const byPiece = new Map<StoryPiece, { act: Act; at: number }[]>();
   let last = -Infinity;
-  for (const { piece, act, atMs: ms } of plan.scenes) {
+  for (const { piece, act, atMs: ms } of plan.moments) {
     if (ms < last) found.push(`${piece.title}: ${act} is out of order`);
     last = ms;
     byPiece.set(piece, [...(byPiece.get(piece) ?? []), { act, at: ms }]);
   }
-  for (const [piece, scenes] of byPiece) {
-    const at = (act: Act) => scenes.find((scene) => scene.act === act)?.at;
+  for (const [piece, moments] of byPiece) {
+    const at = (act: Act) => moments.find((moment) => moment.act === act)?.at;
     const say = (what: string) => found.push(`${piece.title}: ${what}`);
     const told = ORDER.flatMap((act) => at(act) ?? []);
     told.forEach((ms, index) => {
       if (index > 0 && ms <= (told[index - 1] ?? Infinity)) say(`${index} does not follow`);
     });
-    if (scenes.some((scene) => scene.at > now)) say('in the future');
+    if (moments.some((moment) => moment.at > now)) say('in the future');
     const publish = plan.publishMs(piece);
     const [first, lastOut] = [Math.min(...publish), Math.max(...publish)];
     if ((at('place') ?? at('pencil') ?? -Infinity) >= first) say('placed after it went out');
@@ -48,7 +48,7 @@ function faults(plan: StoryPlan): string[] {
     if (piece.ending === 'missed' && first >= now) say('not missed yet');
     if (['scheduled', 'changed_after', 'pencilled'].includes(piece.ending) && first <= now) say('its time has passed');
     const wishOn = plan.wishOn(piece);
-    const asked = scenes[0]?.at ?? 0;
+    const asked = moments[0]?.at ?? 0;
     if (wishOn !== null && wishOn < clocks.dayAt(asked, CLIENTS[piece.client].zone)) say('wished for the past');
   }
   return found;
@@ -81,7 +81,7 @@ describe('the story, planned', () => {
 
   it('asks on weekdays, in the morning of the client’s zone, where there is time for it', () => {
     const plan = planStory('2027-03-19T15:00:00Z', ALL);
-    for (const { piece, act, atMs } of plan.scenes)
+    for (const { piece, act, atMs } of plan.moments)
       if (act === 'ask' && piece.askedDaysAgo > 4) {
         const { zone } = CLIENTS[piece.client];
         expect(weekdayOf(dayIn(textOf(atMs), zone))).toBeLessThanOrEqual(5);
@@ -91,9 +91,9 @@ describe('the story, planned', () => {
 
   it('is the same story for the same present, and ends with what today asks for', () => {
     const [one, two] = [planStory('2027-12-31T23:30:00Z', ALL), planStory('2027-12-31T23:30:00Z', ALL)];
-    expect(one.scenes).toEqual(two.scenes);
+    expect(one.moments).toEqual(two.moments);
     expect(
-      one.scenes
+      one.moments
         .slice(-3)
         .map(({ act }) => act)
         .sort(),

@@ -26,7 +26,7 @@ export type Act =
   | 'wish_beyond'
   | 'overrun';
 
-export interface PlannedScene {
+export interface Moment {
   readonly piece: StoryPiece;
   readonly act: Act;
   /** milliseconds since 1970 */
@@ -36,8 +36,8 @@ export interface PlannedScene {
 /** Everything in the story that has a day, reckoned from one present. */
 export interface StoryPlan {
   readonly now: InstantText;
-  /** all scenes in the order in which they happen; those of the present itself come last */
-  readonly scenes: readonly PlannedScene[];
+  /** all moments in the order in which they happen; those of the present itself come last */
+  readonly moments: readonly Moment[];
   /** the day on which a piece is wished for, in its client's zone; null where no date was named */
   readonly wishOn: (piece: StoryPiece) => Day | null;
   /** when its placements go out, in milliseconds since 1970 */
@@ -203,7 +203,7 @@ class Seen {
     return this.clocks.msAt(on, `${String(hour).padStart(2, '0')}:00`, zone);
   }
 
-  scenesOf(piece: StoryPiece): PlannedScene[] {
+  momentsOf(piece: StoryPiece): Moment[] {
     const acts = WAYS[piece.ending];
     const past = acts.filter((act) => !AT_PRESENT.has(act) && act !== 'mark_out');
     const publish = this.publishTimes(piece);
@@ -213,10 +213,10 @@ class Seen {
       past.map((act) => this.wanted(piece, act)),
       end,
     );
-    const scenes = past.map((act, index) => ({ piece, act, atMs: times[index] ?? 0 }));
-    if (acts.includes('mark_out')) scenes.push({ piece, act: 'mark_out', atMs: this.markedOut(piece, publish) });
-    for (const act of acts) if (AT_PRESENT.has(act)) scenes.push({ piece, act, atMs: this.nowMs });
-    return scenes;
+    const moments = past.map((act, index) => ({ piece, act, atMs: times[index] ?? 0 }));
+    if (acts.includes('mark_out')) moments.push({ piece, act: 'mark_out', atMs: this.markedOut(piece, publish) });
+    for (const act of acts) if (AT_PRESENT.has(act)) moments.push({ piece, act, atMs: this.nowMs });
+    return moments;
   }
 
   /** The manager says that it is out on the morning after the last placement's day, and not before it was. */
@@ -236,11 +236,11 @@ class Seen {
  */
 export function planStory(now: InstantText, pieces: readonly StoryPiece[], clocks = new WallClocks()): StoryPlan {
   const seen = new Seen(now, clocks);
-  const scenes = pieces.flatMap((piece) => seen.scenesOf(piece));
-  const isPresent = (scene: PlannedScene) => AT_PRESENT.has(scene.act);
+  const moments = pieces.flatMap((piece) => seen.momentsOf(piece));
+  const isPresent = (moment: Moment) => AT_PRESENT.has(moment.act);
   return {
     now,
-    scenes: [...scenes.filter((scene) => !isPresent(scene)).sort((a, b) => a.atMs - b.atMs), ...scenes.filter(isPresent)],
+    moments: [...moments.filter((moment) => !isPresent(moment)).sort((a, b) => a.atMs - b.atMs), ...moments.filter(isPresent)],
     wishOn: (piece) => seen.wishOn(piece),
     publishMs: (piece) => seen.publishTimes(piece),
   };

@@ -8,7 +8,7 @@ import { feature as notices } from './features/notices/feature.js';
 import { feature as people } from './features/people/feature.js';
 import { feature as planning } from './features/planning/feature.js';
 import { feature as production } from './features/production/feature.js';
-import { feature as signoff } from './features/signoff/feature.js';
+import { feature as signOff } from './features/sign-off/feature.js';
 import { feature as teamNotes } from './features/team-notes/feature.js';
 import type { Feature } from './platform/feature.js';
 
@@ -22,7 +22,7 @@ export const FEATURES: readonly Feature[] = [
   intake,
   planning,
   production,
-  signoff,
+  signOff,
   calendar,
   teamNotes,
   find,

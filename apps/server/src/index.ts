@@ -14,5 +14,5 @@ export { sendReminders, sendRoundUps } from './features/notices/index.js';
 export * from './features/people/index.js';
 export * from './features/planning/index.js';
 export * from './features/production/index.js';
-export * from './features/signoff/index.js';
+export * from './features/sign-off/index.js';
 export * from './features/team-notes/index.js';

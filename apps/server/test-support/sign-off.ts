@@ -1,6 +1,6 @@
 import { getValue } from '@zesting/core';
 import { editContent, handIn } from '../src/features/production/index.js';
-import { decide, sendPacket, settleRemark, type DecisionInput } from '../src/features/signoff/index.js';
+import { decide, sendPacket, settleRemark, type DecisionInput } from '../src/features/sign-off/index.js';
 import { makePiece, stepOf, type Scene, type SceneClient } from './scene.js';
 
 /** The way of a piece up to the client's word, each step through its use case, as the lead. */

@@ -4,7 +4,7 @@ import { getValue } from '@zesting/core';
 import { addMarker } from '../src/features/calendar/index.js';
 import { submitRequest } from '../src/features/intake/index.js';
 import { addPieceFile, assignStep, editContent, handIn } from '../src/features/production/index.js';
-import { sendPacket } from '../src/features/signoff/index.js';
+import { sendPacket } from '../src/features/sign-off/index.js';
 import { makePiece, stepOf, type Scene, type SceneClient } from './scene.js';
 
 /** Ids of one client's things, by the name that paths give them. */

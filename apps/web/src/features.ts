@@ -2,16 +2,16 @@ import { feature as agency } from './features/agency';
 import { feature as calendar } from './features/calendar';
 import { feature as clients } from './features/clients';
 import { feature as desk } from './features/desk';
+import { feature as intake } from './features/intake';
 import { feature as links } from './features/links';
 import { feature as people } from './features/people';
+import { feature as planning } from './features/planning';
 import { feature as production } from './features/production';
-import { feature as requests } from './features/requests';
-import { feature as routes } from './features/routes';
 import { feature as signOff } from './features/sign-off';
 import type { WebFeature } from './lib/feature';
 import { addVerbs } from './lib/verbs';
 
 /** The features of the interface, in the order in which finding offers what they can do. A new one is its folder, and a line here. */
-export const FEATURES: readonly WebFeature[] = [desk, requests, signOff, production, calendar, agency, clients, people, routes, links];
+export const FEATURES: readonly WebFeature[] = [desk, intake, signOff, production, calendar, agency, clients, people, planning, links];
 
 for (const { verbs } of FEATURES) if (verbs) addVerbs(verbs);

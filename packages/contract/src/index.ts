@@ -8,6 +8,6 @@ export * from './people/index.js';
 export * from './intake/index.js';
 export * from './planning/index.js';
 export * from './production/index.js';
-export * from './signoff/index.js';
+export * from './sign-off/index.js';
 export * from './team-notes/index.js';
 export * from './calendar/index.js';

@@ -6,7 +6,7 @@ export * from './backplan/index.js';
 export * from './workload/index.js';
 export * from './content/index.js';
 export * from './digest/index.js';
-export * from './signoff/index.js';
+export * from './sign-off/index.js';
 export * from './reckoning/index.js';
 export * from './record/index.js';
 export * from './intake/index.js';

@@ -18,7 +18,7 @@ export interface ActivityEntry {
 }
 
 /** Writes a line of the activity record, in the transaction of what it tells. */
-export async function record(tx: Tx, entry: ActivityEntry): Promise<void> {
+export async function recordActivity(tx: Tx, entry: ActivityEntry): Promise<void> {
   await tx.insert(Activity, { ...entry, detail: (entry.detail ?? {}) as object }); // any JSON
   await tx.query("select pg_notify('zesting_changes', '')"); // delivered at commit, once per transaction
 }

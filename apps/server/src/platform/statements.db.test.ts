@@ -4,7 +4,7 @@ import { callerAs, callerByLink, makePiece, makeScene, stepOf, type Caller, type
 import { Jobs } from './jobs/jobs.js';
 import { submitRequest } from '../features/intake/index.js';
 import { assignStep, editContent, handIn } from '../features/production/index.js';
-import { sendPacket } from '../features/signoff/index.js';
+import { sendPacket } from '../features/sign-off/index.js';
 import { addNote } from '../features/team-notes/index.js';
 
 /** The most statements that any list may ask, signing in and access included. */

@@ -5,7 +5,7 @@ import { IsNotEmpty, IsString, MaxLength } from 'class-validator';
 import { Entity, PrimaryColumn } from 'typeorm';
 import { Access, CurrentViewer, type Viewer } from '../../src/platform/access/access.js';
 import { MANAGERS, type NamesOf, type Policy } from '../../src/platform/access/policies.js';
-import { record } from '../../src/platform/activity.js';
+import { recordActivity } from '../../src/platform/activity.js';
 import { App } from '../../src/platform/app.js';
 import { IdColumn, TextColumn } from '../../src/platform/database/columns.js';
 import { holdsEvery, type Feature } from '../../src/platform/feature.js';
@@ -44,7 +44,15 @@ export class MottosController {
     return valueOrProblem(
       await this.app.write(async (tx, at) => {
         const motto = await tx.save(tx.create(Motto, { clientId, words }));
-        await record(tx, { clientId, thing: 'client', thingId: clientId, verb: 'motto.added', actor: viewer.name, detail: { words }, at });
+        await recordActivity(tx, {
+          clientId,
+          thing: 'client',
+          thingId: clientId,
+          verb: 'motto.added',
+          actor: viewer.name,
+          detail: { words },
+          at,
+        });
         return ok(motto);
       }),
     );

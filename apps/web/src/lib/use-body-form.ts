@@ -16,6 +16,8 @@ export interface BodyForm<Body> {
   /** what is wrong with the whole */
   readonly wrong: string | undefined;
   readonly busy: boolean;
+  /** back to what the fields held at first */
+  readonly reset: () => void;
   /** for the form element: its first wrong field is gone to */
   readonly onSubmit: (event: FormEvent<HTMLFormElement>) => void;
 }
@@ -78,6 +80,7 @@ export function useBodyForm<Body extends FieldValues>(
     },
     wrong: errors.root?.message,
     busy: isSubmitting,
+    reset: () => form.reset(),
     onSubmit: (event) => {
       const element = event.currentTarget;
       const show = (names: readonly string[]) => {

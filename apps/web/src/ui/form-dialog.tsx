@@ -10,6 +10,8 @@ interface FormDialogProps {
   readonly look?: 'main' | 'danger';
   /** what the button says that does not */
   readonly leave?: string;
+  /** another button, apart from these */
+  readonly beside?: ReactNode;
   readonly form: {
     readonly onSubmit: (event: FormEvent<HTMLFormElement>) => void;
     readonly wrong: string | undefined;
@@ -20,7 +22,17 @@ interface FormDialogProps {
 }
 
 /** A dialog that is filled in and sent: its fields, what is wrong with the whole, and the two ways out. */
-export function FormDialog({ title, description, action, look = 'main', leave = 'Not yet', form, onClose, children }: FormDialogProps) {
+export function FormDialog({
+  title,
+  description,
+  action,
+  look = 'main',
+  leave = 'Not yet',
+  beside,
+  form,
+  onClose,
+  children,
+}: FormDialogProps) {
   return (
     <Dialog open onClose={onClose} title={title} {...(description ? { description } : {})}>
       <form noValidate onSubmit={form.onSubmit}>
@@ -30,7 +42,8 @@ export function FormDialog({ title, description, action, look = 'main', leave = 
             {form.wrong}
           </p>
         )}
-        <div className="flex justify-end gap-2">
+        <div className="flex flex-wrap justify-end gap-2">
+          {beside && <span className="mr-auto">{beside}</span>}
           <Button onClick={onClose}>{leave}</Button>
           <Button look={look} type="submit" disabled={form.busy}>
             {action}

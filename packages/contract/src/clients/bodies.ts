@@ -17,9 +17,9 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { IsDay, IsNotBlank, IsTimeOfDay, IsWeek, IsZone, Optional, OrNull } from '../fields/index.js';
-import { BrandBody } from './brand.js';
+import { BrandBody } from './brand-bodies.js';
 import { CHANNEL_KINDS, type ChannelKind } from './channel-kinds.js';
-import { PolicyBody } from './policy.js';
+import { PolicyBody } from './policy-bodies.js';
 
 /** A contact as the client's page edits it. Without an id it is new. */
 export class ContactBody {

@@ -1,5 +1,5 @@
 export * from './bodies.js';
-export * from './brand.js';
-export * from './policy.js';
+export * from './brand-bodies.js';
+export * from './policy-bodies.js';
 export * from './channel-kinds.js';
 export * from './shapes.js';

@@ -1,6 +1,6 @@
 import type { SignOffPolicy } from '@zesting/core';
 import { ChannelBody, ClosureBody, ContactBody, PillarBody } from './bodies.js';
-import { BrandBody } from './brand.js';
+import { BrandBody } from './brand-bodies.js';
 
 export class ChannelShape {
   id: string;

@@ -3,7 +3,7 @@ import type { CalendarShape } from '@zesting/contract';
 import { getValue } from '@zesting/core';
 import { Caller, callerAs, makePiece, makeScene, NOW, stepOf, type Scene, type SceneClient } from '../../../test-support/scene.js';
 import { editContent, handIn } from '../production/index.js';
-import { decide, sendPacket } from '../signoff/index.js';
+import { decide, sendPacket } from '../sign-off/index.js';
 import {
   addMarker,
   addPlacement,

@@ -1,5 +1,5 @@
 import { ok } from '@zesting/core';
-import { record } from '../../platform/activity.js';
+import { recordActivity } from '../../platform/activity.js';
 import type { App } from '../../platform/app.js';
 import { rowsOf } from '../../platform/database/transaction.js';
 import type { MailFailure } from '../../platform/mail/mail.js';
@@ -34,7 +34,7 @@ export async function tellMailFailure(app: App, failure: MailFailure): Promise<v
         path: `/clients/${clientId}?part=contacts`,
         key: `mail:${failure.to}`,
       });
-      await record(tx, {
+      await recordActivity(tx, {
         clientId,
         thing: 'client',
         thingId: clientId,

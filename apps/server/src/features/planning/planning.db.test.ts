@@ -19,7 +19,7 @@ import { Jobs } from '../../platform/jobs/jobs.js';
 import { editClient } from '../clients/index.js';
 import { addTimeOff, comeBack, editPerson, importTimeOff, leave, removeTimeOff } from '../people/index.js';
 import { assignStep, beginStep, editContent, editPiece, handBack, handIn, sayRemaining } from '../production/index.js';
-import { approveForClient, decide, sendPacket, settleRemark } from '../signoff/index.js';
+import { approveForClient, decide, sendPacket, settleRemark } from '../sign-off/index.js';
 import {
   computeStates,
   loadCalendars,

@@ -36,7 +36,7 @@ describe('the prediction of load', () => {
     if (left !== undefined) getValue(await sayRemaining(scene.app, scene.people[to], stepId, left));
     return stepId;
   };
-  const settle = async () => getValue(await scene.app.write(async (tx, now) => ok(await predict(tx, now))));
+  const predictAll = async () => getValue(await scene.app.write(async (tx, now) => ok(await predict(tx, now))));
   const stateOf = async (pieceId: string) =>
     (
       await scene.app.read<Record<string, unknown>>(
@@ -51,7 +51,7 @@ describe('the prediction of load', () => {
     const second = await makePiece(scene, scene.a, '2027-03-12'); // write by Thu 4
     const big = await give(first, 'staff', 32 * HOURS);
     await give(second, 'staff');
-    await settle();
+    await predictAll();
     expect(await stateOf(first)).toEqual({
       list: 'will_be_late',
       danger: 'will_be_late',
@@ -67,7 +67,7 @@ describe('the prediction of load', () => {
       behind: 1,
     });
     getValue(await assignStep(scene.app, scene.people.manager, big, scene.people.freelance.personId));
-    await settle();
+    await predictAll();
     expect(await stateOf(second)).toEqual({ list: 'on_course', danger: 'fine', start: '2027-03-01', finish: '2027-03-01', behind: 0 });
   });
 
@@ -76,7 +76,7 @@ describe('the prediction of load', () => {
     const second = await makePiece(scene, scene.a, '2027-03-12');
     await give(first, 'staff', 32 * HOURS);
     await give(second, 'staff');
-    await settle();
+    await predictAll();
     const { body } = await (await callerAs(scene, 'manager')).call('GET', '/api/desk');
     const rows = body['rows'] as { id: string; late: unknown }[];
     expect(rows.find((row) => row.id === second)?.late).toEqual({
@@ -91,22 +91,22 @@ describe('the prediction of load', () => {
   it('goes by half days, time off and the cut-off of whoever does the work', async () => {
     const pieceId = await makePiece(scene, scene.a, '2027-04-20');
     await give(pieceId, 'staff', 16 * HOURS);
-    await settle();
+    await predictAll();
     expect((await stateOf(pieceId))?.['finish']).toBe('2027-03-02');
     await scene.app.read(
       "insert into time_off (person_id, start_on, end_on, part) values ($1, '2027-03-01', '2027-03-01', 0.5), ($1, '2027-03-02', '2027-03-02', 1)",
       [scene.people.staff.personId],
     );
     await changeBeside();
-    await settle();
+    await predictAll();
     expect((await stateOf(pieceId))?.['finish']).toBe('2027-03-04');
     scene.app.clock.set('2027-03-01T13:00:00Z');
     await changeBeside();
-    await settle();
+    await predictAll();
     expect((await stateOf(pieceId))?.['finish']).toBe('2027-03-04'); // 8 h on Wednesday, 8 on Thursday
     await scene.app.read('delete from time_off where person_id = $1', [scene.people.staff.personId]);
     await changeBeside();
-    await settle();
+    await predictAll();
     expect((await stateOf(pieceId))?.['finish']).toBe('2027-03-03');
   });
 
@@ -118,11 +118,11 @@ describe('the prediction of load', () => {
     getValue(await editContent(app, people.staff, pieceId, content, 1));
     getValue(await beginStep(app, people.staff, stepId));
     getValue(await handIn(app, people.staff, stepId));
-    await settle();
+    await predictAll();
     expect(await stateOf(pieceId)).toMatchObject({ start: null, finish: null });
     getValue(await handIn(app, people.manager, await stepOf(scene, pieceId, 'design')));
     getValue(await handBack(app, people.manager, await stepOf(scene, pieceId, 'check'), 'Again'));
-    await settle();
+    await predictAll();
     const [design] = await app.read<{ remaining_minutes: number | null; predicted_finish_on: string | null }>(
       "select remaining_minutes, predicted_finish_on from steps where piece_id = $1 and key = 'design'",
       [pieceId],
@@ -130,7 +130,7 @@ describe('the prediction of load', () => {
     expect(design).toEqual({ remaining_minutes: null, predicted_finish_on: '2027-03-02' });
     const [row] = await app.read<{ version: number }>('select version from pieces where id = $1', [pieceId]);
     getValue(await editPiece(app, people.manager, pieceId, { shelved: true }, row?.version ?? 0));
-    await settle();
+    await predictAll();
     const left = await app.read('select 1 from steps where piece_id = $1 and predicted_start_on is not null', [pieceId]);
     expect(left).toEqual([]);
   });
@@ -141,7 +141,7 @@ describe('the prediction of load', () => {
     await give(first, 'staff', 32 * HOURS);
     await give(second, 'staff');
     getValue(await assignStep(scene.app, scene.people.manager, await stepOf(scene, second, 'design'), scene.people.freelance.personId));
-    await settle();
+    await predictAll();
     const seenBy = async (role: 'manager' | 'staff' | 'freelance') => {
       const { body } = await (await callerAs(scene, role)).call('GET', `/api/pieces/${second}`);
       const [step] = body['steps'] as { predictedFinishOn: string; behindSteps: number }[];
@@ -158,16 +158,16 @@ describe('the prediction of load', () => {
     const second = await makePiece(scene, scene.a, '2027-03-12');
     await give(first, 'staff', 32 * HOURS);
     await give(second, 'staff');
-    await settle();
+    await predictAll();
     expect(await stateOf(second)).toMatchObject({ finish: '2027-03-05', behind: 1 });
     getValue(await leave(app, people.lead, people.staff.personId));
-    await settle();
+    await predictAll();
     // nobody’s steps are not in each other’s way; the large one still takes its days
     expect([(await stateOf(first))?.['finish'], (await stateOf(second))?.['finish']]).toEqual(['2027-03-04', '2027-03-01']);
     getValue(await comeBack(app, people.lead, people.staff.personId));
     const [row] = await app.read<{ version: number }>('select version from pieces where id = $1', [first]);
     getValue(await editPiece(app, people.manager, first, { shelved: true }, row?.version ?? 0));
-    await settle();
+    await predictAll();
     expect(await stateOf(second)).toMatchObject({ finish: '2027-03-01', behind: 0, danger: 'fine' });
   });
 
@@ -231,7 +231,7 @@ describe('the prediction of load', () => {
     const big = await give(mine, 'staff', 32 * HOURS);
     await give(linked, 'staff');
     await give(apart, 'freelance');
-    await settle();
+    await predictAll();
     const reach = async () => {
       const { pieceIds } = await reachOfWanted(app.manager);
       return pieceIds && new Set(pieceIds);
@@ -239,28 +239,28 @@ describe('the prediction of load', () => {
     expect(await reach()).toEqual(new Set());
     getValue(await sayRemaining(app, people.staff, big, 16 * HOURS));
     expect(await reach()).toEqual(new Set([mine, linked]));
-    await settle();
+    await predictAll();
     getValue(await assignStep(app, people.manager, big, null));
     expect(await reach()).toEqual(new Set([mine, linked])); // by whom it was taken from
-    await settle();
+    await predictAll();
     expect(await stateOf(linked)).toMatchObject({ finish: '2027-03-01', behind: 0 });
     getValue(await assignStep(app, people.manager, big, people.staff.personId));
-    await settle();
+    await predictAll();
     const shared = { copy: 'Words', disclosure: '', media: [] };
     getValue(await editContent(app, people.staff, linked, { shared, channels: [] }, 1));
-    await settle();
+    await predictAll();
     getValue(await handIn(app, people.staff, await write(linked)));
     expect(await reach()).toEqual(new Set([mine, linked])); // by whose hours were taken until now
-    await settle();
+    await predictAll();
     getValue(await assignStep(app, people.manager, big, people.freelance.personId));
     expect(await reach()).toEqual(new Set([mine, apart]));
-    await settle();
+    await predictAll();
     const [row] = await app.read<{ version: number }>('select version from pieces where id = $1', [mine]);
     getValue(await editPiece(app, people.manager, mine, { shelved: true }, row?.version ?? 0));
     expect(await reach()).toEqual(new Set([mine, apart]));
     await changeBeside();
     expect(await reach()).toBeNull(); // the whole agency
-    await settle();
+    await predictAll();
     expect(await app.read('select 1 from predictions_wanted')).toEqual([]);
   });
 
@@ -273,7 +273,7 @@ describe('the prediction of load', () => {
     for (let made = 0; made < 12; made++) pieces.push(await makePiece(scene, scene.a, `2027-04-${String(10 + made).padStart(2, '0')}`));
     const shared = { copy: 'Words', disclosure: '', media: [] };
     for (const id of pieces) getValue(await editContent(app, people.lead, id, { shared, channels: [] }, 1));
-    await settle();
+    await predictAll();
     let changed = 0;
     for (let count = 0; count < 120; count++) {
       const pieceId = pick(pieces);
@@ -319,8 +319,13 @@ describe('the prediction of load', () => {
     const pieces = [await makePiece(scene, scene.a, '2027-03-11'), await makePiece(scene, scene.a, '2027-03-12')];
     const [first = '', second = ''] = pieces;
     await give(first, 'staff', 32 * HOURS);
-    await Promise.all([settle(), give(second, 'staff'), settle(), scene.app.write(async (tx, now) => ok(await replanOpen(tx, now)))]);
-    await settle();
+    await Promise.all([
+      predictAll(),
+      give(second, 'staff'),
+      predictAll(),
+      scene.app.write(async (tx, now) => ok(await replanOpen(tx, now))),
+    ]);
+    await predictAll();
     expect(await stateOf(second)).toMatchObject({ danger: 'will_be_late', finish: '2027-03-05', behind: 1 });
   });
 });

@@ -24,7 +24,7 @@ export { createPiece, type NewPiece, pieceMade } from './use-cases/create-piece.
 export { beginStep, handBack, handIn, sayRemaining } from './use-cases/do-step.js';
 export { editContent } from './use-cases/edit-content.js';
 export { editPiece } from './use-cases/edit-piece.js';
-export { aimOf, tellAimMoved } from './use-cases/tell-aim-moved.js';
+export { storedAim, tellAimMoved } from './use-cases/tell-aim-moved.js';
 export { appendSignOff, openRound } from './use-cases/open-round.js';
 
 @Module({ controllers: [PiecesController, PieceUploadsController, StepsController] })

@@ -5,7 +5,7 @@ import { getValue } from '@zesting/core';
 import { callerAs, callerByLink, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { eventually } from '../../../test-support/eventually.js';
 import { signOffIn } from '../../../test-support/sign-off.js';
-import { decide, sendPacket } from '../signoff/index.js';
+import { decide, sendPacket } from '../sign-off/index.js';
 import { addPieceFile, assignStep, editContent, handIn } from './index.js';
 
 const TUS = { 'Tus-Resumable': '1.0.0' };

@@ -46,20 +46,20 @@ class WorkThread {
     const number = ++this.count;
     return new Promise((resolve, reject) => {
       const lose = (error: Error) => {
-        settle();
+        finish();
         if (this.worker === worker) this.worker = undefined;
         void worker.terminate();
         reject(error);
       };
       const hear = (message: WorkAnswer<Answer>) => {
         if (message.number !== number) return;
-        settle();
+        finish();
         if (message.error) reject(Object.assign(new Error(message.error.message), { code: message.error.code }));
         else resolve(message.answer as Answer); // the worker's own answer to this task
       };
       const ended = () => lose(new Error('the worker ended'));
       const timer = setTimeout(() => lose(new Error('the work took too long')), milliseconds);
-      const settle = () => {
+      const finish = () => {
         clearTimeout(timer);
         worker.off('message', hear).off('error', lose).off('exit', ended);
       };

@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
-import type { CoverBody, PersonPageShape } from '@zesting/contract';
-import { useState } from 'react';
+import { CoverBody, type PersonPageShape } from '@zesting/contract';
 import { toast } from 'sonner';
 import { peopleQuery } from '../../api/people';
-import { call, wordsOf } from '../../lib/api';
+import { call } from '../../lib/api';
 import { dayWords } from '../../lib/format';
 import { useSession, useWrite } from '../../lib/queries';
+import { useBodyForm } from '../../lib/use-body-form';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
 import { SpanFields } from '../../ui/span-fields';
@@ -48,27 +48,30 @@ export function CoverSection({ person }: { person: PersonPageShape }) {
 
 function AddCover({ person }: { person: PersonPageShape }) {
   const { todayOn } = useSession();
-  const empty: CoverBody = { coverId: '', startOn: '', endOn: '' };
-  const [body, setBody] = useState(empty);
-  const [error, setError] = useState<string>();
   const { data: people } = useQuery(peopleQuery);
   const add = useWrite((sent: CoverBody) => call(`/people/${person.id}/covers`, { method: 'POST', body: sent }), { quiet: true });
-  const submit = () => {
-    if (body.coverId === '' || body.startOn === '' || body.endOn === '') return setError('Choose who covers, and the first and last day.');
-    setError(undefined);
-    add.mutate(body, { onSuccess: () => setBody(empty), onError: (problem) => setError(wordsOf(problem)) });
-  };
+  const form = useBodyForm<CoverBody>(
+    CoverBody,
+    { coverId: '', startOn: '', endOn: '' },
+    {
+      send: async (body) => {
+        await add.mutateAsync(body);
+        form.reset();
+      },
+      words: {
+        coverId: { isUuid: 'Choose who covers.' },
+        startOn: { isDay: 'Choose the first day.' },
+        endOn: { isDay: 'Choose the last day.' },
+      },
+    },
+  );
+  const { body, change, errorOf } = form;
   return (
-    <>
+    <form noValidate onSubmit={form.onSubmit}>
       <div className="grid sm:grid-cols-[minmax(0,1fr)_11.5rem_11.5rem] gap-x-3">
-        <Field label="Who covers" error={error}>
+        <Field label="Who covers" error={errorOf('coverId')}>
           {(control) => (
-            <select
-              {...control}
-              className="field"
-              value={body.coverId}
-              onChange={(event) => setBody({ ...body, coverId: event.target.value })}
-            >
+            <select {...control} className="field" value={body.coverId} onChange={(event) => change({ coverId: event.target.value })}>
               <option value="">choose…</option>
               {people
                 ?.filter((other) => other.active && other.id !== person.id && (other.role === 'manager' || other.role === 'lead'))
@@ -85,12 +88,18 @@ function AddCover({ person }: { person: PersonPageShape }) {
           labels={['From', 'Until']}
           todayOn={todayOn}
           min={todayOn}
-          onChange={(span) => setBody({ ...body, ...span })}
+          onChange={change}
+          error={errorOf('startOn') ?? errorOf('endOn')}
         />
       </div>
-      <Button disabled={add.isPending} onClick={submit}>
+      {form.wrong && (
+        <p role="alert" className="text-rhubarb font-medium mb-2">
+          {form.wrong}
+        </p>
+      )}
+      <Button type="submit" disabled={form.busy}>
         Arrange cover
       </Button>
-    </>
+    </form>
   );
 }

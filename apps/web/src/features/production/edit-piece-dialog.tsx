@@ -1,30 +1,55 @@
-import type { EditPieceBody, PieceShape } from '@zesting/contract';
+import { EditPieceBody, type PieceShape } from '@zesting/contract';
 import { useState } from 'react';
+import { toast } from 'sonner';
 import { call, wordsOf } from '../../lib/api';
 import { useWrite } from '../../lib/queries';
+import { useBodyForm } from '../../lib/use-body-form';
 import { Button } from '../../ui/button';
-import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
+import { FormDialog } from '../../ui/form-dialog';
 
 /** Title and pillar of a piece, and the shelf: a shelved piece leaves the desk and the calendar and can come back. */
 export function EditPieceDialog({ piece: shown, onClose }: { piece: PieceShape; onClose: () => void }) {
   const [piece] = useState(shown); // as it was opened: what others do meanwhile must be noticed, not overwritten
-  const [title, setTitle] = useState(piece.title);
-  const [pillarId, setPillarId] = useState(piece.pillarId);
-  const [error, setError] = useState<string>();
   const edit = useWrite((body: EditPieceBody) => call(`/pieces/${piece.id}`, { method: 'PATCH', body, version: piece.version }), {
     quiet: true,
   });
-  const save = (body: EditPieceBody) => edit.mutate(body, { onSuccess: onClose, onError: (problem) => setError(wordsOf(problem)) });
-  const submit = () => (title.trim() === '' ? setError('A piece needs a title.') : save({ title: title.trim(), pillarId }));
+  const save = async (body: EditPieceBody) => {
+    await edit.mutateAsync(body);
+    onClose();
+  };
+  const form = useBodyForm<EditPieceBody>(
+    EditPieceBody,
+    { title: piece.title, pillarId: piece.pillarId },
+    {
+      send: ({ title = '', pillarId = null }) => save({ title: title.trim(), pillarId }),
+      words: { title: { isNotBlank: 'A piece needs a title.' } },
+    },
+  );
+  const { body, change, errorOf } = form;
+  const shelve = (
+    <Button
+      disabled={edit.isPending}
+      onClick={() => void save({ shelved: !piece.shelved }).catch((problem: unknown) => toast.error(wordsOf(problem)))}
+    >
+      {piece.shelved ? 'Take off the shelf' : 'Put on the shelf'}
+    </Button>
+  );
   return (
-    <Dialog open onClose={onClose} title="Edit the piece">
-      <Field label="Title" required error={error}>
-        {(control) => <input {...control} className="field" value={title} onChange={(event) => setTitle(event.target.value)} />}
+    <FormDialog form={form} onClose={onClose} title="Edit the piece" action="Save" leave="Leave as it was" beside={shelve}>
+      <Field label="Title" required error={errorOf('title')}>
+        {(control) => (
+          <input {...control} className="field" value={body.title} onChange={(event) => change({ title: event.target.value })} />
+        )}
       </Field>
       <Field label="Pillar">
         {(control) => (
-          <select {...control} className="field" value={pillarId ?? ''} onChange={(event) => setPillarId(event.target.value || null)}>
+          <select
+            {...control}
+            className="field"
+            value={body.pillarId ?? ''}
+            onChange={(event) => change({ pillarId: event.target.value || null })}
+          >
             <option value="">None</option>
             {piece.pillars.map((pillar) => (
               <option key={pillar.id} value={pillar.id}>
@@ -34,15 +59,6 @@ export function EditPieceDialog({ piece: shown, onClose }: { piece: PieceShape; 
           </select>
         )}
       </Field>
-      <div className="flex flex-wrap justify-end gap-2">
-        <Button className="mr-auto" disabled={edit.isPending} onClick={() => save({ shelved: !piece.shelved })}>
-          {piece.shelved ? 'Take off the shelf' : 'Put on the shelf'}
-        </Button>
-        <Button onClick={onClose}>Leave as it was</Button>
-        <Button look="main" disabled={edit.isPending} onClick={submit}>
-          Save
-        </Button>
-      </div>
-    </Dialog>
+    </FormDialog>
   );
 }

@@ -1,29 +1,42 @@
-import type { PacketShape, RecordDecisionBody } from '@zesting/contract';
-import { useState } from 'react';
-import { call, wordsOf } from '../../lib/api';
+import { RecordDecisionBody, type PacketShape } from '@zesting/contract';
+import { call } from '../../lib/api';
 import { useWrite } from '../../lib/queries';
-import { Button } from '../../ui/button';
-import { Dialog } from '../../ui/dialog';
+import { useBodyForm } from '../../lib/use-body-form';
 import { Field } from '../../ui/field';
+import { FormDialog } from '../../ui/form-dialog';
 
 /** Records on a contact's behalf what was said by telephone: who, how, about which piece. */
 export function RecordDecisionDialog({ packet, onClose }: { packet: PacketShape; onClose: () => void }) {
   const waiting = packet.items.filter((item) => item.outcome === null);
-  const [body, setBody] = useState<RecordDecisionBody>({
-    contactId: packet.approvers[0]?.id ?? '',
-    pieceId: waiting[0]?.pieceId ?? '',
-    verdict: 'approve',
-    remark: '',
-    how: 'By telephone',
-  });
-  const [error, setError] = useState<string>();
-  const change = (part: Partial<RecordDecisionBody>) => setBody({ ...body, ...part });
   const record = useWrite((sent: RecordDecisionBody) => call(`/packets/${packet.id}/decisions`, { method: 'POST', body: sent }), {
     quiet: true,
   });
+  const form = useBodyForm<RecordDecisionBody>(
+    RecordDecisionBody,
+    {
+      contactId: packet.approvers[0]?.id ?? '',
+      pieceId: waiting[0]?.pieceId ?? '',
+      verdict: 'approve',
+      remark: '',
+      how: 'By telephone',
+    },
+    {
+      send: async (body) => {
+        await record.mutateAsync(body);
+        onClose();
+      },
+    },
+  );
+  const { body, change, errorOf } = form;
   return (
-    <Dialog open onClose={onClose} title="Record an answer" description="It stands under the contact’s name, with yours beside it.">
-      <Field label="Who answered">
+    <FormDialog
+      form={form}
+      onClose={onClose}
+      title="Record an answer"
+      description="It stands under the contact’s name, with yours beside it."
+      action="Record it"
+    >
+      <Field label="Who answered" error={errorOf('contactId')}>
         {(control) => (
           <select {...control} className="field" value={body.contactId} onChange={(event) => change({ contactId: event.target.value })}>
             {packet.approvers.map((contact) => (
@@ -34,7 +47,7 @@ export function RecordDecisionDialog({ packet, onClose }: { packet: PacketShape;
           </select>
         )}
       </Field>
-      <Field label="About">
+      <Field label="About" error={errorOf('pieceId')}>
         {(control) => (
           <select {...control} className="field" value={body.pieceId} onChange={(event) => change({ pieceId: event.target.value })}>
             {waiting.map((item) => (
@@ -60,7 +73,7 @@ export function RecordDecisionDialog({ packet, onClose }: { packet: PacketShape;
           </label>
         ))}
       </fieldset>
-      <Field label="What was said" required={body.verdict === 'changes'}>
+      <Field label="What was said" required={body.verdict === 'changes'} error={errorOf('remark')}>
         {(control) => (
           <textarea
             {...control}
@@ -71,19 +84,9 @@ export function RecordDecisionDialog({ packet, onClose }: { packet: PacketShape;
           />
         )}
       </Field>
-      <Field label="How it was given" required error={error}>
+      <Field label="How it was given" required error={errorOf('how')}>
         {(control) => <input {...control} className="field" value={body.how} onChange={(event) => change({ how: event.target.value })} />}
       </Field>
-      <div className="flex justify-end gap-2">
-        <Button onClick={onClose}>Not yet</Button>
-        <Button
-          look="main"
-          disabled={record.isPending}
-          onClick={() => record.mutate(body, { onSuccess: onClose, onError: (problem) => setError(wordsOf(problem)) })}
-        >
-          Record it
-        </Button>
-      </div>
-    </Dialog>
+    </FormDialog>
   );
 }

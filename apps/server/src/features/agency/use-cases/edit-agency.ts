@@ -1,7 +1,7 @@
 import type { AgencySettingsShape, DefaultFormBody, EditAgencyBody } from '@zesting/contract';
 import { fail, FORM_STOCK, ok, type FormField, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
-import { changesBetween, record } from '../../../platform/activity.js';
+import { changesBetween, recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import type { DefaultForm } from '../../intake/index.js';
@@ -43,7 +43,7 @@ export function editAgency(
     if (Object.keys(changes).length === 0) return ok(before);
     agency.version += 1;
     await tx.save(agency);
-    await record(tx, {
+    await recordActivity(tx, {
       clientId: null,
       thing: 'agency',
       thingId: agency.id,

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import type { StoredFile } from '../../../platform/files/files.js';
 import { agencyOf } from '../queries/settings.js';
@@ -19,7 +19,7 @@ export async function putMark(
     Object.assign(agency, { markHash: file?.hash ?? null, markMime: file?.mime ?? null, version: agency.version + 1 });
     await tx.save(agency);
     const verb = file ? 'agency.mark_put' : 'agency.mark_taken_away';
-    await record(tx, { clientId: null, thing: 'agency', thingId: agency.id, verb, actor: viewer.name, at: now });
+    await recordActivity(tx, { clientId: null, thing: 'agency', thingId: agency.id, verb, actor: viewer.name, at: now });
     return ok(null);
   });
 }

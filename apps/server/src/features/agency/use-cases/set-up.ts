@@ -1,7 +1,7 @@
 import { createHmac } from 'node:crypto';
 import type { SetUpBody } from '@zesting/contract';
 import { fail, ok, type Result } from '@zesting/core';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import type { Config } from '../../../platform/config/config.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
@@ -38,7 +38,14 @@ export async function setUp(app: App, body: SetUpBody): Promise<Result<string, F
     await tx.insert(Agency, { name: body.agencyName.trim(), zone, region, weeklyMinutes, cutOff: body.cutOff });
     const lead = await addFirstLead(tx, { name: body.name.trim(), email: body.email, passwordHash, zone, region, weeklyMinutes });
     const [agency] = await rowsOf<{ id: string }>(tx, 'select id from agencies');
-    await record(tx, { clientId: null, thing: 'agency', thingId: agency?.id ?? '', verb: 'agency.set_up', actor: lead.name, at: now });
+    await recordActivity(tx, {
+      clientId: null,
+      thing: 'agency',
+      thingId: agency?.id ?? '',
+      verb: 'agency.set_up',
+      actor: lead.name,
+      at: now,
+    });
     if (body.withStock) await takeStock(tx, lead.name, now);
     return ok(lead.id);
   });

@@ -1,6 +1,6 @@
 import type { StockShape } from '@zesting/contract';
 import { FORM_STOCK, ROUTE_STOCK, SKILL_STOCK, type InstantText } from '@zesting/core';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { addRoute } from '../../planning/index.js';
 import { agencyOf } from '../queries/settings.js';
@@ -37,7 +37,7 @@ export async function takeStock(tx: Tx, actor: string, now: InstantText): Promis
   if (form || formats.length + routes.length + skills.length > 0) {
     // lists that somebody is editing as they were before are not saved over what was added
     await tx.query('update agencies set version = version + 1');
-    await record(tx, {
+    await recordActivity(tx, {
       clientId: null,
       thing: 'agency',
       thingId: agency.id,

@@ -2,7 +2,7 @@ import { dayInWords, fail, getDay, ok, type InstantText, type Result } from '@ze
 import type { BeginPieceBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { replan } from '../../planning/index.js';
 import { createPiece } from '../../production/index.js';
@@ -70,7 +70,7 @@ async function pencil(
     if (!put.ok) return put;
   }
   await tx.save(placements);
-  await record(tx, {
+  await recordActivity(tx, {
     clientId,
     thing: 'piece',
     thingId: pieceId,

@@ -1,7 +1,7 @@
 import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import type { MarkerBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { insertRow, rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { replanWhere } from '../../planning/index.js';
@@ -16,7 +16,7 @@ const mayEdit = (viewer: Viewer, clientId: string | null): boolean =>
   clientId === null ? viewer.role === 'lead' : viewer.clientIds.includes(clientId);
 
 const note = (tx: Tx, viewer: Viewer, verb: string, id: string, marker: MarkerBody, now: InstantText) =>
-  record(tx, {
+  recordActivity(tx, {
     clientId: marker.clientId,
     thing: marker.kind === 'closure' ? 'client' : 'marker',
     thingId: marker.kind === 'closure' ? (marker.clientId ?? id) : id,

@@ -1,7 +1,7 @@
 import { addDays, daysBetween, EMPTY_CHANNEL_PART, fail, getDay, ok, type InstantText, type Result } from '@zesting/core';
 import type { DuplicateBody, MovePlacementBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { replan } from '../../planning/index.js';
@@ -157,7 +157,7 @@ export function correctAddress(
     const detail = { channel: channel?.name, address: { from: placement.outAddress, to: address } };
     Object.assign(placement, { outAddress: address, version: version + 1, updatedAt: now });
     await tx.save(placement);
-    await record(tx, {
+    await recordActivity(tx, {
       clientId: placement.clientId,
       thing: 'piece',
       thingId: placement.pieceId,
@@ -246,7 +246,7 @@ export function addPlacement(
     const channel = await channelFor(tx, piece, channelId);
     if (!channel) return fail({ code: 'channel.unknown' });
     const placement = await tx.save(makePlacement(tx, { piece, channel }, now));
-    await record(tx, {
+    await recordActivity(tx, {
       clientId: piece.clientId,
       thing: 'piece',
       thingId: pieceId,

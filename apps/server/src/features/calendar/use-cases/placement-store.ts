@@ -1,10 +1,10 @@
 import { compareInstants, fail, getDay, getTimeOfDay, ok, toInstant, type InstantText, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { replan, type PieceState } from '../../planning/index.js';
-import { aimOf, lockPiece, stepsOf, tellAimMoved, type Piece } from '../../production/index.js';
+import { storedAim, lockPiece, stepsOf, tellAimMoved, type Piece } from '../../production/index.js';
 import { Placement } from '../entities/placement.entity.js';
 
 export interface Moved {
@@ -31,7 +31,7 @@ export async function lockPlacements(
     const placement = await tx.findOneByOrFail(Placement, { id });
     const piece = pieces.get(placement.pieceId);
     if (!piece) throw new Error('the piece went away');
-    locked.push({ placement, piece, aimBefore: await aimOf(tx, piece.id) });
+    locked.push({ placement, piece, aimBefore: await storedAim(tx, piece.id) });
   }
   return locked;
 }
@@ -87,7 +87,7 @@ export async function saveAndReplan(
     await tx.save(placement);
   }
   const [channel] = await rowsOf<{ name: string }>(tx, 'select name from channels where id = $1', [first.channelId]);
-  await record(tx, {
+  await recordActivity(tx, {
     clientId: piece.clientId,
     thing: 'piece',
     thingId: piece.id,

@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '@zesting/core';
 import type { ChangeLinkBody, ClientLinksShape, LinkKind } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
 import { tellOutside } from '../../notices/index.js';
@@ -64,7 +64,7 @@ export function changeLink(
           { text, address: app.links.address(kind, changed.id, changed.generation) },
         );
     }
-    await record(tx, {
+    await recordActivity(tx, {
       clientId,
       thing: 'client',
       thingId: clientId,

@@ -1,13 +1,13 @@
 import { fail, ok, policyProblem, type InstantText, type PolicyProblem, type Result, type SignOffPolicy } from '@zesting/core';
 import type { BrandBody, ChannelBody, ContactBody, EditClientBody, PillarBody, PolicyBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { changesBetween, record } from '../../../platform/activity.js';
+import { changesBetween, recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { moveZone, putClosures } from '../../calendar/index.js';
 import { putManagers } from '../../people/index.js';
 import { replanWhere } from '../../planning/index.js';
-import { reckonOpenPackets } from '../../signoff/index.js';
+import { reckonOpenPackets } from '../../sign-off/index.js';
 import { Client } from '../entities/client.entity.js';
 import { clientLists, possibleManagers } from '../queries/client-page.js';
 
@@ -47,7 +47,7 @@ export function editClient(
     const after = await wholeOf(tx, client);
     const unmet = await unmetPolicy(tx, client.policy, after.contacts);
     if (unmet) return fail({ code: unmet });
-    await record(tx, {
+    await recordActivity(tx, {
       clientId,
       thing: 'client',
       thingId: clientId,

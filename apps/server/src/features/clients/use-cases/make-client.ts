@@ -1,7 +1,7 @@
 import { CHANNEL_STOCK, fail, ok, type ChannelKind, type Result } from '@zesting/core';
 import type { NewClientBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { giveForm } from '../../intake/index.js';
@@ -25,7 +25,7 @@ export function makeClient(
     if (!made) return fail({ code: 'client.code_taken' });
     if (!(await putManagers(tx, made.id, body.managerIds))) return fail({ code: 'person.unknown' });
     await addChannels(tx, made.id, body.channelKinds ?? []);
-    await record(tx, {
+    await recordActivity(tx, {
       clientId: made.id,
       thing: 'client',
       thingId: made.id,
@@ -62,7 +62,7 @@ export function archiveClient(app: App, viewer: Viewer, clientId: string, archiv
     );
     if (changed.length === 0) return ok(null);
     const verb = archived ? 'client.archived' : 'client.restored';
-    await record(tx, { clientId, thing: 'client', thingId: clientId, verb, actor: viewer.name, at: now });
+    await recordActivity(tx, { clientId, thing: 'client', thingId: clientId, verb, actor: viewer.name, at: now });
     if (!archived) await replanWhere(tx, { clientId }, now);
     return ok(null);
   });

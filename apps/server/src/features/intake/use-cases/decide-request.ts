@@ -1,7 +1,7 @@
 import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import type { AcceptRequestBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import type { Tx } from '../../../platform/database/transaction.js';
 import { tellOutside } from '../../notices/index.js';
@@ -61,7 +61,7 @@ export function acceptRequest(
     );
     if (!piece.ok) return piece;
     if (!isFurther) await decide(tx, request, 'accepted', now);
-    await record(tx, {
+    await recordActivity(tx, {
       clientId: request.clientId,
       thing: 'request',
       thingId: requestId,
@@ -82,7 +82,7 @@ export function declineRequest(app: App, viewer: Viewer, requestId: string, reas
     if (request.state !== 'new') return fail({ code: 'request.already_decided' });
     request.declineReason = reason;
     await decide(tx, request, 'declined', now);
-    await record(tx, {
+    await recordActivity(tx, {
       clientId: request.clientId,
       thing: 'request',
       thingId: requestId,
@@ -104,7 +104,7 @@ export function reopenRequest(app: App, viewer: Viewer, requestId: string): Prom
     const detail = { state: { from: 'declined', to: 'new' }, reason: { from: request.declineReason, to: null } };
     Object.assign(request, { state: 'new', declineReason: null, decidedAt: null, version: request.version + 1 });
     await tx.save(request);
-    await record(tx, {
+    await recordActivity(tx, {
       clientId: request.clientId,
       thing: 'request',
       thingId: requestId,

@@ -1,6 +1,6 @@
 import type { FormField, InstantText, Result } from '@zesting/core';
 import { fail, ok } from '@zesting/core';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import { insertRow, rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { IntakeForm } from '../entities/intake-form.entity.js';
 
@@ -23,6 +23,6 @@ export async function giveForm(
   if (!agency?.form) return fail({ code: 'agency.form_missing' });
   const { title, intro, routeId, fields } = agency.form;
   const id = await insertRow(tx, IntakeForm, { clientId, title, intro, fields: [...fields], routeId });
-  await record(tx, { clientId, thing: 'client', thingId: clientId, verb: 'form.given', actor, detail: { title }, at: now });
+  await recordActivity(tx, { clientId, thing: 'client', thingId: clientId, verb: 'form.given', actor, detail: { title }, at: now });
   return ok(id);
 }

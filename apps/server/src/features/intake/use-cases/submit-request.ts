@@ -1,6 +1,6 @@
 import { answerServing, checkAnswers, dayIn, fail, ok, type Answers, type FormField, type InstantText, type Result } from '@zesting/core';
 import type { SubmitRequestBody, SubmittedShape } from '@zesting/contract';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { once } from '../../../platform/http/idempotency.js';
@@ -72,7 +72,7 @@ export function submitRequest(
         text: `${body.name} of ${form.client_name} asks for “${request.title}”.`,
         path: `/requests/${request.id}`,
       });
-      await record(tx, {
+      await recordActivity(tx, {
         clientId: form.client_id,
         thing: 'request',
         thingId: request.id,

@@ -1,7 +1,7 @@
 import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import type { EditPersonBody, NewPersonBody, PersonClientBody, RoundUpBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { changesBetween, record } from '../../../platform/activity.js';
+import { changesBetween, recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { dueAt, putOff, tellOutside } from '../../notices/index.js';
@@ -22,7 +22,7 @@ export const recordPerson = (
   verb: string,
   detail: Readonly<Record<string, unknown>>,
   now: InstantText,
-): Promise<void> => record(tx, { clientId: null, thing: 'person', thingId: personId, verb, actor: viewer.name, detail, at: now });
+): Promise<void> => recordActivity(tx, { clientId: null, thing: 'person', thingId: personId, verb, actor: viewer.name, detail, at: now });
 
 /** What is wrong with a person's skills: a level that there is not, or a skill that the agency's list has not. */
 async function skillsRefused(tx: Tx, skills: Readonly<Record<string, unknown>>): Promise<SkillsRefused | null> {

@@ -1,7 +1,7 @@
 import { fail, ok, routeProblems, type InstantText, type Result, type RouteProblem, type RouteStep } from '@zesting/core';
 import type { EditRouteBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { changesBetween, record } from '../../../platform/activity.js';
+import { changesBetween, recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { insertRow, rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { IsNull, Not } from 'typeorm';
@@ -61,7 +61,15 @@ export async function addRoute(tx: Tx, actor: string, body: EditRouteBody, now: 
   if (format === undefined) return fail({ code: 'format.unknown' });
   const { name, roundsAllowed } = body;
   const id = await insertRow(tx, Route, { name, formatId: format, steps: body.steps.map(plainStep), roundsAllowed });
-  await record(tx, { clientId: null, thing: 'route', thingId: id, verb: 'route.made', actor, detail: { name: body.name }, at: now });
+  await recordActivity(tx, {
+    clientId: null,
+    thing: 'route',
+    thingId: id,
+    verb: 'route.made',
+    actor,
+    detail: { name: body.name },
+    at: now,
+  });
   return ok(id);
 }
 
@@ -90,7 +98,7 @@ export function editRoute(
     await tx.update(Route, routeId, { name, formatId: format, steps, roundsAllowed, version: row.version + 1 });
     const before = { name: row.name, format: row.format, rounds: row.rounds, steps: row.steps };
     const after = { name: body.name, format: body.formatName, rounds: body.roundsAllowed, steps };
-    await record(tx, {
+    await recordActivity(tx, {
       clientId: null,
       thing: 'route',
       thingId: routeId,
@@ -109,7 +117,7 @@ export function archiveRoute(app: App, viewer: Viewer, routeId: string, archived
     const before = { id: routeId, archivedAt: archived ? IsNull() : Not(IsNull()) };
     await tx.update(Route, before, { archivedAt: archived ? now : null, version: () => 'version + 1' });
     const verb = archived ? 'route.archived' : 'route.restored';
-    await record(tx, { clientId: null, thing: 'route', thingId: routeId, verb, actor: viewer.name, at: now });
+    await recordActivity(tx, { clientId: null, thing: 'route', thingId: routeId, verb, actor: viewer.name, at: now });
     return ok(null);
   });
 }

@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
 import { tell, untell } from '../../notices/index.js';
@@ -44,7 +44,7 @@ export function assignStep(
     step.assignedOn = personId === null ? null : await todayOf(tx, step, now);
     await tx.save(step);
     await untell(tx, stepKey(step));
-    await record(tx, {
+    await recordActivity(tx, {
       clientId: piece.clientId,
       thing: 'piece',
       thingId: piece.id,

@@ -1,7 +1,7 @@
 import { dayInWords, fail, getDay, ok, type Result } from '@zesting/core';
 import type { ChaseShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { queueMail } from '../../../platform/mail/mail.js';
@@ -53,7 +53,7 @@ export function chaseDoer(app: App, viewer: Viewer, stepId: string, text: string
       paragraphs: [hello(name), ...text.split(/\n{2,}/)],
       links: [{ text: 'Open it', address: app.address(`/pieces/${pieceId}`) }],
     });
-    await record(tx, {
+    await recordActivity(tx, {
       clientId,
       thing: 'piece',
       thingId: pieceId,

@@ -12,7 +12,7 @@ import {
   type RouteStep,
   type SignOffPolicy,
 } from '@zesting/core';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { Event } from '../../../platform/events.js';
 import { findRoute, replan } from '../../planning/index.js';
@@ -81,7 +81,7 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
   if (wanted.requestId !== null) await tx.insert(PieceRequest, { pieceId: id, requestId: wanted.requestId });
   await addSteps(tx, id, steps);
   await pieceMade.tell(tx, { id, clientId: wanted.clientId, channelIds: wanted.channelIds }, now);
-  await record(tx, {
+  await recordActivity(tx, {
     clientId: wanted.clientId,
     thing: 'piece',
     thingId: id,

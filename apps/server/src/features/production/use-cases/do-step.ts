@@ -1,6 +1,6 @@
 import { fail, makersBefore, ok, stepsBetween, type InstantText, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { tell, tellManagers, untell } from '../../notices/index.js';
@@ -22,7 +22,7 @@ function mayDo(viewer: Viewer, step: Step, steps: readonly Step[]): Refused | nu
 }
 
 const note = (tx: Tx, piece: Piece, viewer: Viewer, verb: string, step: Step, now: InstantText, more: Record<string, string> = {}) =>
-  record(tx, {
+  recordActivity(tx, {
     clientId: piece.clientId,
     thing: 'piece',
     thingId: piece.id,

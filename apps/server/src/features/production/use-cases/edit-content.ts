@@ -1,7 +1,7 @@
 import { EMPTY_CHANNEL_PART, fail, ok, type Content, type Result } from '@zesting/core';
 import type { ContentBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { replan } from '../../planning/index.js';
@@ -31,7 +31,7 @@ export function editContent(
       ...Object.keys(piece.digests.channels).filter((id) => before.channels[id] !== piece.digests.channels[id]),
     ];
     if (changed.length > 0)
-      await record(tx, {
+      await recordActivity(tx, {
         clientId: piece.clientId,
         thing: 'piece',
         thingId: pieceId,

@@ -1,13 +1,13 @@
 import { fail, ok, type Result } from '@zesting/core';
 import type { EditPieceBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
 import { replan } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
 import { lockPiece } from '../piece-store.js';
-import { aimOf, tellAimMoved } from './tell-aim-moved.js';
+import { storedAim, tellAimMoved } from './tell-aim-moved.js';
 
 type Failure = { code: 'http.changed_meanwhile' } | { code: 'pillar.unknown' };
 const EDITABLE = ['title', 'pillarId', 'notes', 'wishOn', 'shelved'] as const satisfies readonly (keyof Piece & keyof EditPieceBody)[];
@@ -34,11 +34,11 @@ export function editPiece(
     const detail = Object.fromEntries(
       given.filter((key) => piece[key] !== body[key]).map((key) => [key, { from: piece[key], to: body[key] }]),
     );
-    const aimBefore = await aimOf(tx, pieceId);
+    const aimBefore = await storedAim(tx, pieceId);
     Object.assign(piece, Object.fromEntries(given.map((key) => [key, body[key]])));
     piece.version += 1;
     await tx.save(piece);
-    await record(tx, {
+    await recordActivity(tx, {
       clientId: piece.clientId,
       thing: 'piece',
       thingId: pieceId,

@@ -9,7 +9,7 @@ const NO_DATE = 'no date';
 const inWords = (on: string): string => (on === NO_DATE ? on : dayInWords(getDay(on)));
 
 /** The date that the stored plan of a piece works to; to be read before it is planned anew. */
-export async function aimOf(tx: Tx, pieceId: string): Promise<string | null> {
+export async function storedAim(tx: Tx, pieceId: string): Promise<string | null> {
   const [row] = await rowsOf<{ aim_on: string | null }>(tx, 'select aim_on from pieces where id = $1', [pieceId]);
   return row?.aim_on ?? null;
 }
@@ -22,7 +22,7 @@ export async function tellAimMoved(
   piece: Pick<Piece, 'id' | 'clientId' | 'title'>,
   before: string | null,
 ): Promise<void> {
-  const after = await aimOf(tx, piece.id);
+  const after = await storedAim(tx, piece.id);
   if (after === before) return;
   const doers = await rowsOf<{ doer_id: string }>(
     tx,

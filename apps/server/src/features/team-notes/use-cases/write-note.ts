@@ -1,7 +1,7 @@
 import type { TeamNoteBody } from '@zesting/contract';
 import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { tell, untell } from '../../notices/index.js';
@@ -93,4 +93,4 @@ const recordNote = (
   verb: string,
   at: InstantText,
   detail: Readonly<Record<string, unknown>> = {},
-): Promise<void> => record(tx, { clientId, thing: 'piece', thingId: pieceId, verb, actor: viewer.name, detail, at });
+): Promise<void> => recordActivity(tx, { clientId, thing: 'piece', thingId: pieceId, verb, actor: viewer.name, detail, at });

@@ -1,7 +1,7 @@
 import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import type { SettleRemarkBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { type Tx } from '../../../platform/database/transaction.js';
 import { lockPiece } from '../../production/index.js';
@@ -49,7 +49,7 @@ export function settleRemark(app: App, viewer: Viewer, remarkId: string, body: S
       settledBy: isOpen ? null : viewer.name,
       settledAt: isOpen ? null : now,
     });
-    await record(tx, {
+    await recordActivity(tx, {
       clientId: before.clientId,
       thing: 'piece',
       thingId: before.pieceId,

@@ -1,5 +1,5 @@
 import { Module } from '@nestjs/common';
-import { PacketsController, RoomController } from './signoff.controller.js';
+import { PacketsController, RoomController } from './sign-off.controller.js';
 
 export { Packet, PacketItem } from './entities/packet.entity.js';
 export { decisionRecord, type DecisionRecord } from './decisions.js';

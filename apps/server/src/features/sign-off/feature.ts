@@ -26,7 +26,7 @@ declare module '../../platform/access/policies.js' {
 }
 
 export const feature: Feature = {
-  name: 'signoff',
+  name: 'sign-off',
   module: SignOffModule,
   entities: [Packet, PacketItem, Decision, Remark],
   derives: ['clients'],

@@ -4,7 +4,7 @@ import { lazyPage } from '../../lib/lazy-page';
 const RequestsPage = lazyPage(() => import('./requests-page'), 'RequestsPage');
 
 export const feature: WebFeature = {
-  name: 'requests',
+  name: 'intake',
   routes: [
     { path: 'requests', element: <RequestsPage /> },
     { path: 'requests/:requestId', element: <RequestsPage /> },

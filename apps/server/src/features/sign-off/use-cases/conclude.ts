@@ -5,7 +5,7 @@ import { tell, tellManagers, tellOutside, untell } from '../../notices/index.js'
 import { finishStep, openRound, openSignOffStep, stepKey, stepsOf, type Piece } from '../../production/index.js';
 import type { Packet, PacketItem } from '../entities/packet.entity.js';
 
-interface Settled {
+interface Concluded {
   readonly packet: Packet;
   readonly item: PacketItem;
   readonly piece: Piece;
@@ -14,7 +14,7 @@ interface Settled {
 }
 
 /** What follows when a piece's item in a packet is decided: the step ends, the next round begins or the managers hear of the approval. */
-export async function settle(app: App, tx: Tx, { packet, item, piece, actor, remark }: Settled, now: InstantText): Promise<void> {
+export async function conclude(app: App, tx: Tx, { packet, item, piece, actor, remark }: Concluded, now: InstantText): Promise<void> {
   const step = openSignOffStep(await stepsOf(tx, piece.id));
   if (step) await finishStep(tx, step, now);
   const path = `/pieces/${piece.id}`;

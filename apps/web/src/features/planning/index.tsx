@@ -4,7 +4,7 @@ import { lazyPage } from '../../lib/lazy-page';
 const RoutesPage = lazyPage(() => import('./routes-page'), 'RoutesPage');
 
 export const feature: WebFeature = {
-  name: 'routes',
+  name: 'planning',
   routes: [{ path: 'routes', element: <RoutesPage /> }],
   setup: { name: 'Routes', path: '/routes', order: 3 },
   actions: (session) => (manages(session) ? [go('Routes', '/routes')] : []),

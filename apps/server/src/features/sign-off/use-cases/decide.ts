@@ -8,7 +8,7 @@ import { lockPiece, Version, type Piece } from '../../production/index.js';
 import { appendDecision, askedBy, decisionsOn } from '../decisions.js';
 import { allDigests, Packet, PacketItem } from '../entities/packet.entity.js';
 import { addRemarks } from './remarks.js';
-import { askNext, settle } from './settle.js';
+import { askNext, conclude } from './conclude.js';
 
 export interface DecisionInput {
   readonly packetId: string;
@@ -81,7 +81,7 @@ export async function close(app: App, tx: Tx, decided: Decided, now: InstantText
   const states = digests.map((digest) => digestState(asked, decisions, digest));
   item.outcome = states.includes('changes') ? 'changes' : states.every((state) => state === 'approved') ? 'approved' : null;
   await tx.save(item);
-  if (item.outcome !== null) await settle(app, tx, decided, now);
+  if (item.outcome !== null) await conclude(app, tx, decided, now);
   await replan(tx, [piece.id], now);
 }
 

@@ -1,7 +1,7 @@
 import { countWorkingDays, dayIn, dayInWords, fail, getDay, ok, type Result } from '@zesting/core';
 import type { ChaseShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { queueMail } from '../../../platform/mail/mail.js';
@@ -71,7 +71,7 @@ export function chase(
       });
     packet.chasedAt = now;
     await tx.save(packet);
-    await record(tx, {
+    await recordActivity(tx, {
       clientId: packet.clientId,
       thing: 'packet',
       thingId: packetId,

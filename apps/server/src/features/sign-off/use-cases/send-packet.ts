@@ -12,7 +12,7 @@ import {
 } from '@zesting/core';
 import type { SendPacketBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { record } from '../../../platform/activity.js';
+import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { untell } from '../../notices/index.js';
@@ -20,7 +20,7 @@ import { clientKey, getDoer, loadCalendars, loadSources, signOffOf, replan } fro
 import { appendSignOff, freezeVersion, lockPiece, openSignOffStep, stepKey, stepsOf, todayOf, type Piece } from '../../production/index.js';
 import { Packet, PacketItem } from '../entities/packet.entity.js';
 import { openRemarks } from './remarks.js';
-import { askNext } from './settle.js';
+import { askNext } from './conclude.js';
 
 type Failure = {
   code:
@@ -102,7 +102,7 @@ async function addToPacket(tx: Tx, viewer: Viewer, packet: Packet, pieceId: stri
   await untell(tx, stepKey(step));
   step.startedOn ??= await todayOf(tx, step, now);
   await tx.save(step);
-  await record(tx, {
+  await recordActivity(tx, {
     clientId: piece.clientId,
     thing: 'piece',
     thingId: pieceId,

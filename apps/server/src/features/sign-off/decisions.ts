@@ -1,5 +1,5 @@
 import { chainHead, PART_SCHEME, type Asked, type DecisionFact, type InstantText, type Verdict } from '@zesting/core';
-import { record } from '../../platform/activity.js';
+import { recordActivity } from '../../platform/activity.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { decisionFacts, goneFrom, toAsked } from '../planning/index.js';
 import type { Packet } from './entities/packet.entity.js';
@@ -67,7 +67,7 @@ export async function appendDecision(tx: Tx, decision: NewDecision, now: Instant
   await tx.insert(Decision, { ...link, digests: [...link.digests], clientId, head, scheme: PART_SCHEME });
   await tx.query('update clients set chain_head = $2 where id = $1', [clientId, head]);
   const name = contact?.name ?? onBehalf?.name ?? '';
-  await record(tx, {
+  await recordActivity(tx, {
     clientId,
     thing: 'piece',
     thingId: decision.pieceId,
