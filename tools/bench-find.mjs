@@ -3,7 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { clusterFolder, findPrograms, freePort, makeCluster, startCluster, stopCluster } from './database.mjs';
+import { clusterFolder, findPrograms, freePort, makeCluster, makeDatabase, startCluster, stopCluster } from './database.mjs';
 import { root } from './prepare.mjs';
 
 const WORDS = ['fern', 'loaf', 'harvest', 'window', 'season', 'oven', 'bench', 'market', 'winter', 'garden', 'copper', 'letter'];
@@ -67,10 +67,11 @@ export async function benchFind(base) {
   const port = await freePort();
   makeCluster(bin, cluster);
   startCluster(bin, cluster, port, {});
+  makeDatabase(bin, port, 'zesting'); // the demo takes its place whole
   try {
     const env = {
       ...process.env,
-      ZESTING_DATABASE_URL: `postgres://postgres@127.0.0.1:${port}/postgres`,
+      ZESTING_DATABASE_URL: `postgres://postgres@127.0.0.1:${port}/zesting`,
       ZESTING_FILES: join(work, 'files'),
       ZESTING_KEY: 'bench',
       ZESTING_TESTING: '1',
