@@ -1,5 +1,5 @@
 // The demo as the tests look at it: loaded once per run, for Jest and for the browser, each of which begins with a copy.
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
 import { freePort } from './database.mjs';
@@ -9,11 +9,13 @@ const DATABASE = 'story';
 /** The longest that the jobs of the story may take, in milliseconds. */
 const PATIENCE_MS = 100_000;
 
+/** What the tests are told of the story, as environment. It is whole once the file `whole` lies in its folder. */
+export const storyIn = (folder) => ({ ZESTING_STORY_DATABASE: DATABASE, ZESTING_STORY_FOLDER: folder, ZESTING_STORY_NOW: PRESENT });
+
 /**
  * Loads the demo into a database of the cluster and lets the jobs of its story run (mails, sizes of pictures).
  * @param port the cluster's
  * @param folder where files and mails go
- * @returns what the tests are told of it, as environment
  */
 export async function loadStory(port, folder) {
   const url = (name) => `postgres://postgres@127.0.0.1:${port}/${name}`;
@@ -51,5 +53,5 @@ export async function loadStory(port, folder) {
     child.kill('SIGTERM');
     await ended(child);
   }
-  return { ZESTING_STORY_DATABASE: DATABASE, ZESTING_STORY_FOLDER: folder, ZESTING_STORY_NOW: PRESENT };
+  writeFileSync(join(folder, 'whole'), '');
 }

@@ -53,7 +53,7 @@ async function migrateTemplate(port) {
 }
 
 const GROUPS = join(root, 'apps/server/.groups');
-const GROUP_COUNT = 8;
+const GROUP_COUNT = 4;
 
 /**
  * Puts the files of database tests into a few that only import them: what each would load anew (the server with all of its packages, two
@@ -124,9 +124,12 @@ await tell(async () => {
       startCluster(bin, cluster, port, { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off', max_connections: 200 });
     }
     const needsStory = wants('browser') || (wants('database') && rest.every((word) => word.includes('load')));
-    // the demo is loaded once, for whatever looks at it, while the sources are looked at
-    const [story] = await Promise.all([
-      needsStory ? import('./story.mjs').then(({ loadStory }) => loadStory(port, join(work, 'story'))) : {}, // needs the packages
+    // the demo is loaded once, for whatever looks at it, while the sources are looked at and the first tests run
+    const { loadStory, storyIn } = await import('./story.mjs'); // which needs the packages
+    const story = needsStory ? storyIn(join(work, 'story')) : {};
+    const loaded = needsStory ? loadStory(port, join(work, 'story')) : Promise.resolve();
+    loaded.catch(() => undefined); // told where it is waited for
+    await Promise.all([
       wants('database') && migrateTemplate(port),
       wants('lint') && lint(),
       wants('types') && types().then(() => part === undefined && format()),
@@ -143,6 +146,7 @@ await tell(async () => {
         ...story,
         ZESTING_CHANCE: process.env.ZESTING_NOW ?? chance,
       });
+    await loaded;
     if (wants('browser')) {
       const report = join(work, 'browser.json');
       const env = {

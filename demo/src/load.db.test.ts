@@ -1,8 +1,9 @@
-import { cpSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, rmSync } from 'node:fs';
 import { Temporal } from 'temporal-polyfill';
 import { getValue, ok } from '@zesting/core';
 import { App, computeStates, createServer, readConfig, replanOpen, storedPiece } from '@zesting/server';
 import { makeEmptyDatabase } from '../../apps/server/test-support/database.js';
+import { eventually } from '../../apps/server/test-support/eventually.js';
 import { Caller } from '../../apps/server/test-support/scene.js';
 import { STORY } from './pieces.js';
 import { PASSWORD, PEOPLE } from './story.js';
@@ -27,6 +28,7 @@ describe('the demo, as its program left it', () => {
     const { ZESTING_STORY_DATABASE: story, ZESTING_STORY_NOW: now, ZESTING_STORY_FOLDER: files } = process.env;
     if (!story || !files)
       throw new Error('the demo is loaded by tools/test.mjs: run it with npm test, or node tools/test.mjs database load');
+    await eventually(() => existsSync(`${files}/whole`), 100_000); // it may still be on its way
     const database = await makeEmptyDatabase(story);
     drop = database.drop;
     cpSync(files, folder, { recursive: true });
@@ -42,7 +44,7 @@ describe('the demo, as its program left it', () => {
     );
     await server.listen(0, '127.0.0.1');
     app = server.get(App);
-  }, 60_000);
+  }, 120_000);
   afterAll(async () => {
     await server.close();
     await drop();
