@@ -1,4 +1,5 @@
 /** The columns of a placement `l` with its channel `h`, its piece `p` and the version `v` that it went out with, as a `PlacementShape` takes them. */
 export const PLACEMENT_COLUMNS = `l.id, l.piece_id as "pieceId", l.client_id as "clientId", l.channel_id as "channelId", h.name as "channelName",
   l.on_day as on, l.at_time as at, l.zone, l.state, l.out_at as "outAt", l.out_address as "outAddress", v.number as "outNumber",
-  coalesce(l.out_digests <> array[p.digests ->> 'shared', p.digests -> 'channels' ->> l.channel_id::text], false) as "changedSince", l.version`;
+  case when l.out_digests is null then false
+    else l.out_digests <> array[p.digests ->> 'shared', coalesce(p.digests -> 'channels' ->> l.channel_id::text, '')] end as "changedSince", l.version`;
