@@ -33,6 +33,11 @@ describe('who made what a check looks at', () => {
     expect(of(again, 'check-2')).toEqual(['write-2', 'write-2']);
   });
 
+  it('is nobody who only checked before, nor who makes something beside', () => {
+    const twice = [...still, step('second', 'check', ['check']), step('beside', 'make', [])];
+    expect(of(twice, 'second')).toEqual(['design', 'write design']);
+  });
+
   it('is nobody where nothing was made', () => {
     expect(of([step('check', 'check', [])], 'check')).toEqual(['', '']);
   });

@@ -51,6 +51,12 @@ describe('a route', () => {
     .array(fc.array(fc.nat(20), { maxLength: 3 }), { minLength: 1, maxLength: 9 })
     .map((links) => links.map((before, index) => step(String(index), [...new Set(before.filter((other) => other < index).map(String))])));
 
+  it('stand in the order of the work, whatever order they were written in', () => {
+    const order = (steps: RouteStep[]) => stepsInOrder(steps).map((other) => other.key);
+    expect(order([step('c', ['b']), step('b', ['a']), step('a', [])])).toEqual(['a', 'b', 'c']);
+    expect(order([step('b', ['c']), step('c', ['b'])])).toEqual(['b', 'c']); // a ring stays as it was written
+  });
+
   it('keeps who waits for whom when any step is left out', () => {
     fc.assert(
       fc.property(anyRoute, fc.nat(8), (steps, at) => {
