@@ -25,7 +25,14 @@ export function Find({ onClose, onHelp }: { onClose: () => void; onHelp: () => v
   const session = useSession();
   const { clients, clientOf, to } = useClients();
   const found = useQuery(findQuery(typed));
-  const things = typed === '' ? [] : (found.data?.items ?? []);
+  const holdsTyped = (text: string) =>
+    typed
+      .toLowerCase()
+      .split(/\s+/)
+      .every((word) => text.toLowerCase().includes(word));
+  // until what is typed now is answered, of what was found before only that stays which holds it too: Enter takes nothing else
+  const before = found.isPlaceholderData;
+  const things = typed === '' ? [] : (found.data?.items ?? []).filter(({ title }) => !before || holdsTyped(title));
   const thing = (item: FindShape['items'][number]): FinderItem => {
     const client = item.clientId ? clientOf(item.clientId) : undefined;
     return {
@@ -36,12 +43,7 @@ export function Find({ onClose, onHelp }: { onClose: () => void; onHelp: () => v
       go: () => void navigate(to(item.path)),
     };
   };
-  const actions = actionsFor(FEATURES, session, clients).filter(({ words }) =>
-    typed
-      .toLowerCase()
-      .split(/\s+/)
-      .every((word) => words.toLowerCase().includes(word)),
-  );
+  const actions = actionsFor(FEATURES, session, clients).filter(({ words }) => holdsTyped(words));
   const groups: FinderGroup[] = [
     ...KINDS.map(([kind, title]) => ({ title, items: things.filter((item) => item.kind === kind).map(thing) })),
     {
