@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { AcceptRequestBody, type AcceptedShape, type RequestShape } from '@zesting/contract';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { routesQuery } from '../../api/production';
 import { feasibilityQuery } from '../../api/requests';
@@ -12,7 +13,7 @@ import { PieceFields } from '../../ui/piece-fields';
 
 /** Accepts a request: route, pillar, channels and date, with the earliest date that the route allows. */
 export function AcceptDialog({ request, onClose }: { request: RequestShape; onClose: () => void }) {
-  const isFurther = request.state === 'accepted';
+  const [isFurther] = useState(request.state === 'accepted'); // as it was when the dialog was opened
   const { clientOf, to } = useClients();
   const navigate = useNavigate();
   const { todayOn } = useSession();

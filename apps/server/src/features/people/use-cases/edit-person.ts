@@ -161,9 +161,12 @@ const clientsOf = (tx: Tx, personId: string) =>
 /** Puts the relations to those clients that the viewer sees; others stay as they are. */
 async function putClients(tx: Tx, viewer: Viewer, personId: string, clients: readonly PersonClientBody[]): Promise<void> {
   await tx.delete(ClientPerson, { personId, clientId: In([...viewer.clientIds]) });
-  const rows = clients
-    .filter((client) => viewer.clientIds.includes(client.clientId))
-    .map(({ clientId, relation }) => ({ clientId, personId, relation }));
+  // of a client that is named twice the last word counts
+  const relations = new Map(
+    clients.filter((client) => viewer.clientIds.includes(client.clientId)).map((one) => [one.clientId, one.relation]),
+  );
+  const rows = [...relations].map(([clientId, relation]) => ({ clientId, personId, relation }));
+  // the client's own page may be putting its managers at this moment
   if (rows.length > 0) await tx.upsert(ClientPerson, rows, ['clientId', 'personId']);
 }
 
