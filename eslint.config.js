@@ -15,7 +15,17 @@ const oneNow = [
 ];
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', '.data/**', 'test-results/**', '.dependency-cruiser.cjs', 'jest.config.cjs'] },
+  {
+    ignores: [
+      '**/dist/**',
+      '**/node_modules/**',
+      'apps/server/.groups/**',
+      '.data/**',
+      'test-results/**',
+      '.dependency-cruiser.cjs',
+      'jest.config.cjs',
+    ],
+  },
   js.configs.recommended,
   ...tseslint.configs.strict,
   {

@@ -50,7 +50,7 @@ module.exports = {
       roots: ['<rootDir>/apps', '<rootDir>/demo'],
       // npm test puts these files into a few groups, see tools/test.mjs
       testMatch: process.env.ZESTING_GROUPS ? ['<rootDir>/apps/server/.groups/*.db.test.ts'] : ['**/*.db.test.ts'],
-      testPathIgnorePatterns: ['/node_modules/', '/dist/'],
+      testPathIgnorePatterns: ['/node_modules/', '/dist/', ...(process.env.ZESTING_GROUPS ? [] : ['/\\.groups/'])],
     },
   ],
 };

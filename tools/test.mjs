@@ -72,6 +72,7 @@ function group() {
     smallest.files.push(path);
     smallest.bytes += bytes;
   }
+  rmSync(GROUPS, { recursive: true, force: true }); // of a run that was killed
   mkdirSync(GROUPS, { recursive: true });
   for (const [index, { files: inside }] of groups.entries())
     writeFileSync(
