@@ -80,7 +80,7 @@ function Stations() {
   const { query, to } = useClients();
   const { data } = useQuery(stationsQuery(query));
   return (
-    <nav aria-label="Stations" className="flex items-stretch overflow-x-auto">
+    <nav aria-label="Stations" className="relative flex items-stretch overflow-x-auto">
       {STATIONS.map(({ key, path, name, waits }) => (
         <NavLink
           key={key}

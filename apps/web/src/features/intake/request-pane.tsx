@@ -33,7 +33,7 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
   const shown = request.data;
   const client = clientOf(shown.clientId);
   return (
-    <article className="card p-5" aria-label={shown.title}>
+    <article className="card p-5 min-w-0" aria-label={shown.title}>
       <header className="flex flex-wrap items-start gap-3 mb-4">
         <div className="min-w-0 flex-1 basis-72">
           <h2 className="text-xl break-words">{shown.title}</h2>

@@ -30,7 +30,7 @@ export function RequestsPage() {
           </Link>
         </Empty>
       ) : (
-        <div className="grid gap-4 md:grid-cols-[minmax(280px,360px)_minmax(0,1fr)] items-start">
+        <div className="grid gap-4 grid-cols-[minmax(0,1fr)] md:grid-cols-[minmax(280px,360px)_minmax(0,1fr)] items-start">
           <nav aria-label="Requests" className="card overflow-hidden">
             <ul>
               {rows.map((row) => (
