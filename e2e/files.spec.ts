@@ -1,18 +1,12 @@
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { clip } from './clip';
 import { expect, expectAccessible, signIn, test } from './zesting';
 
 test.use({ story: 'files' });
 
 const root = join(__dirname, '..');
-
-/** A clip of so many bytes: the beginning of an MP4 by its content, the rest is filling. */
-function clip(bytes: number): Buffer {
-  const file = Buffer.alloc(bytes, 7);
-  Buffer.from('000000186674797069736f6d0000020069736f6d69736f32', 'hex').copy(file);
-  return file;
-}
 
 test('an upload of 40 MB is cut, goes on from where it was, is paused and gone on with, and arrives whole', async ({
   browser,

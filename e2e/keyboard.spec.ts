@@ -73,7 +73,7 @@ test('the whole way by keyboard alone: asked, accepted, given, made, checked, si
   const contact = await visitor(browser, zesting, form);
   await type(contact, contact.getByLabel('What is it about?'), TITLE);
   await type(contact, contact.getByLabel('What should people do or feel'), 'They should bring their own jar.');
-  await type(contact, contact.getByLabel('Who is it for'), 'People who k');
+  await press(contact, contact.getByRole('radio', { name: 'People who know us', exact: true }), 'Space');
   await type(contact, contact.getByLabel('When would you like it out?'), digits(wish));
   await type(contact, contact.getByLabel('Your name'), 'Greta Vosper');
   await type(contact, contact.getByLabel('Your e-mail'), 'greta@kilnlane.test');

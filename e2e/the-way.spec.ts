@@ -45,7 +45,7 @@ test('one piece goes the whole way, from the form to the feed', async ({ browser
 
     await contact.getByLabel('What is it about?').fill(TITLE);
     await contact.getByLabel('What should people do or feel').fill('They should dare to grow figs on a balcony.');
-    await contact.getByLabel('Who is it for').selectOption('People who know us');
+    await contact.getByRole('radio', { name: 'People who know us', exact: true }).check();
     await contact.getByLabel('When would you like it out?').fill(addDays(getDay(wish), -34));
     await expect(contact.getByText('sooner than we can usually do')).toBeVisible();
     await contact.getByLabel('When would you like it out?').fill(wish);

@@ -1,6 +1,6 @@
 import type { BrandBody } from '@zesting/contract';
-import type { FormField } from '@zesting/core';
-import { FIELDS, FULL_WEEK, type PersonKey, type RouteKey } from './story.js';
+import type { FormItem } from '@zesting/core';
+import { ITEMS, FULL_WEEK, type PersonKey, type RouteKey } from './story.js';
 
 interface StoryChannel {
   readonly kind: string;
@@ -43,7 +43,7 @@ export interface StoryClient {
   readonly brand: Omit<BrandBody, 'logos'>;
   readonly observances: readonly string[];
   readonly markers: readonly StoryMarker[];
-  readonly form: { readonly title: string; readonly intro: string; readonly route: RouteKey; readonly fields: readonly FormField[] };
+  readonly form: { readonly title: string; readonly intro: string; readonly route: RouteKey; readonly items: readonly FormItem[] };
 }
 
 export type ClientKey = 'moss' | 'kiln' | 'tide' | 'loom';
@@ -98,7 +98,7 @@ export const CLIENTS: Record<ClientKey, StoryClient> = {
       title: 'Ask for content',
       intro: 'Tell us what you have in mind. We answer within two working days.',
       route: 'still',
-      fields: FIELDS,
+      items: ITEMS,
     },
   },
   kiln: {
@@ -146,7 +146,7 @@ export const CLIENTS: Record<ClientKey, StoryClient> = {
       { kind: 'offer', name: 'Four o’clock week', days: [10, 12] },
       { kind: 'production_day', name: 'Filming at the oven', days: [6, 6] },
     ],
-    form: { title: 'New idea for the bakehouse', intro: 'A line or two is enough to begin with.', route: 'still', fields: FIELDS },
+    form: { title: 'New idea for the bakehouse', intro: 'A line or two is enough to begin with.', route: 'still', items: ITEMS },
   },
   tide: {
     code: 'TIDE',
@@ -198,7 +198,7 @@ export const CLIENTS: Record<ClientKey, StoryClient> = {
       title: 'Something for the museum',
       intro: 'Tell us what happens, when, and who it is for.',
       route: 'still',
-      fields: FIELDS,
+      items: ITEMS,
     },
   },
   loom: {
@@ -239,6 +239,6 @@ export const CLIENTS: Record<ClientKey, StoryClient> = {
     },
     observances: [],
     markers: [{ kind: 'event', name: 'Open loom Saturday', days: [17, 17] }],
-    form: { title: 'A note to Quillhaven', intro: 'Write as you speak.', route: 'still', fields: FIELDS },
+    form: { title: 'A note to Quillhaven', intro: 'Write as you speak.', route: 'still', items: ITEMS },
   },
 };

@@ -107,7 +107,7 @@ export class PieceStory {
     const submitted = getValue(
       await submitRequest(
         this.app,
-        this.client.formId,
+        this.client.linkId,
         {
           name: contact.name,
           email: contact.email,
@@ -117,6 +117,7 @@ export class PieceStory {
             audience: 'People who know us',
             ...(this.wishOn === null ? {} : { wish: this.wishOn }),
           },
+          version: 1,
         },
         `demo-${this.piece.picture[2]}`,
       ),

@@ -1,12 +1,12 @@
-import { addDays, ok } from '@zesting/core';
+import { addDays, ok, type FormItem } from '@zesting/core';
 import { addMarker, hashPassword, type App, type Viewer } from '@zesting/server';
 import { CLIENTS, type ClientKey, type StoryClient } from './clients.js';
 import { todayOf } from './plan-story.js';
-import { AGENCY, FIELDS, FORMATS, PASSWORD, PEOPLE, ROUTES, SKILLS, type PersonKey, type RouteKey } from './story.js';
+import { AGENCY, FORMATS, ITEMS, PASSWORD, PEOPLE, ROUTES, SKILLS, type PersonKey, type RouteKey } from './story.js';
 
 export interface SetupClient {
   readonly id: string;
-  readonly formId: string;
+  readonly linkId: string;
   readonly channelIds: readonly string[];
   readonly pillarIds: readonly string[];
 }
@@ -67,12 +67,12 @@ export async function insertSetup(app: App, now: string): Promise<Setup> {
     const routes = await perKey(ROUTES, (route) =>
       insert('routes', { name: route.name, format_id: formats.get(route.format), steps: JSON.stringify(route.steps) }),
     );
-    const form = { title: 'Ask for content', intro: 'Tell us what you have in mind.', fields: FIELDS, routeId: routes.still };
-    await tx.query('update agencies set default_form = $1', [JSON.stringify(form)]);
-    const clients = await perKey(CLIENTS, (client) => insertClient(insert, client, routes, people));
+    const form = { title: 'Ask for content', intro: 'Tell us what you have in mind.', items: ITEMS, routeId: routes.still };
+    await tx.query('update agencies set default_form_id = $1', [await insertForm(insert, form, null, now)]);
+    const clients = await perKey(CLIENTS, (client) => insertClient(insert, client, routes, people, now));
     const all = Object.values(clients).map((client) => client.id);
     const viewers = await perKey(PEOPLE, ({ name, role, zone }, key) =>
-      Promise.resolve<Viewer>({ personId: people[key], name, role, zone, clientIds: all }),
+      Promise.resolve<Viewer>({ personId: people[key], name, role, zone, clientIds: all, mayEditForms: role === 'lead' }),
     );
     return ok({ viewers, clients, routes });
   });
@@ -98,11 +98,33 @@ const insertPeople = async (insert: Insert): Promise<Record<PersonKey, string>> 
   );
 };
 
+/** A published form; for a client with a link to it. @returns the link's id, or the form's where it is for no client */
+async function insertForm(
+  insert: Insert,
+  content: { readonly title: string; readonly intro: string; readonly items: readonly FormItem[]; readonly routeId: string },
+  clientId: string | null,
+  now: string,
+): Promise<string> {
+  const rest = { language: 'en', rules: [], thanks: '', opensOn: null, closesOn: null, noticeDays: 0, answerDays: 2 };
+  const formId = await insert('intake_forms', { title: content.title, published_version: 1 });
+  await insert('form_versions', {
+    form_id: formId,
+    number: 1,
+    content: { ...rest, ...content },
+    published_at: now,
+    published_by: PEOPLE.marta.name,
+  });
+  if (clientId === null) return formId;
+  await insert('form_clients', { form_id: formId, client_id: clientId });
+  return insert('form_links', { form_id: formId, client_id: clientId, label: 'First hand-out', made_at: now });
+}
+
 async function insertClient(
   insert: Insert,
   client: StoryClient,
   routes: Record<RouteKey, string>,
   people: Record<PersonKey, string>,
+  now: string,
 ): Promise<SetupClient> {
   const { code, name, colour, zone, region, week, usualTime, policy, brand, observances } = client;
   const id = await insert('clients', {
@@ -129,9 +151,9 @@ async function insertClient(
     pillarIds.push(await insert('pillars', { client_id: id, name: pillar, share, position }));
   for (const [position, contact] of client.contacts.entries())
     await insert('contacts', { client_id: id, name: contact.name, email: contact.email, can_sign_off: contact.canSignOff, position });
-  const { title, intro, fields, route } = client.form;
-  const formId = await insert('intake_forms', { client_id: id, title, intro, fields: JSON.stringify(fields), route_id: routes[route] });
-  return { id, formId, channelIds, pillarIds };
+  const { title, intro, items, route } = client.form;
+  const linkId = await insertForm(insert, { title, intro, items, routeId: routes[route] }, id, now);
+  return { id, linkId, channelIds, pillarIds };
 }
 
 /** Launches, offers, events, closures: what stands on the calendars from the beginning. */

@@ -1,4 +1,4 @@
-import type { FormField, RouteStep } from '@zesting/core';
+import type { FormItem, RouteStep } from '@zesting/core';
 
 /**
  * The made-up scenario: an agency in London with four clients, a plant nursery in Auckland, a bakehouse in London, a boat museum in
@@ -191,24 +191,24 @@ export const ROUTES: Record<
 };
 export type RouteKey = keyof typeof ROUTES;
 
-export const FIELDS: FormField[] = [
+export const ITEMS: FormItem[] = [
   {
     key: 'about',
     kind: 'short',
     label: 'What is it about?',
     help: 'A few words: this becomes the working title.',
-    required: true,
+    needed: true,
     serves: 'title',
   },
-  { key: 'aim', kind: 'long', label: 'What should people do or feel after seeing it?', required: true },
+  { key: 'aim', kind: 'long', label: 'What should people do or feel after seeing it?', needed: true },
   {
     key: 'audience',
-    kind: 'choice',
+    kind: 'one_of',
     label: 'Who is it for first of all?',
-    options: ['People who know us', 'People who do not know us yet', 'The trade'],
-    required: true,
+    options: [{ value: 'People who know us' }, { value: 'People who do not know us yet' }, { value: 'The trade' }],
+    needed: true,
   },
-  { key: 'wish', kind: 'date', label: 'When would you like it out?', serves: 'wish_date' },
+  { key: 'wish', kind: 'day', label: 'When would you like it out?', serves: 'wish_date' },
   { key: 'page', kind: 'link', label: 'A page that people should reach', help: 'The full address, beginning with https://' },
   { key: 'pictures', kind: 'files', label: 'Pictures or papers that help', help: 'Pictures, clips, PDF or text, up to 2 GB each.' },
   { key: 'budget', kind: 'short', label: 'Anything about the budget?', agencyOnly: true },

@@ -13,6 +13,7 @@ import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
 import { ApplicationModule } from './application.module.js';
 import { AccessGuard } from './platform/access/access.js';
+import { Links } from './platform/access/links.js';
 import { SessionStore } from './platform/access/session-store.js';
 import { requirePolicies } from './platform/access/check-routes.js';
 import type { Config } from './platform/config/config.js';
@@ -125,6 +126,22 @@ async function describe(app: INestApplication): Promise<void> {
   });
 }
 
+/** Lets the sites that a form's link names show it in a frame. */
+function embeddable(app: NestExpressApplication): express.RequestHandler {
+  const links = app.get(Links);
+  return (request, response, next) => {
+    links
+      .embeddingSites(request.path.split('/')[1] ?? '')
+      .then((sites) => {
+        if (sites.length === 0) return;
+        const policy = String(response.getHeader('Content-Security-Policy'));
+        response.setHeader('Content-Security-Policy', policy.replace(/frame-ancestors [^;]*/, `frame-ancestors 'self' ${sites.join(' ')}`));
+        response.removeHeader('X-Frame-Options'); // says less than the policy, and would refuse them
+      })
+      .then(() => next(), next);
+  };
+}
+
 /** Serves the built pages: three entries, each for its own addresses. */
 function serveWeb(app: NestExpressApplication, folder: string): void {
   if (!existsSync(join(folder, 'index.html'))) throw new Error(`no built pages in ${folder}`);
@@ -136,7 +153,7 @@ function serveWeb(app: NestExpressApplication, folder: string): void {
     if (request.method !== 'GET' && request.method !== 'HEAD') return next();
     response.set('Cache-Control', 'no-cache').sendFile(join(folder, file));
   };
-  app.use('/ask', entry('ask.html'));
+  app.use('/ask', embeddable(app), entry('ask.html'));
   app.use('/room', entry('room.html'));
   const agency = entry('index.html');
   app.use((request: Request, response: Response, next: NextFunction) => {

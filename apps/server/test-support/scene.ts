@@ -27,16 +27,40 @@ const STEPS = [
     reworkSpanDays: 1,
   },
 ];
-const FIELDS = [
-  { key: 'about', kind: 'short', label: 'About', required: true, serves: 'title' },
-  { key: 'wish', kind: 'date', label: 'When', serves: 'wish_date' },
+const ITEMS = [
+  { key: 'about', kind: 'short', label: 'About', needed: true, serves: 'title' },
+  { key: 'wish', kind: 'day', label: 'When', serves: 'wish_date' },
   { key: 'files', kind: 'files', label: 'Files' },
   { key: 'budget', kind: 'short', label: 'Budget', agencyOnly: true },
 ];
 
+type Insert = (table: string, row: Record<string, unknown>) => Promise<string>;
+
+/** Puts a form with its first version for a client, and a link to it. */
+export async function insertForm(
+  insert: Insert,
+  content: { readonly title: string; readonly items: unknown; readonly routeId: string },
+  clientId: string,
+): Promise<{ formId: string; linkId: string }> {
+  const formId = await insert('intake_forms', { title: content.title, published_version: 1 });
+  const rest = { intro: '', language: 'en', rules: [], thanks: '', opensOn: null, closesOn: null, noticeDays: 0, answerDays: 0 };
+  const at = '2026-01-01T00:00:00Z';
+  await insert('form_versions', {
+    form_id: formId,
+    number: 1,
+    content: JSON.stringify({ ...rest, ...content }),
+    published_at: at,
+    published_by: 'Lead',
+  });
+  await insert('form_clients', { form_id: formId, client_id: clientId });
+  const linkId = await insert('form_links', { form_id: formId, client_id: clientId, label: content.title, made_at: at });
+  return { formId, linkId };
+}
+
 export interface SceneClient {
   readonly id: string;
   readonly formId: string;
+  readonly linkId: string;
   readonly channelIds: readonly string[];
   readonly contactId: string;
 }
@@ -64,7 +88,7 @@ export async function makeScene(more: { features?: readonly Feature[]; schema?: 
   const app = server.get(App);
   app.clock.set(NOW);
   if (more.schema) await app.read(more.schema);
-  const insert = async (table: string, row: Record<string, unknown>): Promise<string> => {
+  const insert: Insert = async (table, row) => {
     const names = Object.keys(row);
     const [made] = await app.read<{ id: string }>(
       `insert into ${table} (${names.join(', ')}) values (${names.map((_, index) => `$${index + 1}`).join(', ')}) returning *`,
@@ -96,8 +120,7 @@ export async function makeScene(more: { features?: readonly Feature[]; schema?: 
       email: `contact@${code.toLowerCase()}.test`,
       can_sign_off: true,
     });
-    const formId = await insert('intake_forms', { client_id: id, title: 'Ask', fields: JSON.stringify(FIELDS), route_id: routeId });
-    return { id, formId, channelIds, contactId };
+    return { id, ...(await insertForm(insert, { title: 'Ask', items: ITEMS, routeId }, id)), channelIds, contactId };
   };
   const a = await client('AAA', 'Europe/London', 'GB-ENG');
   const b = await client('BBB', 'Pacific/Auckland', 'NZ-AUK');
@@ -112,9 +135,17 @@ export async function makeScene(more: { features?: readonly Feature[]; schema?: 
       region: 'GB-ENG',
       weekly_minutes: WEEK,
       skills: '{"write":2}',
+      may_edit_forms: role === 'manager',
     });
     if (role !== 'lead' && role !== 'freelance') await insert('client_people', { client_id: a.id, person_id: personId });
-    return { personId, name, role, zone: 'Europe/London', clientIds: role === 'lead' ? [a.id, b.id] : [a.id] };
+    return {
+      personId,
+      name,
+      role,
+      zone: 'Europe/London',
+      clientIds: role === 'lead' ? [a.id, b.id] : [a.id],
+      mayEditForms: role === 'lead' || role === 'manager',
+    };
   };
   const people = {
     lead: await person('lead', 'Lea'),
@@ -221,3 +252,12 @@ export async function callerByLink(scene: Scene, purpose: 'ask' | 'receipt' | 'r
   if (status !== 200) throw new Error(`the ${purpose} link does not open: ${status}`);
   return caller;
 }
+
+/** What the page of a form sends, of a form that was opened a while ago. */
+export const filledIn = (scene: Scene, linkId: string, answers: Record<string, unknown>): Record<string, unknown> => ({
+  name: 'Ann',
+  email: 'ann@aaa.test',
+  answers,
+  version: 1,
+  stamp: scene.app.links.stamp(linkId, new Date(Date.parse(scene.app.clock.now()) - 60_000).toISOString()),
+});

@@ -30,7 +30,7 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
   for (const key of ['write', 'design', 'check']) getValue(await handIn(app, people.lead, await stepOf(scene, pieceId, key)));
   const packetId = getValue(await sendPacket(app, people.lead, client.id, { title: 'P', pieceIds: [pieceId], dueOn: '2027-03-10' }));
   const submitted = getValue(
-    await submitRequest(app, client.formId, { name: 'N', email: 'n@x.test', answers: { about: 'X' } }, randomUUID()),
+    await submitRequest(app, client.linkId, { name: 'N', email: 'n@x.test', answers: { about: 'X' }, version: 1 }, randomUUID()),
   );
   await app.read("update clients set brand = jsonb_set(brand, '{logos}', jsonb_build_array($2::text)) where id = $1", [
     client.id,
@@ -67,7 +67,10 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     noteId: note?.id ?? '',
     routeId: scene.routeId,
     secret: `${app.links.token('feed', client.id, 1)}.ics`,
-    form: client.formId,
+    form: client.linkId,
+    formId: client.formId,
+    number: '1',
+    formatId: randomUUID(),
     contact: client.contactId,
     contactId: client.contactId,
     receipt: submitted.requestId,

@@ -18,8 +18,19 @@ import { createServer } from '../server.js';
 const OLDER = join(__dirname, '../../test-support/older');
 /** The piece that record is about. */
 const SIGNED = 'Seeded rye is back';
-/** What the migrations are meant to change: two lists of the desk became one, and what a piece answers is a table. */
-const REWRITTEN = ['pieces.list', 'pieces.request_id'];
+/** What the migrations are meant to change: two lists of the desk became one, what a piece answers is a table, forms have versions and links. */
+const REWRITTEN = [
+  'pieces.list',
+  'pieces.request_id',
+  'requests.fields',
+  'form_uses.form_id',
+  ...['client_id', 'intro', 'fields', 'route_id', 'link_generation', 'link_open'].map((column) => `intake_forms.${column}`),
+];
+interface OldForm {
+  readonly id: string;
+  readonly generation: number;
+  readonly fields: readonly { readonly key: string; readonly label: string; readonly required?: boolean }[];
+}
 const PRESENT = '2026-11-26T10:00:00Z';
 
 describe('data of an earlier Zesting', () => {
@@ -63,6 +74,7 @@ describe('data of an earlier Zesting', () => {
     const before = await contents();
     expect(before.get('decisions')?.count).toBeGreaterThan(20);
     const answered = await query('select id as piece_id, request_id from pieces where request_id is not null order by id');
+    const forms = await query<OldForm>('select id, link_generation as generation, fields from intake_forms order by id');
     await migrate(url);
     await migrateJobs(url);
     await migrate(url); // a second start changes nothing
@@ -109,6 +121,25 @@ describe('data of an earlier Zesting', () => {
       const stages = await query<{ id: string; stage: string }>('select id, stage from pieces where id = any($1)', [ids]);
       const reckoned = (await computeStates(app.manager, ids, app.clock.now())).map(storedPiece);
       expect(new Map(stages.map(({ id, stage }) => [id, stage]))).toEqual(new Map(reckoned.map(({ id, stage }) => [id, stage])));
+
+      // a link that was handed out before opens the same questions
+      for (const { id, generation, fields } of forms) {
+        const visitor = new Caller(address);
+        const opened = await visitor.call('POST', '/api/ask/open', { body: { token: app.links.token('ask', id, generation) } });
+        expect(opened.body).toEqual({ linkId: id });
+        const { body } = await visitor.call('GET', `/api/ask/${id}`);
+        const asked = (body['items'] as { key: string; label: string; needed?: boolean }[]).map(({ key, label, needed = false }) => [
+          key,
+          label,
+          needed,
+        ]);
+        expect(asked).toEqual(fields.map(({ key, label, required = false }) => [key, label, required]));
+      }
+      const [request] = await query<{ id: string }>('select id from requests order by id limit 1');
+      const { body: whole } = await marta.call('GET', `/api/requests/${request?.id}`);
+      expect(whole['items']).toEqual(
+        expect.arrayContaining([expect.objectContaining({ kind: 'one_of', options: expect.arrayContaining([{ value: 'The trade' }]) })]),
+      );
 
       const [piece] = await query<{ id: string }>('select id from pieces where title = $1', [SIGNED]);
       const cookie = [...marta.cookies].map((pair) => pair.join('=')).join('; ');

@@ -74,7 +74,7 @@ describe('behind a proxy that ends TLS', () => {
 
   it('writes links with the public address', async () => {
     const app = server.get(App);
-    const viewer = { personId: '', name: 'Lea', role: 'lead', zone: 'Europe/London', clientIds: [] } as const;
+    const viewer = { personId: '', name: 'Lea', role: 'lead', zone: 'Europe/London', clientIds: [], mayEditForms: true } as const;
     const body = {
       name: 'New',
       email: 'new@x.test',

@@ -48,7 +48,7 @@ export interface Feature {
   readonly derives?: readonly string[];
   /** who may do what; names are the whole application's */
   readonly policies: Readonly<Record<string, Policy>>;
-  /** by kind of thing: SQL for whose it is, `$1` its id, with the columns client_id, piece_id, request_id */
+  /** by kind of thing: SQL for whose it is, `$1` its id, with the columns client_id, piece_id, request_id; a row for each who shares it */
   readonly owners?: Readonly<Record<string, string>>;
   readonly finds?: readonly FindSource[];
 }

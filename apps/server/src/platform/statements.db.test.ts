@@ -44,7 +44,9 @@ describe('the statements of a list', () => {
       getValue(await editContent(app, people.lead, sent, { shared: { copy: 'Copy', disclosure: '', media: [] }, channels: [] }, 1));
       for (const key of ['write', 'design', 'check']) getValue(await handIn(app, people.lead, await stepOf(scene, sent, key)));
       if (index > 0) getValue(await sendPacket(app, people.lead, a.id, { title: `P${index}`, pieceIds: [sent], dueOn: '2027-03-10' }));
-      getValue(await submitRequest(app, a.formId, { name: 'N', email: 'contact@aaa.test', answers: { about: 'X' } }, randomUUID()));
+      getValue(
+        await submitRequest(app, a.linkId, { name: 'N', email: 'contact@aaa.test', answers: { about: 'X' }, version: 1 }, randomUUID()),
+      );
     }
     return last;
   }

@@ -8,6 +8,8 @@ export interface AskDraft {
   readonly answers: Answers;
   /** uploads by id, so that their names can be shown again */
   readonly files: Readonly<Record<string, UploadShape>>;
+  /** the version of the form that it was begun with */
+  readonly version?: number;
   /** the key of the last try and what it sent: the same content is sent under the same key */
   readonly sent?: { readonly key: string; readonly body: string };
 }

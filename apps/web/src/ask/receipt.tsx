@@ -1,5 +1,5 @@
 import type { ReceiptShape } from '@zesting/contract';
-import { dayWords, instantWords } from '../lib/format';
+import { LanguageContext, LANGUAGES, useLanguage } from '../language/language';
 import { VisitorFrame } from '../ui/visitor-frame';
 
 const STAGES = [
@@ -11,21 +11,33 @@ const STAGES = [
   { key: 'published', words: 'Published' },
 ] as const;
 
-/** How a request stands, for the one who sent it. */
+/** How a request stands, for the one who sent it, in the language that they were asked in. */
 export function Receipt({ receipt }: { receipt: ReceiptShape }) {
+  return (
+    <LanguageContext value={LANGUAGES[receipt.language]}>
+      <div lang={receipt.language}>
+        <Standing receipt={receipt} />
+      </div>
+    </LanguageContext>
+  );
+}
+
+function Standing({ receipt }: { receipt: ReceiptShape }) {
+  const { t, dayWords, instantWords } = useLanguage();
   const reached = receipt.state === 'accepted' ? (receipt.progress ?? 'planned') : 'received';
   const at = STAGES.findIndex((stage) => stage.key === reached);
   return (
     <VisitorFrame visited={receipt}>
-      <p className="text-muted">Request {receipt.number}</p>
+      <p className="text-muted">{t('Request {{number}}', { number: receipt.number })}</p>
       <h1 className="text-2xl mb-2 break-words">{receipt.title}</h1>
       <p className="mb-5">
-        Received {instantWords(receipt.receivedAt)}
-        {receipt.wishOn && `, wished for ${dayWords(receipt.wishOn)}`}.
+        {receipt.wishOn
+          ? t('Received {{when}}, wished for {{day}}.', { when: instantWords(receipt.receivedAt), day: dayWords(receipt.wishOn) })
+          : t('Received {{when}}.', { when: instantWords(receipt.receivedAt) })}
       </p>
       {receipt.state === 'declined' ? (
         <div className="card p-4">
-          <h2 className="text-lg">We cannot take this on</h2>
+          <h2 className="text-lg">{t('We cannot take this on')}</h2>
           <p className="whitespace-pre-wrap break-words">{receipt.declineReason}</p>
         </div>
       ) : (
@@ -37,7 +49,7 @@ export function Receipt({ receipt }: { receipt: ReceiptShape }) {
               aria-current={index === at ? 'step' : undefined}
             >
               <span aria-hidden className={`size-4 rounded-full border-2 ${index <= at ? 'bg-pine border-pine' : 'border-line-strong'}`} />
-              <span className={index === at ? 'font-semibold' : ''}>{stage.words}</span>
+              <span className={index === at ? 'font-semibold' : ''}>{t(stage.words)}</span>
             </li>
           ))}
         </ol>

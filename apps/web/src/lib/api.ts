@@ -27,10 +27,17 @@ export interface CallOptions {
   readonly signal?: AbortSignal;
 }
 
+let linkToken: string | null = null;
+/** From now on each call says the token of a link: a page embedded in another site's gets no cookies. */
+export const sayLink = (token: string): void => void (linkToken = token);
+/** What every call says beside its own. */
+export const linkHeaders = (): Record<string, string> => (linkToken === null ? {} : { 'Zesting-Link': linkToken });
+
 /** Calls the API; refusals are thrown as `ApiProblem`. */
 export async function call<T>(path: string, { method = 'GET', body, version, idempotencyKey, signal }: CallOptions = {}): Promise<T> {
   const isForm = body instanceof FormData;
   const headers: Record<string, string> = {
+    ...linkHeaders(),
     ...(body !== undefined && !isForm ? { 'Content-Type': 'application/json' } : {}),
     ...(version === undefined ? {} : { 'If-Match': `"${version}"` }),
     ...(idempotencyKey === undefined ? {} : { 'Idempotency-Key': idempotencyKey }),

@@ -2,24 +2,35 @@ import { present } from './now';
 
 /** Dates and times in words. Days are dates without a zone and are never read as instants. */
 
-const day = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { timeZone: 'UTC', ...options });
-const SHORT = day({ weekday: 'short', day: 'numeric', month: 'short' });
-const WITH_YEAR = day({ weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' });
-const MONTH = day({ month: 'long', year: 'numeric' });
-
-/** "Tue 16 Mar"; with the year when it is not this one. @param thisYear null: always with its year */
-export function dayWords(on: string, thisYear: string | null = String(present().getFullYear())): string {
-  return (thisYear !== null && on.startsWith(thisYear) ? SHORT : WITH_YEAR).format(new Date(`${on}T00:00:00Z`)).replace(',', '');
+/** How a language writes days and times. */
+export interface DayFormats {
+  readonly dayWords: (on: string, thisYear?: string | null) => string;
+  readonly monthWords: (month: string) => string;
+  readonly instantWords: (at: string) => string;
 }
 
-/** "March 2027" of `2027-03`. */
-export const monthWords = (month: string): string => MONTH.format(new Date(`${month}-01T00:00:00Z`));
+export function dayFormats(locale: string): DayFormats {
+  const day = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat(locale, { timeZone: 'UTC', ...options });
+  const short = day({ weekday: 'short', day: 'numeric', month: 'short' });
+  const withYear = day({ weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' });
+  const month = day({ month: 'long', year: 'numeric' });
+  const written = (format: Intl.DateTimeFormat, on: string) => format.format(new Date(`${on}T00:00:00Z`)).replace(',', '');
+  return {
+    dayWords: (on, thisYear = String(present().getFullYear())) =>
+      written(thisYear !== null && on.startsWith(thisYear) ? short : withYear, on),
+    monthWords: (text) => month.format(new Date(`${text}-01T00:00:00Z`)),
+    instantWords: (at) =>
+      new Intl.DateTimeFormat(locale, { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(
+        new Date(at),
+      ),
+  };
+}
 
-/** An instant in the viewer's own zone: "Tue 16 Mar, 09:05". */
-export const instantWords = (at: string): string =>
-  new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(
-    new Date(at),
-  );
+/**
+ * "Tue 16 Mar"; with the year when it is not this one, or always where that is null. "March 2027" of `2027-03`. An instant in the viewer's own
+ * zone: "Tue 16 Mar, 09:05".
+ */
+export const { dayWords, monthWords, instantWords } = dayFormats('en-GB');
 
 /** "Auckland" of `Pacific/Auckland`. */
 export const zoneWords = (zone: string): string => (zone.split('/').at(-1) ?? zone).replaceAll('_', ' ');

@@ -3,7 +3,7 @@ import { readDay } from './read-day';
 import { readWords } from './read-words';
 
 const WEDNESDAY = '2027-03-03' as Day;
-const read = (text: string, todayOn = WEDNESDAY) => readDay(text, todayOn, readWords);
+const read = (text: string, todayOn = WEDNESDAY) => readDay(text, todayOn, readWords.en);
 
 describe('a day as people type it', () => {
   it.each([

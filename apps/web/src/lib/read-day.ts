@@ -36,8 +36,8 @@ export function readFigures(text: string, todayOn: Day): Day | undefined {
 export function readDay(text: string, todayOn: Day, words?: WordReader): Day | undefined {
   const plain = text.trim().toLowerCase();
   if (plain === '') return undefined;
-  if (plain === 'today') return todayOn;
-  if (plain === 'tomorrow') return addDays(todayOn, 1);
+  if (plain === 'today' || plain === 'heute') return todayOn;
+  if (plain === 'tomorrow' || plain === 'morgen') return addDays(todayOn, 1);
   const ahead = /^\+(\d{1,3})$/.exec(plain);
   if (ahead) return addDays(todayOn, Number(ahead[1]));
   return readFigures(plain, todayOn) ?? words?.(plain, todayOn);

@@ -1,6 +1,6 @@
 import type { UploadShape } from '@zesting/contract';
 import { Upload } from 'tus-js-client';
-import { ApiProblem, call, wordsOf } from './api';
+import { ApiProblem, call, linkHeaders, wordsOf } from './api';
 
 /** A part of a file that is sent at once, in bytes: a cut loses no more than one. */
 const PART_BYTES = 5 * 1024 * 1024;
@@ -35,6 +35,7 @@ export function sendFile(collection: string, file: File, { onProgress, onDone, o
   };
   const upload = new Upload(file, {
     endpoint: `/api${collection}`,
+    headers: linkHeaders(),
     chunkSize: PART_BYTES,
     retryDelays: RETRY_MS,
     metadata: { filename: file.name },

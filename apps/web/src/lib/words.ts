@@ -11,6 +11,8 @@ const SPOKEN: Partial<
   'http.too_many_tries': 'Too many tries. Wait a minute, then try again.',
   'http.too_large': 'This file is larger than 25 MB. Send a smaller one.',
   'ask.too_much': 'More came through this form within the hour than is taken. Nothing you typed is lost: please try again later.',
+  'ask.not_opened': 'This came too soon after the page was opened, or the page is very old. Nothing you typed is lost: press Send again.',
+  'ask.form_changed': 'The form was changed meanwhile. What you typed is kept: look at it once more, then press Send again.',
   'http.try_again': 'Zesting cannot reach its data for a moment. Nothing was lost: try again.',
   'http.changed_meanwhile': 'Somebody else changed this meanwhile. Nothing was overwritten.',
   'access.sign_in_failed': 'E-mail or password is wrong.',

@@ -30,6 +30,9 @@ interface Asked extends ChangeLinkBody {
   readonly name: string;
 }
 
+/** A form's link by its title, and where it was handed out. */
+const nameOf = ({ title, label }: ClientLinksShape['forms'][number]): string => (label === title ? title : `${title}, ${label}`);
+
 /** The links of a client to hand out, and the contacts' rooms, whose links go by mail only. Each can be renewed and closed. */
 export function ClientLinks({ clientId, roomOf }: { clientId: string; roomOf: (contactId: string) => ReactNode }) {
   const { data: links } = useSuspenseQuery(linksQuery(clientId));
@@ -41,10 +44,10 @@ export function ClientLinks({ clientId, roomOf }: { clientId: string; roomOf: (c
       <dl className="grid gap-y-2 gap-x-4 grid-cols-[minmax(9rem,auto)_minmax(0,1fr)_auto] items-center">
         {links.forms.map((form) => (
           <LinkRow
-            key={form.formId}
-            name={`Form: ${form.title}`}
+            key={form.linkId}
+            name={`Form: ${nameOf(form)}`}
             address={form.address}
-            onChange={(change) => setAsked({ kind: 'form', id: form.formId, change, name: `Form: ${form.title}` })}
+            onChange={(change) => setAsked({ kind: 'form', id: form.linkId, change, name: `Form: ${nameOf(form)}` })}
           />
         ))}
         <LinkRow

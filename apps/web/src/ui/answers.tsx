@@ -1,24 +1,28 @@
 import type { UploadShape } from '@zesting/contract';
-import type { Answer, FormField } from '@zesting/core';
+import { fieldsOf, isAgencyOnly, type Answer, type FormField, type FormItem } from '@zesting/core';
 import { FileText } from 'lucide-react';
 import { dayWords } from '../lib/format';
 import { Picture } from './picture';
 
 interface AnswersProps {
-  readonly fields: readonly FormField[];
+  readonly items: readonly FormItem[];
   readonly answers: Readonly<Record<string, Answer>>;
   readonly files: readonly UploadShape[];
 }
 
 /** What was asked and what was answered, files with small pictures. Questions left empty are named together at the end. */
-export function Answers({ fields, answers, files }: AnswersProps) {
+export function Answers({ items, answers, files }: AnswersProps) {
+  const fields = fieldsOf(items);
   const isAnswered = (field: FormField) => (answers[field.key] ?? '').length > 0;
   const empty = fields.filter((field) => !isAnswered(field));
   return (
     <dl className="grid gap-3">
       {fields.filter(isAnswered).map((field) => (
         <div key={field.key}>
-          <dt className="text-muted text-[13px]">{field.label}</dt>
+          <dt className="text-muted text-[13px]">
+            {field.label}
+            {isAgencyOnly(field) && ' (hidden from freelancers)'}
+          </dt>
           <dd className="break-words whitespace-pre-wrap max-w-[70ch]">
             <AnswerText field={field} answer={answers[field.key] ?? ''} files={files} />
           </dd>
@@ -35,15 +39,27 @@ export function Answers({ fields, answers, files }: AnswersProps) {
 }
 
 function AnswerText({ field, answer, files }: { field: FormField; answer: Answer; files: readonly UploadShape[] }) {
-  if (typeof answer !== 'string') return <FileList files={files.filter((file) => answer.includes(file.assetId))} />;
-  if (field.kind === 'date') return dayWords(answer);
-  if (field.kind === 'link')
-    return (
-      <a href={answer} rel="noreferrer noopener" target="_blank" className="text-pine underline break-all">
-        {answer}
-      </a>
-    );
-  return answer;
+  const labelOf = (value: string) => field.options?.find((option) => option.value === value)?.label ?? value;
+  if (field.kind === 'files') return <FileList files={files.filter((file) => answer.includes(file.assetId))} />;
+  if (typeof answer !== 'string')
+    return field.kind === 'span' ? answer.map((on) => dayWords(on)).join(' to ') : answer.map(labelOf).join(', ');
+  switch (field.kind) {
+    case 'day':
+      return dayWords(answer);
+    case 'yes_no':
+      return answer === 'yes' ? 'Yes' : 'No';
+    case 'number':
+    case 'money':
+      return [answer, field.unit].filter(Boolean).join(' ');
+    case 'link':
+      return (
+        <a href={answer} rel="noreferrer noopener" target="_blank" className="text-pine underline break-all">
+          {answer}
+        </a>
+      );
+    default:
+      return labelOf(answer);
+  }
 }
 
 /** Files as small pictures or names; each opens in full. */

@@ -2,7 +2,7 @@ import type { Day } from '@zesting/core';
 import { CalendarDays } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { lazy, Suspense, useRef, useState, type ReactNode } from 'react';
-import { dayWords } from '../lib/format';
+import { useLanguage } from '../language/language';
 import type { OffReason } from '../lib/off-days';
 import { readDay, type WordReader } from '../lib/read-day';
 import { Field } from './field';
@@ -34,21 +34,19 @@ interface DayFieldProps extends DayProps {
   readonly required?: boolean;
 }
 
-/** "Tue 16 Mar 2027": always with its year, so that nothing has to be guessed. */
-const shown = (on: string): string => (on ? dayWords(on, null) : '');
-
 /**
  * A day: typed in figures or words, or chosen from a calendar that says who is off and why. What is typed is read at once; what is no day
  * says so, and is then none.
  */
 export function DayField({ label, help, error, required = false, ...day }: DayFieldProps) {
+  const { t } = useLanguage();
   const [unread, setUnread] = useState(false);
   const reason = day.value && day.off?.(day.value);
   return (
     <Field
       label={label}
       required={required}
-      error={unread ? 'This is no day. Try 16/3, Tuesday, or in 3 days.' : error}
+      error={unread ? t('This is no day. Try 16/3, Tuesday, or in 3 days.') : error}
       help={
         reason || help ? (
           <>
@@ -75,6 +73,7 @@ interface DayInputProps extends DayProps {
 export function DayInput({ value, onChange, onUnread, onDone, control, label, disabled = false, ...calendar }: DayInputProps) {
   const [typed, setTyped] = useState<string | null>(null);
   const [open, setOpen] = useState(false);
+  const { t, code, dayWords } = useLanguage();
   const words = useRef<WordReader | undefined>(undefined);
   const todayOn = calendar.todayOn as Day; // a day of the contract's
   const isIn = (on: string) => (!calendar.min || on >= calendar.min) && (!calendar.max || on <= calendar.max);
@@ -112,11 +111,11 @@ export function DayInput({ value, onChange, onUnread, onDone, control, label, di
             type="text"
             autoComplete="off"
             disabled={disabled}
-            placeholder="16/3 or Tuesday"
-            value={typed ?? shown(value)}
+            placeholder={t('16/3 or Tuesday')}
+            value={typed ?? (value && dayWords(value, null))} // always with its year, so that nothing has to be guessed
             onFocus={(event) => {
               event.target.select();
-              void import('../lib/read-words').then((module) => (words.current = module.readWords));
+              void import('../lib/read-words').then((module) => (words.current = module.readWords[code]));
             }}
             onChange={(event) => type(event.target.value)}
             onBlur={leave}
@@ -129,7 +128,7 @@ export function DayInput({ value, onChange, onUnread, onDone, control, label, di
             <button
               type="button"
               disabled={disabled}
-              aria-label="Open the calendar"
+              aria-label={t('Open the calendar')}
               className="absolute right-0.5 top-1/2 -translate-y-1/2 grid place-items-center size-7 rounded-md hover:bg-sunk"
             >
               <CalendarDays size={16} aria-hidden />
@@ -138,8 +137,8 @@ export function DayInput({ value, onChange, onUnread, onDone, control, label, di
         </div>
       </Popover.Anchor>
       <Popover.Portal>
-        <Popover.Content align="start" sideOffset={4} className="z-[60] card shadow-2xl p-3" aria-label="Calendar">
-          <Suspense fallback={<p className="text-muted w-[19rem] h-72">Loading…</p>}>
+        <Popover.Content align="start" sideOffset={4} className="z-[60] card shadow-2xl p-3" aria-label={t('Calendar')}>
+          <Suspense fallback={<p className="text-muted w-[19rem] h-72">{t('Loading…')}</p>}>
             <DayGrid
               {...calendar}
               value={value}

@@ -2,8 +2,9 @@ import type { Day } from '@zesting/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useMemo } from 'react';
 import { DayPicker, type DayButtonProps } from 'react-day-picker';
+import { de } from 'react-day-picker/locale/de';
 import { enGB } from 'react-day-picker/locale/en-GB';
-import { dayWords } from '../lib/format';
+import { useLanguage } from '../language/language';
 import type { DayProps } from './day-field';
 
 type GridProps = Omit<DayProps, 'onChange' | 'disabled'> & { readonly onChoose: (on: string) => void };
@@ -19,10 +20,11 @@ const NAVIGATION = 'grid place-items-center size-8 rounded-md hover:bg-sunk disa
 
 /** A month with week numbers: days off are greyed with their reason, marked days have a line under them. */
 export function DayGrid({ value, onChoose, todayOn, min, max, off, marks = [] }: GridProps) {
+  const { t, code, dayWords } = useLanguage();
   const markOf = (on: string) => marks.find((mark) => mark.on === on);
   const wordsOf = (date: Date): string => {
     const on = toDay(date);
-    return [dayWords(on, null), on === todayOn ? 'today' : '', markOf(on)?.words, off?.(on)].filter(Boolean).join(', ');
+    return [dayWords(on, null), on === todayOn ? t('today') : '', markOf(on)?.words, off?.(on)].filter(Boolean).join(', ');
   };
   const components = useMemo(
     () => ({
@@ -40,7 +42,7 @@ export function DayGrid({ value, onChoose, todayOn, min, max, off, marks = [] }:
         mode="single"
         required
         autoFocus
-        locale={enGB}
+        locale={code === 'de' ? de : enGB}
         ISOWeek
         showWeekNumber
         fixedWeeks

@@ -1,19 +1,22 @@
 import { useId, type ReactNode } from 'react';
+import { useLanguage } from '../language/language';
 
-interface FieldProps {
+/** What ties a control to its label, help and error. */
+export interface Control {
+  readonly id: string;
+  readonly 'aria-describedby': string | undefined;
+  readonly 'aria-invalid': boolean;
+  readonly 'aria-required': boolean;
+}
+
+export interface FieldProps {
   readonly label: string;
   readonly help?: ReactNode;
   readonly error?: string | undefined;
   /** what may stay, but should be looked at */
   readonly warning?: string | undefined;
   readonly required?: boolean;
-  /** gets what ties the control to its label, help and error */
-  readonly children: (control: {
-    id: string;
-    'aria-describedby': string | undefined;
-    'aria-invalid': boolean;
-    'aria-required': boolean;
-  }) => ReactNode;
+  readonly children: (control: Control) => ReactNode;
 }
 
 /** A labelled control with its help and its error. */
@@ -22,11 +25,38 @@ export function Field({ label, help, error, warning, required = false, children 
   const notes = [help ? `${id}-help` : '', error ? `${id}-error` : '', warning ? `${id}-warning` : ''].filter(Boolean).join(' ');
   return (
     <div className="mb-3.5">
-      <label htmlFor={id} className="block font-medium mb-1">
-        {label}
-        {required && <span className="text-muted font-normal"> (needed)</span>}
-      </label>
-      {children({ id, 'aria-describedby': notes || undefined, 'aria-invalid': error !== undefined, 'aria-required': required })}
+      <FieldNotes id={id} label={label} help={help} error={error} warning={warning} required={required}>
+        {children({ id, 'aria-describedby': notes || undefined, 'aria-invalid': error !== undefined, 'aria-required': required })}
+      </FieldNotes>
+    </div>
+  );
+}
+
+interface NotesProps extends Omit<FieldProps, 'children'> {
+  readonly id: string;
+  readonly isGroup?: boolean;
+  readonly children: ReactNode;
+}
+
+/** The label above and the notes below. */
+export function FieldNotes({ id, label, help, error, warning, required = false, isGroup = false, children }: NotesProps) {
+  const { t } = useLanguage();
+  const name = (
+    <>
+      {label}
+      {required && <span className="text-muted font-normal"> ({t('needed')})</span>}
+    </>
+  );
+  return (
+    <>
+      {isGroup ? (
+        <legend className="block font-medium mb-1">{name}</legend>
+      ) : (
+        <label htmlFor={id} className="block font-medium mb-1">
+          {name}
+        </label>
+      )}
+      {children}
       {help && (
         <div id={`${id}-help`} className="text-muted text-[13px] mt-1">
           {help}
@@ -42,6 +72,6 @@ export function Field({ label, help, error, warning, required = false, children 
           {error}
         </p>
       )}
-    </div>
+    </>
   );
 }

@@ -1,6 +1,7 @@
 import type { VisitedShape } from '@zesting/contract';
 import { contrast, parseHex } from '@zesting/core';
 import type { CSSProperties, ReactNode } from 'react';
+import { useLanguage } from '../language/language';
 import { clientColour } from './tags';
 
 /** A colour is used for buttons and links where text in it can be read on white and on the ground of the page. @see WCAG 2.2, 1.4.3 */
@@ -14,6 +15,7 @@ export function isLegible(accent: string): boolean {
 /** The frame of pages for people without an account: the client's name and colour, the agency's mark and colour, then the page. */
 export function VisitorFrame({ visited, children }: { visited: VisitedShape; children: ReactNode }) {
   const { clientCode, clientName, agencyName, agencyAccent, agencyMark } = visited;
+  const { t } = useLanguage();
   const style = agencyAccent && isLegible(agencyAccent) ? ({ '--accent': agencyAccent } as CSSProperties) : undefined; // a property of our own
   return (
     <div className={`phone-first min-h-screen ${style ? 'accented' : ''}`} style={style}>
@@ -28,7 +30,7 @@ export function VisitorFrame({ visited, children }: { visited: VisitedShape; chi
           <span className="font-display text-lg font-semibold leading-tight">{clientName}</span>
           <span className="text-muted text-[13px]">{clientCode}</span>
           <span className="ml-auto flex items-center gap-2 text-muted text-[13px] text-right">
-            with {agencyName}
+            {t('with {{agency}}', { agency: agencyName })}
             {agencyMark && <img src={agencyMark} alt="" className="h-8 w-auto max-w-24 object-contain" />}
           </span>
         </p>

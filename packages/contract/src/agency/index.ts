@@ -1,7 +1,6 @@
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
-  ArrayNotEmpty,
   IsArray,
   IsBoolean,
   IsEmail,
@@ -16,7 +15,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { ROUND_UP_RHYTHMS, type FormField, type RoundUpRhythm } from '@zesting/core';
+import { ROUND_UP_RHYTHMS, type RoundUpRhythm } from '@zesting/core';
 import { IsWeek, IsNotBlank, IsTimeOfDay, IsZone, Optional, OptionalOrNull } from '../fields/index.js';
 
 /** What a visitor who is not signed in may know: whether there is an agency yet, and whether its first lead must show the set-up code. */
@@ -100,39 +99,6 @@ export class DefaultPolicyBody {
   silenceDays?: number;
 }
 
-/** The form that a new client gets. */
-export class DefaultFormBody {
-  @IsString()
-  @IsNotBlank()
-  @MaxLength(100)
-  title: string;
-
-  @IsString()
-  @MaxLength(2000)
-  intro: string;
-
-  @IsUUID()
-  routeId: string;
-
-  /** keys of the questions that are asked, in their order */
-  @IsArray()
-  @ArrayNotEmpty()
-  @ArrayMaxSize(50)
-  @IsString({ each: true })
-  asked: string[];
-
-  /** keys of those that need an answer */
-  @IsArray()
-  @ArrayMaxSize(50)
-  @IsString({ each: true })
-  needed: string[];
-}
-
-export class DefaultFormShape extends DefaultFormBody {
-  /** every question it could ask */
-  questions: FormField[];
-}
-
 /** What the agency sets for itself. */
 export class AgencySettingsShape {
   name: string;
@@ -163,8 +129,8 @@ export class AgencySettingsShape {
   roundUp: RoundUpRhythm;
   roundUpAt: string;
   defaultPolicy: DefaultPolicyBody;
-  /** null while there is none */
-  defaultForm: DefaultFormShape | null;
+  /** the form that a new client gets a link to; null while there is none */
+  defaultFormId: string | null;
   formats: ListEntryShape[];
   skills: ListEntryShape[];
   archived: { formats: ListEntryShape[]; skills: ListEntryShape[] };
@@ -257,11 +223,9 @@ export class EditAgencyBody {
   @Type(() => DefaultPolicyBody)
   defaultPolicy?: DefaultPolicyBody;
 
-  @Optional()
-  @IsObject()
-  @ValidateNested()
-  @Type(() => DefaultFormBody)
-  defaultForm?: DefaultFormBody;
+  @OptionalOrNull()
+  @IsUUID()
+  defaultFormId?: string | null;
 
   /** the whole list in its order: what is missing from it is archived */
   @Optional()

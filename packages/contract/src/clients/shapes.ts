@@ -40,8 +40,11 @@ export class ClientShape extends ClientSummary {
 }
 
 export class FormLinkShape {
+  linkId: string;
   formId: string;
   title: string;
+  /** where it was handed out */
+  label: string;
   /** null once it is closed */
   address: string | null;
 }

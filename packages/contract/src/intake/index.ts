@@ -1,6 +1,9 @@
-import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsEmail, IsObject, IsString, IsUUID, MaxLength } from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsEmail, IsInt, IsObject, IsString, IsUUID, MaxLength, Min } from 'class-validator';
 import { IsNotBlank, IsDay, Optional, OptionalOrNull, VisitedShape } from '../fields/index.js';
-import type { Answers, AnswerProblem, FormField, PieceStage } from '@zesting/core';
+import type { Answers, AnswerProblem, FormItem, FormLanguage, PieceStage, RequestState, RequestWay, Sorted } from '@zesting/core';
+
+export * from './form-schema.js';
+export * from './forms-bodies.js';
 
 export class SubmitRequestBody {
   @IsString()
@@ -15,17 +18,60 @@ export class SubmitRequestBody {
   /** by field key; files are ids of uploads */
   @IsObject()
   answers: Answers;
+
+  /** the version of the form that was filled in */
+  @IsInt()
+  @Min(1)
+  version: number;
+
+  /** as it came with the form: proves that it was opened, and when */
+  @IsString()
+  @MaxLength(200)
+  stamp: string;
+
+  /** a field that no person sees: only a program fills it in */
+  @Optional()
+  @IsString()
+  @MaxLength(2000)
+  website?: string;
 }
 
 export class AskFormShape extends VisitedShape {
   linkId: string;
+  version: number;
   title: string;
   intro: string;
-  fields: FormField[];
+  language: FormLanguage;
+  items: FormItem[];
+  thanks: string;
+  /** not yet, now, or no more, by the form’s days */
+  state: 'early' | 'open' | 'over';
+  opensOn: string | null;
+  closesOn: string | null;
+  /** the client’s working days between asking and the wish date */
+  noticeDays: number;
+  /** the first day that keeps the notice; null without one */
+  noticeOn: string | null;
+  answerDays: number;
   /** today for the client */
   todayOn: string;
   /** the earliest date that the route allows if all goes on today */
   earliestOn: string;
+  /** to be sent back with the answers */
+  stamp: string;
+}
+
+/** What is asked for so far, to be told how soon it can be. */
+export class EarliestBody {
+  @IsObject()
+  answers: Answers;
+}
+
+export class EarliestShape {
+  earliestOn: string;
+  /** how many steps it takes, and how many working days they span */
+  steps: number;
+  days: number;
 }
 
 export class UploadShape {
@@ -49,11 +95,13 @@ export class AnswerErrors {
 
 /** What the requester sees of a request: its state, never people, load or other clients. */
 export class ReceiptShape extends VisitedShape {
+  /** what they were asked in */
+  language: FormLanguage;
   number: number;
   title: string;
   receivedAt: string;
   wishOn: string | null;
-  state: 'new' | 'accepted' | 'declined';
+  state: RequestState;
   declineReason: string | null;
   /** once accepted: how far the piece is */
   progress: 'planned' | 'in_production' | 'with_client' | 'approved' | 'published' | null;
@@ -67,7 +115,10 @@ export class RequestRow {
   requesterName: string;
   receivedAt: string;
   wishOn: string | null;
-  state: 'new' | 'accepted' | 'declined';
+  state: RequestState;
+  way: RequestWay;
+  /** who answers for it at the agency; null is nobody yet */
+  ownerId: string | null;
   isRead: boolean;
 }
 
@@ -87,13 +138,16 @@ export class RequestPieceShape {
 export class RequestShape extends RequestRow {
   /** what came of it */
   pieces: RequestPieceShape[];
-  requesterEmail: string;
-  formTitle: string;
-  fields: FormField[];
+  /** null where they have none */
+  requesterEmail: string | null;
+  /** null where no form was asked */
+  formTitle: string | null;
+  items: FormItem[];
   answers: Answers;
   files: UploadShape[];
   declineReason: string | null;
-  routeId: string;
+  /** what the form’s rules and the answers say it takes */
+  takes: Sorted;
   version: number;
 }
 

@@ -2,6 +2,7 @@ import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
+  IsBoolean,
   IsEmail,
   IsIn,
   IsObject,
@@ -113,6 +114,11 @@ export class EditPersonBody {
   @Optional()
   @IsObject()
   skills?: Record<string, number>;
+
+  /** the right to make and change intake forms; leads have it anyway */
+  @Optional()
+  @IsBoolean()
+  mayEditForms?: boolean;
 
   /** the whole list of clients known or barred */
   @Optional()
@@ -278,6 +284,8 @@ export class PersonPageShape extends PersonRow {
   holidays: { on: string; name: string }[];
   leftAt: string | null;
   roundUp: RoundUpBody;
+  /** the right to make and change intake forms; leads have it anyway */
+  mayEditForms: boolean;
   version: number;
   /** all fields may be changed; otherwise only the own time off and cover */
   canEdit: boolean;

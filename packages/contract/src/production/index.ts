@@ -14,7 +14,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { IsNotBlank, IsDay, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
-import type { Answers, Danger, FormField, HeldBy, PartState, PieceStage, ReckoningList } from '@zesting/core';
+import type { Answers, Danger, FormItem, HeldBy, PartState, PieceStage, ReckoningList } from '@zesting/core';
 import { UploadShape } from '../intake/index.js';
 import { PillarShape } from '../clients/index.js';
 import { WheelSegment } from '../planning/index.js';
@@ -178,7 +178,7 @@ export class BriefRequestShape {
   number: number;
   title: string;
   requesterName: string;
-  fields: FormField[];
+  items: FormItem[];
   answers: Answers;
   files: UploadShape[];
 }

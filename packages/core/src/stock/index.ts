@@ -1,4 +1,4 @@
-import type { FormField } from '../intake/index.js';
+import type { FormField, FormItem } from '../intake/index.js';
 import type { RouteStep } from '../route/index.js';
 
 /**
@@ -177,34 +177,156 @@ export const ROUTE_STOCK: readonly RouteStock[] = [
   },
 ];
 
+/** What a form begins with; its route is the one that its format usually takes. */
 export interface FormStock {
+  /** what the form is for, as the list of starting forms says it */
+  readonly name: string;
+  readonly formatName: string;
   readonly title: string;
   readonly intro: string;
-  readonly fields: readonly FormField[];
-  /** the format whose route a request takes unless somebody says otherwise */
-  readonly formatName: string;
+  readonly items: readonly FormItem[];
 }
 
-/** A form that asks for what a brief needs. */
-export const FORM_STOCK: FormStock = {
-  title: 'Ask for content',
-  intro: 'Tell us what you have in mind. A few words each are enough to begin with.',
-  formatName: 'Still',
-  fields: [
-    {
-      key: 'about',
-      kind: 'short',
-      label: 'What is it about?',
-      help: 'A few words: this becomes the working title.',
-      required: true,
-      serves: 'title',
-    },
-    { key: 'aim', kind: 'long', label: 'What should people do or feel after seeing it?', required: true },
-    { key: 'audience', kind: 'short', label: 'Who is it for first of all?' },
-    { key: 'wish', kind: 'date', label: 'When would you like it out?', serves: 'wish_date' },
-    { key: 'page', kind: 'link', label: 'A page that people should reach', help: 'The full address, beginning with https://' },
-    { key: 'said', kind: 'long', label: 'What must be said, and what must not?' },
-    { key: 'files', kind: 'files', label: 'Pictures or papers that help', help: 'Pictures, clips, PDF or text.' },
-    { key: 'budget', kind: 'short', label: 'Anything about the budget?', agencyOnly: true },
-  ],
+const TITLE: FormField = {
+  key: 'title',
+  kind: 'short',
+  label: 'What is it about?',
+  help: 'A few words: this becomes the working title.',
+  needed: true,
+  serves: 'title',
 };
+const WISH: FormField = { key: 'wish', kind: 'day', label: 'When would you like it out?', serves: 'wish_date' };
+const AUDIENCE: FormField = { key: 'audience', kind: 'short', label: 'Who is it for first of all?', serves: 'audience' };
+const PAGE: FormField = {
+  key: 'page',
+  kind: 'link',
+  label: 'A page that people should reach',
+  help: 'The full address, beginning with https://',
+  serves: 'page',
+};
+const FILES: FormField = {
+  key: 'files',
+  kind: 'files',
+  label: 'Pictures or papers that help',
+  help: 'Pictures, clips, PDF or text.',
+  serves: 'material',
+};
+const SAID: FormField = { key: 'said', kind: 'long', label: 'What must be said, and what must not?' };
+const BUDGET: FormField = { key: 'budget', kind: 'short', label: 'Anything about the budget?', agencyOnly: true };
+const AIM: FormField = { key: 'aim', kind: 'long', label: 'What should people do or feel after seeing it?', needed: true, serves: 'aim' };
+const options = (...values: string[]) => values.map((value) => ({ value }));
+
+/** A form for each common need; the first is what a client begins with. */
+export const FORM_STOCK: readonly [FormStock, ...FormStock[]] = [
+  {
+    name: 'A post',
+    formatName: 'Still',
+    title: 'Ask for content',
+    intro: 'Tell us what you have in mind. A few words each are enough to begin with.',
+    items: [TITLE, AIM, AUDIENCE, WISH, PAGE, SAID, FILES, BUDGET],
+  },
+  {
+    name: 'An article',
+    formatName: 'Article',
+    title: 'Ask for an article',
+    intro: 'What should be written about, and for whom? We come back with questions where we have some.',
+    items: [
+      TITLE,
+      AIM,
+      { ...AUDIENCE, needed: true },
+      { key: 'points', kind: 'long', label: 'Which points must be in it?', serves: 'about' },
+      { key: 'expert', kind: 'yes_no', label: 'Is there somebody we can talk to about it?' },
+      {
+        key: 'expert_name',
+        kind: 'short',
+        label: 'Who, and how do we reach them?',
+        shownIf: { field: 'expert', is: 'is', value: 'yes' },
+        agencyOnly: true,
+      },
+      WISH,
+      PAGE,
+      FILES,
+    ],
+  },
+  {
+    name: 'A clip',
+    formatName: 'Short clip',
+    title: 'Ask for a clip',
+    intro: 'Tell us what should be seen. Material that you have already saves a day of filming.',
+    items: [
+      TITLE,
+      AIM,
+      AUDIENCE,
+      WISH,
+      { key: 'filming', kind: 'section', label: 'Filming' },
+      {
+        key: 'material',
+        kind: 'one_of',
+        label: 'Is there material already?',
+        options: options('yes, all of it', 'some', 'no'),
+        needed: true,
+      },
+      {
+        ...FILES,
+        label: 'The material',
+        fileKinds: ['clip', 'picture', 'sound'],
+        shownIf: { field: 'material', is: 'is_not', value: 'no' },
+      },
+      { key: 'place', kind: 'short', label: 'Where can we film?', shownIf: { field: 'material', is: 'is_not', value: 'yes, all of it' } },
+      { key: 'people', kind: 'yes_no', label: 'Will people be seen who have to agree?', shownIf: { field: 'place', is: 'answered' } },
+      {
+        key: 'agreed',
+        kind: 'long',
+        label: 'Who are they, and have they agreed?',
+        shownIf: { field: 'people', is: 'is', value: 'yes' },
+        needed: true,
+        agencyOnly: true,
+      },
+      { key: 'more', kind: 'section', label: 'What else' },
+      SAID,
+      PAGE,
+    ],
+  },
+  {
+    name: 'An event to support',
+    formatName: 'Still',
+    title: 'Tell us about an event',
+    intro: 'What happens, when and where. We propose what to publish before, during and after.',
+    items: [
+      { ...TITLE, label: 'What is the event called?' },
+      { key: 'when', kind: 'span', label: 'From when to when?', needed: true, notBefore: 'today' },
+      { key: 'where', kind: 'one_of', label: 'Where is it?', options: options('at our place', 'somewhere else', 'online'), needed: true },
+      { key: 'place', kind: 'short', label: 'The address', shownIf: { field: 'where', is: 'is', value: 'somewhere else' }, needed: true },
+      { ...PAGE, label: 'Where can people read about it or book?' },
+      {
+        key: 'support',
+        kind: 'several_of',
+        label: 'What would help?',
+        options: options('announce it', 'remind people', 'be there and show it', 'look back on it'),
+        min: 1,
+        needed: true,
+      },
+      {
+        key: 'contact',
+        kind: 'phone',
+        label: 'Whom can we ring on the day?',
+        shownIf: { field: 'support', is: 'contains', value: 'be there and show it' },
+      },
+      { ...WISH, label: 'When should the first piece be out?' },
+      AUDIENCE,
+      FILES,
+    ],
+  },
+  {
+    name: 'A month of dates',
+    formatName: 'Still',
+    title: 'Your dates of the month',
+    intro: 'Launches, offers, events, closures: one line each is enough, such as “12 December: winter sale starts”.',
+    items: [
+      { ...TITLE, label: 'Which month?' },
+      { key: 'dates', kind: 'long', label: 'The dates, one per line', needed: true, serves: 'about' },
+      { key: 'first', kind: 'short', label: 'Which of them matters most?', serves: 'aim' },
+      FILES,
+    ],
+  },
+];

@@ -1,4 +1,5 @@
 import { routeProblems } from '../route/index.js';
+import { fieldsOf, formFaults } from '../intake/index.js';
 import { CHANNEL_KINDS, CHANNEL_STOCK, FORM_STOCK, ROUTE_STOCK, SKILL_STOCK } from './index.js';
 
 describe('the starting stock', () => {
@@ -20,9 +21,19 @@ describe('the starting stock', () => {
     for (const { ratio, name } of Object.values(CHANNEL_STOCK)) expect(`${name} ${ratio}`).toMatch(/^[A-Z][a-z -]+ [1-9]\d?:[1-9]\d?$/);
   });
 
-  it('has a form that gives a title and a wish date, each once, and takes a route of the stock', () => {
-    for (const purpose of ['title', 'wish_date']) expect(FORM_STOCK.fields.filter((field) => field.serves === purpose)).toHaveLength(1);
-    expect(new Set(FORM_STOCK.fields.map((field) => field.key)).size).toBe(FORM_STOCK.fields.length);
-    expect(ROUTE_STOCK.map((route) => route.formatName)).toContain(FORM_STOCK.formatName);
+  it.each(FORM_STOCK.map((form) => [form.name, form] as const))('has a form for %s that can be published as it is', (_name, form) => {
+    const rest = {
+      language: 'en',
+      routeId: 'the format’s',
+      rules: [],
+      thanks: '',
+      opensOn: null,
+      closesOn: null,
+      noticeDays: 0,
+      answerDays: 0,
+    } as const;
+    expect(formFaults({ ...form, ...rest })).toEqual([]);
+    expect(fieldsOf(form.items).filter(({ serves }) => serves === 'title')).toHaveLength(1);
+    expect(ROUTE_STOCK.map((route) => route.formatName)).toContain(form.formatName);
   });
 });

@@ -1,8 +1,9 @@
-import { Body, Controller, Delete, Get, HttpCode, Patch, Post, Put, Res, UploadedFile, UseInterceptors } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put, Res, UploadedFile, UseInterceptors } from '@nestjs/common';
 import { ApiConsumes } from '@nestjs/swagger';
 import type { Response } from 'express';
 import {
   EditAgencyBody,
+  FormatNeedsBody,
   HideBeginningBody,
   LeaveDemoBody,
   type AgencySettingsShape,
@@ -22,6 +23,7 @@ import { beginningOf } from './queries/beginning.js';
 import { agencyOf, settingsOf } from './queries/settings.js';
 import { editAgency } from './use-cases/edit-agency.js';
 import { demoOf, leaveDemo } from './use-cases/leave-demo.js';
+import { setFormatNeeds } from './use-cases/format-needs.js';
 import { putMark } from './use-cases/mark.js';
 import { takeStock } from './use-cases/take-stock.js';
 import { tryMail } from './use-cases/try-mail.js';
@@ -134,5 +136,18 @@ export class AgencyController {
   @Access('agency.edit')
   async leaveDemo(@Body() { name }: LeaveDemoBody): Promise<void> {
     valueOrProblem(await leaveDemo(this.app, name));
+  }
+}
+
+@Controller('formats')
+export class FormatsController {
+  constructor(private readonly app: App) {}
+
+  /** Says which facts the brief of a format needs. */
+  @Put(':formatId/needs')
+  @HttpCode(204)
+  @Access('format.set_needs')
+  async setNeeds(@CurrentViewer() viewer: Viewer, @Param('formatId') formatId: string, @Body() { needs }: FormatNeedsBody): Promise<void> {
+    valueOrProblem(await setFormatNeeds(this.app, viewer, formatId, needs));
   }
 }

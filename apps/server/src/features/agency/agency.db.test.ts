@@ -135,22 +135,21 @@ describe('what the agency sets', () => {
   });
 
   it('gives new clients and people what it says they begin with', async () => {
-    const form = { title: 'Tell us', intro: '', routeId: scene.routeId, asked: ['wish', 'about'], needed: ['about'] };
-    for (const wrong of [{ asked: ['about', 'about'] }, { asked: ['shoe_size'] }])
-      expect((await edit({ defaultForm: { ...form, ...wrong } })).body['code']).toBe('agency.question_unknown');
-    expect((await edit({ defaultForm: { ...form, routeId: scene.a.id } })).body['code']).toBe('route.unknown');
+    const begun = await lead.call('POST', '/api/forms', { body: { title: 'Tell us', clientIds: [], stock: 'An article' } });
+    const defaultFormId = String(begun.body['formId']);
+    expect((await edit({ defaultFormId })).body['code']).toBe('form.unknown'); // nothing of it is published
+    await lead.call('POST', `/api/forms/${defaultFormId}/publish`, { headers: { 'If-Match': '"1"' } });
     expect(
-      (await edit({ defaultForm: form, defaultPolicy: { kind: 'all', silenceDays: 4 }, roundUp: 'daily', roundUpAt: '07:15' })).status,
+      (await edit({ defaultFormId, defaultPolicy: { kind: 'all', silenceDays: 4 }, roundUp: 'daily', roundUpAt: '07:15' })).status,
     ).toBe(200);
+    // nobody archives what new clients begin with
+    expect((await lead.call('POST', `/api/forms/${defaultFormId}/archive`, { body: { archived: true } })).body['code']).toBe('form.in_use');
     const client = { code: 'NEW', name: 'New', colour: 1, zone: 'Europe/London', region: 'GB-ENG', weeklyMinutes: [0, 1, 1, 1, 1, 0, 0] };
     const made = await lead.call('POST', '/api/clients', { body: { ...client, usualTime: '10:00', managerIds: [] } });
     const page = (await lead.call('GET', `/api/clients/${String(made.body['clientId'])}`)).body;
     expect(page['policy']).toEqual({ kind: 'all', silenceDays: 4 });
-    const [given] = await scene.app.read<{ title: string; keys: unknown }>(
-      "select title, jsonb_path_query_array(fields, '$[*].key') as keys from intake_forms where client_id = $1",
-      [made.body['clientId']],
-    );
-    expect(given).toEqual({ title: 'Tell us', keys: ['wish', 'about'] });
+    const given = (await lead.call('GET', `/api/clients/${String(made.body['clientId'])}/links`)).body['forms'];
+    expect(given).toMatchObject([{ formId: defaultFormId, title: 'Tell us', address: expect.stringContaining('/ask/') }]);
     const person = {
       name: 'Nia',
       email: 'nia@agency.test',
@@ -163,6 +162,14 @@ describe('what the agency sets', () => {
     expect(await scene.app.read("select round_up, round_up_at from people where name = 'Nia'")).toEqual([
       { round_up: 'daily', round_up_at: '07:15' },
     ]);
+    const needs = (formatId: string, body: unknown) => lead.call('PUT', `/api/formats/${formatId}/needs`, { body });
+    const [format] = await scene.app.read<{ id: string }>('select id from formats limit 1');
+    expect((await needs(format?.id ?? '', { needs: ['page', 'aim'] })).status).toBe(204);
+    expect((await lead.call('GET', '/api/forms')).body['formats']).toContainEqual(
+      expect.objectContaining({ formatId: format?.id, needs: ['page', 'aim'] }),
+    );
+    expect((await needs(format?.id ?? '', { needs: ['shoe_size'] })).status).toBe(400);
+    expect((await needs(scene.routeId, { needs: [] })).body['code']).toBe('format.unknown');
     // a client that was there before gets the form when it is asked for
     const links = await lead.call('POST', `/api/clients/${scene.b.id}/form`);
     expect((links.body['forms'] as { title: string }[]).map((one) => one.title).sort()).toEqual(['Ask', 'Tell us']);

@@ -9,6 +9,7 @@ import { AgencyModule } from './index.js';
 const policies = {
   'agency.read': { roles: MANAGERS },
   'agency.edit': { roles: LEADS },
+  'format.set_needs': { roles: MANAGERS, right: 'forms' },
 } as const satisfies Record<string, Policy>;
 
 declare module '../../platform/access/policies.js' {

@@ -25,10 +25,10 @@ describe('links', () => {
 
   it('die at once when they are renewed, and open nothing while they are closed', async () => {
     const { requestId } = getValue(
-      await submitRequest(scene.app, scene.a.formId, { name: 'N', email: 'n@x.test', answers: { about: 'X' } }, 'links-1'),
+      await submitRequest(scene.app, scene.a.linkId, { name: 'N', email: 'n@x.test', answers: { about: 'X' }, version: 1 }, 'links-1'),
     );
     for (const [kind, purpose, path, id] of [
-      ['form', 'ask', '/api/ask/open', scene.a.formId],
+      ['form', 'ask', '/api/ask/open', scene.a.linkId],
       ['room', 'room', '/api/room/open', scene.a.contactId],
       ['receipt', 'receipt', '/api/receipts/open', requestId],
     ] as const) {
@@ -44,7 +44,7 @@ describe('links', () => {
     getValue(await change('feed', 'renew'));
     expect([await feed(1), await feed(2)]).toEqual([404, 200]);
     expect(await change('room', 'renew', scene.b.contactId)).toEqual({ ok: false, failure: { code: 'link.unknown' } });
-    expect(await change('feed', 'renew', scene.a.formId)).toEqual({ ok: false, failure: { code: 'link.unknown' } });
+    expect(await change('feed', 'renew', scene.a.linkId)).toEqual({ ok: false, failure: { code: 'link.unknown' } });
   });
 
   it('to a room go to the contact by mail, and no answer of the API shows one to the agency', async () => {
@@ -102,7 +102,7 @@ describe('links', () => {
 
   it('to a receipt go to the sender by mail when they are renewed', async () => {
     const { requestId } = getValue(
-      await submitRequest(scene.app, scene.a.formId, { name: 'Nia', email: 'nia@x.test', answers: { about: 'X' } }, 'links-3'),
+      await submitRequest(scene.app, scene.a.linkId, { name: 'Nia', email: 'nia@x.test', answers: { about: 'X' }, version: 1 }, 'links-3'),
     );
     getValue(await change('receipt', 'close', requestId));
     expect(await opens('/api/receipts/open', token('receipt', requestId, 2))).toBe(false);
@@ -117,7 +117,7 @@ describe('links', () => {
 
   it('of receipts end with the archived client', async () => {
     const { requestId } = getValue(
-      await submitRequest(scene.app, scene.a.formId, { name: 'N', email: 'n@x.test', answers: { about: 'X' } }, 'links-2'),
+      await submitRequest(scene.app, scene.a.linkId, { name: 'N', email: 'n@x.test', answers: { about: 'X' }, version: 1 }, 'links-2'),
     );
     await scene.app.read('update clients set archived_at = now() where id = $1', [scene.a.id]);
     expect(await opens('/api/receipts/open', token('receipt', requestId))).toBe(false);

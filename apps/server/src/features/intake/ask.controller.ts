@@ -9,6 +9,7 @@ import {
   Param,
   Patch,
   Post,
+  Query,
   Req,
   Res,
   UploadedFile,
@@ -16,16 +17,27 @@ import {
 } from '@nestjs/common';
 import { ApiConsumes } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
-import { SubmitRequestBody, type AskFormShape, type ReceiptShape, type SubmittedShape, type UploadShape } from '@zesting/contract';
-import { dayIn, ok } from '@zesting/core';
+import {
+  EarliestBody,
+  SubmitRequestBody,
+  type AskFormShape,
+  type EarliestShape,
+  type ReceiptShape,
+  type SubmittedShape,
+  type UploadShape,
+  type VisitedShape,
+} from '@zesting/contract';
+import { addWorkingDays, ok, type Day, type InstantText } from '@zesting/core';
 import { Access, CurrentLink } from '../../platform/access/access.js';
 import { VISITED } from '../../platform/access/visited.js';
 import { App } from '../../platform/app.js';
-import { SpeaksTus } from '../../platform/http/described.js';
+import { AnswersBytes, SpeaksTus } from '../../platform/http/described.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
-import { feasibilityOf } from '../planning/index.js';
-import { addAsset, OneFile, takeUpload, uploadOf } from '../production/index.js';
+import { clientKey, earliestOf, feasibilityOf, getDoer, loadCalendars } from '../planning/index.js';
+import { addAsset, OneFile, sendAsset, takeUpload, uploadOf } from '../production/index.js';
+import { askedForm, type AskedForm } from './queries/asked-form.js';
 import { takeShare, tellTooMuch } from './use-cases/form-limits.js';
+import { sortRequest } from './use-cases/sort-request.js';
 import { submitRequest } from './use-cases/submit-request.js';
 
 /** The client's intake form, by its link. */
@@ -35,18 +47,59 @@ export class AskController {
 
   @Get()
   @Access('ask.fill_in')
-  async form(@CurrentLink() formId: string): Promise<AskFormShape> {
-    const [row] = await this.app.read<Omit<AskFormShape, 'todayOn' | 'earliestOn'> & { client_id: string; zone: string; route_id: string }>(
-      `select f.id as "linkId", ${VISITED}, f.title, f.intro,
-         f.fields, f.client_id, c.zone, f.route_id
-       from intake_forms f join clients c on c.id = f.client_id cross join agencies a where f.id = $1`,
-      [formId],
-    );
-    if (!row) throw new Error('the form went away');
-    const { client_id: clientId, zone, route_id: routeId, ...form } = row;
+  async form(@CurrentLink() linkId: string): Promise<AskFormShape> {
     const now = this.app.clock.now();
-    const { earliestOn } = valueOrProblem(await feasibilityOf(this.app.manager, clientId, routeId, now));
-    return { ...form, todayOn: dayIn(now, zone), earliestOn };
+    const asked = await this.formOf(linkId, now);
+    const [visited] = await this.app.read<VisitedShape>(`select ${VISITED} from clients c cross join agencies a where c.id = $1`, [
+      asked.clientId,
+    ]);
+    if (!visited) throw new Error('the client went away');
+    const { title, intro, language, thanks, opensOn, closesOn, noticeDays, answerDays, routeId } = asked.content;
+    const earliest = routeId === null ? null : await feasibilityOf(this.app.manager, asked.clientId, routeId, now);
+    return {
+      ...visited,
+      linkId,
+      version: asked.version,
+      title,
+      intro,
+      language,
+      items: [...asked.items],
+      thanks,
+      state: asked.state,
+      opensOn,
+      closesOn,
+      noticeDays,
+      noticeOn: noticeDays > 0 ? await this.noticeOn(asked, now) : null,
+      answerDays,
+      todayOn: asked.todayOn,
+      earliestOn: earliest?.ok ? earliest.value.earliestOn : asked.todayOn,
+      stamp: this.app.links.stamp(linkId, now),
+    };
+  }
+
+  /** How soon what is asked for so far can be: by the route that the form’s rules and the answers give it. */
+  @Post('earliest')
+  @HttpCode(200)
+  @Access('ask.fill_in')
+  async earliest(@CurrentLink() linkId: string, @Body() { answers }: EarliestBody): Promise<EarliestShape> {
+    const now = this.app.clock.now();
+    const asked = await this.formOf(linkId, now);
+    const { routeId } = await sortRequest(this.app.manager, asked, answers);
+    if (routeId === undefined) return { earliestOn: asked.todayOn, steps: 0, days: 0 };
+    return valueOrProblem(await earliestOf(this.app.manager, asked.clientId, routeId, now));
+  }
+
+  private async formOf(linkId: string, now: InstantText): Promise<AskedForm> {
+    const asked = await askedForm(this.app.manager, linkId, now);
+    if (!asked) throw Problem.of('ask.not_published');
+    return asked;
+  }
+
+  /** The first day that keeps the notice that a form asks for, in the client's working days. */
+  private async noticeOn({ clientId, todayOn, content }: AskedForm, now: InstantText): Promise<Day | null> {
+    const { calendar } = getDoer(await loadCalendars(this.app.manager, now, new Set([clientId])), clientKey(clientId));
+    const on = addWorkingDays(calendar, todayOn, content.noticeDays);
+    return on.ok ? on.value : null;
   }
 
   /** Takes one file at once, so that it is kept while the rest is filled in. */
@@ -54,11 +107,11 @@ export class AskController {
   @ApiConsumes('multipart/form-data')
   @Access('ask.fill_in')
   @UseInterceptors(OneFile())
-  async upload(@CurrentLink() formId: string, @UploadedFile() file: Express.Multer.File | undefined): Promise<UploadShape> {
+  async upload(@CurrentLink() linkId: string, @UploadedFile() file: Express.Multer.File | undefined): Promise<UploadShape> {
     const upload = uploadOf(file);
-    await this.takeShare(formId, { files: 1, bytes: upload.bytes.length });
+    await this.takeShare(linkId, { files: 1, bytes: upload.bytes.length });
     const stored = valueOrProblem(await this.app.files.store(upload.bytes));
-    const clientId = await this.clientOf(formId);
+    const clientId = await this.clientOf(linkId);
     return valueOrProblem(
       await this.app.write(async (tx, now) => ok(await addAsset(tx, stored, { clientId, pieceId: null, name: upload.name, now }))),
     );
@@ -68,9 +121,9 @@ export class AskController {
   @Post('uploads')
   @SpeaksTus()
   @Access('ask.fill_in')
-  async beginUpload(@CurrentLink() formId: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+  async beginUpload(@CurrentLink() linkId: string, @Req() request: Request, @Res() response: Response): Promise<void> {
     const bytes = Number(request.headers['upload-length'] ?? 0);
-    await this.takeShare(formId, { files: 1, bytes: Number.isSafeInteger(bytes) && bytes >= 0 ? bytes : 0 });
+    await this.takeShare(linkId, { files: 1, bytes: Number.isSafeInteger(bytes) && bytes >= 0 ? bytes : 0 });
     return this.app.resumable.handle(request, response);
   }
 
@@ -99,35 +152,56 @@ export class AskController {
   @Post('uploads/:uploadId/file')
   @HttpCode(200)
   @Access('ask.fill_in')
-  async takeUpload(@CurrentLink() formId: string, @Param('uploadId') uploadId: string): Promise<UploadShape> {
-    const where = { clientId: await this.clientOf(formId), pieceId: null };
-    return valueOrProblem(await takeUpload(this.app, `/api/ask/${formId}/uploads`, uploadId, where));
+  async takeUpload(@CurrentLink() linkId: string, @Param('uploadId') uploadId: string): Promise<UploadShape> {
+    const where = { clientId: await this.clientOf(linkId), pieceId: null };
+    return valueOrProblem(await takeUpload(this.app, `/api/ask/${linkId}/uploads`, uploadId, where));
+  }
+
+  /** A file that was sent and not asked with yet, so that it is seen beside the question. */
+  @Get('files/:assetId')
+  @AnswersBytes('*/*')
+  @Access('ask.fill_in')
+  async file(
+    @CurrentLink() linkId: string,
+    @Param('assetId') assetId: string,
+    @Res() response: Response,
+    @Query('width') width?: string,
+  ): Promise<void> {
+    const [asset] = await this.app.read(
+      'select 1 from assets a join form_links l on l.client_id = a.client_id where l.id = $1 and a.id = $2 and a.piece_id is null and a.request_id is null',
+      [linkId, assetId],
+    );
+    if (!asset) throw Problem.of('access.not_found');
+    return sendAsset(this.app, assetId, response, { width });
   }
 
   /** Refuses what is more than may come through the link within an hour. */
-  private async takeShare(formId: string, share: Parameters<typeof takeShare>[3]): Promise<void> {
-    if (await takeShare(this.app.manager, formId, this.app.clock.now(), share)) return;
-    await tellTooMuch(this.app, formId);
+  private async takeShare(linkId: string, share: Parameters<typeof takeShare>[3]): Promise<void> {
+    if (await takeShare(this.app.manager, linkId, this.app.clock.now(), share)) return;
+    await tellTooMuch(this.app, linkId);
     throw Problem.of('ask.too_much');
   }
 
-  private async clientOf(formId: string): Promise<string> {
-    const [form] = await this.app.read<{ client_id: string }>('select client_id from intake_forms where id = $1', [formId]);
-    if (!form) throw new Error('the form went away');
-    return form.client_id;
+  private async clientOf(linkId: string): Promise<string> {
+    const [link] = await this.app.read<{ client_id: string }>('select client_id from form_links where id = $1', [linkId]);
+    if (!link) throw new Error('the link went away');
+    return link.client_id;
   }
 
   /** Sends the filled-in form. Needs an Idempotency-Key: a repeat makes no second request. */
   @Post('requests')
   @Access('ask.fill_in')
   async submit(
-    @CurrentLink() formId: string,
+    @CurrentLink() linkId: string,
     @Body() body: SubmitRequestBody,
     @Headers('idempotency-key') key?: string,
   ): Promise<SubmittedShape> {
     if (!key || key.length > 100) throw Problem.of('idempotency.key_missing');
-    const result = await submitRequest(this.app, formId, body, key);
-    if (!result.ok && result.failure.code === 'ask.too_much') await tellTooMuch(this.app, formId);
+    const { stamp, website } = body;
+    // a field that nobody sees was filled in, or the form was never opened: a program sent this
+    if ((website ?? '') !== '' || !this.app.links.isStamped(linkId, stamp, this.app.clock.now())) throw Problem.of('ask.not_opened');
+    const result = await submitRequest(this.app, linkId, body, key);
+    if (!result.ok && result.failure.code === 'ask.too_much') await tellTooMuch(this.app, linkId);
     if (!result.ok && result.failure.code === 'request.answers_wrong')
       throw Problem.of('request.answers_wrong', { errors: result.failure.errors });
     return valueOrProblem(result);
@@ -147,11 +221,12 @@ export class ReceiptController {
   @Access('receipt.read')
   async show(@CurrentLink() requestId: string): Promise<ReceiptShape> {
     const [row] = await this.app.read<ReceiptShape>(
-      `select r.number, r.title, ${VISITED}, r.received_at as "receivedAt",
+      `select r.number, r.title, coalesce(v.content ->> 'language', 'en') as language, ${VISITED}, r.received_at as "receivedAt",
          r.wish_on as "wishOn", r.state, r.decline_reason as "declineReason",
          case when p.stage in ('planned', 'shelved') then 'planned' when p.stage in ('in_production', 'in_review') then 'in_production'
            when p.stage = 'with_client' then 'with_client' when p.stage in ('approved', 'scheduled') then 'approved' else p.stage end as progress
-       from requests r join clients c on c.id = r.client_id cross join agencies a left join lateral ${LEAST_FAR} p on true where r.id = $1`,
+       from requests r join clients c on c.id = r.client_id left join form_versions v on v.form_id = r.form_id and v.number = r.form_version
+         cross join agencies a left join lateral ${LEAST_FAR} p on true where r.id = $1`,
       [requestId],
     );
     if (!row) throw new Error('the request went away');

@@ -1,6 +1,6 @@
 import { MANAGERS, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
-import { IntakeForm, FormUse } from './entities/intake-form.entity.js';
+import { FormClient, FormLink, FormUse, FormVersion, IntakeForm } from './entities/intake-form.entity.js';
 import { Request } from './entities/request.entity.js';
 import { IntakeModule } from './index.js';
 import { findRequests } from './queries/find-requests.js';
@@ -9,12 +9,18 @@ const policies = {
   'request.list': { roles: MANAGERS },
   'request.read': { roles: MANAGERS },
   'request.decide': { roles: MANAGERS },
+  'form.read': { roles: MANAGERS },
+  'form.edit': { roles: MANAGERS, right: 'forms' },
+  'schema.read': { open: true },
   'ask.fill_in': { link: 'ask' },
   'receipt.read': { link: 'receipt' },
 } as const satisfies Record<string, Policy>;
 
 const owners = {
   request: 'select client_id, null::uuid as piece_id, id as request_id from requests where id = $1',
+  form: `select c.client_id, null::uuid as piece_id, null::uuid as request_id
+    from intake_forms f left join form_clients c on c.form_id = f.id where f.id = $1`,
+  formLink: 'select client_id, null::uuid as piece_id, null::uuid as request_id from form_links where id = $1',
 } as const;
 
 declare module '../../platform/access/policies.js' {
@@ -25,7 +31,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'intake',
   module: IntakeModule,
-  entities: [Request, IntakeForm, FormUse],
+  entities: [Request, IntakeForm, FormVersion, FormClient, FormLink, FormUse],
   policies,
   finds: [findRequests],
   owners,

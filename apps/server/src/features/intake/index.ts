@@ -1,11 +1,14 @@
 import { Module } from '@nestjs/common';
+import { FormsController, SchemasController } from './forms.controller.js';
 import { AskController, ReceiptController } from './ask.controller.js';
 import { RequestsController } from './requests.controller.js';
 
 export { Request } from './entities/request.entity.js';
 export { acceptRequest, declineRequest, markRead } from './use-cases/decide-request.js';
-export { giveForm, type DefaultForm } from './use-cases/give-form.js';
+export { makeForm, publishForm, saveForm } from './use-cases/edit-form.js';
+export { makeLink } from './use-cases/form-links.js';
+export { giveForm, makeStockForm } from './use-cases/give-form.js';
 export { submitRequest } from './use-cases/submit-request.js';
 
-@Module({ controllers: [AskController, ReceiptController, RequestsController] })
+@Module({ controllers: [AskController, ReceiptController, RequestsController, FormsController, SchemasController] })
 export class IntakeModule {}

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { getValue } from '@zesting/core';
-import { Caller, callerAs, callerByLink, makeScene, NOW, type Scene } from '../../../test-support/scene.js';
+import { Caller, callerAs, callerByLink, filledIn, makeScene, NOW, type Scene } from '../../../test-support/scene.js';
 import { clearUnusedFiles } from '../production/index.js';
 import { acceptRequest, declineRequest, submitRequest } from './index.js';
 
@@ -13,7 +13,7 @@ describe('intake', () => {
   afterAll(() => scene.close());
 
   const submit = (title: string) =>
-    submitRequest(scene.app, scene.a.formId, { name: 'Ann', email: 'ann@aaa.test', answers: { about: title } }, randomUUID());
+    submitRequest(scene.app, scene.a.linkId, { name: 'Ann', email: 'ann@aaa.test', answers: { about: title }, version: 1 }, randomUUID());
   const accept = (requestId: string, channelIds: readonly string[] = scene.a.channelIds) =>
     acceptRequest(scene.app, scene.people.manager, requestId, {
       title: 'T',
@@ -24,11 +24,11 @@ describe('intake', () => {
     });
 
   it('takes fifty submissions at once with repeats: each request exactly once', async () => {
-    const caller = await callerByLink(scene, 'ask', scene.a.formId);
+    const caller = await callerByLink(scene, 'ask', scene.a.linkId);
     const keys = Array.from({ length: 50 }, () => randomUUID());
     const send = (key: string) =>
-      caller.call('POST', `/api/ask/${scene.a.formId}/requests`, {
-        body: { name: 'Ann', email: 'ann@aaa.test', answers: { about: `Many ${key}` } },
+      caller.call('POST', `/api/ask/${scene.a.linkId}/requests`, {
+        body: filledIn(scene, scene.a.linkId, { about: `Many ${key}` }),
         headers: { 'Idempotency-Key': key },
       });
     const answers = await Promise.all([...keys, ...keys, ...keys.slice(0, 20)].map(send));
@@ -49,10 +49,10 @@ describe('intake', () => {
   }, 60_000);
 
   it('refuses the same key for another request', async () => {
-    const caller = await callerByLink(scene, 'ask', scene.a.formId);
+    const caller = await callerByLink(scene, 'ask', scene.a.linkId);
     const send = (about: string) =>
-      caller.call('POST', `/api/ask/${scene.a.formId}/requests`, {
-        body: { name: 'Ann', email: 'ann@aaa.test', answers: { about } },
+      caller.call('POST', `/api/ask/${scene.a.linkId}/requests`, {
+        body: filledIn(scene, scene.a.linkId, { about }),
         headers: { 'Idempotency-Key': 'same' },
       });
     expect((await send('One')).status).toBe(201);
@@ -60,15 +60,15 @@ describe('intake', () => {
   });
 
   it('names every wrong field, and stores nothing', async () => {
-    const caller = await callerByLink(scene, 'ask', scene.a.formId);
-    const answer = await caller.call('POST', `/api/ask/${scene.a.formId}/requests`, {
-      body: { name: 'Ann', email: 'ann@aaa.test', answers: { about: ' ', wish: '2027-02-30', files: [randomUUID()], nonsense: 'x' } },
+    const caller = await callerByLink(scene, 'ask', scene.a.linkId);
+    const answer = await caller.call('POST', `/api/ask/${scene.a.linkId}/requests`, {
+      body: filledIn(scene, scene.a.linkId, { about: ' ', wish: '2027-02-30', files: [randomUUID()], nonsense: 'x' }),
       headers: { 'Idempotency-Key': randomUUID() },
     });
     expect([answer.status, answer.body['errors']]).toEqual([422, { about: 'required', wish: 'not_a_date', nonsense: 'unknown_field' }]);
     expect(
       (
-        await caller.call('POST', `/api/ask/${scene.a.formId}/requests`, {
+        await caller.call('POST', `/api/ask/${scene.a.linkId}/requests`, {
           body: { name: '', email: 'no' },
           headers: { 'Idempotency-Key': 'k' },
         })
@@ -81,22 +81,22 @@ describe('intake', () => {
   });
 
   it('refuses files of another client, and files that are already part of a request', async () => {
-    const other = await callerByLink(scene, 'ask', scene.b.formId);
+    const other = await callerByLink(scene, 'ask', scene.b.linkId);
     const form = new FormData();
     form.append('file', new Blob(['plain text of client B']), 'notes.txt');
-    const upload = await other.call('POST', `/api/ask/${scene.b.formId}/files`, { body: form });
+    const upload = await other.call('POST', `/api/ask/${scene.b.linkId}/files`, { body: form });
     expect(upload.body).toMatchObject({ mime: 'text/plain', name: 'notes.txt' });
     const steal = await submitRequest(
       scene.app,
-      scene.a.formId,
-      { name: 'Ann', email: 'ann@aaa.test', answers: { about: 'X', files: [String(upload.body['assetId'])] } },
+      scene.a.linkId,
+      { name: 'Ann', email: 'ann@aaa.test', answers: { about: 'X', files: [String(upload.body['assetId'])] }, version: 1 },
       randomUUID(),
     );
     expect(steal).toMatchObject({ ok: false, failure: { code: 'file.unknown' } });
   });
 
   it('tells types by content: a page or a script in a picture’s clothes is refused', async () => {
-    const caller = await callerByLink(scene, 'ask', scene.a.formId);
+    const caller = await callerByLink(scene, 'ask', scene.a.linkId);
     for (const text of [
       '<!doctype html><script>alert(1)</script>',
       '<svg xmlns="http://www.w3.org/2000/svg"><script/></svg>',
@@ -104,16 +104,16 @@ describe('intake', () => {
     ]) {
       const form = new FormData();
       form.append('file', new Blob([text], { type: 'image/png' }), 'picture.png');
-      expect((await caller.call('POST', `/api/ask/${scene.a.formId}/files`, { body: form })).body['code']).toBe('file.type_refused');
+      expect((await caller.call('POST', `/api/ask/${scene.a.linkId}/files`, { body: form })).body['code']).toBe('file.type_refused');
     }
   });
 
   it('refuses what is larger than the limit, and damaged pictures', async () => {
-    const caller = await callerByLink(scene, 'ask', scene.a.formId);
+    const caller = await callerByLink(scene, 'ask', scene.a.linkId);
     const send = (bytes: Uint8Array<ArrayBuffer>) => {
       const form = new FormData();
       form.append('file', new Blob([bytes]), 'big.png');
-      return caller.call('POST', `/api/ask/${scene.a.formId}/files`, { body: form });
+      return caller.call('POST', `/api/ask/${scene.a.linkId}/files`, { body: form });
     };
     expect((await send(new Uint8Array(26 * 1024 * 1024))).body).toMatchObject({ status: 413, code: 'http.too_large' });
     const cut = new Uint8Array(64);
@@ -207,10 +207,10 @@ describe('intake', () => {
   });
 
   it('takes so many requests through one link within an hour, says so clearly, and tells the manager once', async () => {
-    const link = await callerByLink(scene, 'ask', scene.b.formId);
+    const link = await callerByLink(scene, 'ask', scene.b.linkId);
     const send = () =>
-      link.call('POST', `/api/ask/${scene.b.formId}/requests`, {
-        body: { name: 'Flo', email: 'flo@x.test', answers: { about: 'Flood' } },
+      link.call('POST', `/api/ask/${scene.b.linkId}/requests`, {
+        body: filledIn(scene, scene.b.linkId, { about: 'Flood' }),
         headers: { 'Idempotency-Key': randomUUID() },
       });
     const answers = await Promise.all(Array.from({ length: 70 }, send));
@@ -218,7 +218,7 @@ describe('intake', () => {
     expect(taken).toHaveLength(60);
     expect(answers.find((answer) => answer.status !== 201)).toMatchObject({ status: 429, body: { code: 'ask.too_much' } });
     const begin = (bytes: number) =>
-      link.call('POST', `/api/ask/${scene.b.formId}/uploads`, {
+      link.call('POST', `/api/ask/${scene.b.linkId}/uploads`, {
         headers: { 'Tus-Resumable': '1.0.0', 'Upload-Length': String(bytes), 'Upload-Metadata': `filename ${btoa('clip.mp4')}` },
       });
     const gigabytes = 1024 ** 3;
@@ -234,8 +234,8 @@ describe('intake', () => {
   }, 60_000);
 
   it('mails nothing that a stranger wrote to an address that nobody confirmed', async () => {
-    const body = { name: 'Buy now', email: 'victim@x.test', answers: { about: 'Visit https://evil.test' } };
-    getValue(await submitRequest(scene.app, scene.a.formId, body, randomUUID()));
+    const body = { name: 'Buy now', email: 'victim@x.test', answers: { about: 'Visit https://evil.test' }, version: 1 };
+    getValue(await submitRequest(scene.app, scene.a.linkId, body, randomUUID()));
     const [mail] = await scene.app.read<{ text: string }>(
       "select payload::text as text from graphile_worker._private_jobs where payload ->> 'to' = 'victim@x.test'",
     );
@@ -244,15 +244,15 @@ describe('intake', () => {
   });
 
   it('clears away files of forms that were never sent, and keeps those that something uses', async () => {
-    const link = await callerByLink(scene, 'ask', scene.a.formId);
+    const link = await callerByLink(scene, 'ask', scene.a.linkId);
     const upload = async (text: string) => {
       const file = new FormData();
       file.append('file', new Blob([text], { type: 'text/plain' }), 'note.txt');
-      return String((await link.call('POST', `/api/ask/${scene.a.formId}/files`, { body: file })).body['assetId']);
+      return String((await link.call('POST', `/api/ask/${scene.a.linkId}/files`, { body: file })).body['assetId']);
     };
     const [left, twin, used] = [await upload('nobody sent this'), await upload('shared words'), await upload('shared words')];
     const answers = { about: 'With a file', files: [used] };
-    getValue(await submitRequest(scene.app, scene.a.formId, { name: 'N', email: 'n@x.test', answers }, randomUUID()));
+    getValue(await submitRequest(scene.app, scene.a.linkId, { name: 'N', email: 'n@x.test', answers, version: 1 }, randomUUID()));
     const there = async () =>
       (await scene.app.read<{ id: string }>('select id from assets where id = any($1)', [[left, twin, used]])).map(({ id }) => id);
     expect(await clearUnusedFiles(scene.app)).toBe(0); // the form may still be sent

@@ -17,7 +17,7 @@ import { feasibilityOf } from '../planning/index.js';
 import { acceptRequest, declineRequest, markRead, reopenRequest } from './use-cases/decide-request.js';
 
 const ROW = `r.id, r.number, r.client_id as "clientId", r.title, r.requester_name as "requesterName", r.received_at as "receivedAt", r.wish_on as "wishOn",
-  r.state, r.read_at is not null as "isRead"`;
+  r.state, r.way, r.owner_id as "ownerId", r.read_at is not null as "isRead"`;
 const PAGE = 50;
 
 @Controller('requests')
@@ -54,11 +54,11 @@ export class RequestsController {
   @Access('request.read', { request: 'requestId' })
   async show(@Param('requestId') requestId: string): Promise<RequestShape> {
     const [row] = await this.app.read<Omit<RequestShape, 'files'>>(
-      `select ${ROW}, r.requester_email as "requesterEmail", f.title as "formTitle", r.fields, r.answers, r.decline_reason as "declineReason",
-         f.route_id as "routeId", r.version,
+      `select ${ROW}, r.requester_email as "requesterEmail", v.content ->> 'title' as "formTitle", r.items, r.answers, r.decline_reason as "declineReason",
+         r.takes, r.version,
          coalesce((select jsonb_agg(jsonb_build_object('id', p.id, 'number', p.number, 'title', p.title, 'stage', p.stage) order by p.number)
            from piece_requests b join pieces p on p.id = b.piece_id where b.request_id = r.id), '[]') as pieces
-       from requests r join intake_forms f on f.id = r.form_id where r.id = $1`,
+       from requests r left join form_versions v on v.form_id = r.form_id and v.number = r.form_version where r.id = $1`,
       [requestId],
     );
     if (!row) throw new Error('the request went away');

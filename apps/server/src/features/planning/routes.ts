@@ -1,7 +1,17 @@
-import type { FeasibilityShape } from '@zesting/contract';
-import { fail, ok, planPiece, type Day, type InstantText, type PlanStep, type Result, type RouteStep } from '@zesting/core';
+import type { EarliestShape, FeasibilityShape } from '@zesting/contract';
+import {
+  countWorkingDays,
+  fail,
+  ok,
+  planPiece,
+  type Day,
+  type InstantText,
+  type PlanStep,
+  type Result,
+  type RouteStep,
+} from '@zesting/core';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
-import { AGENCY_KEY, clientKey, getPlanClient, loadCalendars, type CalendarBook } from './calendars.js';
+import { AGENCY_KEY, clientKey, getDoer, getPlanClient, loadCalendars, type CalendarBook } from './calendars.js';
 
 export interface Route {
   readonly id: string;
@@ -24,6 +34,18 @@ export async function feasibilityOf(tx: Tx, clientId: string, routeId: string, n
   const earliest = earliestOfRoute(route.value, clientId, await loadCalendars(tx, now));
   if (!earliest.ok) return earliest;
   return ok({ routeId, earliestOn: earliest.value, effortMinutes: route.value.steps.reduce((sum, step) => sum + step.effortMinutes, 0) });
+}
+
+/** How soon a route could bring something out for a client, and what it takes: no person, no load, no other client. */
+export async function earliestOf(tx: Tx, clientId: string, routeId: string, now: InstantText): Promise<Result<EarliestShape>> {
+  const route = await findRoute(tx, routeId);
+  if (!route.ok) return route;
+  const book = await loadCalendars(tx, now);
+  const earliest = earliestOfRoute(route.value, clientId, book);
+  if (!earliest.ok) return earliest;
+  const { calendar, todayOn } = getDoer(book, clientKey(clientId));
+  const days = countWorkingDays(calendar, todayOn, earliest.value);
+  return ok({ earliestOn: earliest.value, steps: route.value.steps.length, days });
 }
 
 /** The earliest publish date of a route for a client, with nobody assigned yet and work begun today. */

@@ -40,7 +40,14 @@ describe('the desk and what stands beside it', () => {
   });
 
   it('counts what waits at each station, and how long the oldest has', async () => {
-    getValue(await submitRequest(scene.app, scene.a.formId, { name: 'Ann', email: 'ann@aaa.test', answers: { about: 'X' } }, 'station'));
+    getValue(
+      await submitRequest(
+        scene.app,
+        scene.a.linkId,
+        { name: 'Ann', email: 'ann@aaa.test', answers: { about: 'X' }, version: 1 },
+        'station',
+      ),
+    );
     scene.app.clock.set('2027-03-04T10:00:00Z');
     const { body } = await (await callerAs(scene, 'manager')).call('GET', '/api/stations');
     expect(body).toMatchObject({

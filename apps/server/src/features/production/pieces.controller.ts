@@ -171,7 +171,7 @@ export class PiecesController {
   /** Whether a file answers a question that is for the agency only. */
   private async isAgencyOnly(assetId: string): Promise<boolean> {
     const rows = await this.app.read(
-      `select 1 from assets a join requests r on r.id = a.request_id, jsonb_array_elements(r.fields) f
+      `select 1 from assets a join requests r on r.id = a.request_id, jsonb_array_elements(r.items) f
        where a.id = $1 and (f ->> 'agencyOnly')::boolean and r.answers -> (f ->> 'key') @> to_jsonb(a.id::text) limit 1`,
       [assetId],
     );

@@ -87,8 +87,8 @@ describe('production', () => {
         await import('../intake/index.js')
       ).submitRequest(
         app,
-        scene.a.formId,
-        { name: 'Ann', email: 'ann@aaa.test', answers: { about: 'Secret sum', budget: '900' } },
+        scene.a.linkId,
+        { name: 'Ann', email: 'ann@aaa.test', answers: { about: 'Secret sum', budget: '900' }, version: 1 },
         'budget-key',
       ),
     );

@@ -74,8 +74,8 @@ describe('files', () => {
     expect((await lead.call('POST', `${elsewhere}/file`)).body['code']).toBe('file.not_arrived');
     const freelance = await callerAs(scene, 'freelance');
     expect((await raw(freelance, 'HEAD', path, {})).status).toBe(404);
-    const form = await callerByLink(scene, 'ask', scene.a.formId);
-    const asked = await begin(form, `/api/ask/${scene.a.formId}/uploads`, 'b.txt', 4);
+    const form = await callerByLink(scene, 'ask', scene.a.linkId);
+    const asked = await begin(form, `/api/ask/${scene.a.linkId}/uploads`, 'b.txt', 4);
     expect(await sendOn(form, asked.path, 0, Buffer.from('text'))).toBe(204);
     expect((await form.call('POST', `${asked.path}/file`)).body).toMatchObject({ name: 'b.txt', bytes: 4 });
   });

@@ -62,7 +62,7 @@ describe('the client’s room', () => {
   }, 60_000);
   afterAll(() => scene.close());
   const submit = async (about: string, email: string) =>
-    getValue(await submitRequest(scene.app, scene.a.formId, { name: 'N', email, answers: { about } }, randomUUID()));
+    getValue(await submitRequest(scene.app, scene.a.linkId, { name: 'N', email, answers: { about }, version: 1 }, randomUUID()));
 
   it('shows each piece as it will appear on each channel, with its date there', async () => {
     const { body } = await room.call('GET', address());
@@ -171,9 +171,9 @@ describe('the client’s room', () => {
     await app.read('update clients set feed_pencilled = false where id = $1', [a.id]);
     expect((await look())['view']).toMatchObject({ entries: [] });
     await app.read('update clients set feed_pencilled = true where id = $1', [a.id]);
-    await app.read('update intake_forms set link_open = false where client_id = $1', [a.id]);
+    await app.read('update form_links set link_open = false where client_id = $1', [a.id]);
     expect((await look())['askAddress']).toBeNull();
-    await app.read('update intake_forms set link_open = true where client_id = $1', [a.id]);
+    await app.read('update form_links set link_open = true where client_id = $1', [a.id]);
     await app.read('update pieces set shelved = true where id = $1', [unsent]);
   });
 

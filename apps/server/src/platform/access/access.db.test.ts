@@ -86,7 +86,26 @@ const TABLE: Record<string, string> = {
   'GET /api/requests/{requestId}/feasibility/{routeId}': managers,
   'POST /api/requests/{requestId}/accept': managers,
   'POST /api/requests/{requestId}/decline': managers,
+  'GET /api/forms': managers,
+  'POST /api/forms': managers,
+  'GET /api/forms/{formId}': managers,
+  'PATCH /api/forms/{formId}': managers,
+  'POST /api/forms/{formId}/publish': managers,
+  'POST /api/forms/{formId}/discard': managers,
+  'PUT /api/forms/{formId}/clients': managers,
+  'POST /api/forms/{formId}/archive': managers,
+  'GET /api/forms/{formId}/document': managers,
+  'GET /api/forms/{formId}/versions/{number}': managers,
+  'GET /api/forms/{formId}/tried': managers,
+  'POST /api/forms/{formId}/links': managers,
+  'PATCH /api/forms/{formId}/links/{linkId}': managers,
+  'POST /api/forms/{formId}/links/{linkId}/change': managers,
+  'GET /api/forms/{formId}/links/{linkId}/qr': managers,
+  'PUT /api/formats/{formatId}/needs': managers,
+  'GET /api/schemas/form.json': all,
   'GET /api/ask/{linkId}': 'form',
+  'POST /api/ask/{linkId}/earliest': 'form',
+  'GET /api/ask/{linkId}/files/{assetId}': '', // what is asked with already is nobody’s there
   'POST /api/ask/{linkId}/files': 'form',
   'POST /api/ask/{linkId}/requests': 'form',
   'GET /api/receipts/{linkId}': 'receipt',
@@ -158,10 +177,18 @@ const TABLE: Record<string, string> = {
   'GET /feeds/{secret}': all,
 };
 
-const LINK_OF: Record<string, string> = { ask: 'form', receipts: 'receipt', room: 'contact', invites: 'invited', resets: 'resetting' };
+const LINK_OF: Record<string, string> = {
+  forms: 'form',
+  ask: 'form',
+  receipts: 'receipt',
+  room: 'contact',
+  invites: 'invited',
+  resets: 'resetting',
+};
 
 /** Things that belong to no client: who may call what for the manager’s. Routes are the agency’s. */
 const OF_NO_CLIENT: Record<string, string> = {
+  'PUT /api/formats/{formatId}/needs': managers,
   'GET /api/people/{personId}': managers,
   'PUT /api/people/{personId}/round-up': 'manager',
   'POST /api/people/{personId}/time-off': managers,
@@ -209,7 +236,7 @@ describe('who may do what', () => {
     ]);
     for (const role of ['lead', 'manager', 'staff', 'freelance'] as const) callers.set(role, await callerAs(scene, role));
     callers.set('contact', await callerByLink(scene, 'room', scene.a.contactId));
-    callers.set('form', await callerByLink(scene, 'ask', scene.a.formId));
+    callers.set('form', await callerByLink(scene, 'ask', scene.a.linkId));
     callers.set('receipt', await callerByLink(scene, 'receipt', own['receipt'] ?? ''));
     callers.set('invited', await callerByLink(scene, 'invite', scene.people.freelance.personId));
     callers.set('resetting', await callerByLink(scene, 'reset', own['resetting'] ?? ''));

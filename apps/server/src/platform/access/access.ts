@@ -45,8 +45,8 @@ interface Seen {
 }
 type SeenRequest = Request & Seen & { session?: { holder?: Holder } };
 
-/** What in a path is no id: the secret of a feed, an upload's id with the hash of its place. */
-const FREE_PARAMS = new Set(['secret', 'uploadId']);
+/** What in a path is no id: the secret of a feed, an upload's id with the hash of its place, the number of a version. */
+const FREE_PARAMS = new Set(['secret', 'uploadId', 'number']);
 const isNamed = ({ resource }: AccessRule, name: string): boolean => Object.values(resource).includes(name);
 const notAnId = (name: string): Problem => Problem.of('http.invalid', { errors: { [name]: ['isUuid'] } });
 
@@ -76,7 +76,8 @@ export class AccessGuard implements CanActivate {
 
   private async byLink(request: SeenRequest, purpose: OpenedLink['purpose']): Promise<boolean> {
     const id = pathParam(request, 'linkId');
-    const token = cookiesOf(request)[linkCookie(purpose, id)];
+    // a page embedded in another site’s has no cookies: it says its token with each call
+    const token = cookiesOf(request)[linkCookie(purpose, id)] ?? request.get('zesting-link');
     const opened = token ? await this.links.open(purpose, token) : undefined;
     if (!opened || opened.id !== id) throw Problem.of('access.link_not_open');
     request.link = opened;
@@ -87,7 +88,7 @@ export class AccessGuard implements CanActivate {
     const viewer = request.session?.holder?.viewer;
     if (!viewer) throw Problem.of('access.signed_out');
     const reach = policy.roles?.[viewer.role];
-    if (!reach) throw Problem.of('access.refused');
+    if (!reach || (policy.right === 'forms' && !viewer.mayEditForms)) throw Problem.of('access.refused');
     for (const [kind, param] of Object.entries(resource) as [ResourceKind, string][])
       if (!(await this.inReach(viewer, reach, kind, pathParam(request, param)))) throw Problem.of('access.not_found');
     request.viewer = viewer;
@@ -106,11 +107,12 @@ export class AccessGuard implements CanActivate {
   private async inReach(viewer: Viewer, reach: Reach, kind: ResourceKind, id: string): Promise<boolean> {
     if (!isId(id)) return false;
     if (reach === 'self') return id === viewer.personId;
-    const [owner] = await this.database.read<Owner>(this.ownerOf(kind), [id]);
+    // what several clients share has several owners
+    const owners = await this.database.read<Owner>(this.ownerOf(kind), [id]);
+    if (reach === 'all') return owners.length > 0;
+    const owner = owners.find(({ client_id: clientId }) => clientId === null || viewer.clientIds.includes(clientId));
     if (!owner) return false;
-    if (reach === 'all' || owner.client_id === null) return true;
-    if (!viewer.clientIds.includes(owner.client_id)) return false;
-    if (reach === 'own') return true;
+    if (reach === 'own' || owner.client_id === null) return true;
     return this.worksOn(viewer, owner);
   }
 

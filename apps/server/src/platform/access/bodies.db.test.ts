@@ -92,6 +92,14 @@ const CASES: Record<string, Case[]> = {
   'POST /api/clients/{clientId}/links': [
     { ids: 'id', body: ({ form }) => ({ kind: 'form', id: form, change: 'renew' }), code: /access|link|unknown/ },
   ],
+  'POST /api/forms': [
+    { ids: 'clientIds', body: ({ clientId }) => ({ title: 'F', clientIds: [clientId] }), code: 'access.not_found' },
+    { ids: 'copyOf', body: ({ formId }) => ({ title: 'F', clientIds: [], copyOf: formId }), code: 'access.not_found' },
+  ],
+  'POST /api/forms/{formId}/links': [
+    { ids: 'clientId', body: ({ clientId }) => ({ clientId, label: 'L', origins: [] }), code: 'access.not_found' },
+  ],
+  'PUT /api/forms/{formId}/clients': [{ ids: 'clientIds', body: ({ clientId }) => ({ clientIds: [clientId] }), code: 'access.not_found' }],
   'POST /api/requests/{requestId}/accept': [
     {
       ids: 'channelIds',

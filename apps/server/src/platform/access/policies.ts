@@ -11,6 +11,8 @@ export type LinkPurpose = 'ask' | 'receipt' | 'room' | 'feed' | 'invite' | 'rese
 export interface Policy {
   readonly roles?: Partial<Record<Role, Reach>>;
   readonly link?: LinkPurpose;
+  /** a right of its own, given per person; leads have it */
+  readonly right?: 'forms';
   /** open to all: sign-in, opening a link, health */
   readonly open?: true;
 }

@@ -8,6 +8,8 @@ export interface Viewer {
   readonly zone: string;
   /** the clients this person manages or makes for; every client for a lead */
   readonly clientIds: readonly string[];
+  /** the right to make and change intake forms; leads have it */
+  readonly mayEditForms: boolean;
 }
 
 export interface ViewerRow {
@@ -16,6 +18,7 @@ export interface ViewerRow {
   readonly role: Role;
   readonly zone: string;
   readonly client_ids: string[];
+  readonly may_edit_forms: boolean;
 }
 
 /** SQL: whether a cover holds today, by the day of whoever is away. One rule for who sees a client, who is told of it, and whose desk it is on. */
@@ -32,7 +35,9 @@ export const managesToday = (personId: string, clientId: string, now: string): s
  * The columns of a viewer, from `people p`.
  * @param now the parameter that holds the present, e.g. `$2`: covers hold by the day of whom they stand in for
  */
-export const viewerColumns = (now: string): string => `p.id as person_id, p.name, p.role, p.zone, array(
+export const viewerColumns = (
+  now: string,
+): string => `p.id as person_id, p.name, p.role, p.zone, p.role = 'lead' or p.may_edit_forms as may_edit_forms, array(
   select c.id from clients c where c.archived_at is null and (
     p.role = 'lead'
     or (p.role = 'manager' and ${managesToday('p.id', 'c.id', now)})
@@ -46,4 +51,5 @@ export const viewerFrom = (row: ViewerRow): Viewer => ({
   role: row.role,
   zone: row.zone,
   clientIds: row.client_ids,
+  mayEditForms: row.may_edit_forms,
 });

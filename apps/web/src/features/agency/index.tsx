@@ -10,6 +10,7 @@ export const feature: WebFeature = {
   actions: (session) => (manages(session) ? [go('Agency: settings', '/agency')] : []),
   verbs: {
     'agency.set_up': 'set up the agency',
+    'agency.brief_set': 'said what a brief needs',
     'agency.edited': 'changed what the agency sets',
     'agency.stock_taken': 'took of the starting stock',
     'agency.mark_put': 'changed the mark',

@@ -1,12 +1,9 @@
-import { useSuspenseQuery } from '@tanstack/react-query';
+import { useInfiniteQuery } from '@tanstack/react-query';
 import type { AgencySettingsShape, DefaultPolicyBody } from '@zesting/contract';
-import { FORM_STOCK } from '@zesting/core';
 import { Link } from 'react-router';
-
-import { routesQuery } from '../../api/production';
+import { formsQuery } from '../../api/forms';
 import { EditedSection } from '../../ui/edited';
 import { Field } from '../../ui/field';
-import { ListEditor } from '../../ui/list-editor';
 import { NumberField } from '../../ui/setup-fields';
 import { useAgencySection } from './use-agency-section';
 
@@ -73,132 +70,45 @@ function PolicyCard({ agency }: { agency: AgencySettingsShape }) {
   );
 }
 
-interface Question {
-  readonly id: string;
-  readonly needed: boolean;
-}
-const questionOf = (key: string) => FORM_STOCK.fields.find((field) => field.key === key);
-
+/** The form that a new client gets a link to. */
 function FormCard({ agency }: { agency: AgencySettingsShape }) {
-  const { data: routes } = useSuspenseQuery(routesQuery);
+  const { data } = useInfiniteQuery(formsQuery(''));
   const { edited, locked } = useAgencySection(
     'default-form',
     agency,
-    ({ defaultForm: form }) => ({
-      title: form?.title ?? FORM_STOCK.title,
-      intro: form?.intro ?? FORM_STOCK.intro,
-      routeId: form?.routeId ?? '',
-      questions: (form?.asked ?? FORM_STOCK.fields.map((field) => field.key)).map((id): Question => ({
-        id,
-        needed: form ? form.needed.includes(id) : (questionOf(id)?.required ?? false),
-      })),
-    }),
-    ({ title, intro, routeId, questions }) => ({
-      defaultForm: {
-        title,
-        intro,
-        routeId,
-        asked: questions.map((question) => question.id),
-        needed: questions.filter((question) => question.needed).map((question) => question.id),
-      },
-    }),
+    ({ defaultFormId }) => ({ defaultFormId }),
+    (body) => body,
   );
-  const { draft, change } = edited;
-  if (routes.length === 0)
-    return (
-      <section aria-label="Form" className="card p-4">
-        <h2 className="text-lg mb-1">Form</h2>
-        <p className="text-muted">
-          A request takes a route, and there is none yet.{' '}
-          <Link to="/agency?part=lists" className="text-pine underline">
-            Take the starting stock
-          </Link>{' '}
-          or{' '}
-          <Link to="/routes" className="text-pine underline">
-            make one
-          </Link>
-          .
-        </p>
-      </section>
-    );
+  const forms = data?.pages.flatMap((page) => page.items).filter((form) => form.publishedVersion !== null) ?? [];
+  const { defaultFormId } = edited.draft;
   return (
     <EditedSection
       title="Form"
-      note={
-        agency.defaultForm
-          ? 'A new client gets it with its own link; those that were given out stay as they are.'
-          : 'There is none yet: save this one, and every new client gets it with its own link.'
-      }
-      edited={agency.defaultForm ? edited : { ...edited, isDirty: true }}
+      note="A new client gets a link of its own to it; what clients have already stays."
+      edited={edited}
       readOnly={locked}
     >
-      <fieldset disabled={locked}>
-        <Field label="Title" required>
-          {(control) => (
-            <input
-              {...control}
-              className="field"
-              maxLength={100}
-              value={draft.title}
-              onChange={(event) => change({ title: event.target.value })}
-            />
-          )}
-        </Field>
-        <Field label="Words above the questions">
-          {(control) => (
-            <textarea
-              {...control}
-              className="field"
-              rows={2}
-              value={draft.intro}
-              onChange={(event) => change({ intro: event.target.value })}
-            />
-          )}
-        </Field>
-        <Field label="Route" help="The earliest date that the form tells is reckoned by it; you choose anew when you accept.">
-          {(control) => (
-            <select {...control} className="field" value={draft.routeId} onChange={(event) => change({ routeId: event.target.value })}>
-              {!routes.some((route) => route.id === draft.routeId) && <option value={draft.routeId}>Choose a route</option>}
-              {routes.map((route) => (
-                <option key={route.id} value={route.id}>
-                  {route.name} ({route.formatName})
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <p className="font-medium mb-1">Questions</p>
-        <ListEditor<Question>
-          label="Questions"
-          ordered
-          dense
-          items={draft.questions}
-          archived={FORM_STOCK.fields.map((field) => ({ id: field.key, needed: false }))}
-          archivedWords="Not asked"
-          onChange={(questions) => change({ questions })}
-          nameOf={({ id }) => questionOf(id)?.label ?? id}
-          empty="Nothing is asked."
-        >
-          {({ id, needed }, put) => (
-            <div className="flex items-center gap-3">
-              <span className="flex-1 min-w-0">
-                {questionOf(id)?.label ?? id}
-                {questionOf(id)?.agencyOnly && <span className="text-muted text-[13px]"> (hidden from freelancers)</span>}
-              </span>
-              <label className="flex items-center gap-1.5 min-h-8 text-[13px]">
-                <input
-                  type="checkbox"
-                  className="size-4 accent-pine"
-                  aria-label={`${questionOf(id)?.label ?? id}: needed`}
-                  checked={needed}
-                  onChange={(event) => put({ needed: event.target.checked })}
-                />
-                needed
-              </label>
-            </div>
-          )}
-        </ListEditor>
-      </fieldset>
+      <Field label="A new client is asked by">
+        {(control) => (
+          <select
+            {...control}
+            className="field"
+            disabled={locked}
+            value={defaultFormId ?? ''}
+            onChange={(event) => edited.change({ defaultFormId: event.target.value || null })}
+          >
+            <option value="">No form: it is given one by hand</option>
+            {forms.map(({ id, title }) => (
+              <option key={id} value={id}>
+                {title}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Link to={defaultFormId ? `/forms/${defaultFormId}` : '/forms'} className="text-pine underline inline-flex items-center min-h-8">
+        {defaultFormId ? 'See what it asks' : 'Make a form'}
+      </Link>
     </EditedSection>
   );
 }

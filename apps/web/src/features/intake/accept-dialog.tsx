@@ -13,6 +13,7 @@ import { PieceFields } from '../../ui/piece-fields';
 
 /** Accepts a request: route, pillar, channels and date, with the earliest date that the route allows. */
 export function AcceptDialog({ request, onClose }: { request: RequestShape; onClose: () => void }) {
+  const { takes } = request;
   const [isFurther] = useState(request.state === 'accepted'); // as it was when the dialog was opened
   const { clientOf, to } = useClients();
   const navigate = useNavigate();
@@ -28,9 +29,9 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
     AcceptRequestBody,
     {
       title: request.title,
-      routeId: request.routeId,
-      pillarId: null,
-      channelIds: client?.channels.slice(0, 1).map((channel) => channel.id) ?? [],
+      routeId: takes.routeId ?? routes?.[0]?.id ?? '',
+      pillarId: takes.pillarId ?? null,
+      channelIds: takes.channelIds?.length ? [...takes.channelIds] : (client?.channels.slice(0, 1).map((channel) => channel.id) ?? []),
       wishOn: request.wishOn,
       notes: '',
       ...(isFurther ? { further: true } : {}),

@@ -1,6 +1,8 @@
 import { go, manages, type WebFeature } from '../../lib/feature';
 import { lazyPage } from '../../lib/lazy-page';
 
+const FormPage = lazyPage(() => import('./forms/form-page'), 'FormPage');
+const FormsPage = lazyPage(() => import('./forms/forms-page'), 'FormsPage');
 const RequestsPage = lazyPage(() => import('./requests-page'), 'RequestsPage');
 
 export const feature: WebFeature = {
@@ -8,13 +10,26 @@ export const feature: WebFeature = {
   routes: [
     { path: 'requests', element: <RequestsPage /> },
     { path: 'requests/:requestId', element: <RequestsPage /> },
+    { path: 'forms', element: <FormsPage /> },
+    { path: 'forms/:formId', element: <FormPage /> },
   ],
-  actions: (session) => (manages(session) ? [go('Requests', '/requests')] : []),
+  setup: { name: 'Forms', path: '/forms', order: 4 },
+  actions: (session) => (manages(session) ? [go('Requests', '/requests'), go('Forms', '/forms')] : []),
   verbs: {
     'request.reopened': 'took the request up again',
     'request.received': 'asked for it',
     'request.accepted': 'accepted the request',
     'request.further_piece': 'began one more piece of the request',
     'request.declined': 'declined the request',
+    'request.taken_down': 'took the request down',
+    'form.made': 'began the form',
+    'form.published': 'published the form',
+    'form.clients_set': 'said whom the form is for',
+    'form.archived': 'archived the form',
+    'form.taken_back': 'took the form back',
+    'form.link_made': 'made a link to the form',
+    'form.link_edited': 'changed a link to the form',
+    'form.link_renewed': 'renewed a link to the form',
+    'form.link_closed': 'closed a link to the form',
   },
 };

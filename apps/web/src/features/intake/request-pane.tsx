@@ -74,7 +74,7 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
           Wished for <strong>{dayWords(shown.wishOn)}</strong>.
         </p>
       )}
-      <Answers fields={shown.fields} answers={shown.answers} files={shown.files} />
+      <Answers items={shown.items} answers={shown.answers} files={shown.files} />
       <ReceiptLink request={shown} />
       <details className="mt-4 pt-3 border-t border-line">
         <summary className="text-pine min-h-7">Activity</summary>

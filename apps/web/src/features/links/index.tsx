@@ -6,6 +6,6 @@ const LinksPage = lazyPage(() => import('./links-page'), 'LinksPage');
 export const feature: WebFeature = {
   name: 'links',
   routes: [{ path: 'links', element: <LinksPage /> }],
-  setup: { name: 'Links to hand out', path: '/links', order: 4 },
+  setup: { name: 'Links to hand out', path: '/links', order: 5 },
   actions: (session) => (manages(session) ? [go('Links to hand out', '/links')] : []),
 };

@@ -115,6 +115,7 @@ function DetailsSection({ person }: { person: PersonPageShape }) {
     region: page.region,
     weeklyMinutes: page.weeklyMinutes,
     skills: page.skills,
+    mayEditForms: page.mayEditForms,
     clients: page.clients.map(({ clientId, relation }) => ({ clientId, relation })),
   });
   const edited = useEdited(
@@ -168,6 +169,18 @@ function DetailsSection({ person }: { person: PersonPageShape }) {
         disabled={locked}
         onChange={(weeklyMinutes) => change({ weeklyMinutes })}
       />
+      {draft.role === 'manager' && (
+        <label className="flex items-center gap-2 min-h-8 mb-2">
+          <input
+            type="checkbox"
+            className="size-4 accent-pine"
+            disabled={locked}
+            checked={draft.mayEditForms ?? false}
+            onChange={(event) => change({ mayEditForms: event.target.checked })}
+          />
+          May make and change the intake forms of their clients
+        </label>
+      )}
       <SkillsField skills={draft.skills ?? {}} known={routes?.skills ?? []} disabled={locked} onChange={(skills) => change({ skills })} />
       <fieldset>
         <legend className="font-medium mb-1">Clients</legend>

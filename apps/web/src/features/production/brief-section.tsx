@@ -24,7 +24,7 @@ export function BriefSection({ piece }: { piece: PieceShape }) {
               Asked by {request.requesterName}, request {request.number}
               {brief.requests.length > 1 ? `: “${request.title}”` : ''}
             </p>
-            <Answers fields={request.fields} answers={request.answers} files={request.files} />
+            <Answers items={request.items} answers={request.answers} files={request.files} />
           </div>
         ))}
         <Notes piece={piece} />

@@ -1,13 +1,14 @@
 import type { RoundUpRhythm } from '@zesting/core';
-import type { DefaultForm } from '../../intake/index.js';
 import { Check, Entity } from 'typeorm';
 import {
   BoolColumn,
+  IdColumn,
   IdKey,
   InstantColumn,
   IntColumn,
   JsonColumn,
   Made,
+  Refers,
   TextColumn,
   TimeColumn,
 } from '../../../platform/database/columns.js';
@@ -49,6 +50,9 @@ export class Agency {
   @TextColumn({ default: () => "'at_once'" }) roundUp: RoundUpRhythm;
   @TimeColumn({ default: () => "'08:00:00'" }) roundUpAt: string;
   @JsonColumn({ default: () => '\'{"kind": "any"}\'' }) defaultPolicy: DefaultPolicy;
-  @JsonColumn({ nullable: true }) defaultForm: DefaultForm | null;
+  /** the form that a new client gets a link to */
+  @Refers('IntakeForm', 'fk_agencies_default_form')
+  @IdColumn({ nullable: true })
+  defaultFormId: string | null;
   @BoolColumn({ default: false }) hidesBeginning: boolean;
 }

@@ -1,5 +1,6 @@
+import type { BriefFact } from '@zesting/core';
 import { Entity, Unique } from 'typeorm';
-import { IdKey, InstantColumn, IntColumn, TextColumn } from '../../../platform/database/columns.js';
+import { IdKey, InstantColumn, IntColumn, JsonColumn, TextColumn } from '../../../platform/database/columns.js';
 
 /** A kind of piece, as the agency calls it. */
 @Unique('uq_formats_name', ['name'])
@@ -9,4 +10,6 @@ export class Format {
   @TextColumn() name: string;
   @IntColumn({ default: 0 }) position: number;
   @InstantColumn({ nullable: true }) archivedAt: string | null;
+  /** which facts its brief needs */
+  @JsonColumn({ default: () => '\'["about", "aim"]\'' }) needs: BriefFact[];
 }

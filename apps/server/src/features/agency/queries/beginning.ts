@@ -8,7 +8,7 @@ export async function beginningOf(app: App): Promise<BeginningShape> {
        (select count(*)::int from routes where archived_at is null) as routes,
        (select count(*)::int from clients where archived_at is null) as clients,
        (select count(*)::int from contacts x join clients c on c.id = x.client_id where x.archived_at is null and c.archived_at is null) as contacts,
-       (select count(distinct f.client_id)::int from intake_forms f join clients c on c.id = f.client_id where c.archived_at is null) as forms,
+       (select count(distinct l.client_id)::int from form_links l join clients c on c.id = l.client_id where l.link_open and c.archived_at is null) as forms,
        (select count(*)::int from people where active) - 1 as people,
        (select count(*)::int from (select 1 from pieces limit 100) p) as pieces
      from agencies a`,

@@ -1,5 +1,4 @@
 import type { AgencySettingsShape, ListEntryShape } from '@zesting/contract';
-import { FORM_STOCK } from '@zesting/core';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { Agency } from '../entities/agency.entity.js';
 
@@ -53,21 +52,13 @@ export async function settingsOf(tx: Tx): Promise<AgencySettingsShape> {
     formats: lists.formats.filter((row) => row.archived === archived).map(plain),
     skills: lists.skills.filter((row) => row.archived === archived).map(plain),
   });
-  const { defaultForm: form } = agency;
   const shown = Object.fromEntries(EDITABLE.map((key) => [key, agency[key]])) as Pick<AgencySettingsShape, (typeof EDITABLE)[number]>; // one for each
   return {
     ...shown,
     markAddress: agency.markHash && `/api/agency/mark?of=${agency.markHash.slice(0, 12)}`,
     mailFrom: agency.mailName !== null && agency.mailAddress !== null ? { name: agency.mailName, address: agency.mailAddress } : null,
     mailProvedAt: agency.mailProvedAt,
-    defaultForm: form && {
-      title: form.title,
-      intro: form.intro,
-      routeId: form.routeId,
-      asked: form.fields.map((field) => field.key),
-      needed: form.fields.filter((field) => field.required).map((field) => field.key),
-      questions: FORM_STOCK.fields.map((field) => ({ ...field })),
-    },
+    defaultFormId: agency.defaultFormId,
     ...those(false),
     archived: those(true),
     isDemo: agency.isDemo,

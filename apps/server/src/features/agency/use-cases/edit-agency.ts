@@ -1,10 +1,9 @@
-import type { AgencySettingsShape, DefaultFormBody, EditAgencyBody } from '@zesting/contract';
-import { fail, FORM_STOCK, ok, type FormField, type Result } from '@zesting/core';
+import type { AgencySettingsShape, EditAgencyBody } from '@zesting/contract';
+import { fail, ok, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import { changesBetween, recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
-import type { DefaultForm } from '../../intake/index.js';
 import { replanSoon } from '../../planning/index.js';
 import type { Agency } from '../entities/agency.entity.js';
 import { agencyOf, EDITABLE, settingsOf } from '../queries/settings.js';
@@ -13,7 +12,7 @@ import { putList, type ListFailure } from './put-list.js';
 /** What plans rest on. */
 const PLANNED_BY = ['zone', 'region', 'weeklyMinutes', 'cutOff', 'tightDays'] as const;
 
-export type EditFailure = { code: 'http.changed_meanwhile' | 'agency.question_unknown' | 'route.unknown' | ListFailure['code'] };
+export type EditFailure = { code: 'http.changed_meanwhile' | 'form.unknown' | ListFailure['code'] };
 
 /** Changes what the agency sets. What is open is planned anew by a job where plans rest on it: nobody waits for all of it. */
 export function editAgency(
@@ -28,10 +27,9 @@ export function editAgency(
     const before = await settingsOf(tx);
     for (const key of EDITABLE) if (body[key] !== undefined) Object.assign(agency, { [key]: body[key] });
     if (body.mailFrom !== undefined) putMailFrom(agency, body.mailFrom);
-    if (body.defaultForm) {
-      const form = await formOf(tx, body.defaultForm);
-      if (!form.ok) return form;
-      agency.defaultForm = form.value;
+    if (body.defaultFormId !== undefined) {
+      if (!(await isAsked(tx, body.defaultFormId))) return fail({ code: 'form.unknown' });
+      agency.defaultFormId = body.defaultFormId;
     }
     for (const list of ['formats', 'skills'] as const) {
       const wanted = body[list];
@@ -64,18 +62,8 @@ function putMailFrom(agency: Agency, from: EditAgencyBody['mailFrom']): void {
   Object.assign(agency, { mailName: name, mailAddress: address, mailProvedAt: null });
 }
 
-async function formOf(
-  tx: Tx,
-  { title, intro, routeId, asked, needed }: DefaultFormBody,
-): Promise<Result<DefaultForm, { code: 'agency.question_unknown' | 'route.unknown' }>> {
-  const routes = await rowsOf(tx, 'select 1 from routes where id = $1 and archived_at is null', [routeId]);
-  if (routes.length === 0) return fail({ code: 'route.unknown' });
-  const fields: FormField[] = [];
-  for (const key of asked) {
-    const question = FORM_STOCK.fields.find((field) => field.key === key);
-    if (!question || fields.some((field) => field.key === key)) return fail({ code: 'agency.question_unknown' });
-    const { required: _, ...rest } = question;
-    fields.push({ ...rest, ...(needed.includes(key) ? { required: true } : {}) });
-  }
-  return ok({ title, intro, routeId, fields });
-}
+/** Whether something is asked by a form; none is as well. */
+const isAsked = async (tx: Tx, formId: string | null): Promise<boolean> =>
+  formId === null ||
+  (await rowsOf(tx, 'select 1 from intake_forms where id = $1 and published_version is not null and archived_at is null', [formId]))
+    .length > 0;

@@ -2,6 +2,7 @@ import type { StockShape } from '@zesting/contract';
 import { FORM_STOCK, ROUTE_STOCK, SKILL_STOCK, type InstantText } from '@zesting/core';
 import { recordActivity } from '../../../platform/activity.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { makeStockForm } from '../../intake/index.js';
 import { addRoute } from '../../planning/index.js';
 import { agencyOf } from '../queries/settings.js';
 
@@ -32,7 +33,7 @@ export async function takeStock(tx: Tx, actor: string, now: InstantText): Promis
     );
     if (made.ok) routes.push(route.name);
   }
-  const form = agency.defaultForm === null && (await giveDefaultForm(tx));
+  const form = agency.defaultFormId === null && (await giveDefaultForm(tx, actor, now));
   const added = { formats, routes, skills, form };
   if (form || formats.length + routes.length + skills.length > 0) {
     // lists that somebody is editing as they were before are not saved over what was added
@@ -68,14 +69,9 @@ async function addMissing(tx: Tx, list: 'formats' | 'skills', names: readonly st
 }
 
 /** The form that new clients begin with; false where no route could take its requests. */
-async function giveDefaultForm(tx: Tx): Promise<boolean> {
-  const { title, intro, fields, formatName } = FORM_STOCK;
-  const [route] = await rowsOf<{ id: string }>(
-    tx,
-    `select r.id from routes r join formats f on f.id = r.format_id where r.archived_at is null order by (lower(f.name) = lower($1)) desc, f.position, r.name limit 1`,
-    [formatName],
-  );
-  if (!route) return false;
-  await tx.query('update agencies set default_form = $1', [JSON.stringify({ title, intro, fields, routeId: route.id })]);
+async function giveDefaultForm(tx: Tx, actor: string, now: InstantText): Promise<boolean> {
+  const formId = await makeStockForm(tx, { name: actor }, FORM_STOCK[0].name, now);
+  if (formId === undefined) return false;
+  await tx.query('update agencies set default_form_id = $1', [formId]);
   return true;
 }

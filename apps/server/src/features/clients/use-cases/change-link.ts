@@ -8,7 +8,7 @@ import { tellOutside } from '../../notices/index.js';
 
 /** Where each kind of link is kept: raising the generation revokes every link given out before. */
 const KEPT: Record<LinkKind, { table: string; generation: string; open: string; where: string; name: string }> = {
-  form: { table: 'intake_forms', generation: 'link_generation', open: 'link_open', where: 'client_id = $1 and id = $2', name: 'title' },
+  form: { table: 'form_links', generation: 'link_generation', open: 'link_open', where: 'client_id = $1 and id = $2', name: 'label' },
   room: {
     table: 'contacts',
     generation: 'link_generation',
@@ -89,8 +89,9 @@ export async function managesOwn(app: App, viewer: Viewer, clientId: string): Pr
 
 /** The links to hand out. Those of rooms are not among them: they go by mail to whom they belong. */
 export async function linksOf(app: App, clientId: string): Promise<ClientLinksShape> {
-  const forms = await app.read<{ id: string; title: string; link_generation: number; link_open: boolean }>(
-    'select id, title, link_generation, link_open from intake_forms where client_id = $1 order by title',
+  const forms = await app.read<{ id: string; form_id: string; title: string; label: string; link_generation: number; link_open: boolean }>(
+    `select l.id, l.form_id, f.title, l.label, l.link_generation, l.link_open from form_links l join intake_forms f on f.id = l.form_id
+     where l.client_id = $1 and f.archived_at is null order by f.title, l.made_at, l.id limit 200`,
     [clientId],
   );
   const rooms = await app.read<ClientLinksShape['rooms'][number]>(
@@ -103,8 +104,10 @@ export async function linksOf(app: App, clientId: string): Promise<ClientLinksSh
   );
   return {
     forms: forms.map((form) => ({
-      formId: form.id,
+      linkId: form.id,
+      formId: form.form_id,
       title: form.title,
+      label: form.label,
       address: form.link_open ? app.links.address('ask', form.id, form.link_generation) : null,
     })),
     rooms,

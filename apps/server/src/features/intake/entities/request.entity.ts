@@ -1,4 +1,4 @@
-import type { Answers, FormField } from '@zesting/core';
+import { REQUEST_STATES, REQUEST_WAYS, type Answers, type FormItem, type RequestState, type RequestWay, type Sorted } from '@zesting/core';
 import { Check, Entity, Index, Unique } from 'typeorm';
 import {
   BoolColumn,
@@ -9,6 +9,7 @@ import {
   IntColumn,
   JsonColumn,
   Made,
+  oneOf,
   Refers,
   TextColumn,
 } from '../../../platform/database/columns.js';
@@ -16,7 +17,10 @@ import {
 /** One filled-in answer set, with the questions as they were asked. */
 @Unique('uq_requests_number', ['number'])
 @Check('ck_requests_reason', "(state = 'declined') = (decline_reason is not null)")
-@Check('ck_requests_state', "state in ('new', 'accepted', 'declined')")
+@Check('ck_requests_form', '(form_id is null) = (form_version is null)')
+@Check('ck_requests_state', oneOf('state', REQUEST_STATES))
+@Check('ck_requests_way', oneOf('way', REQUEST_WAYS))
+@Index('ix_requests_form', ['formId'])
 @Index('ix_requests_new', ['clientId'], { where: "state = 'new'" })
 @Made('alter table requests add column title_plain text generated always as (plain_letters(title)) stored')
 @Made("create index ix_requests_decided on requests (received_at desc, id desc) where state <> 'new'")
@@ -32,16 +36,34 @@ export class Request {
   @Refers('Client', 'fk_requests_client')
   @IdColumn()
   clientId: string;
+  /** how it came */
+  @TextColumn() way: RequestWay;
+  /** null where no form was asked */
   @Refers('IntakeForm', 'fk_requests_form')
-  @IdColumn()
-  formId: string;
-  @JsonColumn() fields: FormField[];
+  @IdColumn({ nullable: true })
+  formId: string | null;
+  @IntColumn({ nullable: true }) formVersion: number | null;
+  @Refers('FormLink', 'fk_requests_link')
+  @IdColumn({ nullable: true })
+  linkId: string | null;
+  /** what was asked, with the choices as they were */
+  @JsonColumn() items: FormItem[];
   @JsonColumn() answers: Answers;
   @TextColumn() title: string;
   @DayColumn({ nullable: true }) wishOn: string | null;
   @TextColumn() requesterName: string;
-  @TextColumn() requesterEmail: string;
-  @TextColumn({ default: () => "'new'" }) state: 'new' | 'accepted' | 'declined';
+  /** null where they have none */
+  @TextColumn({ nullable: true }) requesterEmail: string | null;
+  @Refers('Contact', 'fk_requests_contact')
+  @IdColumn({ nullable: true })
+  contactId: string | null;
+  /** who answers for it at the agency */
+  @Refers('Person', 'fk_requests_owner')
+  @IdColumn({ nullable: true })
+  ownerId: string | null;
+  /** what the form’s rules and the answers say it takes */
+  @JsonColumn({ default: () => "'{}'" }) takes: Sorted;
+  @TextColumn({ default: () => "'new'" }) state: RequestState;
   @TextColumn({ nullable: true }) declineReason: string | null;
   @InstantColumn({ nullable: true }) readAt: string | null;
   @InstantColumn() receivedAt: string;

@@ -118,8 +118,11 @@ export function reopenRequest(app: App, viewer: Viewer, requestId: string): Prom
   });
 }
 
-const tellRequester = (app: App, tx: Tx, request: Request, subject: string, paragraphs: readonly string[]): Promise<void> =>
-  tellOutside(tx, { email: request.requesterEmail, name: request.requesterName }, subject, paragraphs, {
+/** Tells the requester by mail, where they have an address. */
+async function tellRequester(app: App, tx: Tx, request: Request, subject: string, paragraphs: readonly string[]): Promise<void> {
+  if (request.requesterEmail === null) return;
+  await tellOutside(tx, { email: request.requesterEmail, name: request.requesterName }, subject, paragraphs, {
     text: 'See how it stands',
     address: app.links.address('receipt', request.id, request.linkGeneration),
   });
+}

@@ -20,18 +20,18 @@ interface Share {
  */
 export async function takeShare(
   reader: Reader,
-  formId: string,
+  linkId: string,
   now: InstantText,
   { requests = 0, files = 0, bytes = 0 }: Share,
 ): Promise<boolean> {
   const taken = await rowsOf(
     reader,
-    `insert into form_uses as u (form_id, hour, requests, files, bytes)
+    `insert into form_uses as u (link_id, hour, requests, files, bytes)
      select $1::uuid, $2::timestamptz, $3::int, $4::int, $5::bigint where $3::int <= $6::int and $4::int <= $7::int and $5::bigint <= $8::bigint
-     on conflict (form_id, hour) do update set requests = u.requests + excluded.requests, files = u.files + excluded.files, bytes = u.bytes + excluded.bytes
+     on conflict (link_id, hour) do update set requests = u.requests + excluded.requests, files = u.files + excluded.files, bytes = u.bytes + excluded.bytes
        where u.requests + excluded.requests <= $6::int and u.files + excluded.files <= $7::int and u.bytes + excluded.bytes <= $8::bigint
      returning 1`,
-    [formId, hourOf(now), requests, files, bytes, FORM_LIMITS.requests, FORM_LIMITS.files, FORM_LIMITS.bytes],
+    [linkId, hourOf(now), requests, files, bytes, FORM_LIMITS.requests, FORM_LIMITS.files, FORM_LIMITS.bytes],
   );
   return taken.length > 0;
 }
@@ -39,12 +39,12 @@ export async function takeShare(
 const hourOf = (now: InstantText): string => `${now.slice(0, 13)}:00:00Z`;
 
 /** Tells the client's managers that more came through a form than is taken, once an hour. */
-export async function tellTooMuch(app: App, formId: string): Promise<void> {
+export async function tellTooMuch(app: App, linkId: string): Promise<void> {
   await app.write(async (tx, now) => {
     const [first] = (await tx.query(
-      `with told as (insert into form_uses as u (form_id, hour, told) values ($1, $2, true) on conflict (form_id, hour) do update set told = true where not u.told returning form_id)
-       select f.title, f.client_id, c.name from told join intake_forms f on f.id = told.form_id join clients c on c.id = f.client_id`,
-      [formId, hourOf(now)],
+      `with told as (insert into form_uses as u (link_id, hour, told) values ($1, $2, true) on conflict (link_id, hour) do update set told = true where not u.told returning link_id)
+       select f.title, l.client_id, c.name from told join form_links l on l.id = told.link_id join intake_forms f on f.id = l.form_id join clients c on c.id = l.client_id`,
+      [linkId, hourOf(now)],
     )) as { title: string; client_id: string; name: string }[]; // as asked
     if (first)
       await tellManagers(app, tx, {
@@ -52,7 +52,7 @@ export async function tellTooMuch(app: App, formId: string): Promise<void> {
         heading: `Too much comes through a form: ${first.title}`,
         text: `More came through “${first.title}” of ${first.name} within this hour than is taken. If its link is in wrong hands, renew it.`,
         path: `/clients/${first.client_id}?part=links`,
-        key: `form:${formId}`,
+        key: `form:${linkId}`,
       });
     return ok(null);
   });

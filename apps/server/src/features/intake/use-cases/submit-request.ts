@@ -1,4 +1,16 @@
-import { answerServing, checkAnswers, dayIn, fail, ok, type Answers, type FormField, type InstantText, type Result } from '@zesting/core';
+import {
+  answerServing,
+  checkAnswers,
+  fail,
+  fieldsOf,
+  isId,
+  ok,
+  type Answers,
+  type InstantText,
+  type KnownFile,
+  type RequestWay,
+  type Result,
+} from '@zesting/core';
 import type { SubmitRequestBody, SubmittedShape } from '@zesting/contract';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
@@ -6,83 +18,133 @@ import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { once } from '../../../platform/http/idempotency.js';
 import { queueMail } from '../../../platform/mail/mail.js';
 import { tellManagers } from '../../notices/index.js';
-import { Request } from '../entities/request.entity.js';
-import { RECEIPTS_AN_HOUR, takeShare } from './form-limits.js';
 import { claimFiles } from '../../production/index.js';
-
-interface FormRow {
-  id: string;
-  client_id: string;
-  title: string;
-  fields: FormField[];
-  client_name: string;
-  zone: string;
-}
+import { FormLink } from '../entities/intake-form.entity.js';
+import { Request } from '../entities/request.entity.js';
+import { askedForm, type AskedForm } from '../queries/asked-form.js';
+import { RECEIPTS_AN_HOUR, takeShare } from './form-limits.js';
+import { sortRequest } from './sort-request.js';
 
 export type SubmitFailure =
-  | { code: 'request.answers_wrong'; errors: Record<string, string> }
-  | { code: 'file.unknown' }
-  | { code: 'ask.too_much' }
-  | { code: 'idempotency.other_body' };
+  PutFailure | { code: 'ask.too_much' | 'ask.not_published' | 'ask.not_now' | 'ask.form_changed' } | { code: 'idempotency.other_body' };
+
+/** What the requester fills in. */
+export type Filled = Pick<SubmitRequestBody, 'name' | 'email' | 'answers' | 'version'>;
 
 /** Takes in a filled-in form. The same key makes no second request: it gets the first one's answer. */
 export function submitRequest(
   app: App,
-  formId: string,
-  body: SubmitRequestBody,
+  linkId: string,
+  { name, email, answers, version }: Filled,
   key: string,
 ): Promise<Result<SubmittedShape, SubmitFailure>> {
+  const body = { name, email, answers };
   return app.write<SubmittedShape, SubmitFailure>((tx, now) =>
-    once<SubmittedShape, SubmitFailure>(tx, { key, caller: formId, operation: 'request.submit', body, now }, async () => {
-      const [form] = await rowsOf<FormRow>(
-        tx,
-        'select f.id, f.client_id, f.title, f.fields, c.name as client_name, c.zone from intake_forms f join clients c on c.id = f.client_id where f.id = $1',
-        [formId],
-      );
-      if (!form) throw new Error('the form went away');
-      if (!(await takeShare(tx, formId, now, { requests: 1 }))) return fail({ code: 'ask.too_much' });
-      const errors = checkAnswers(form.fields, body.answers, dayIn(now, form.zone));
-      if (Object.keys(errors).length > 0) return fail({ code: 'request.answers_wrong', errors });
-      const request = await tx.save(
-        tx.create(Request, {
-          clientId: form.client_id,
-          formId,
-          fields: form.fields,
-          answers: body.answers,
-          title: answerServing(form.fields, body.answers, 'title') ?? form.title,
-          wishOn: answerServing(form.fields, body.answers, 'wish_date') ?? null,
-          requesterName: body.name,
-          requesterEmail: body.email,
-          state: 'new',
-          declineReason: null,
-          readAt: null,
-          receivedAt: now,
-          decidedAt: null,
-          version: 1,
-          linkGeneration: 1,
-        }),
-      );
-      if (!(await claimAnswered(tx, request, form.fields, body.answers))) return fail({ code: 'file.unknown' });
-      const [row] = await rowsOf<{ number: number }>(tx, 'select number from requests where id = $1', [request.id]);
+    once<SubmittedShape, SubmitFailure>(tx, { key, caller: linkId, operation: 'request.submit', body, now }, async () => {
+      const form = await askedForm(tx, linkId, now);
+      if (!form) return fail({ code: 'ask.not_published' });
+      if (form.state !== 'open') return fail({ code: 'ask.not_now' });
+      if (form.version !== version) return fail({ code: 'ask.form_changed' });
+      if (!(await takeShare(tx, linkId, now, { requests: 1 }))) return fail({ code: 'ask.too_much' });
+      const put = await putRequest(tx, form, { way: 'form', name, email, answers, linkId }, now);
+      if (!put.ok) return put;
+      const { request, number } = put.value;
+      await tx.increment(FormLink, { id: linkId }, 'requests', 1);
       const receiptAddress = app.links.address('receipt', request.id, 1);
-      await mailReceipt(tx, request, { number: row?.number ?? 0, clientName: form.client_name, receiptAddress }, now);
+      await mailReceipt(tx, { ...request, requesterEmail: email }, { number, clientName: form.clientName, receiptAddress }, now);
       await tellManagers(app, tx, {
-        clientId: form.client_id,
+        clientId: form.clientId,
         heading: `New request: ${request.title}`,
-        text: `${body.name} of ${form.client_name} asks for “${request.title}”.`,
+        text: `${name} of ${form.clientName} asks for “${request.title}”.`,
         path: `/requests/${request.id}`,
       });
-      await recordActivity(tx, {
-        clientId: form.client_id,
-        thing: 'request',
-        thingId: request.id,
-        verb: 'request.received',
-        actor: body.name,
-        at: now,
-      });
-      return ok({ requestId: request.id, number: row?.number ?? 0, receiptAddress });
+      return ok({ requestId: request.id, number, receiptAddress });
     }),
   );
+}
+
+interface Coming {
+  readonly way: RequestWay;
+  readonly name: string;
+  readonly email: string | null;
+  readonly answers: Answers;
+  readonly linkId: string | null;
+  /** who took it down; the requester where nobody did */
+  readonly actor?: string;
+}
+
+type PutFailure = { code: 'request.answers_wrong'; errors: Record<string, string> } | { code: 'file.unknown' };
+
+/** Checks the answers to a form and puts the request, sorted and with an owner, in the caller's transaction. */
+export async function putRequest(
+  tx: Tx,
+  form: Omit<AskedForm, 'linkId'>,
+  { way, name, email, answers: given, linkId, actor }: Coming,
+  now: InstantText,
+): Promise<Result<{ request: Request; number: number }, PutFailure>> {
+  const { answers, problems } = checkAnswers(form.items, given, { todayOn: form.todayOn, files: await filesOf(tx, form, given) });
+  if (Object.keys(problems).length > 0) return fail({ code: 'request.answers_wrong', errors: { ...problems } });
+  const { ownerId, ...takes } = await sortRequest(tx, form, answers);
+  const request = await tx.save(
+    tx.create(Request, {
+      clientId: form.clientId,
+      way,
+      formId: form.formId,
+      formVersion: form.version,
+      linkId,
+      items: [...form.items],
+      answers,
+      title: answerServing(form.items, answers, 'title') ?? form.content.title,
+      wishOn: answerServing(form.items, answers, 'wish_date') ?? null,
+      requesterName: name,
+      requesterEmail: email,
+      contactId: await contactOf(tx, form.clientId, email),
+      ownerId: ownerId ?? null,
+      takes,
+      state: 'new',
+      declineReason: null,
+      readAt: null,
+      receivedAt: now,
+      decidedAt: null,
+      version: 1,
+      linkGeneration: 1,
+    }),
+  );
+  const ids = [...new Set(fieldsOf(form.items).flatMap((field) => (field.kind === 'files' ? [answers[field.key] ?? []].flat() : [])))];
+  if (!(await claimFiles(tx, ids, request.id, request.clientId))) return fail({ code: 'file.unknown' });
+  const [row] = await rowsOf<{ number: number }>(tx, 'select number from requests where id = $1', [request.id]);
+  await recordActivity(tx, {
+    clientId: form.clientId,
+    thing: 'request',
+    thingId: request.id,
+    verb: way === 'form' ? 'request.received' : 'request.taken_down',
+    actor: actor ?? name,
+    at: now,
+  });
+  return ok({ request, number: row?.number ?? 0 });
+}
+
+/** What is known of the files that are named in answers. */
+async function filesOf(tx: Tx, { clientId, items }: Omit<AskedForm, 'linkId'>, given: Answers): Promise<Record<string, KnownFile>> {
+  const keys = fieldsOf(items).flatMap((field) => (field.kind === 'files' && Object.hasOwn(given, field.key) ? [field.key] : []));
+  const ids = keys.flatMap((key) => given[key] ?? []).filter(isId);
+  if (ids.length === 0) return {};
+  const rows = await rowsOf<KnownFile & { id: string }>(
+    tx,
+    'select id, mime, bytes::float8 as bytes from assets where id = any($1) and client_id = $2',
+    [ids, clientId],
+  );
+  return Object.fromEntries(rows.map(({ id, mime, bytes }) => [id, { mime, bytes }]));
+}
+
+/** The client's contact with that address. */
+async function contactOf(tx: Tx, clientId: string, email: string | null): Promise<string | null> {
+  const [contact] = await rowsOf<{ id: string }>(
+    tx,
+    'select id from contacts where client_id = $1 and lower(email) = lower($2) and archived_at is null',
+    [clientId, email],
+  );
+  return contact?.id ?? null;
 }
 
 /**
@@ -91,7 +153,7 @@ export function submitRequest(
  */
 async function mailReceipt(
   tx: Tx,
-  request: Request,
+  request: Pick<Request, 'id'> & { readonly requesterEmail: string },
   { number, clientName, receiptAddress }: { readonly number: number; readonly clientName: string; readonly receiptAddress: string },
   now: InstantText,
 ): Promise<void> {
@@ -107,10 +169,4 @@ async function mailReceipt(
     paragraphs: ['Thank you.', `Request no. ${number} for ${clientName} has reached us. The page below shows how it stands.`],
     links: [{ text: 'See how it stands', address: receiptAddress }],
   });
-}
-
-/** Binds the uploads named in the answers to the request; false when one is not an unclaimed upload of this client. */
-async function claimAnswered(tx: Tx, request: Request, fields: readonly FormField[], answers: Answers): Promise<boolean> {
-  const ids = [...new Set(fields.filter((field) => field.kind === 'files').flatMap((field) => answers[field.key] ?? []))];
-  return claimFiles(tx, ids as string[], request.id, request.clientId); // answers to questions for files are lists of ids
 }

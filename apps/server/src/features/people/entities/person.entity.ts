@@ -34,6 +34,8 @@ export class Person {
   @IntColumn({ default: 1 }) linkGeneration: number;
   @InstantColumn({ nullable: true }) leftAt: string | null;
   @IntColumn({ default: 1 }) version: number;
+  /** the right to make and change intake forms; leads have it anyway */
+  @BoolColumn({ default: false }) mayEditForms: boolean;
   @TextColumn({ default: () => "'at_once'" }) roundUp: RoundUpRhythm;
   @TimeColumn({ default: () => "'08:00:00'" }) roundUpAt: string;
 }

@@ -24,8 +24,10 @@ export const personRows = (app: App): Promise<PersonRow[]> =>
 /** One person's page. Steps and clients are those that the viewer may see; the rest is only counted. */
 export async function personPage(app: App, viewer: Viewer, personId: string): Promise<PersonPageShape> {
   const now = app.clock.now();
-  const [row] = await app.read<PersonRow & { leftAt: string | null; version: number; roundUp: PersonPageShape['roundUp'] }>(
-    `select ${ROW}, p.left_at as "leftAt", p.version, jsonb_build_object('rhythm', p.round_up, 'at', to_char(p.round_up_at, 'HH24:MI')) as "roundUp"
+  const [row] = await app.read<
+    PersonRow & { leftAt: string | null; version: number; mayEditForms: boolean; roundUp: PersonPageShape['roundUp'] }
+  >(
+    `select ${ROW}, p.left_at as "leftAt", p.version, p.may_edit_forms as "mayEditForms", jsonb_build_object('rhythm', p.round_up, 'at', to_char(p.round_up_at, 'HH24:MI')) as "roundUp"
      from people p left join ${openWork('s.doer_id = $2')} where p.id = $2`,
     [now, personId],
   );

@@ -37,7 +37,15 @@ const emailTaken = async (tx: Tx, email: string, exceptId: string | null): Promi
   (await rowsOf(tx, 'select 1 from people where lower(email) = lower($1) and id is distinct from $2', [email, exceptId])).length > 0;
 
 /** What everybody begins with. */
-const FRESH = { active: true, linkGeneration: 1, leftAt: null, roundUp: 'at_once', roundUpAt: '08:00', version: 1 } as const;
+const FRESH = {
+  active: true,
+  mayEditForms: false,
+  linkGeneration: 1,
+  leftAt: null,
+  roundUp: 'at_once',
+  roundUpAt: '08:00',
+  version: 1,
+} as const;
 
 /** The first lead of an agency that is set up, with the password they chose. */
 export const addFirstLead = (
@@ -114,7 +122,7 @@ const tellInvited = (app: App, tx: Tx, viewer: Viewer, person: Person): Promise<
 type EditFailure = {
   code: 'http.changed_meanwhile' | 'person.email_taken' | SkillsRefused['code'] | 'person.last_lead' | 'access.not_found';
 };
-const EDITABLE = ['name', 'email', 'role', 'zone', 'region', 'weeklyMinutes', 'skills'] as const;
+const EDITABLE = ['name', 'email', 'role', 'zone', 'region', 'weeklyMinutes', 'skills', 'mayEditForms'] as const;
 
 /** Changes a person. What they have to do is planned anew in their changed hours. */
 export function editPerson(

@@ -1,4 +1,14 @@
-import { addDays, daysBetween, isWorkingDay, weekdayOf, type Content, type PlannedStep } from '@zesting/core';
+import {
+  addDays,
+  daysBetween,
+  isWorkingDay,
+  weekdayOf,
+  type Content,
+  type PlannedStep,
+  fieldsOf,
+  isAgencyOnly,
+  isField,
+} from '@zesting/core';
 import type {
   ActivityShape,
   BriefRequestShape,
@@ -183,7 +193,7 @@ function daysOff(step: PlannedStep, calendar: Parameters<typeof isWorkingDay>[0]
 /** The requests behind a piece, oldest first. Freelancers see no answer that is for the agency only. */
 async function briefOf(app: App, viewer: Viewer, row: PieceColumns): Promise<BriefShape> {
   const requests = await app.read<Omit<BriefRequestShape, 'files'>>(
-    `select r.id, r.number, r.title, r.requester_name as "requesterName", r.fields, r.answers
+    `select r.id, r.number, r.title, r.requester_name as "requesterName", r.items, r.answers
      from piece_requests b join requests r on r.id = b.request_id where b.piece_id = $1 order by r.received_at, r.id`,
     [row.id],
   );
@@ -191,7 +201,8 @@ async function briefOf(app: App, viewer: Viewer, row: PieceColumns): Promise<Bri
 }
 
 async function withFiles(app: App, viewer: Viewer, request: Omit<BriefRequestShape, 'files'>): Promise<BriefRequestShape> {
-  const fields = request.fields.filter((field) => viewer.role !== 'freelance' || !field.agencyOnly);
+  const items = request.items.filter((item) => viewer.role !== 'freelance' || !isField(item) || !isAgencyOnly(item));
+  const fields = fieldsOf(items);
   const keys = new Set(fields.map((field) => field.key));
   const answers = Object.fromEntries(Object.entries(request.answers).filter(([key]) => keys.has(key)));
   const shown = fields.filter((field) => field.kind === 'files').flatMap((field) => answers[field.key] ?? []);
@@ -199,7 +210,7 @@ async function withFiles(app: App, viewer: Viewer, request: Omit<BriefRequestSha
     `select ${UPLOAD_COLUMNS} from assets where request_id = $1 and id::text = any($2) order by created_at, id`,
     [request.id, shown],
   );
-  return { ...request, fields, answers, files };
+  return { ...request, items, answers, files };
 }
 
 interface ChannelRow {

@@ -10,7 +10,8 @@ const REQUESTS = 20;
 /** Where a contact may ask for something new: the client's newest form whose link is open. */
 export async function askAddressOf(app: App, clientId: string): Promise<string | null> {
   const [form] = await app.read<{ id: string; link_generation: number }>(
-    'select id, link_generation from intake_forms where client_id = $1 and link_open order by id limit 1',
+    `select l.id, l.link_generation from form_links l join intake_forms f on f.id = l.form_id
+     where l.client_id = $1 and l.link_open and f.archived_at is null and f.published_version is not null order by l.made_at desc, l.id limit 1`,
     [clientId],
   );
   return form ? app.links.address('ask', form.id, form.link_generation) : null;
