@@ -2,6 +2,7 @@ import { Temporal } from 'temporal-polyfill';
 import { getValue, ok } from '@zesting/core';
 import { addAsset, addNote, predict, replanOpen, sendRoundUps, type App } from '@zesting/server';
 import { CLIENTS } from './clients.js';
+import { addIntake } from './intake.js';
 import { drawPicture } from './pictures.js';
 import { PieceStory } from './piece-story.js';
 import { ASKED, STORY } from './pieces.js';
@@ -34,6 +35,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   for (const moment of plan.moments.filter(({ atMs }) => atMs === present)) await stories.get(moment.piece)?.play(moment.act);
   getValue(await app.write(async (tx, at) => ok(await predict(tx, at))));
   await addTalk(app, setup);
+  await addIntake(app, setup);
 }
 
 /** What the team said about some pieces, and added to their briefs. */

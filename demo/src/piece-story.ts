@@ -177,7 +177,7 @@ export class PieceStory {
       wishOn: this.wishOn,
       notes: 'Keep it plain and warm; the client dislikes exclamation marks.',
     };
-    this.thread.pieceId = getValue(await acceptRequest(this.app, this.manager, this.thread.requestId, body));
+    [this.thread.pieceId] = getValue(await acceptRequest(this.app, this.manager, this.thread.requestId, body)) as [string];
   }
 
   private steps(): Promise<StepRow[]> {

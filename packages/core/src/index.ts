@@ -10,6 +10,8 @@ export * from './sign-off/index.js';
 export * from './reckoning/index.js';
 export * from './record/index.js';
 export * from './intake/index.js';
+export * from './lookalike/index.js';
+export * from './verdict/index.js';
 export * from './colour/index.js';
 export * from './route/index.js';
 export * from './reminders/index.js';

@@ -1,11 +1,13 @@
-import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
-import type { FeasibilityShape, RequestPage, RequestShape } from '@zesting/contract';
+import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query';
+import type { AskableFormShape, FeasibilityShape, RequestPage, RequestShape, VerdictShape } from '@zesting/contract';
 import { call } from '../lib/api';
 
 export const requestKeys = {
   list: (query: string) => ['requests', query] as const,
   one: (requestId: string) => ['request', requestId] as const,
   feasibility: (path: string, routeId: string) => ['feasibility', path, routeId] as const,
+  verdict: (requestId: string, routeId: string) => ['request', requestId, 'verdict', routeId] as const,
+  askable: (clientId: string) => ['askable', clientId] as const,
 } as const;
 
 /** @param query which client's, as `useClients` says it */
@@ -15,6 +17,7 @@ export const requestsQuery = (query: string) =>
     queryFn: ({ pageParam }) => call<RequestPage>(`/requests?${query}${pageParam ? `&cursor=${pageParam}` : ''}`),
     initialPageParam: '',
     getNextPageParam: (page) => page.nextCursor ?? undefined,
+    placeholderData: keepPreviousData,
   });
 
 export const requestQuery = (requestId: string) =>
@@ -26,3 +29,15 @@ export const feasibilityQuery = (path: string, routeId: string) =>
     queryKey: requestKeys.feasibility(path, routeId),
     queryFn: () => call<FeasibilityShape>(`${path}/feasibility/${routeId}`),
   });
+
+/** A request judged with figures. @param routeId empty: by the route that its form’s rules say */
+export const verdictQuery = (requestId: string, routeId: string) =>
+  queryOptions({
+    queryKey: requestKeys.verdict(requestId, routeId),
+    queryFn: () => call<VerdictShape>(`/requests/${requestId}/verdict${routeId ? `?routeId=${routeId}` : ''}`),
+    placeholderData: keepPreviousData,
+  });
+
+/** The forms by which something can be taken down for a client. */
+export const askableQuery = (clientId: string) =>
+  queryOptions({ queryKey: requestKeys.askable(clientId), queryFn: () => call<AskableFormShape[]>(`/requests/taken-down/${clientId}`) });

@@ -14,23 +14,23 @@ const isReceipt = first === 'receipt';
 if (!isReceipt && new URLSearchParams(window.location.search).has('embedded')) sayLink(first);
 
 /** Swaps the link for its cookie, then asks for what it opens. */
-async function open<T>(purpose: 'ask' | 'receipts', token: string): Promise<T> {
+async function open<T>(purpose: 'ask' | 'receipts', token: string): Promise<{ linkId: string; opened: T }> {
   const { linkId } = await call<OpenedLinkShape>(`/${purpose}/open`, { method: 'POST', body: { token } });
-  return call<T>(`/${purpose}/${linkId}`);
+  return { linkId, opened: await call<T>(`/${purpose}/${linkId}`) };
 }
 
 function AskEntry() {
   const { answer, again } = useAnswer(() => open<AskFormShape>('ask', first));
   if (answer.state === 'waiting') return <Waiting />;
   if (answer.state === 'failed') return <Unopened words={answer.words} onRetry={again} />;
-  return <AskForm form={answer.value} />;
+  return <AskForm form={answer.value.opened} />;
 }
 
 function ReceiptEntry() {
   const { answer, again } = useAnswer(() => open<ReceiptShape>('receipts', second));
   if (answer.state === 'waiting') return <Waiting />;
   if (answer.state === 'failed') return <Unopened words={answer.words} onRetry={again} />;
-  return <Receipt receipt={answer.value} />;
+  return <Receipt receipt={answer.value.opened} linkId={answer.value.linkId} />;
 }
 
 function Waiting() {

@@ -1,6 +1,9 @@
 import type { ReceiptShape } from '@zesting/contract';
+import { useState } from 'react';
 import { LanguageContext, LANGUAGES, useLanguage } from '../language/language';
+import { call, wordsOf } from '../lib/api';
 import { VisitorFrame } from '../ui/visitor-frame';
+import { AnswerBack } from './answer-back';
 
 const STAGES = [
   { key: 'received', words: 'We have it' },
@@ -12,11 +15,20 @@ const STAGES = [
 ] as const;
 
 /** How a request stands, for the one who sent it, in the language that they were asked in. */
-export function Receipt({ receipt }: { receipt: ReceiptShape }) {
+export function Receipt({ receipt: first, linkId }: { receipt: ReceiptShape; linkId: string }) {
+  const [receipt, setReceipt] = useState(first);
   return (
     <LanguageContext value={LANGUAGES[receipt.language]}>
       <div lang={receipt.language}>
-        <Standing receipt={receipt} />
+        <VisitorFrame visited={receipt}>
+          <Standing receipt={receipt} />
+          <Messages receipt={receipt} />
+          {receipt.state !== 'withdrawn' && receipt.state !== 'declined' && (
+            <AnswerBack linkId={linkId} isAsked={receipt.state === 'asked_back'} onSent={setReceipt} />
+          )}
+          {receipt.files.length > 0 && <Files names={receipt.files} />}
+          {receipt.canWithdraw && <Withdraw linkId={linkId} onDone={setReceipt} />}
+        </VisitorFrame>
       </div>
     </LanguageContext>
   );
@@ -27,7 +39,7 @@ function Standing({ receipt }: { receipt: ReceiptShape }) {
   const reached = receipt.state === 'accepted' ? (receipt.progress ?? 'planned') : 'received';
   const at = STAGES.findIndex((stage) => stage.key === reached);
   return (
-    <VisitorFrame visited={receipt}>
+    <>
       <p className="text-muted">{t('Request {{number}}', { number: receipt.number })}</p>
       <h1 className="text-2xl mb-2 break-words">{receipt.title}</h1>
       <p className="mb-5">
@@ -40,20 +52,99 @@ function Standing({ receipt }: { receipt: ReceiptShape }) {
           <h2 className="text-lg">{t('We cannot take this on')}</h2>
           <p className="whitespace-pre-wrap break-words">{receipt.declineReason}</p>
         </div>
+      ) : receipt.state === 'withdrawn' ? (
+        <p className="card p-4">{t('You have taken this back.')}</p>
       ) : (
-        <ol className="card p-4 grid gap-3">
-          {STAGES.map((stage, index) => (
-            <li
-              key={stage.key}
-              className={`flex items-center gap-3 ${index > at ? 'text-muted' : ''}`}
-              aria-current={index === at ? 'step' : undefined}
-            >
-              <span aria-hidden className={`size-4 rounded-full border-2 ${index <= at ? 'bg-pine border-pine' : 'border-line-strong'}`} />
-              <span className={index === at ? 'font-semibold' : ''}>{t(stage.words)}</span>
-            </li>
-          ))}
-        </ol>
+        <>
+          {receipt.state === 'merged' && (
+            <p className="card p-4 mb-4">{t('It is looked at together with another request that asks for the same.')}</p>
+          )}
+          <ol className="card p-4 grid gap-3">
+            {STAGES.map((stage, index) => (
+              <li
+                key={stage.key}
+                className={`flex items-center gap-3 ${index > at ? 'text-muted' : ''}`}
+                aria-current={index === at ? 'step' : undefined}
+              >
+                <span
+                  aria-hidden
+                  className={`size-4 rounded-full border-2 ${index <= at ? 'bg-pine border-pine' : 'border-line-strong'}`}
+                />
+                <span className={index === at ? 'font-semibold' : ''}>{t(stage.words)}</span>
+              </li>
+            ))}
+          </ol>
+        </>
       )}
-    </VisitorFrame>
+    </>
+  );
+}
+
+/** What was asked back and answered. */
+function Messages({ receipt }: { receipt: ReceiptShape }) {
+  const { t, instantWords } = useLanguage();
+  if (receipt.messages.length === 0) return null;
+  return (
+    <ol aria-label={t('Questions and answers')} className="grid gap-3 mt-6">
+      {receipt.messages.map(({ author, text, at }) => (
+        <li key={at} className={`card p-4 ${author === 'agency' ? '' : 'ml-6 bg-sunk'}`}>
+          <p className="text-muted text-[13px]">
+            {author === 'agency' ? receipt.agencyName : t('You')}, {instantWords(at)}
+          </p>
+          <p className="whitespace-pre-wrap break-words">{text}</p>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+function Files({ names }: { names: readonly string[] }) {
+  const { t } = useLanguage();
+  return (
+    <p className="mt-5 text-muted break-words">
+      {t('Files that came with it')}: {names.join(', ')}
+    </p>
+  );
+}
+
+/** Takes the request back, asked once more. */
+function Withdraw({ linkId, onDone }: { linkId: string; onDone: (receipt: ReceiptShape) => void }) {
+  const { t } = useLanguage();
+  const [isAsked, setIsAsked] = useState(false);
+  const [failure, setFailure] = useState<string>();
+  const withdraw = async () => {
+    try {
+      onDone(await call<ReceiptShape>(`/receipts/${linkId}/withdraw`, { method: 'POST' }));
+    } catch (error) {
+      setFailure(t(wordsOf(error)));
+    }
+  };
+  return (
+    <div className="mt-6">
+      {failure && (
+        <p role="alert" className="text-rhubarb font-medium mb-2">
+          {failure}
+        </p>
+      )}
+      {isAsked ? (
+        <p className="flex flex-wrap items-center gap-3">
+          <span>{t('Take this request back?')}</span>
+          <button
+            type="button"
+            className="min-h-11 px-4 rounded-md border border-rhubarb text-rhubarb font-medium"
+            onClick={() => void withdraw()}
+          >
+            {t('Yes, take it back')}
+          </button>
+          <button type="button" className="min-h-11 text-pine underline" onClick={() => setIsAsked(false)}>
+            {t('No, keep it')}
+          </button>
+        </p>
+      ) : (
+        <button type="button" className="min-h-11 text-pine underline" onClick={() => setIsAsked(true)}>
+          {t('I do not need this any more')}
+        </button>
+      )}
+    </div>
   );
 }

@@ -59,7 +59,7 @@ function Single({ control, ...props }: AskedFieldProps & { control: Control }) {
     case 'files':
       return (
         <Suspense fallback={<Waiting />}>
-          <FilesInput {...props} control={control} ids={asList(answer)} />
+          <FilesInput {...props} control={control} ids={asList(answer)} showsPictures />
         </Suspense>
       );
     case 'long':

@@ -10,17 +10,15 @@ import type { AskedFieldProps } from './asked-field';
 
 const ACCEPTED = { picture: 'image/*', clip: 'video/*', sound: 'audio/*', paper: '.pdf,.txt,.docx,.xlsx,.pptx,.csv' } as const;
 
+interface FilesProps extends Pick<AskedFieldProps, 'field' | 'files' | 'uploadTo' | 'onAnswer' | 'onFile' | 'onUnderWay'> {
+  readonly control: Control;
+  readonly ids: readonly string[];
+  /** whether what was sent can be looked at where it was sent to */
+  readonly showsPictures?: boolean;
+}
+
 /** Files for a question: sent at once in parts, shown with a small picture, to be taken out again. */
-export function FilesInput({
-  field,
-  ids,
-  files,
-  uploadTo,
-  control,
-  onAnswer,
-  onFile,
-  onUnderWay,
-}: AskedFieldProps & { control: Control; ids: readonly string[] }) {
+export function FilesInput({ field, ids, files, uploadTo, control, showsPictures = false, onAnswer, onFile, onUnderWay }: FilesProps) {
   const { t } = useLanguage();
   const uploads = useUploads(uploadTo ?? '', (file) => onFile(field.key, file));
   const underWay = uploads.list.filter((one) => one.state !== 'refused').length;
@@ -46,7 +44,7 @@ export function FilesInput({
           const file = files[id];
           return (
             <li key={id} className="flex items-center gap-3 min-h-12 sm:min-h-10 border-t border-line first:border-t-0">
-              {file && fileKindOf(file.mime) === 'picture' && uploadTo !== null && (
+              {file && fileKindOf(file.mime) === 'picture' && showsPictures && uploadTo !== null && (
                 <Picture
                   src={`/api${uploadTo.replace(/\/uploads$/, '')}/files/${id}?width=160`}
                   alt=""

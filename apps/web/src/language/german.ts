@@ -75,6 +75,19 @@ export const GERMAN: Readonly<Record<string, string>> = {
   'Received {{when}}.': 'Eingegangen {{when}}.',
   'Received {{when}}, wished for {{day}}.': 'Eingegangen {{when}}, gewünscht für {{day}}.',
   'We cannot take this on': 'Das können wir nicht übernehmen',
+  'You have taken this back.': 'Sie haben sie zurückgezogen.',
+  'It is looked at together with another request that asks for the same.':
+    'Sie wird zusammen mit einer anderen Anfrage angesehen, in der es um dasselbe geht.',
+  'Questions and answers': 'Fragen und Antworten',
+  You: 'Sie',
+  'Your answer': 'Ihre Antwort',
+  'Add something': 'Etwas hinzufügen',
+  Files: 'Dateien',
+  'Files that came with it': 'Dateien, die dazu kamen',
+  'Take this request back?': 'Diese Anfrage zurückziehen?',
+  'Yes, take it back': 'Ja, zurückziehen',
+  'No, keep it': 'Nein, behalten',
+  'I do not need this any more': 'Ich brauche das nicht mehr',
   'We have it': 'Wir haben sie',
   'Accepted and planned': 'Angenommen und geplant',
   'Being made': 'In Arbeit',
@@ -101,6 +114,7 @@ export const GERMAN: Readonly<Record<string, string>> = {
     'Das Formular wurde inzwischen geändert. Was Sie geschrieben haben, ist noch da: bitte noch einmal ansehen und dann auf Senden drücken.',
   'This came too soon after the page was opened, or the page is very old. Nothing you typed is lost: press Send again.':
     'Das kam zu schnell nach dem Öffnen der Seite, oder die Seite ist sehr alt. Nichts Geschriebenes ist verloren: bitte noch einmal auf Senden drücken.',
+  'This request was decided already.': 'Über diese Anfrage ist schon entschieden.',
   'Some answers are not right.': 'Einige Antworten stimmen nicht.',
   'One of the files is not known here.': 'Eine der Dateien ist hier nicht bekannt.',
   'This kind of file is not taken. Send a picture, a clip, sound, a PDF, or a document.':

@@ -31,6 +31,7 @@ const PROBLEMS = [
   'ask.form_changed',
   'ask.not_opened',
   'request.answers_wrong',
+  'request.already_decided',
   'file.unknown',
   'file.type_refused',
   'file.broken',

@@ -1,6 +1,6 @@
 import type { MarkerShape, PersonRole, StandingMarkerShape } from '@zesting/contract';
 import { PROBLEMS, type ProblemCode } from '@zesting/contract/problems';
-import type { Danger, PartState, PieceStage, ReckoningList, RoundUpRhythm } from '@zesting/core';
+import type { Danger, PartState, PieceStage, ReckoningList, RequestState, RoundUpRhythm } from '@zesting/core';
 
 /** Plain words for what went wrong: what happened, what was kept, what to do. */
 const SPOKEN: Partial<
@@ -62,6 +62,15 @@ export const STAGE_WORDS: Record<PieceStage, string> = {
   in_review: 'In review',
   in_production: 'In production',
   planned: 'Planned',
+};
+
+export const REQUEST_STATE_WORDS: Record<RequestState, string> = {
+  new: 'To decide',
+  asked_back: 'Asked back',
+  accepted: 'Accepted',
+  declined: 'Declined',
+  merged: 'Merged',
+  withdrawn: 'Taken back',
 };
 
 export const PART_WORDS: Record<PartState, string> = {

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { BeginPieceBody, type AcceptedShape } from '@zesting/contract';
+import { BeginPieceBody, type PieceMadeShape } from '@zesting/contract';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { routesQuery } from '../api/production';
@@ -32,7 +32,7 @@ export function BeginPieceDialog({ clientId, on, onClose }: BeginPieceProps) {
     clientOf(id)
       ?.channels.slice(0, 1)
       .map((channel) => channel.id) ?? [];
-  const begin = useWrite((sent: BeginPieceBody) => call<AcceptedShape>(`/clients/${forId}/pieces`, { method: 'POST', body: sent }), {
+  const begin = useWrite((sent: BeginPieceBody) => call<PieceMadeShape>(`/clients/${forId}/pieces`, { method: 'POST', body: sent }), {
     quiet: true,
   });
   const form = useBodyForm<BeginPieceBody>(

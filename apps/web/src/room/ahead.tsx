@@ -10,7 +10,10 @@ const STATES: Record<RoomEntryShape['state'], { words: string; tone: Tone }> = {
 const REQUESTS: Record<RoomRequestShape['state'], { words: string; tone: Tone }> = {
   new: { words: 'We look at it', tone: 'lake' },
   accepted: { words: 'Accepted', tone: 'pine' },
+  asked_back: { words: 'We have a question', tone: 'rind' },
   declined: { words: 'Not taken on', tone: 'calm' },
+  merged: { words: 'Taken together with another', tone: 'lake' },
+  withdrawn: { words: 'Taken back', tone: 'calm' },
 };
 
 /** The weeks ahead and the contact's own requests, for who may look. */

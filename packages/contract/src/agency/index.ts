@@ -110,6 +110,9 @@ export class AgencySettingsShape {
   cutOff: string;
   /** slack of so many working days or fewer is called tight */
   tightDays: number;
+  /** days ahead that anything should be asked for, and a launch */
+  noticeDays: number;
+  launchNoticeDays: number;
   /** a session ends so many days after signing in */
   sessionDays: number;
   /** pictures keep what a camera wrote beside them: where and when they were taken */
@@ -178,6 +181,18 @@ export class EditAgencyBody {
   @Min(0)
   @Max(20)
   tightDays?: number;
+
+  @Optional()
+  @IsInt()
+  @Min(0)
+  @Max(365)
+  noticeDays?: number;
+
+  @Optional()
+  @IsInt()
+  @Min(0)
+  @Max(365)
+  launchNoticeDays?: number;
 
   @Optional()
   @IsInt()

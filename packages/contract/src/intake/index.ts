@@ -1,8 +1,23 @@
-import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsEmail, IsInt, IsObject, IsString, IsUUID, MaxLength, Min } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayUnique,
+  IsArray,
+  IsBoolean,
+  IsEmail,
+  IsInt,
+  IsObject,
+  IsString,
+  IsUUID,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+import { Type } from 'class-transformer';
 import { IsNotBlank, IsDay, Optional, OptionalOrNull, VisitedShape } from '../fields/index.js';
 import type { Answers, AnswerProblem, FormItem, FormLanguage, PieceStage, RequestState, RequestWay, Sorted } from '@zesting/core';
 
 export * from './form-schema.js';
+export * from './deciding-bodies.js';
 export * from './forms-bodies.js';
 
 export class SubmitRequestBody {
@@ -93,6 +108,13 @@ export class AnswerErrors {
   errors: Record<string, AnswerProblem>;
 }
 
+/** What was asked back or answered, as the requester reads it. */
+export class ReceiptMessageShape {
+  author: 'agency' | 'requester';
+  text: string;
+  at: string;
+}
+
 /** What the requester sees of a request: its state, never people, load or other clients. */
 export class ReceiptShape extends VisitedShape {
   /** what they were asked in */
@@ -103,6 +125,12 @@ export class ReceiptShape extends VisitedShape {
   wishOn: string | null;
   state: RequestState;
   declineReason: string | null;
+  /** what was said about it, oldest first; the agency’s people are not named */
+  messages: ReceiptMessageShape[];
+  /** files that came with it */
+  files: string[];
+  /** whether it can still be taken back */
+  canWithdraw: boolean;
   /** once accepted: how far the piece is */
   progress: 'planned' | 'in_production' | 'with_client' | 'approved' | 'published' | null;
 }
@@ -135,6 +163,15 @@ export class RequestPieceShape {
   stage: PieceStage;
 }
 
+/** What was asked back or answered. */
+export class RequestMessageShape {
+  id: string;
+  author: 'agency' | 'requester';
+  name: string;
+  text: string;
+  at: string;
+}
+
 export class RequestShape extends RequestRow {
   /** what came of it */
   pieces: RequestPieceShape[];
@@ -146,6 +183,10 @@ export class RequestShape extends RequestRow {
   answers: Answers;
   files: UploadShape[];
   declineReason: string | null;
+  /** the request that stands for this one too */
+  mergedInto: { id: string; number: number; title: string } | null;
+  /** what was said about it, oldest first */
+  messages: RequestMessageShape[];
   /** what the form’s rules and the answers say it takes */
   takes: Sorted;
   version: number;
@@ -190,7 +231,23 @@ export class NewPieceBody {
   leaveOut?: string[];
 }
 
+/** One piece of several that a request becomes. */
+export class SplitPieceBody extends NewPieceBody {
+  @IsString()
+  @IsNotBlank()
+  @MaxLength(200)
+  title: string;
+}
+
 export class AcceptRequestBody extends NewPieceBody {
+  /** what else it becomes, at once */
+  @Optional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => SplitPieceBody)
+  also?: SplitPieceBody[];
+
   /** one more piece of a request that is accepted already */
   @Optional()
   @IsBoolean()
@@ -202,8 +259,12 @@ export class AcceptRequestBody extends NewPieceBody {
   title: string;
 }
 
-export class AcceptedShape {
+export class PieceMadeShape {
   pieceId: string;
+}
+
+export class AcceptedShape {
+  pieceIds: string[];
 }
 
 export class DeclineRequestBody {

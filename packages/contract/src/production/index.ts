@@ -15,7 +15,7 @@ import {
 } from 'class-validator';
 import { IsNotBlank, IsDay, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
 import type { Answers, Danger, FormItem, HeldBy, PartState, PieceStage, ReckoningList } from '@zesting/core';
-import { UploadShape } from '../intake/index.js';
+import { RequestMessageShape, UploadShape } from '../intake/index.js';
 import { PillarShape } from '../clients/index.js';
 import { WheelSegment } from '../planning/index.js';
 
@@ -181,6 +181,8 @@ export class BriefRequestShape {
   items: FormItem[];
   answers: Answers;
   files: UploadShape[];
+  /** what was asked back and answered, oldest first */
+  messages: RequestMessageShape[];
 }
 
 export class BriefShape {

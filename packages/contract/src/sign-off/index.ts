@@ -1,6 +1,6 @@
 import { ArrayMaxSize, ArrayNotEmpty, ArrayUnique, IsArray, IsIn, IsString, IsUUID, MaxLength } from 'class-validator';
 import { IsNotBlank, IsDay, Optional, VisitedShape } from '../fields/index.js';
-import type { PartState, SignOffPolicy } from '@zesting/core';
+import type { PartState, SignOffPolicy, RequestState } from '@zesting/core';
 import { ContactShape } from '../clients/index.js';
 import { MediumShape } from '../production/index.js';
 
@@ -259,7 +259,7 @@ export class RoomRequestShape {
   number: number;
   title: string;
   receivedAt: string;
-  state: 'new' | 'accepted' | 'declined';
+  state: RequestState;
   /** its receipt, while the link is open */
   address: string | null;
 }

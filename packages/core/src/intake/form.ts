@@ -165,10 +165,13 @@ export function testsIn(condition: Condition | undefined): AnswerTest[] {
   return [condition];
 }
 
-/** How a request stands. */
-export const REQUEST_STATES = ['new', 'accepted', 'declined'] as const;
+/** How a request stands: to be decided, waiting for the requester's answer, or decided. */
+export const REQUEST_STATES = ['new', 'asked_back', 'accepted', 'declined', 'merged', 'withdrawn'] as const;
 export type RequestState = (typeof REQUEST_STATES)[number];
 
 /** How a request came. */
 export const REQUEST_WAYS = ['form', 'telephone'] as const;
 export type RequestWay = (typeof REQUEST_WAYS)[number];
+
+/** Whether a request can still be decided. */
+export const isOpenRequest = (state: RequestState): boolean => state === 'new' || state === 'asked_back';

@@ -8,7 +8,7 @@ import {
   MarkOutBody,
   MovePlacementBody,
   SwapBody,
-  type AcceptedShape,
+  type PieceMadeShape,
   type FeasibilityShape,
   type MarkerMadeShape,
   type CalendarShape,
@@ -61,7 +61,7 @@ export class CalendarController {
   /** Begins a piece by hand. */
   @Post('clients/:clientId/pieces')
   @Access('piece.begin', { client: 'clientId' })
-  async begin(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: BeginPieceBody): Promise<AcceptedShape> {
+  async begin(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: BeginPieceBody): Promise<PieceMadeShape> {
     return { pieceId: valueOrProblem(await beginPiece(this.app, viewer, clientId, body)) };
   }
 

@@ -22,7 +22,6 @@ import {
   SubmitRequestBody,
   type AskFormShape,
   type EarliestShape,
-  type ReceiptShape,
   type SubmittedShape,
   type UploadShape,
   type VisitedShape,
@@ -205,31 +204,5 @@ export class AskController {
     if (!result.ok && result.failure.code === 'request.answers_wrong')
       throw Problem.of('request.answers_wrong', { errors: result.failure.errors });
     return valueOrProblem(result);
-  }
-}
-
-/** Of the pieces that came of a request, the one that is least far. */
-const LEAST_FAR = `(select p.stage from piece_requests b join pieces p on p.id = b.piece_id where b.request_id = r.id
-  order by array_position(array['planned', 'shelved', 'in_production', 'in_review', 'with_client', 'approved', 'scheduled', 'published'], p.stage), p.number limit 1)`;
-
-/** The requester's page: how the request stands. */
-@Controller('receipts/:linkId')
-export class ReceiptController {
-  constructor(private readonly app: App) {}
-
-  @Get()
-  @Access('receipt.read')
-  async show(@CurrentLink() requestId: string): Promise<ReceiptShape> {
-    const [row] = await this.app.read<ReceiptShape>(
-      `select r.number, r.title, coalesce(v.content ->> 'language', 'en') as language, ${VISITED}, r.received_at as "receivedAt",
-         r.wish_on as "wishOn", r.state, r.decline_reason as "declineReason",
-         case when p.stage in ('planned', 'shelved') then 'planned' when p.stage in ('in_production', 'in_review') then 'in_production'
-           when p.stage = 'with_client' then 'with_client' when p.stage in ('approved', 'scheduled') then 'approved' else p.stage end as progress
-       from requests r join clients c on c.id = r.client_id left join form_versions v on v.form_id = r.form_id and v.number = r.form_version
-         cross join agencies a left join lateral ${LEAST_FAR} p on true where r.id = $1`,
-      [requestId],
-    );
-    if (!row) throw new Error('the request went away');
-    return row;
   }
 }

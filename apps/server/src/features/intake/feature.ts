@@ -1,6 +1,7 @@
 import { MANAGERS, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
 import { FormClient, FormLink, FormUse, FormVersion, IntakeForm } from './entities/intake-form.entity.js';
+import { RequestMessage } from './entities/request-message.entity.js';
 import { Request } from './entities/request.entity.js';
 import { IntakeModule } from './index.js';
 import { findRequests } from './queries/find-requests.js';
@@ -8,12 +9,14 @@ import { findRequests } from './queries/find-requests.js';
 const policies = {
   'request.list': { roles: MANAGERS },
   'request.read': { roles: MANAGERS },
+  'request.take_down': { roles: MANAGERS },
   'request.decide': { roles: MANAGERS },
   'form.read': { roles: MANAGERS },
   'form.edit': { roles: MANAGERS, right: 'forms' },
   'schema.read': { open: true },
   'ask.fill_in': { link: 'ask' },
   'receipt.read': { link: 'receipt' },
+  'receipt.answer': { link: 'receipt' },
 } as const satisfies Record<string, Policy>;
 
 const owners = {
@@ -31,7 +34,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'intake',
   module: IntakeModule,
-  entities: [Request, IntakeForm, FormVersion, FormClient, FormLink, FormUse],
+  entities: [Request, RequestMessage, IntakeForm, FormVersion, FormClient, FormLink, FormUse],
   policies,
   finds: [findRequests],
   owners,

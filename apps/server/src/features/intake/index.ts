@@ -1,9 +1,13 @@
 import { Module } from '@nestjs/common';
 import { FormsController, SchemasController } from './forms.controller.js';
-import { AskController, ReceiptController } from './ask.controller.js';
+import { AskController } from './ask.controller.js';
+import { ReceiptController } from './receipts.controller.js';
 import { RequestsController } from './requests.controller.js';
 
 export { Request } from './entities/request.entity.js';
+export { answerBack, askBack } from './use-cases/ask-back.js';
+export { mergeRequest } from './use-cases/join-requests.js';
+export { takeDown } from './use-cases/take-down.js';
 export { acceptRequest, declineRequest, markRead } from './use-cases/decide-request.js';
 export { makeForm, publishForm, saveForm } from './use-cases/edit-form.js';
 export { makeLink } from './use-cases/form-links.js';

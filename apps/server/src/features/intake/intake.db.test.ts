@@ -139,16 +139,17 @@ describe('intake', () => {
       manager.call('POST', `/api/requests/${requestId}/accept`, {
         body: { title, routeId: scene.routeId, channelIds: scene.a.channelIds, wishOn: '2027-03-30', ...(further ? { further } : {}) },
       });
+    const ids = ({ body }: { body: Record<string, unknown> }) => body['pieceIds'] as string[]; // AcceptedShape
     const first = await add(true, 'First'); // of one that is new it is simply the first
     const second = await add(true, 'Second');
     expect([first.status, second.status]).toEqual([201, 201]);
     expect((await add(false, 'Third')).body['code']).toBe('request.already_decided');
     expect((await manager.call('GET', `/api/requests/${requestId}`)).body['pieces']).toMatchObject([
-      { id: first.body['pieceId'], title: 'First', stage: 'planned' },
-      { id: second.body['pieceId'], title: 'Second', stage: 'planned' },
+      { id: ids(first)[0], title: 'First', stage: 'planned' },
+      { id: ids(second)[0], title: 'Second', stage: 'planned' },
     ]);
-    for (const { body } of [first, second])
-      expect((await manager.call('GET', `/api/pieces/${String(body['pieceId'])}`)).body['brief']).toMatchObject({
+    for (const answer of [first, second])
+      expect((await manager.call('GET', `/api/pieces/${ids(answer)[0]}`)).body['brief']).toMatchObject({
         requests: [{ id: requestId, title: 'Twice', requesterName: 'Ann', answers: { about: 'Twice' } }],
       });
     expect(

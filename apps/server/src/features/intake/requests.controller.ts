@@ -1,53 +1,74 @@
-import { Body, Controller, Get, HttpCode, Param, Post, Query } from '@nestjs/common';
+import { Body, Controller, Get, Headers, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
 import {
   AcceptRequestBody,
+  AttachRequestBody,
   DeclineRequestBody,
+  MergeRequestBody,
+  RequestMessageBody,
+  RequestOwnerBody,
+  TakeDownBody,
   type AcceptedShape,
   type ActivityPage,
+  type AskableFormShape,
   type FeasibilityShape,
   type RequestPage,
   type RequestShape,
+  type TakenDownShape,
+  type VerdictShape,
 } from '@zesting/contract';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { activityPage } from '../../platform/activity.js';
 import { App } from '../../platform/app.js';
-import { valueOrProblem } from '../../platform/http/problem.js';
+import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { UPLOAD_COLUMNS } from '../production/index.js';
 import { feasibilityOf } from '../planning/index.js';
+import { askableForms } from './queries/asked-form.js';
+import { REQUEST_ROW as ROW, requestPage } from './queries/request-page.js';
+import { verdictOf } from './queries/verdict.js';
+import { askBack } from './use-cases/ask-back.js';
 import { acceptRequest, declineRequest, markRead, reopenRequest } from './use-cases/decide-request.js';
-
-const ROW = `r.id, r.number, r.client_id as "clientId", r.title, r.requester_name as "requesterName", r.received_at as "receivedAt", r.wish_on as "wishOn",
-  r.state, r.way, r.owner_id as "ownerId", r.read_at is not null as "isRead"`;
-const PAGE = 50;
+import { attachRequest, mergeRequest, setOwner } from './use-cases/join-requests.js';
+import { takeDown } from './use-cases/take-down.js';
 
 @Controller('requests')
 export class RequestsController {
   constructor(private readonly app: App) {}
 
-  /** Requests, those not decided first and unread first among them, newest first. */
+  /** Requests, those not decided first and unread first among them, newest first; by form, by owner, and those still open alone. */
   @Get()
   @Access('request.list')
-  async list(
+  list(
     @CurrentViewer() viewer: Viewer,
     @Query('clientId') clientId?: string,
     @Query('cursor') cursor?: string,
+    @Query('formId') formId?: string,
+    @Query('ownerId') ownerId?: string,
+    @Query('shown') shown?: string,
   ): Promise<RequestPage> {
-    const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
-    const rank = "(r.state = 'new' and r.read_at is null)::int * 2 + (r.state = 'new')::int";
-    const after = `($2::uuid is null or (${rank}, r.received_at, r.id) <
-      (select (o.state = 'new' and o.read_at is null)::int * 2 + (o.state = 'new')::int, o.received_at, o.id from requests o where o.id = $2))`;
-    // those not decided are few; of the others a page is read off an index, however many there are
-    const part = (where: string, order: string) =>
-      `(select ${ROW}, ${rank} as rank, r.received_at as at from requests r
-        where r.client_id = any($1) and ${where} and ${after} order by ${order} limit ${PAGE + 1})`;
-    const rows = await this.app.read<RequestPage['items'][number] & { rank: number; at: string }>(
-      `select * from (${part("r.state = 'new'", `${rank} desc, r.received_at desc, r.id desc`)}
-         union all ${part("r.state <> 'new'", 'r.received_at desc, r.id desc')}) both_parts
-       order by rank desc, at desc, id desc limit ${PAGE + 1}`,
-      [clientIds, cursor ?? null],
-    );
-    const items = rows.map(({ rank: _, at: __, ...item }) => item);
-    return { items: items.slice(0, PAGE), nextCursor: items.length > PAGE ? (items[PAGE - 1]?.id ?? null) : null };
+    return requestPage(this.app, viewer, { clientId, cursor, formId, ownerId, isOpen: shown === 'open' });
+  }
+
+  /** Takes down on a form what somebody asks for by telephone. Needs an Idempotency-Key: a repeat makes no second request. */
+  @Post('taken-down/:clientId')
+  @Access('request.take_down', { client: 'clientId' })
+  async takeDown(
+    @CurrentViewer() viewer: Viewer,
+    @Param('clientId') clientId: string,
+    @Body() body: TakeDownBody,
+    @Headers('idempotency-key') key?: string,
+  ): Promise<TakenDownShape> {
+    if (!key || key.length > 100) throw Problem.of('idempotency.key_missing');
+    const result = await takeDown(this.app, viewer, clientId, body, key);
+    if (!result.ok && result.failure.code === 'request.answers_wrong')
+      throw Problem.of('request.answers_wrong', { errors: result.failure.errors });
+    return { requestId: valueOrProblem(result) };
+  }
+
+  /** The forms by which something can be taken down for a client, with what can be chosen filled in. */
+  @Get('taken-down/:clientId')
+  @Access('request.take_down', { client: 'clientId' })
+  askable(@Param('clientId') clientId: string): Promise<AskableFormShape[]> {
+    return askableForms(this.app, clientId);
   }
 
   @Get(':requestId')
@@ -56,6 +77,9 @@ export class RequestsController {
     const [row] = await this.app.read<Omit<RequestShape, 'files'>>(
       `select ${ROW}, r.requester_email as "requesterEmail", v.content ->> 'title' as "formTitle", r.items, r.answers, r.decline_reason as "declineReason",
          r.takes, r.version,
+         (select jsonb_build_object('id', m.id, 'number', m.number, 'title', m.title) from requests m where m.id = r.merged_into) as "mergedInto",
+         coalesce((select jsonb_agg(jsonb_build_object('id', t.id, 'author', t.author, 'name', t.name, 'text', t.text, 'at', t.at) order by t.at, t.id)
+           from request_messages t where t.request_id = r.id), '[]') as messages,
          coalesce((select jsonb_agg(jsonb_build_object('id', p.id, 'number', p.number, 'title', p.title, 'stage', p.stage) order by p.number)
            from piece_requests b join pieces p on p.id = b.piece_id where b.request_id = r.id), '[]') as pieces
        from requests r left join form_versions v on v.form_id = r.form_id and v.number = r.form_version where r.id = $1`,
@@ -106,7 +130,7 @@ export class RequestsController {
     @Param('requestId') requestId: string,
     @Body() body: AcceptRequestBody,
   ): Promise<AcceptedShape> {
-    return { pieceId: valueOrProblem(await acceptRequest(this.app, viewer, requestId, body)) };
+    return { pieceIds: valueOrProblem(await acceptRequest(this.app, viewer, requestId, body)) };
   }
 
   @Post(':requestId/decline')
@@ -114,5 +138,54 @@ export class RequestsController {
   @Access('request.decide', { request: 'requestId' })
   async decline(@CurrentViewer() viewer: Viewer, @Param('requestId') requestId: string, @Body() body: DeclineRequestBody): Promise<void> {
     valueOrProblem(await declineRequest(this.app, viewer, requestId, body.reason));
+  }
+
+  /** The request judged with figures, by the route that its rules say or another. */
+  @Get(':requestId/verdict')
+  @Access('request.read', { request: 'requestId' })
+  async verdict(@Param('requestId') requestId: string, @Query('routeId') routeId?: string): Promise<VerdictShape> {
+    return valueOrProblem(await verdictOf(this.app, requestId, routeId ?? null));
+  }
+
+  /** Asks the requester something, by mail and on their page. */
+  @Post(':requestId/ask-back')
+  @HttpCode(204)
+  @Access('request.decide', { request: 'requestId' })
+  async askBack(
+    @CurrentViewer() viewer: Viewer,
+    @Param('requestId') requestId: string,
+    @Body() { text }: RequestMessageBody,
+  ): Promise<void> {
+    valueOrProblem(await askBack(this.app, viewer, requestId, text.trim()));
+  }
+
+  @Post(':requestId/merge')
+  @HttpCode(204)
+  @Access('request.decide', { request: 'requestId' })
+  async merge(@CurrentViewer() viewer: Viewer, @Param('requestId') requestId: string, @Body() { intoId }: MergeRequestBody): Promise<void> {
+    valueOrProblem(await mergeRequest(this.app, viewer, requestId, intoId));
+  }
+
+  /** Accepts it by putting it to a piece that is there already. */
+  @Post(':requestId/attach')
+  @HttpCode(204)
+  @Access('request.decide', { request: 'requestId' })
+  async attach(
+    @CurrentViewer() viewer: Viewer,
+    @Param('requestId') requestId: string,
+    @Body() { pieceId }: AttachRequestBody,
+  ): Promise<void> {
+    valueOrProblem(await attachRequest(this.app, viewer, requestId, pieceId));
+  }
+
+  @Put(':requestId/owner')
+  @HttpCode(204)
+  @Access('request.decide', { request: 'requestId' })
+  async owner(
+    @CurrentViewer() viewer: Viewer,
+    @Param('requestId') requestId: string,
+    @Body() { ownerId }: RequestOwnerBody,
+  ): Promise<void> {
+    valueOrProblem(await setOwner(this.app, viewer, requestId, ownerId));
   }
 }

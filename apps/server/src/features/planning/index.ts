@@ -3,6 +3,7 @@ export * from './calendars.js';
 export * from './piece-state.js';
 export { predict, predictCandidates } from './predict.js';
 export { loadOpenSteps, predictSteps, storedPrediction } from './reckon-prediction.js';
+export { daysOff } from './queries/days-off.js';
 export * from './replan.js';
 export * from './routes.js';
 export { decisionFacts, goneFrom, toAsked, type AskedRow } from './sign-off-facts.js';

@@ -92,7 +92,7 @@ describe('production', () => {
         'budget-key',
       ),
     );
-    const pieceId = getValue(
+    const [pieceId = ''] = getValue(
       await (
         await import('../intake/index.js')
       ).acceptRequest(app, people.manager, requestId, {

@@ -1,8 +1,10 @@
 import * as contract from '@zesting/contract';
+import { getValue } from '@zesting/core';
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage.js';
 import { getMetadataStorage } from 'class-validator';
 import { randomUUID } from 'node:crypto';
 import { Caller, callerAs, callerByLink, makePiece, makeScene, type Scene, type SceneClient } from '../../../test-support/scene.js';
+import { submitRequest } from '../../features/intake/index.js';
 import { signOffIn } from '../../../test-support/sign-off.js';
 import { makeThings, type Things } from '../../../test-support/things.js';
 
@@ -15,11 +17,16 @@ interface Named extends Things {
   readonly placedId: string;
   readonly email: string;
   readonly versionId: string;
+  /** requests that nobody has decided, for what can be done to one once */
+  readonly mergedId: string;
+  readonly attachedId: string;
+  /** a file that nothing uses yet */
+  readonly looseId: string;
 }
 
 interface Case {
   /** by whom it is called; the manager unless told */
-  readonly by?: 'contact';
+  readonly by?: 'contact' | 'receipt';
   /** the ids in the body that it tries */
   readonly ids: string;
   /** what is sent: everything is of the own client but what is taken from `named` */
@@ -100,6 +107,28 @@ const CASES: Record<string, Case[]> = {
     { ids: 'clientId', body: ({ clientId }) => ({ clientId, label: 'L', origins: [] }), code: 'access.not_found' },
   ],
   'PUT /api/forms/{formId}/clients': [{ ids: 'clientIds', body: ({ clientId }) => ({ clientIds: [clientId] }), code: 'access.not_found' }],
+  'POST /api/requests/{requestId}/merge': [
+    {
+      ids: 'intoId',
+      body: ({ requestId }) => ({ intoId: requestId }),
+      code: 'request.unknown',
+      path: ({ mergedId }) => `/api/requests/${mergedId}/merge`,
+    },
+  ],
+  'POST /api/requests/{requestId}/attach': [
+    {
+      ids: 'pieceId',
+      body: ({ pieceId }) => ({ pieceId }),
+      code: 'piece.unknown',
+      path: ({ attachedId }) => `/api/requests/${attachedId}/attach`,
+    },
+  ],
+  'POST /api/receipts/{linkId}/messages': [
+    { ids: 'assetIds', by: 'receipt', body: ({ looseId }) => ({ text: 'T', assetIds: [looseId] }), code: 'file.unknown' },
+  ],
+  'POST /api/requests/taken-down/{clientId}': [
+    { ids: 'formId', body: ({ formId }) => ({ formId, name: 'N', email: null, answers: { about: 'A' } }), code: 'form.unknown' },
+  ],
   'POST /api/requests/{requestId}/accept': [
     {
       ids: 'channelIds',
@@ -109,6 +138,28 @@ const CASES: Record<string, Case[]> = {
     {
       ids: 'pillarId',
       body: ({ pillarId }, own) => ({ ...piece, routeId: own['routeId'], title: 'T', pillarId, further: true }),
+      code: 'pillar.unknown',
+    },
+    {
+      ids: 'also[].channelIds',
+      body: ({ channelId }, own) => ({
+        ...piece,
+        routeId: own['routeId'],
+        title: 'T',
+        further: true,
+        also: [{ ...piece, routeId: own['routeId'], title: 'U', channelIds: [channelId] }],
+      }),
+      code: 'channel.unknown',
+    },
+    {
+      ids: 'also[].pillarId',
+      body: ({ pillarId }, own) => ({
+        ...piece,
+        routeId: own['routeId'],
+        title: 'T',
+        further: true,
+        also: [{ ...piece, routeId: own['routeId'], title: 'U', pillarId }],
+      }),
       code: 'pillar.unknown',
     },
   ],
@@ -210,6 +261,7 @@ const OF_THE_AGENCY = [
   /covers coverId/,
   /^POST \/api\/people\/\{personId\}\/give-steps /, // a lead's alone
   /doer personId/,
+  /owner ownerId/,
   /hand-back stepIds/,
   /^PATCH \/api\/people\/\{personId\} clients\[\]\.clientId/, // a lead's alone
 ];
@@ -235,12 +287,16 @@ describe('ids in bodies', () => {
   let other: Named;
   let manager: Caller;
   let contact: Caller;
+  let receipt: Caller;
 
   async function named(client: SceneClient, isOwn: boolean): Promise<Named> {
     const { app } = scene;
     const found = await makeThings(scene, client, isOwn);
     const { ready } = signOffIn(scene);
     const one = async (sql: string, values: unknown[]) => (await app.read<{ id: string }>(sql, values))[0]?.id ?? '';
+    const asked = async () =>
+      getValue(await submitRequest(app, client.linkId, { name: 'N', email: 'n@x.test', answers: { about: 'X' }, version: 1 }, randomUUID()))
+        .requestId;
     const pillarId = await one("insert into pillars (client_id, name) values ($1, 'Pillar') returning id", [client.id]);
     const freeChannelId = await one("insert into channels (client_id, kind, name, position) values ($1, 'blog', 'Free', 9) returning id", [
       client.id,
@@ -258,6 +314,12 @@ describe('ids in bodies', () => {
       readyId: await ready(client),
       placedId: await one('select id from placements where piece_id = $1 and channel_id = $2', [openPiece, client.channelIds[0]]),
       email: await one('select email as id from contacts where id = $1', [client.contactId]),
+      mergedId: await asked(),
+      attachedId: await asked(),
+      looseId: await one(
+        'insert into assets (client_id, hash, name, mime, bytes, created_at) select client_id, hash, name, mime, bytes, created_at from assets where id = $1 returning id',
+        [found['assetId']],
+      ),
       versionId: await one('select version_id as id from packet_items where packet_id = $1', [found['packetId']]),
     };
   }
@@ -267,6 +329,7 @@ describe('ids in bodies', () => {
     [own, other] = [await named(scene.a, true), await named(scene.b, false)];
     manager = await callerAs(scene, 'manager');
     contact = await callerByLink(scene, 'room', scene.a.contactId);
+    receipt = await callerByLink(scene, 'receipt', own['receipt'] ?? '');
   }, 60_000);
   afterAll(() => scene.close());
 
@@ -289,10 +352,11 @@ describe('ids in bodies', () => {
 
   async function send(route: string, one: Case, of: Named): Promise<{ status: number; code: unknown }> {
     const [method = '', path = ''] = route.split(' ');
-    const at = path.replace(/\{(\w+)\}/g, (_, name: string) => (name === 'linkId' ? own['contact'] : own[name]) ?? '');
+    const link = one.by === 'receipt' ? own['receipt'] : own['contact'];
+    const at = one.path?.(own) ?? path.replace(/\{(\w+)\}/g, (_, name: string) => (name === 'linkId' ? link : own[name]) ?? '');
     const thing = /\{(\w+)\}/.exec(path)?.[1] ?? '';
     const [row] = one.version ? await scene.app.read<{ version: number }>(one.version, [own[thing]]) : [];
-    const caller = one.by === 'contact' ? contact : manager;
+    const caller = { contact, receipt, manager }[one.by ?? 'manager'];
     const answer = await caller.call(method, at, {
       body: one.body(of, own),
       headers: { 'Idempotency-Key': randomUUID(), ...(row ? { 'If-Match': `"${row.version}"` } : {}) },

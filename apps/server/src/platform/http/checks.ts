@@ -4,8 +4,8 @@ import { isDay } from '@zesting/contract';
 import { isId, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN } from '@zesting/core';
 import { Problem } from './problem.js';
 
-/** The deepest that a body may be nested: the contract's own shapes go five deep. */
-const DEPTH = 12;
+/** The deepest that a body may be nested: the contract's deepest is a form's condition of five levels, thirteen. */
+const DEPTH = 16;
 /** The longest text in an address's query. */
 const QUERY_LENGTH = 300;
 
@@ -17,6 +17,11 @@ const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   personId: isId,
   placementId: isId,
   cursor: isId,
+  formId: isId,
+  ownerId: isId,
+  routeId: isId,
+  archived: (text) => text === 'yes',
+  type: (text) => text === 'png' || text === 'svg',
   shown: (text) => oneOf(PIECES_SHOWN, text),
   order: (text) => oneOf(PIECE_ORDERS, text),
   stage: (text) => oneOf(PIECE_STAGES, text),

@@ -10,13 +10,15 @@ export function WorkSection({ agency }: { agency: AgencySettingsShape }) {
   const { edited, locked } = useAgencySection(
     'work',
     agency,
-    ({ name, zone, region, weeklyMinutes, cutOff, tightDays, sessionDays, keepsPlaces }) => ({
+    ({ name, zone, region, weeklyMinutes, cutOff, tightDays, noticeDays, launchNoticeDays, sessionDays, keepsPlaces }) => ({
       name,
       zone,
       region,
       weeklyMinutes,
       cutOff,
       tightDays,
+      noticeDays,
+      launchNoticeDays,
       sessionDays,
       keepsPlaces,
     }),
@@ -61,6 +63,22 @@ export function WorkSection({ agency }: { agency: AgencySettingsShape }) {
           value={draft.tightDays}
           disabled={locked}
           onChange={(tightDays) => change({ tightDays })}
+        />
+        <NumberField
+          label="Notice for anything"
+          unit="Days ahead that clients should ask; less is said when you judge a request"
+          most={365}
+          value={draft.noticeDays}
+          disabled={locked}
+          onChange={(noticeDays) => change({ noticeDays })}
+        />
+        <NumberField
+          label="Notice for a launch"
+          unit="The same for what is wished for within a week of a launch"
+          most={365}
+          value={draft.launchNoticeDays}
+          disabled={locked}
+          onChange={(launchNoticeDays) => change({ launchNoticeDays })}
         />
         <NumberField
           label="Days until one must sign in again"

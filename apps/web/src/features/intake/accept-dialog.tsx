@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
-import { AcceptRequestBody, type AcceptedShape, type RequestShape } from '@zesting/contract';
+import { AcceptRequestBody, type AcceptedShape, type RequestShape, type RouteShape, type SplitPieceBody } from '@zesting/contract';
+import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { routesQuery } from '../../api/production';
@@ -7,6 +8,8 @@ import { feasibilityQuery } from '../../api/requests';
 import { call } from '../../lib/api';
 import { useClients, useDaysOff, useSession, useWrite } from '../../lib/queries';
 import { useBodyForm } from '../../lib/use-body-form';
+import { Button, IconButton } from '../../ui/button';
+import { DayInput } from '../../ui/day-field';
 import { Field } from '../../ui/field';
 import { FormDialog } from '../../ui/form-dialog';
 import { PieceFields } from '../../ui/piece-fields';
@@ -38,8 +41,9 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
     },
     {
       send: async (body) => {
-        const { pieceId } = await accept.mutateAsync({ ...body, title: body.title.trim() });
-        void navigate(to(`/pieces/${pieceId}`), { replace: true });
+        const { pieceIds } = await accept.mutateAsync({ ...body, title: body.title.trim() });
+        if (pieceIds.length === 1) void navigate(to(`/pieces/${pieceIds[0]}`), { replace: true });
+        else onClose();
       },
     },
   );
@@ -81,6 +85,68 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
           />
         )}
       </Field>
+      <AlsoPieces body={body} routes={routes} todayOn={todayOn} change={change} error={errorOf('also')} />
     </FormDialog>
+  );
+}
+
+interface AlsoProps {
+  readonly body: AcceptRequestBody;
+  readonly routes: readonly RouteShape[] | undefined;
+  readonly todayOn: string;
+  readonly change: (part: Partial<AcceptRequestBody>) => void;
+  readonly error: string | undefined;
+}
+
+/** What else the request becomes at once: each its own piece with the whole brief, on the same channels unless changed later. */
+function AlsoPieces({ body, routes, todayOn, change, error }: AlsoProps) {
+  const also = body.also ?? [];
+  const put = (at: number, part: Partial<SplitPieceBody>) =>
+    change({ also: also.map((piece, index) => (index === at ? { ...piece, ...part } : piece)) });
+  const { title, routeId, pillarId = null, channelIds, wishOn = null } = body;
+  const more = () => change({ also: [...also, { title: `${title}, part ${also.length + 2}`, routeId, pillarId, channelIds, wishOn }] });
+  return (
+    <>
+      {also.length > 0 && (
+        <ol aria-label="Further pieces" className="grid gap-2 mb-2">
+          {also.map((piece, at) => (
+            <li key={at} className="card p-3 grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_2rem] gap-2 items-center">
+              <input
+                className="field col-span-full"
+                aria-label={`Title of piece ${at + 2}`}
+                maxLength={200}
+                value={piece.title}
+                onChange={(event) => put(at, { title: event.target.value })}
+              />
+              <select
+                className="field"
+                aria-label={`Route of piece ${at + 2}`}
+                value={piece.routeId}
+                onChange={(event) => put(at, { routeId: event.target.value })}
+              >
+                {routes?.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+              <DayInput
+                label={`Day of piece ${at + 2}`}
+                todayOn={todayOn}
+                value={piece.wishOn ?? ''}
+                onChange={(on) => put(at, { wishOn: on || null })}
+              />
+              <IconButton label={`Take out piece ${at + 2}`} onClick={() => change({ also: also.filter((_, index) => index !== at) })}>
+                <Trash2 size={15} aria-hidden />
+              </IconButton>
+            </li>
+          ))}
+        </ol>
+      )}
+      {error && <p className="text-rhubarb font-medium text-[13px] mb-2">Each piece needs a title.</p>}
+      <Button look="quiet" className="mb-3 -ml-3" disabled={also.length >= 20} onClick={more}>
+        <Plus size={15} aria-hidden /> Split off another piece
+      </Button>
+    </>
   );
 }

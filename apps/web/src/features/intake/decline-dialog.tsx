@@ -26,7 +26,9 @@ export function DeclineDialog({ request, onClose }: { request: RequestShape; onC
       form={form}
       onClose={onClose}
       title={`Decline “${request.title}”`}
-      description={`${request.requesterName} gets this by mail.`}
+      description={
+        request.requesterEmail === null ? 'Nobody hears by mail: there is no address.' : `${request.requesterName} gets this by mail.`
+      }
       action="Decline and send"
       look="danger"
       leave="Keep it open"

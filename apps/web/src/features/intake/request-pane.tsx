@@ -1,21 +1,26 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ChangeLinkBody, RequestShape } from '@zesting/contract';
-import { useEffect } from 'react';
+import { isOpenRequest } from '@zesting/core';
+import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
+import { peopleQuery } from '../../api/people';
 import { requestQuery } from '../../api/requests';
 import { call, wordsOf } from '../../lib/api';
 import { dayWords, instantWords } from '../../lib/format';
 import { useClients, useWrite } from '../../lib/queries';
 import { useOpened } from '../../lib/use-opened';
-import { STAGE_WORDS } from '../../lib/words';
+import { REQUEST_STATE_WORDS, STAGE_WORDS } from '../../lib/words';
 import { ActivityPages } from '../../parts/activity';
 import { Answers } from '../../ui/answers';
 import { Button, buttonClass } from '../../ui/button';
 import { Failed, Loading } from '../../ui/page';
 import { Tag } from '../../ui/tags';
+import { Thread } from '../../ui/thread';
 import { AcceptDialog } from './accept-dialog';
+import { AskBackDialog } from './ask-back-dialog';
 import { DeclineDialog } from './decline-dialog';
+import { VerdictCard } from './verdict-card';
 
 /** One request: what was answered, its files, and the decision. Opening it by choice marks it as read. */
 export function RequestPane({ requestId, marksRead }: { requestId: string; marksRead: boolean }) {
@@ -24,6 +29,9 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
   const request = useQuery(requestQuery(requestId));
   const { mutate: markRead } = useWrite((id: string) => call(`/requests/${id}/read`, { method: 'POST' }), { quiet: true });
   const reopen = useWrite(() => call(`/requests/${requestId}/reopen`, { method: 'POST' }));
+  const [question, setQuestion] = useState('');
+  const merge = useWrite((intoId: string) => call(`/requests/${requestId}/merge`, { method: 'POST', body: { intoId } }));
+  const attach = useWrite((pieceId: string) => call(`/requests/${requestId}/attach`, { method: 'POST', body: { pieceId } }));
   const isUnread = marksRead && request.data?.isRead === false;
   useEffect(() => {
     if (isUnread) markRead(requestId);
@@ -32,26 +40,33 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
   if (!request.data) return <Loading />;
   const shown = request.data;
   const client = clientOf(shown.clientId);
+  const isOpen = isOpenRequest(shown.state);
+  const ask = (words: string) => {
+    setQuestion(words);
+    open('ask-back');
+  };
   return (
     <article className="card p-5 min-w-0" aria-label={shown.title}>
       <header className="flex flex-wrap items-start gap-3 mb-4">
         <div className="min-w-0 flex-1 basis-72">
           <h2 className="text-xl break-words">{shown.title}</h2>
           <p className="text-muted">
-            {shown.requesterName} ({shown.requesterEmail}) of {client?.name}, {instantWords(shown.receivedAt)}, by “{shown.formTitle}”
+            {shown.requesterName} ({shown.requesterEmail ?? 'no e-mail'}) of {client?.name}, {instantWords(shown.receivedAt)},{' '}
+            {shown.way === 'telephone' ? 'by telephone' : 'by'} {shown.formTitle !== null && `“${shown.formTitle}”`}
           </p>
         </div>
-        {shown.state === 'new' ? (
-          <div className="flex gap-2">
+        {isOpen ? (
+          <div className="flex flex-wrap gap-2">
+            {shown.requesterEmail !== null && <Button onClick={() => ask('')}>Ask back…</Button>}
             <Button onClick={() => open('decline')}>Decline…</Button>
             <Button look="main" onClick={() => open('accept')}>
               Accept…
             </Button>
           </div>
         ) : (
-          <Tag tone={shown.state === 'accepted' ? 'pine' : 'calm'}>{shown.state === 'accepted' ? 'Accepted' : 'Declined'}</Tag>
+          <Tag tone={shown.state === 'accepted' ? 'pine' : 'calm'}>{REQUEST_STATE_WORDS[shown.state]}</Tag>
         )}
-        {shown.state === 'declined' && (
+        {(shown.state === 'declined' || shown.state === 'merged') && (
           <Button disabled={reopen.isPending} onClick={() => reopen.mutate(undefined)}>
             Take it up again
           </Button>
@@ -67,6 +82,28 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
           </div>
         )}
       </header>
+      {shown.state === 'asked_back' && (
+        <p className="mb-3 border-l-4 border-lake pl-3">It is {shown.requesterName}’s turn: a question is waiting for an answer.</p>
+      )}
+      {shown.mergedInto && (
+        <p className="mb-3">
+          Merged with{' '}
+          <Link to={to(`/requests/${shown.mergedInto.id}`)} className="text-pine underline">
+            {shown.mergedInto.title}
+          </Link>
+          , request {shown.mergedInto.number}.
+        </p>
+      )}
+      {isOpen && (
+        <VerdictCard
+          request={shown}
+          onAsk={ask}
+          onMerge={(id) =>
+            merge.mutate(id, { onSuccess: () => toast('Merged', { action: { label: 'Undo', onClick: () => reopen.mutate(undefined) } }) })
+          }
+          onAttach={(id) => attach.mutate(id)}
+        />
+      )}
       {shown.pieces.length > 1 && <Pieces pieces={shown.pieces} />}
       {shown.declineReason && <p className="mb-4 border-l-4 border-line-strong pl-3">Declined: {shown.declineReason}</p>}
       {shown.wishOn && (
@@ -74,17 +111,48 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
           Wished for <strong>{dayWords(shown.wishOn)}</strong>.
         </p>
       )}
+      <Owner request={shown} />
       <Answers items={shown.items} answers={shown.answers} files={shown.files} />
-      <ReceiptLink request={shown} />
+      <Thread messages={shown.messages} requesterName={shown.requesterName} />
+      {shown.requesterEmail !== null && <ReceiptLink request={shown} />}
       <details className="mt-4 pt-3 border-t border-line">
         <summary className="text-pine min-h-7">Activity</summary>
         <div className="mt-2">
           <ActivityPages path={`/requests/${shown.id}/activity`} />
         </div>
       </details>
-      {shown.state !== 'declined' && opened === 'accept' && <AcceptDialog request={shown} onClose={close} />}
-      {shown.state === 'new' && opened === 'decline' && <DeclineDialog request={shown} onClose={close} />}
+      {(isOpen || shown.state === 'accepted') && opened === 'accept' && <AcceptDialog request={shown} onClose={close} />}
+      {isOpen && opened === 'decline' && <DeclineDialog request={shown} onClose={close} />}
+      {isOpen && opened === 'ask-back' && <AskBackDialog request={shown} question={question} onClose={close} />}
     </article>
+  );
+}
+
+/** Who answers for it at the agency. */
+function Owner({ request }: { request: RequestShape }) {
+  const { data: people } = useQuery(peopleQuery);
+  const put = useWrite((ownerId: string) => call(`/requests/${request.id}/owner`, { method: 'PUT', body: { ownerId } }));
+  const managers =
+    people?.filter(({ active, role, id }) => (active && (role === 'lead' || role === 'manager')) || id === request.ownerId) ?? [];
+  return (
+    <p className="mb-3">
+      <label className="inline-flex items-center gap-2">
+        Answered for by
+        <select
+          className="field w-auto min-h-8"
+          value={request.ownerId ?? ''}
+          disabled={put.isPending}
+          onChange={(event) => put.mutate(event.target.value)}
+        >
+          {request.ownerId === null && <option value="">nobody yet</option>}
+          {managers.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+    </p>
   );
 }
 

@@ -1,28 +1,87 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
 import type { RequestRow } from '@zesting/contract';
-import { Link, useParams } from 'react-router';
+import { isId } from '@zesting/core';
+import type { KeyboardEvent } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { formsQuery } from '../../api/forms';
 import { requestsQuery } from '../../api/requests';
 import { wordsOf } from '../../lib/api';
 import { dayWords, instantWords } from '../../lib/format';
-import { useClients } from '../../lib/queries';
+import { useClients, useSession } from '../../lib/queries';
+import { useOpened } from '../../lib/use-opened';
+import { useSearch } from '../../lib/use-search';
+import { REQUEST_STATE_WORDS } from '../../lib/words';
 import { Button } from '../../ui/button';
+import { Choice } from '../../ui/choice';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
 import { ClientCode, Tag } from '../../ui/tags';
 import { RequestPane } from './request-pane';
+import { TakeDownDialog } from './take-down-dialog';
+
+const SHOWN = [
+  ['open', 'To decide'],
+  ['all', 'All'],
+] as const;
+
+/** What the address asks for, beside the client. */
+function useAsked() {
+  const { search, put } = useSearch();
+  const { personId } = useSession();
+  const shown = search.get('shown') === 'open' ? 'open' : 'all';
+  const isMine = search.get('whose') === 'mine';
+  const formId = search.get('form');
+  const query = new URLSearchParams({
+    ...(shown === 'open' ? { shown } : {}),
+    ...(isMine ? { ownerId: personId } : {}),
+    ...(formId && isId(formId) ? { formId } : {}),
+  }).toString();
+  const ask = (changes: Record<string, string | null>) => put(changes, { replace: true });
+  return { shown, isMine, formId, query, ask, isNarrowed: query !== '' } as const;
+}
 
 /** Requests: the list with unread first, the chosen one beside it. */
 export function RequestsPage() {
   const { requestId } = useParams();
-  const { query } = useClients();
-  const list = useInfiniteQuery(requestsQuery(query));
+  const { query, to } = useClients();
+  const navigate = useNavigate();
+  const asked = useAsked();
+  const { opened, open, close } = useOpened();
+  const list = useInfiniteQuery(requestsQuery([query, asked.query].filter(Boolean).join('&')));
   if (list.isError) return <Failed message={wordsOf(list.error)} onRetry={() => void list.refetch()} />;
   if (!list.data) return <Loading />;
   const rows = list.data.pages.flatMap((page) => page.items);
   const chosen = requestId ?? rows[0]?.id;
+  const waiting = rows.filter((row) => row.state === 'asked_back').length;
+  const note = `${rows.filter((row) => row.state === 'new').length} to decide${waiting > 0 ? `, ${waiting} with the requester` : ''}`;
   return (
     <>
-      <PageHead title="Requests" note={`${rows.filter((row) => row.state === 'new').length} to decide`} />
-      {rows.length === 0 ? (
+      <PageHead title="Requests" note={note}>
+        <FormChoice value={asked.formId} onChange={(form) => asked.ask({ form })} />
+        <Choice
+          label="Whose"
+          value={asked.isMine ? 'mine' : 'everybody'}
+          options={[
+            ['everybody', 'Everybody’s'],
+            ['mine', 'Mine'],
+          ]}
+          onChange={(whose) => asked.ask({ whose: whose === 'mine' ? whose : null })}
+        />
+        <Choice
+          label="What is shown"
+          value={asked.shown}
+          options={SHOWN}
+          onChange={(shown) => asked.ask({ shown: shown === 'open' ? shown : null })}
+        />
+        <Button onClick={() => open('take-down')}>Take one down…</Button>
+      </PageHead>
+      {opened === 'take-down' && <TakeDownDialog onClose={close} onTaken={(id) => void navigate(to(`/requests/${id}`))} />}
+      {rows.length === 0 && asked.isNarrowed ? (
+        <Empty title="No request is like that">
+          <button type="button" className="text-pine underline min-h-8" onClick={() => asked.ask({ shown: null, whose: null, form: null })}>
+            Show all
+          </button>
+        </Empty>
+      ) : rows.length === 0 ? (
         <Empty title="No request has come in yet">
           Hand out a form’s link, and what clients ask for arrives here.{' '}
           <Link to="/links" className="text-pine underline">
@@ -31,7 +90,7 @@ export function RequestsPage() {
         </Empty>
       ) : (
         <div className="grid gap-4 grid-cols-[minmax(0,1fr)] md:grid-cols-[minmax(280px,360px)_minmax(0,1fr)] items-start">
-          <nav aria-label="Requests" className="card overflow-hidden">
+          <nav aria-label="Requests" className="card overflow-hidden" onKeyDown={goByArrows}>
             <ul>
               {rows.map((row) => (
                 <RequestLine key={row.id} row={row} isChosen={row.id === chosen} />
@@ -50,14 +109,49 @@ export function RequestsPage() {
   );
 }
 
+/** The arrows go from one request to the next; Enter opens it. */
+function goByArrows(event: KeyboardEvent<HTMLElement>): void {
+  if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
+  const links = [...event.currentTarget.querySelectorAll<HTMLElement>('a')];
+  const at = links.findIndex((link) => link === document.activeElement);
+  const next = links[at + (event.key === 'ArrowDown' ? 1 : -1)];
+  if (!next) return;
+  event.preventDefault();
+  next.focus();
+}
+
+function FormChoice({ value, onChange }: { value: string | null; onChange: (formId: string | null) => void }) {
+  const { query } = useClients();
+  const { data } = useInfiniteQuery(formsQuery(query));
+  const forms = data?.pages.flatMap((page) => page.items) ?? [];
+  if (forms.length < 2) return null;
+  return (
+    <select
+      className="field w-auto max-w-48 min-h-8"
+      aria-label="Form"
+      value={value ?? ''}
+      onChange={(event) => onChange(event.target.value || null)}
+    >
+      <option value="">By any form</option>
+      {forms.map(({ id, title }) => (
+        <option key={id} value={id}>
+          {title}
+        </option>
+      ))}
+    </select>
+  );
+}
+
 function RequestLine({ row, isChosen }: { row: RequestRow; isChosen: boolean }) {
   const { clientOf, to } = useClients();
+  const { search } = useSearch();
   const client = clientOf(row.clientId);
+  const kept = new URLSearchParams([...search].filter(([name]) => ['shown', 'whose', 'form'].includes(name))).toString();
   const isUnread = !row.isRead && row.state === 'new';
   return (
     <li className="border-t border-line first:border-t-0">
       <Link
-        to={to(`/requests/${row.id}`)}
+        to={to(`/requests/${row.id}${kept ? `?${kept}` : ''}`)}
         aria-current={isChosen ? 'true' : undefined}
         className={`block px-4 py-2.5 no-underline border-l-4 ${isChosen ? 'bg-sunk border-pine' : 'border-transparent hover:bg-sunk'}`}
       >
@@ -70,7 +164,7 @@ function RequestLine({ row, isChosen }: { row: RequestRow; isChosen: boolean }) 
             </span>
           )}
           {row.state !== 'new' && (
-            <span className="ml-auto text-muted text-[12px]">{row.state === 'accepted' ? 'Accepted' : 'Declined'}</span>
+            <span className="ml-auto text-muted text-[12px] whitespace-nowrap">{REQUEST_STATE_WORDS[row.state]}</span>
           )}
         </span>
         <span className="flex justify-between gap-3 text-muted text-[13px]">

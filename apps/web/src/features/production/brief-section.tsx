@@ -5,6 +5,7 @@ import { useWrite } from '../../lib/queries';
 import { Answers } from '../../ui/answers';
 import { Button } from '../../ui/button';
 import { LinkedText } from '../../ui/linked-text';
+import { Thread } from '../../ui/thread';
 import { BriefAdditions } from './team-notes';
 
 /** What the makers need to know: the request's answers and files, and what the manager adds. */
@@ -25,6 +26,7 @@ export function BriefSection({ piece }: { piece: PieceShape }) {
               {brief.requests.length > 1 ? `: “${request.title}”` : ''}
             </p>
             <Answers items={request.items} answers={request.answers} files={request.files} />
+            <Thread messages={request.messages} requesterName={request.requesterName} />
           </div>
         ))}
         <Notes piece={piece} />

@@ -22,6 +22,7 @@ export interface DefaultPolicy {
 /** The agency: one per database. */
 @Check('ck_agencies_accent', "accent ~ '^#[0-9a-f]{6}$'")
 @Check('ck_agencies_mail', '(mail_name is null) = (mail_address is null)')
+@Check('ck_agencies_notice', 'notice_days >= 0 and notice_days <= 365 and launch_notice_days >= 0 and launch_notice_days <= 365')
 @Check('ck_agencies_round_up', "round_up in ('at_once', 'hourly', 'daily')")
 @Check('ck_agencies_session_days', 'session_days >= 1 and session_days <= 90')
 @Check('ck_agencies_tight_days', 'tight_days >= 0 and tight_days <= 20')
@@ -35,6 +36,9 @@ export class Agency {
   @IntColumn({ array: true }) weeklyMinutes: number[];
   @TimeColumn({ default: () => "'12:00:00'" }) cutOff: string;
   @IntColumn({ default: 0 }) tightDays: number;
+  /** days ahead that anything should be asked for, and a launch */
+  @IntColumn({ default: 30 }) noticeDays: number;
+  @IntColumn({ default: 90 }) launchNoticeDays: number;
   @IntColumn({ default: 1 }) version: number;
   @IntColumn({ default: 14 }) sessionDays: number;
   @BoolColumn({ default: false }) keepsPlaces: boolean;

@@ -10,6 +10,8 @@ export const EDITABLE = [
   'weeklyMinutes',
   'cutOff',
   'tightDays',
+  'noticeDays',
+  'launchNoticeDays',
   'sessionDays',
   'keepsPlaces',
   'accent',

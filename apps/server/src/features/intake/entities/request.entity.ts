@@ -21,11 +21,13 @@ import {
 @Check('ck_requests_state', oneOf('state', REQUEST_STATES))
 @Check('ck_requests_way', oneOf('way', REQUEST_WAYS))
 @Index('ix_requests_form', ['formId'])
-@Index('ix_requests_new', ['clientId'], { where: "state = 'new'" })
+@Check('ck_requests_merged', "(state = 'merged') = (merged_into is not null)")
+@Index('ix_requests_open', ['clientId'], { where: "state in ('new', 'asked_back')" })
 @Made('alter table requests add column title_plain text generated always as (plain_letters(title)) stored')
-@Made("create index ix_requests_decided on requests (received_at desc, id desc) where state <> 'new'")
+@Made("create index ix_requests_decided on requests (received_at desc, id desc) where state not in ('new', 'asked_back')")
+@Made('create index ix_requests_owner on requests (owner_id, received_at desc, id desc)')
 @Made('create index ix_requests_list on requests (client_id, received_at desc, id)')
-@Made("create index ix_requests_new_newest on requests (received_at desc, id desc) where state = 'new'")
+@Made("create index ix_requests_open_newest on requests (received_at desc, id desc) where state in ('new', 'asked_back')")
 @Made('create index ix_requests_newest on requests (received_at desc, id)')
 @Made('create index ix_requests_requester on requests (lower(requester_email), received_at)')
 @Made('create index ix_requests_title_plain on requests using gin (title_plain gin_trgm_ops)')
@@ -65,6 +67,10 @@ export class Request {
   @JsonColumn({ default: () => "'{}'" }) takes: Sorted;
   @TextColumn({ default: () => "'new'" }) state: RequestState;
   @TextColumn({ nullable: true }) declineReason: string | null;
+  /** the request that stands for this one too */
+  @Refers('Request', 'fk_requests_merged_into')
+  @IdColumn({ nullable: true })
+  mergedInto: string | null;
   @InstantColumn({ nullable: true }) readAt: string | null;
   @InstantColumn() receivedAt: string;
   @InstantColumn({ nullable: true }) decidedAt: string | null;

@@ -1,4 +1,6 @@
 import { dayIn, type Day, type FieldOption, type FormContent, type FormItem, type InstantText } from '@zesting/core';
+import type { AskableFormShape } from '@zesting/contract';
+import type { App } from '../../../platform/app.js';
 import { rowsOf, type Reader } from '../../../platform/database/rows.js';
 
 /** A form as a link asks it now: its content, with what can be chosen filled in. */
@@ -85,4 +87,20 @@ async function withOptions(reader: Reader, items: readonly FormItem[], clientId:
     const found = options.get(item.kind);
     return found && item.kind !== 'section' && item.kind !== 'text' ? { ...item, options: found } : item;
   });
+}
+
+/** The forms by which something can be taken down for a client, by title. */
+export async function askableForms(app: App, clientId: string): Promise<AskableFormShape[]> {
+  const forms = await app.read<{ id: string }>(
+    `select f.id from form_clients k join intake_forms f on f.id = k.form_id
+     where k.client_id = $1 and f.published_version is not null and f.archived_at is null order by f.title, f.id limit 50`,
+    [clientId],
+  );
+  const now = app.clock.now();
+  const found = await Promise.all(forms.map(({ id }) => askedOfClient(app.manager, id, clientId, now)));
+  return found.flatMap((form) =>
+    form
+      ? [{ formId: form.formId, title: form.content.title, items: [...form.items], todayOn: form.todayOn, language: form.content.language }]
+      : [],
+  );
 }

@@ -1,11 +1,11 @@
-import { fail, ok, type InstantText, type Result } from '@zesting/core';
+import { fail, isOpenRequest, ok, type InstantText, type Result } from '@zesting/core';
 import type { AcceptRequestBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import type { Tx } from '../../../platform/database/transaction.js';
 import { tellOutside } from '../../notices/index.js';
-import { createPiece } from '../../production/index.js';
+import { createPiece, linkRequest, unlinkMerged } from '../../production/index.js';
 import { Request } from '../entities/request.entity.js';
 import { IsNull } from 'typeorm';
 
@@ -13,10 +13,12 @@ type Decided = { code: 'request.already_decided' };
 type AcceptFailure =
   Decided | { code: 'route.unknown' } | { code: 'channel.unknown' } | { code: 'pillar.unknown' } | { code: 'step.not_optional' };
 
-const lockRequest = (tx: Tx, id: string): Promise<Request> =>
+/** A request under lock; a missing one is a bug, since access was checked. */
+export const lockRequest = (tx: Tx, id: string): Promise<Request> =>
   tx.findOneOrFail(Request, { where: { id }, lock: { mode: 'pessimistic_write' } });
 
-async function decide(tx: Tx, request: Request, state: 'accepted' | 'declined', now: InstantText): Promise<void> {
+/** Writes what was decided about a request. */
+export async function decide(tx: Tx, request: Request, state: 'accepted' | 'declined' | 'merged', now: InstantText): Promise<void> {
   request.state = state;
   request.decidedAt = now;
   request.readAt ??= now;
@@ -32,46 +34,57 @@ export function markRead(app: App, requestId: string): Promise<Result<null>> {
   });
 }
 
-/** Accepts a request: it becomes a piece with a planned path. The requester hears by mail. One that is accepted already becomes a further piece, unheard. */
+/**
+ * Accepts a request: it becomes a piece with a planned path, or several at once, each with the whole brief. The requester hears by mail. One that is
+ * accepted already becomes further pieces, unheard.
+ * @returns the ids of the pieces, in the order asked for
+ */
 export function acceptRequest(
   app: App,
   viewer: Viewer,
   requestId: string,
   body: AcceptRequestBody,
-): Promise<Result<string, AcceptFailure>> {
-  return app.write<string, AcceptFailure>(async (tx, now) => {
+): Promise<Result<string[], AcceptFailure>> {
+  return app.write<string[], AcceptFailure>(async (tx, now) => {
     const request = await lockRequest(tx, requestId);
     const isFurther = request.state === 'accepted' && body.further === true;
-    if (request.state !== 'new' && !isFurther) return fail({ code: 'request.already_decided' });
-    const piece = await createPiece(
-      tx,
-      {
-        clientId: request.clientId,
-        requestId,
-        routeId: body.routeId,
-        pillarId: body.pillarId ?? null,
-        title: body.title,
-        notes: body.notes ?? '',
-        wishOn: body.wishOn ?? null,
-        channelIds: body.channelIds,
-        leaveOut: body.leaveOut ?? [],
-        actor: viewer.name,
-      },
-      now,
-    );
-    if (!piece.ok) return piece;
+    if (!isOpenRequest(request.state) && !isFurther) return fail({ code: 'request.already_decided' });
+    const pieceIds: string[] = [];
+    for (const wanted of [body, ...(body.also ?? [])]) {
+      const piece = await createPiece(
+        tx,
+        {
+          clientId: request.clientId,
+          requestId,
+          routeId: wanted.routeId,
+          pillarId: wanted.pillarId ?? null,
+          title: wanted.title,
+          notes: wanted.notes ?? '',
+          wishOn: wanted.wishOn ?? null,
+          channelIds: wanted.channelIds,
+          leaveOut: wanted.leaveOut ?? [],
+          actor: viewer.name,
+        },
+        now,
+      );
+      if (!piece.ok) return piece;
+      pieceIds.push(piece.value);
+    }
     if (!isFurther) await decide(tx, request, 'accepted', now);
+    // what was merged into it is answered by the same pieces
+    const merged = await tx.find(Request, { where: { mergedInto: requestId }, select: { id: true } });
+    for (const other of merged) for (const pieceId of pieceIds) await linkRequest(tx, pieceId, other.id);
     await recordActivity(tx, {
       clientId: request.clientId,
       thing: 'request',
       thingId: requestId,
       verb: isFurther ? 'request.further_piece' : 'request.accepted',
       actor: viewer.name,
-      detail: { pieceId: piece.value },
+      detail: { pieceId: pieceIds[0], pieces: pieceIds.length },
       at: now,
     });
     if (!isFurther) await tellRequester(app, tx, request, `Accepted: ${request.title}`, [`“${request.title}” is accepted and planned.`]);
-    return piece;
+    return ok(pieceIds);
   });
 }
 
@@ -79,7 +92,7 @@ export function acceptRequest(
 export function declineRequest(app: App, viewer: Viewer, requestId: string, reason: string): Promise<Result<null, Decided>> {
   return app.write<null, Decided>(async (tx, now) => {
     const request = await lockRequest(tx, requestId);
-    if (request.state !== 'new') return fail({ code: 'request.already_decided' });
+    if (!isOpenRequest(request.state)) return fail({ code: 'request.already_decided' });
     request.declineReason = reason;
     await decide(tx, request, 'declined', now);
     await recordActivity(tx, {
@@ -96,13 +109,14 @@ export function declineRequest(app: App, viewer: Viewer, requestId: string, reas
   });
 }
 
-/** Takes up a declined request again. The requester hears it by mail. */
+/** Takes up again what was declined or merged. The requester hears it by mail. */
 export function reopenRequest(app: App, viewer: Viewer, requestId: string): Promise<Result<null, { code: 'request.not_declined' }>> {
   return app.write<null, { code: 'request.not_declined' }>(async (tx, now) => {
     const request = await lockRequest(tx, requestId);
-    if (request.state !== 'declined') return fail({ code: 'request.not_declined' });
-    const detail = { state: { from: 'declined', to: 'new' }, reason: { from: request.declineReason, to: null } };
-    Object.assign(request, { state: 'new', declineReason: null, decidedAt: null, version: request.version + 1 });
+    if (request.state !== 'declined' && request.state !== 'merged') return fail({ code: 'request.not_declined' });
+    const detail = { state: { from: request.state, to: 'new' }, reason: { from: request.declineReason, to: null } };
+    if (request.mergedInto !== null) await unlinkMerged(tx, requestId, request.mergedInto);
+    Object.assign(request, { state: 'new', declineReason: null, mergedInto: null, decidedAt: null, version: request.version + 1 });
     await tx.save(request);
     await recordActivity(tx, {
       clientId: request.clientId,
@@ -119,10 +133,17 @@ export function reopenRequest(app: App, viewer: Viewer, requestId: string): Prom
 }
 
 /** Tells the requester by mail, where they have an address. */
-async function tellRequester(app: App, tx: Tx, request: Request, subject: string, paragraphs: readonly string[]): Promise<void> {
+export async function tellRequester(
+  app: App,
+  tx: Tx,
+  request: Request,
+  subject: string,
+  paragraphs: readonly string[],
+  text = 'See how it stands',
+): Promise<void> {
   if (request.requesterEmail === null) return;
   await tellOutside(tx, { email: request.requesterEmail, name: request.requesterName }, subject, paragraphs, {
-    text: 'See how it stands',
+    text,
     address: app.links.address('receipt', request.id, request.linkGeneration),
   });
 }

@@ -73,7 +73,7 @@ interface Coming {
   readonly actor?: string;
 }
 
-type PutFailure = { code: 'request.answers_wrong'; errors: Record<string, string> } | { code: 'file.unknown' };
+export type PutFailure = { code: 'request.answers_wrong'; errors: Record<string, string> } | { code: 'file.unknown' };
 
 /** Checks the answers to a form and puts the request, sorted and with an owner, in the caller's transaction. */
 export async function putRequest(
@@ -103,6 +103,7 @@ export async function putRequest(
       takes,
       state: 'new',
       declineReason: null,
+      mergedInto: null,
       readAt: null,
       receivedAt: now,
       decidedAt: null,

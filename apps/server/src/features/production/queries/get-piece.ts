@@ -193,7 +193,9 @@ function daysOff(step: PlannedStep, calendar: Parameters<typeof isWorkingDay>[0]
 /** The requests behind a piece, oldest first. Freelancers see no answer that is for the agency only. */
 async function briefOf(app: App, viewer: Viewer, row: PieceColumns): Promise<BriefShape> {
   const requests = await app.read<Omit<BriefRequestShape, 'files'>>(
-    `select r.id, r.number, r.title, r.requester_name as "requesterName", r.items, r.answers
+    `select r.id, r.number, r.title, r.requester_name as "requesterName", r.items, r.answers,
+       coalesce((select jsonb_agg(jsonb_build_object('id', t.id, 'author', t.author, 'name', t.name, 'text', t.text, 'at', t.at) order by t.at, t.id)
+         from request_messages t where t.request_id = r.id), '[]') as messages
      from piece_requests b join requests r on r.id = b.request_id where b.piece_id = $1 order by r.received_at, r.id`,
     [row.id],
   );

@@ -1,0 +1,100 @@
+import { fail, isOpenRequest, ok, type Result } from '@zesting/core';
+import type { Viewer } from '../../../platform/access/access.js';
+import { recordActivity } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import { rowsOf } from '../../../platform/database/transaction.js';
+import { linkRequest } from '../../production/index.js';
+import { Request } from '../entities/request.entity.js';
+import { decide, lockRequest, tellRequester } from './decide-request.js';
+
+type JoinFailure = { code: 'request.already_decided' | 'request.unknown' | 'piece.unknown' };
+
+/**
+ * Makes a request part of another of the same client: both briefs stay, what comes of the other answers this one too, and its requester hears.
+ * Locked in the order of ids, so that two merged into each other at once do not wait for each other.
+ */
+export function mergeRequest(app: App, viewer: Viewer, requestId: string, intoId: string): Promise<Result<null, JoinFailure>> {
+  return app.write<null, JoinFailure>(async (tx, now) => {
+    const locked = new Map<string, Request>();
+    for (const id of [requestId, intoId].sort()) {
+      const request = await tx.findOne(Request, { where: { id }, lock: { mode: 'pessimistic_write' } });
+      if (request) locked.set(id, request);
+    }
+    const [request, into] = [locked.get(requestId), locked.get(intoId)];
+    if (!request || !into || requestId === intoId || into.clientId !== request.clientId) return fail({ code: 'request.unknown' });
+    if (!isOpenRequest(request.state)) return fail({ code: 'request.already_decided' });
+    if (!isOpenRequest(into.state) && into.state !== 'accepted') return fail({ code: 'request.unknown' });
+    request.mergedInto = intoId;
+    await decide(tx, request, 'merged', now);
+    const pieces = await rowsOf<{ piece_id: string }>(tx, 'select piece_id from piece_requests where request_id = $1', [intoId]);
+    for (const { piece_id: pieceId } of pieces) await linkRequest(tx, pieceId, requestId);
+    await recordActivity(tx, {
+      clientId: request.clientId,
+      thing: 'request',
+      thingId: requestId,
+      verb: 'request.merged',
+      actor: viewer.name,
+      detail: { into: into.number, title: into.title },
+      at: now,
+    });
+    await tellRequester(app, tx, request, `Taken together: ${request.title}`, [
+      `“${request.title}” asks for the same as another request of yours or of a colleague, and is looked at together with it.`,
+    ]);
+    return ok(null);
+  });
+}
+
+/** Accepts a request by putting it to a piece of the same client that is there already. */
+export function attachRequest(app: App, viewer: Viewer, requestId: string, pieceId: string): Promise<Result<null, JoinFailure>> {
+  return app.write<null, JoinFailure>(async (tx, now) => {
+    const request = await lockRequest(tx, requestId);
+    if (!isOpenRequest(request.state)) return fail({ code: 'request.already_decided' });
+    const [piece] = await rowsOf<{ title: string }>(
+      tx,
+      "select title from pieces where id = $1 and client_id = $2 and stage <> 'shelved' for share",
+      [pieceId, request.clientId],
+    );
+    if (!piece) return fail({ code: 'piece.unknown' });
+    await linkRequest(tx, pieceId, requestId);
+    await decide(tx, request, 'accepted', now);
+    await recordActivity(tx, {
+      clientId: request.clientId,
+      thing: 'request',
+      thingId: requestId,
+      verb: 'request.attached',
+      actor: viewer.name,
+      detail: { pieceId, title: piece.title },
+      at: now,
+    });
+    await tellRequester(app, tx, request, `Accepted: ${request.title}`, [
+      `“${request.title}” is accepted: it becomes part of something that we are at.`,
+    ]);
+    return ok(null);
+  });
+}
+
+/** Says who answers for a request. */
+export function setOwner(app: App, viewer: Viewer, requestId: string, ownerId: string): Promise<Result<null, { code: 'person.unknown' }>> {
+  return app.write<null, { code: 'person.unknown' }>(async (tx, now) => {
+    const request = await lockRequest(tx, requestId);
+    const [person] = await rowsOf<{ name: string }>(
+      tx,
+      `select p.name from people p where p.id = $1 and p.active and (p.role = 'lead' or (p.role = 'manager'
+         and exists (select 1 from client_people o where o.person_id = p.id and o.client_id = $2 and o.relation = 'own')))`,
+      [ownerId, request.clientId],
+    );
+    if (!person) return fail({ code: 'person.unknown' });
+    if (request.ownerId === ownerId) return ok(null);
+    await tx.update(Request, { id: requestId }, { ownerId, version: request.version + 1 });
+    await recordActivity(tx, {
+      clientId: request.clientId,
+      thing: 'request',
+      thingId: requestId,
+      verb: 'request.owner_set',
+      actor: viewer.name,
+      detail: { owner: person.name },
+      at: now,
+    });
+    return ok(null);
+  });
+}

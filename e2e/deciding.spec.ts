@@ -1,0 +1,94 @@
+import { expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
+
+test.use({ story: 'forms' });
+
+test('a request is judged, asked back, answered from the mailed link, and split into three pieces that all have the brief', async ({ browser, zesting }) => {
+  test.setTimeout(150_000);
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/requests?client=MOSS');
+  await dana.getByRole('link', { name: /Native seedlings for schools/ }).click();
+  const request = dana.getByRole('article', { name: 'Native seedlings for schools' });
+  const verdict = request.getByRole('region', { name: 'Verdict' });
+  await expect(verdict.getByText(/wished for .*, earliest .*:/)).toBeVisible();
+  await expect(verdict.getByText(/of \d+ h free/).first()).toBeVisible();
+  await verdict.getByLabel('judged as').selectOption('Short clip');
+  await expect(verdict.getByText(/film/)).toBeVisible();
+  await expectAccessible(dana);
+
+  await request.getByRole('button', { name: 'Ask back…' }).click();
+  await dana.getByRole('button', { name: 'Send the question' }).click();
+  await expect(dana.getByText('Say what you want to know.')).toBeVisible();
+  await dana.getByLabel('Question').fill('How many trays can one school have?');
+  await dana.getByRole('button', { name: 'Send the question' }).click();
+  await expect(request.getByText(/turn: a question is waiting for an answer/)).toBeVisible();
+
+  const mail = await mailTo(zesting, 'hana@mossgrove.test', 'A question about Native seedlings');
+  expect(mail.text).toContain('How many trays can one school have?');
+  const hana = await visitor(browser, zesting, linkIn(mail.text, '/ask/receipt/'), { viewport: { width: 390, height: 844 } });
+  await expect(hana.getByText('How many trays can one school have?')).toBeVisible();
+  await hana.getByRole('button', { name: 'Send' }).click();
+  await expect(hana.getByText('This is needed.')).toBeVisible();
+  await hana.getByLabel('Your answer').fill('Three, and one more for the teacher.');
+  await hana.getByLabel('Files').setInputFiles({ name: 'trays.txt', mimeType: 'text/plain', buffer: Buffer.from('three and one') });
+  await expect(hana.getByRole('button', { name: 'Take out trays.txt' })).toBeVisible();
+  await expectAccessible(hana);
+  await hana.getByRole('button', { name: 'Send' }).click();
+  await expect(hana.getByText('Three, and one more for the teacher.')).toBeVisible();
+  await expect(hana.getByText('Files that came with it: trays.txt')).toBeVisible();
+
+  // it comes back by itself, unread, and is split
+  await expect(request.getByText('Three, and one more for the teacher.')).toBeVisible();
+  await request.getByRole('button', { name: 'Accept…' }).click();
+  for (const title of ['Seedlings: the sign-up', 'Seedlings: a look back']) {
+    await dana.getByRole('button', { name: 'Split off another piece' }).click();
+    await dana.getByRole('list', { name: 'Further pieces' }).getByRole('textbox', { name: /^Title of piece/ }).last().fill(title);
+  }
+  await dana.getByLabel('Route of piece 3').selectOption('Article');
+  await expectAccessible(dana);
+  await dana.getByRole('dialog').getByRole('button', { name: 'Accept', exact: true }).click();
+  const pieces = request.getByRole('list', { name: 'Pieces of this request' });
+  await expect(pieces.getByRole('link')).toHaveCount(3);
+  for (const title of ['Native seedlings for schools', 'Seedlings: the sign-up', 'Seedlings: a look back']) {
+    await pieces.getByRole('link', { name: new RegExp(title) }).click();
+    await expect(dana.getByRole('heading', { name: title, level: 1 })).toBeVisible();
+    await expect(dana.getByRole('region', { name: 'Brief' }).getByText('Three, and one more for the teacher.')).toBeVisible();
+    await dana.goBack();
+  }
+  await hana.reload();
+  await expect(hana.getByText('Accepted and planned')).toBeVisible();
+  await expect(hana.getByRole('button', { name: 'I do not need this any more' })).toBeHidden();
+});
+
+test('what is alike is merged and undone, something is taken down by telephone, and the list is narrowed by address', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/requests?client=KILN');
+  await dana.getByRole('button', { name: 'Take one down…' }).click();
+  const dialog = dana.getByRole('dialog');
+  await dialog.getByLabel('Form').selectOption('New idea for the bakehouse');
+  await dialog.getByRole('button', { name: 'Take it down' }).click();
+  await expect(dialog.getByText('Say who asks.')).toBeVisible();
+  await dialog.getByLabel('Who asks').fill('A voice on the telephone');
+  await dialog.getByLabel('What is it about?').fill('The new oven, its first bake');
+  await dialog.getByLabel('What should people do or feel').fill('Come on Saturday.');
+  await dialog.getByRole('radio', { name: 'People who know us', exact: true }).check();
+  await expectAccessible(dana);
+  await dialog.getByRole('button', { name: 'Take it down' }).click();
+  const request = dana.getByRole('article', { name: 'The new oven, its first bake' });
+  await expect(request.getByText('no e-mail')).toBeVisible();
+  await expect(request.getByText('by telephone')).toBeVisible();
+  await expect(request.getByRole('button', { name: 'Ask back…' })).toBeHidden();
+
+  await request.getByRole('button', { name: 'Merge it with “New oven, first bake”' }).click();
+  await expect(request.getByText(/Merged with/)).toBeVisible();
+  await dana.getByRole('button', { name: 'Undo' }).click();
+  await expect(request.getByRole('button', { name: 'Accept…' })).toBeVisible();
+
+  await dana.getByRole('button', { name: 'To decide' }).click();
+  const list = dana.getByRole('navigation', { name: 'Requests' });
+  await expect(list.getByText('Accepted')).toHaveCount(0);
+  await dana.getByLabel('Form', { exact: true }).selectOption('A clip from the bakehouse');
+  await expect(list.getByRole('link')).toHaveCount(1);
+  await dana.reload();
+  await expect(list.getByRole('link', { name: /The night shift in sixty seconds/ })).toBeVisible();
+  await expect(list.getByRole('link')).toHaveCount(1);
+});
