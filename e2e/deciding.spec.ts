@@ -1,8 +1,11 @@
-import { expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
+import { dayAhead, expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
 
 test.use({ story: 'forms' });
 
-test('a request is judged, asked back, answered from the mailed link, and split into three pieces that all have the brief', async ({ browser, zesting }) => {
+test('a request is judged, asked back, answered from the mailed link, and split into three pieces that all have the brief', async ({
+  browser,
+  zesting,
+}) => {
   test.setTimeout(150_000);
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   await dana.goto('/requests?client=MOSS');
@@ -41,7 +44,11 @@ test('a request is judged, asked back, answered from the mailed link, and split 
   await request.getByRole('button', { name: 'Accept…' }).click();
   for (const title of ['Seedlings: the sign-up', 'Seedlings: a look back']) {
     await dana.getByRole('button', { name: 'Split off another piece' }).click();
-    await dana.getByRole('list', { name: 'Further pieces' }).getByRole('textbox', { name: /^Title of piece/ }).last().fill(title);
+    await dana
+      .getByRole('list', { name: 'Further pieces' })
+      .getByRole('textbox', { name: /^Title of piece/ })
+      .last()
+      .fill(title);
   }
   await dana.getByLabel('Route of piece 3').selectOption('Article');
   await expectAccessible(dana);
@@ -59,7 +66,10 @@ test('a request is judged, asked back, answered from the mailed link, and split 
   await expect(hana.getByRole('button', { name: 'I do not need this any more' })).toBeHidden();
 });
 
-test('what is alike is merged and undone, something is taken down by telephone, and the list is narrowed by address', async ({ browser, zesting }) => {
+test('what is alike is merged and undone, something is taken down by telephone, and the list is narrowed by address', async ({
+  browser,
+  zesting,
+}) => {
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   await dana.goto('/requests?client=KILN');
   await dana.getByRole('button', { name: 'Take one down…' }).click();
@@ -91,4 +101,55 @@ test('what is alike is merged and undone, something is taken down by telephone, 
   await dana.reload();
   await expect(list.getByRole('link', { name: /The night shift in sixty seconds/ })).toBeVisible();
   await expect(list.getByRole('link')).toHaveCount(1);
+});
+
+test('a pasted month of twelve lines becomes nine dates on the calendar and three requests', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  const month = (days: number) => dayAhead(days).split('-').slice(1).reverse().join('.') + '.';
+  const titles = [
+    'Night bake',
+    'Advent fair',
+    'Panettone launch',
+    'Staff party',
+    'Flour talk',
+    'Oven visit',
+    'Baker for a day',
+    'Crust contest',
+    'Rye week',
+  ];
+  const lines = [
+    ...titles.map((title, at) => `${month(40 + at)} ${title}`),
+    `Post about the starter ${month(60)}`,
+    `A clip of the ${month(61)} delivery`,
+    'and something without a day',
+  ];
+  await dana.goto('/requests?client=KILN&open=dates');
+  const dialog = dana.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Read them' }).click();
+  await expect(dialog.getByText('Paste the lines first.')).toBeVisible();
+  await dialog.getByLabel('Lines').fill(lines.join('\n'));
+  await dialog.getByRole('button', { name: 'Read them' }).click();
+  const dates = dialog.getByRole('list', { name: 'Dates' }).getByRole('listitem');
+  await expect(dates).toHaveCount(12);
+  await expect(dates.nth(11).getByText('No day found: give it one, or leave it out.')).toBeVisible();
+  await expectAccessible(dana);
+  for (const at of [9, 10, 11]) {
+    await dates.nth(at).getByRole('checkbox', { name: 'on the calendar' }).uncheck();
+    await dates.nth(at).getByRole('checkbox', { name: 'as a request' }).check();
+  }
+  await dialog.getByRole('button', { name: 'Put 12 lines' }).click();
+  await expect(dialog.getByText('Line 12 needs a day and words, or leave it out.')).toBeVisible();
+  await dates.nth(11).getByLabel('Day of line 12', { exact: true }).fill(month(62));
+  await dialog.getByRole('button', { name: 'Put 12 lines' }).click();
+  await expect(dana.getByText('9 dates on the calendar, 3 requests')).toBeVisible();
+  const list = dana.getByRole('navigation', { name: 'Requests' });
+  for (const title of ['Post about the starter', /A clip of the.* delivery/, 'and something without a day'])
+    await expect(list.getByRole('link', { name: title })).toBeVisible();
+  expect(await zesting.query('select 1 from markers where name = any($1)', [titles])).toHaveLength(9);
+  // pasted again, what is there already is said and not ticked
+  await dana.goto('/requests?client=KILN&open=dates');
+  await dialog.getByLabel('Lines').fill(lines.slice(0, 2).join('\n'));
+  await dialog.getByRole('button', { name: 'Read them' }).click();
+  await expect(dates.first().getByText('There is already: Night bake')).toBeVisible();
+  await expect(dialog.getByRole('button', { name: 'Nothing is ticked' })).toBeDisabled();
 });

@@ -22,6 +22,13 @@ const BARE = {
   'pieces, first page': 'select id, title, stage from pieces where client_id = any($1) order by created_at desc, id desc limit 101',
   'requests, first page': `(select id, title from requests where client_id = any($1) and state = 'new' order by received_at desc limit 51)
     union all (select id, title from requests where client_id = any($1) and state <> 'new' order by received_at desc limit 51)`,
+  'requests to decide':
+    "select id, title from requests where client_id = any($1) and state in ('new', 'asked_back') order by received_at desc limit 51",
+  'requests by a form':
+    'select id, title from requests where client_id = any($1) and form_id is not null order by received_at desc limit 51',
+  'verdict with look-alikes': `select id, title from pieces where client_id = (select client_id from requests where state = 'new' limit 1)
+    and title_plain % (select title_plain from requests where state = 'new' limit 1) limit 40`,
+  forms: 'select id, title, (select count(*) from form_links l where l.form_id = f.id) from intake_forms f order by title limit 51',
   'packets out': `select k.id, k.title, k.policy, k.sent_at,
       (select jsonb_agg(jsonb_build_array(p.number, p.title, i.round, v.digests,
           (select jsonb_agg(jsonb_build_array(d.contact_id, d.verdict, d.digests)) from decisions d where d.piece_id = p.id)))
@@ -59,13 +66,17 @@ async function measure(size, base) {
       const one = async (sql) => (await zesting.query(sql))[0];
       const open = await one('select id, client_id from pieces where list is not null order by number desc limit 1');
       const out = await one('select id from pieces where list is null order by number desc limit 1');
-      const request = await one("select id from requests where state = 'new' limit 1");
+      const request = await one("select id, form_id from requests where state = 'new' limit 1");
       const reads = [
         ['who is signed in', lead, '/api/session'],
         ['piece, open', lead, `/api/pieces/${open.id}`],
         ['piece, published', lead, `/api/pieces/${out.id}`],
         ['pieces, first page', lead, '/api/pieces'],
         ['requests, first page', lead, '/api/requests'],
+        ['requests to decide', lead, '/api/requests?shown=open'],
+        ['requests by a form', lead, `/api/requests?formId=${request.form_id}`],
+        ['verdict with look-alikes', lead, `/api/requests/${request.id}/verdict`],
+        ['forms', lead, '/api/forms'],
         ['one request', lead, `/api/requests/${request.id}`],
         ['packets out', lead, '/api/packets'],
         ['ready to be sent', lead, `/api/clients/${open.client_id}/ready`],
@@ -96,7 +107,9 @@ async function measure(size, base) {
         const calls = (await statements()) - before;
         if (first.status !== 200) throw new Error(`${path} answered ${first.status}`);
         const { milliseconds } = await median(() => caller.call('GET', path));
-        const bare = BARE[name] ? (await median(() => client.query(BARE[name], [all]))).milliseconds : null;
+        const bare = BARE[name]
+          ? (await median(() => client.query(BARE[name], BARE[name].includes('$1') ? [all] : []))).milliseconds
+          : null;
         rows.push({ name, milliseconds, bare, calls, kilobytes: first.text.length / 1024, ratio: milliseconds / base });
       }
       await client.end();

@@ -16,8 +16,8 @@ const FILL = `
       words[1 + n % 12] || ' ' || words[1 + (n / 12) % 12] || ' ' || words[1 + (n / 144) % 12] || ' ' || md5(n::text) || ' ' || n,
       p.content, p.digests, now() - make_interval(mins => n), 'published'
     from (select * from pieces order by number limit 1) p, w, generate_series(1, 90000) n;
-  insert into requests (client_id, form_id, fields, answers, title, requester_name, requester_email, state, received_at, decided_at)
-    select r.client_id, r.form_id, r.fields, r.answers, words[1 + n % 12] || ' ' || md5(n::text), r.requester_name, r.requester_email,
+  insert into requests (client_id, way, form_id, form_version, items, answers, title, requester_name, requester_email, state, received_at, decided_at)
+    select r.client_id, r.way, r.form_id, r.form_version, r.items, r.answers, words[1 + n % 12] || ' ' || md5(n::text), r.requester_name, r.requester_email,
       'accepted', now() - make_interval(mins => n), now()
     from (select * from requests order by number limit 1) r, w, generate_series(1, 10000) n;
   analyze pieces; analyze requests;`;

@@ -36,10 +36,14 @@ export async function fill(query, pieces) {
      join (select id, row_number() over (order by email) - 1 as n, count(*) over () as total from people where email like 'person%' and role <> 'freelance') p
        on p.n in (b.n % p.total, (b.n * 7 + 1) % p.total)`,
   );
-  await query(
-    `insert into intake_forms (client_id, title, intro, fields, route_id) select b.id, f.title, f.intro, f.fields, f.route_id
-     from ${big} b, (select * from intake_forms limit 1) f`,
+  // each client asks by the first form of the demo, through a link of its own
+  const [form] = await query(
+    "select f.id, f.title from intake_forms f where f.title = 'Ask for content' and exists (select 1 from form_clients c where c.form_id = f.id) limit 1",
   );
+  await query(`insert into form_clients (form_id, client_id) select $1, b.id from ${big} b`, [form.id]);
+  await query(`insert into form_links (form_id, client_id, label, made_at) select $1, b.id, 'First', '2026-01-01' from ${big} b`, [
+    form.id,
+  ]);
   await query(
     `create table big_pieces as select gen_random_uuid() as id, gen_random_uuid() as request_id, gen_random_uuid() as version_id, i as n, b.id as client_id,
        i % 33 = 0 as open, timestamptz '2027-03-09 10:00Z' - make_interval(hours => (i * 24 / 100)::int) as at
@@ -48,10 +52,10 @@ export async function fill(query, pieces) {
   );
   const title = `(array['${WORDS.join("','")}'])[1 + n % 12] || ' ' || (array['${WORDS.join("','")}'])[1 + (n / 12) % 12] || ' ' || n`;
   await query(
-    `insert into requests (id, client_id, form_id, fields, answers, title, requester_name, requester_email, state, received_at, decided_at, read_at)
-     select g.request_id, g.client_id, f.id, r.fields, r.answers, ${title}, 'Asker', 'asker@big.test',
+    `insert into requests (id, client_id, way, form_id, form_version, link_id, items, answers, takes, title, requester_name, requester_email, state, received_at, decided_at, read_at)
+     select g.request_id, g.client_id, 'form', l.form_id, 1, l.id, r.items, r.answers, r.takes, ${title}, 'Asker', 'asker@big.test',
        case when g.n % 200 = 0 then 'new' else 'accepted' end, g.at - interval '10 days', case when g.n % 200 = 0 then null else g.at end, g.at
-     from big_pieces g join intake_forms f on f.client_id = g.client_id, (select * from requests order by number limit 1) r`,
+     from big_pieces g join form_links l on l.client_id = g.client_id and l.label = 'First', (select * from requests order by number limit 1) r`,
   );
   await query(
     `insert into pieces (id, client_id, route_id, format_id, title, content, digests, created_at, stage, list, wish_on, aim_on, aim_at, danger, slack_days, revision, progress)

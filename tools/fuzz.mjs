@@ -122,6 +122,8 @@ async function idsOf(query) {
     contactId: 'contacts',
     timeOffId: 'time_off',
     coverId: 'covers',
+    formId: 'intake_forms',
+    formatId: 'formats',
   };
   const ids = {};
   for (const [name, table] of Object.entries(tables))
@@ -137,7 +139,7 @@ async function callersOf(zesting, ids) {
   const { readConfig } = await import('../apps/server/dist/index.js');
   const links = new Links(readConfig(zesting.env), null);
   const make = (name) => new Caller(zesting.address, name);
-  const [form] = await zesting.query('select id from intake_forms limit 1');
+  const [form] = await zesting.query('select id from form_links where link_open limit 1');
   const [contact] = await zesting.query('select unnest(approver_ids) as id from packets where closed_at is null limit 1');
   const callers = [
     await make('lead').signIn('marta@quillhaven.test'),

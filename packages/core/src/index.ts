@@ -10,6 +10,7 @@ export * from './sign-off/index.js';
 export * from './reckoning/index.js';
 export * from './record/index.js';
 export * from './intake/index.js';
+export * from './dates-in-lines/index.js';
 export * from './lookalike/index.js';
 export * from './verdict/index.js';
 export * from './colour/index.js';

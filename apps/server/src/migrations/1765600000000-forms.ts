@@ -81,7 +81,7 @@ export class Forms1765600000000 implements MigrationInterface {
         takes = jsonb_build_object('routeId', v.content -> 'routeId')
         from form_versions v where v.form_id = r.form_id;
       alter table requests alter column way drop default,
-        add constraint ck_requests_way check (way in ('form', 'telephone')),
+        add constraint ck_requests_way check (way in ('form', 'telephone', 'dates')),
         add constraint ck_requests_form check ((form_id is null) = (form_version is null));
       create index ix_requests_form on requests (form_id);
 

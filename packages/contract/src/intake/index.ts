@@ -17,6 +17,7 @@ import { IsNotBlank, IsDay, Optional, OptionalOrNull, VisitedShape } from '../fi
 import type { Answers, AnswerProblem, FormItem, FormLanguage, PieceStage, RequestState, RequestWay, Sorted } from '@zesting/core';
 
 export * from './form-schema.js';
+export * from './dates-bodies.js';
 export * from './deciding-bodies.js';
 export * from './forms-bodies.js';
 

@@ -6,7 +6,7 @@ import { placeUndated } from './use-cases/placement-store.js';
 export { beginPiece } from './use-cases/begin-piece.js';
 export { Placement } from './entities/placement.entity.js';
 export { moveZone, putClosures } from './use-cases/of-client.js';
-export { addMarker, removeMarker } from './use-cases/markers.js';
+export { addMarker, addMarkers, removeMarker } from './use-cases/markers.js';
 export {
   addPlacement,
   cancelPlacement,

@@ -10,6 +10,7 @@ const policies = {
   'request.list': { roles: MANAGERS },
   'request.read': { roles: MANAGERS },
   'request.take_down': { roles: MANAGERS },
+  'dates.put': { roles: MANAGERS },
   'request.decide': { roles: MANAGERS },
   'form.read': { roles: MANAGERS },
   'form.edit': { roles: MANAGERS, right: 'forms' },

@@ -1,4 +1,5 @@
 import { Module } from '@nestjs/common';
+import { DatesController } from './dates.controller.js';
 import { FormsController, SchemasController } from './forms.controller.js';
 import { AskController } from './ask.controller.js';
 import { ReceiptController } from './receipts.controller.js';
@@ -14,5 +15,5 @@ export { makeLink } from './use-cases/form-links.js';
 export { giveForm, makeStockForm } from './use-cases/give-form.js';
 export { submitRequest } from './use-cases/submit-request.js';
 
-@Module({ controllers: [AskController, ReceiptController, RequestsController, FormsController, SchemasController] })
+@Module({ controllers: [AskController, ReceiptController, RequestsController, DatesController, FormsController, SchemasController] })
 export class IntakeModule {}

@@ -86,6 +86,8 @@ const TABLE: Record<string, string> = {
   'GET /api/requests/{requestId}/feasibility/{routeId}': managers,
   'POST /api/requests/{requestId}/accept': managers,
   'POST /api/requests/{requestId}/decline': managers,
+  'POST /api/clients/{clientId}/dates/read': managers,
+  'POST /api/clients/{clientId}/dates': managers,
   'GET /api/requests/taken-down/{clientId}': managers,
   'POST /api/requests/taken-down/{clientId}': managers,
   'GET /api/requests/{requestId}/verdict': managers,

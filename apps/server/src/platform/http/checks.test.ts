@@ -56,7 +56,7 @@ describe('a body nested beyond reason', () => {
 
   it('is refused before it is taken apart; brackets in texts do not count', () => {
     expect(refuses('['.repeat(50_000))).toBe(true);
-    expect(refuses('{"a":'.repeat(13) + '1' + '}'.repeat(13))).toBe(true);
+    expect(refuses('{"a":'.repeat(17) + '1' + '}'.repeat(17))).toBe(true);
     expect(refuses(JSON.stringify({ a: [{ b: { c: [1, { d: {} }] } }], e: '[[[[[[[[[[[[[[[[\\"[[[[' }))).toBe(false);
   });
 });

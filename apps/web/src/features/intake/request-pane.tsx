@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ChangeLinkBody, RequestShape } from '@zesting/contract';
-import { isOpenRequest } from '@zesting/core';
+import { isOpenRequest, type RequestWay } from '@zesting/core';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -21,6 +21,8 @@ import { AcceptDialog } from './accept-dialog';
 import { AskBackDialog } from './ask-back-dialog';
 import { DeclineDialog } from './decline-dialog';
 import { VerdictCard } from './verdict-card';
+
+const WAY_WORDS: Record<RequestWay, string> = { form: 'by', telephone: 'by telephone', dates: 'out of a pasted month' };
 
 /** One request: what was answered, its files, and the decision. Opening it by choice marks it as read. */
 export function RequestPane({ requestId, marksRead }: { requestId: string; marksRead: boolean }) {
@@ -52,7 +54,7 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
           <h2 className="text-xl break-words">{shown.title}</h2>
           <p className="text-muted">
             {shown.requesterName} ({shown.requesterEmail ?? 'no e-mail'}) of {client?.name}, {instantWords(shown.receivedAt)},{' '}
-            {shown.way === 'telephone' ? 'by telephone' : 'by'} {shown.formTitle !== null && `“${shown.formTitle}”`}
+            {WAY_WORDS[shown.way]} {shown.formTitle !== null && `“${shown.formTitle}”`}
           </p>
         </div>
         {isOpen ? (

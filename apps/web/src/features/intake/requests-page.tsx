@@ -15,6 +15,7 @@ import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
 import { ClientCode, Tag } from '../../ui/tags';
+import { DatesDialog } from './dates-dialog';
 import { RequestPane } from './request-pane';
 import { TakeDownDialog } from './take-down-dialog';
 
@@ -73,8 +74,10 @@ export function RequestsPage() {
           onChange={(shown) => asked.ask({ shown: shown === 'open' ? shown : null })}
         />
         <Button onClick={() => open('take-down')}>Take one down…</Button>
+        <Button onClick={() => open('dates')}>Paste a month…</Button>
       </PageHead>
       {opened === 'take-down' && <TakeDownDialog onClose={close} onTaken={(id) => void navigate(to(`/requests/${id}`))} />}
+      {opened === 'dates' && <DatesDialog onClose={close} />}
       {rows.length === 0 && asked.isNarrowed ? (
         <Empty title="No request is like that">
           <button type="button" className="text-pine underline min-h-8" onClick={() => asked.ask({ shown: null, whose: null, form: null })}>

@@ -27,16 +27,30 @@ const note = (tx: Tx, viewer: Viewer, verb: string, id: string, marker: MarkerBo
   });
 
 /** Puts a marker on the calendar. A closure is one of the client's: its days are no working days, and all is planned around it. */
-export function addMarker(app: App, viewer: Viewer, body: MarkerBody): Promise<Result<string, Failure>> {
-  return app.write<string, Failure>(async (tx, now) => {
+export const addMarker = (app: App, viewer: Viewer, body: MarkerBody): Promise<Result<string, Failure>> =>
+  app.write<string, Failure>((tx, now) => addMarkers(tx, viewer, [body], now));
+
+/**
+ * As `addMarker`, of several at once, inside the caller's transaction: what closures move is planned once.
+ * @returns the id of the last
+ */
+export async function addMarkers(
+  tx: Tx,
+  viewer: Viewer,
+  bodies: readonly MarkerBody[],
+  now: InstantText,
+): Promise<Result<string, Failure>> {
+  let id = '';
+  for (const body of bodies) {
     if (!mayEdit(viewer, body.clientId)) return fail({ code: 'access.refused' });
     if (body.endOn < body.startOn) return fail({ code: 'marker.order_wrong' });
     if (body.kind === 'closure' && body.clientId === null) return fail({ code: 'marker.client_missing' });
-    const id = body.kind === 'closure' && body.clientId ? await addClosure(tx, body.clientId, body) : await putMarker(tx, body);
+    id = body.kind === 'closure' && body.clientId ? await addClosure(tx, body.clientId, body) : await putMarker(tx, body);
     await note(tx, viewer, 'marker.added', id, body, now);
-    if (body.kind === 'closure' && body.clientId) await replanWhere(tx, { clientId: body.clientId }, now);
-    return ok(id);
-  });
+  }
+  const closed = new Set(bodies.flatMap(({ kind, clientId }) => (kind === 'closure' && clientId ? [clientId] : [])));
+  for (const clientId of closed) await replanWhere(tx, { clientId }, now);
+  return ok(id);
 }
 
 /** Takes a marker away. One that is gone already is no failure. */

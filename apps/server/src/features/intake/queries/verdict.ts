@@ -169,11 +169,13 @@ async function twinsOf(app: App, requestId: string, request: Row): Promise<TwinS
   const rows = await app.read<Omit<TwinShape, 'likeness' | 'sharedWords'> & { about: string | null }>(
     `(select 'request' as kind, r.id, r.number, r.title, r.state, null as "formatName", r.received_at::date::text as "on", null as about
         from requests r where r.client_id = $1 and r.id <> $3 and r.title_plain % plain_letters($2) and r.state not in ('merged', 'withdrawn')
-          and not exists (select 1 from piece_requests b where b.request_id = r.id) limit ${CANDIDATES})
+          and not exists (select 1 from piece_requests b where b.request_id = r.id)
+        order by similarity(r.title_plain, plain_letters($2)) desc limit ${CANDIDATES})
      union all
      (select 'piece', p.id, p.number, p.title, p.stage, f.name, coalesce(p.aim_on, p.created_at::date)::text, p.notes
         from pieces p join formats f on f.id = p.format_id where p.client_id = $1 and p.title_plain % plain_letters($2)
-          and not exists (select 1 from piece_requests b where b.piece_id = p.id and b.request_id = $3) limit ${CANDIDATES})`,
+          and not exists (select 1 from piece_requests b where b.piece_id = p.id and b.request_id = $3)
+        order by similarity(p.title_plain, plain_letters($2)) desc limit ${CANDIDATES})`,
     [request.client_id, request.title, requestId],
   );
   return rows

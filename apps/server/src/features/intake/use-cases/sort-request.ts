@@ -25,7 +25,7 @@ export async function sortRequest(
 }
 
 /** Whom a rule names, where they are still here; else the lead person: the first of the client's own managers by name, else the first lead. */
-async function ownerOf(reader: Reader, clientId: string, named: string | undefined): Promise<string | undefined> {
+export async function ownerOf(reader: Reader, clientId: string, named: string | undefined): Promise<string | undefined> {
   const [person] = await rowsOf<{ id: string }>(
     reader,
     `select p.id from people p left join client_people o on o.person_id = p.id and o.client_id = $1 and o.relation = 'own'
