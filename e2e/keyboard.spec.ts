@@ -68,7 +68,7 @@ test('the whole way by keyboard alone: asked, accepted, given, made, checked, si
   while (weekdayOf(wish) !== 3 || Number(wish.slice(8)) > 20) wish = addDays(wish, 1); // a Wednesday, with room to the right in its month
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   await dana.goto('/links?client=KILN');
-  const form = new URL(await dana.getByRole('link', { name: /\/ask\// }).innerText()).pathname;
+  const form = new URL(await dana.getByRole('link', { name: /^Form: New idea for the bakehouse.*\/ask\// }).innerText()).pathname;
 
   const contact = await visitor(browser, zesting, form);
   await type(contact, contact.getByLabel('What is it about?'), TITLE);

@@ -25,6 +25,7 @@ test('every screen of the agency passes axe in light and in dark, and fits 1280 
   const person = await one("select id from people where name = 'Sunniva Aldous'");
   const own = await one("select id from people where email = 'marta@quillhaven.test'");
   const request = await one("select id from requests where title = 'A song about bread'");
+  const form = await one("select id from intake_forms where title = 'A clip from the bakehouse'");
   const parts = ['basics', 'days', 'contacts', 'sign-off', 'channels', 'pillars', 'brand', 'links', 'activity'];
   for (const address of [
     '/',
@@ -45,6 +46,8 @@ test('every screen of the agency passes axe in light and in dark, and fits 1280 
     `/people/${own}`,
     ...['work', 'look', 'messages', 'lists', 'new-clients', 'demo'].map((part) => `/agency?part=${part}`),
     '/routes',
+    '/forms',
+    ...['questions', 'settings', 'rules', 'links', 'versions'].map((part) => `/forms/${form}?part=${part}`),
     '/links',
   ]) {
     await marta.setViewportSize({ width: 1280, height: 800 });
@@ -68,7 +71,7 @@ for (const colorScheme of ['light', 'dark'] as const)
     const phone = { viewport: { width: 390, height: 844 }, hasTouch: true, colorScheme, reducedMotion: 'reduce' } as const;
     const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
     await dana.goto('/links?client=MOSS');
-    const form = new URL(await dana.getByRole('link', { name: /\/ask\// }).innerText()).pathname;
+    const form = new URL(await dana.getByRole('link', { name: /^Form: Ask for content.*\/ask\// }).innerText()).pathname;
     const mail = await mailTo(zesting, 'winnie@tidelight.test', 'For your sign-off: Night sail for members');
     const sunniva = await signIn(browser, zesting, 'sunniva@quillhaven.test', phone);
     const pages = [

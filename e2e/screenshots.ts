@@ -37,6 +37,12 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   await marta.goto('/agency?part=lists');
   await marta.getByRole('heading', { name: 'Formats' }).waitFor();
   await shoot(marta, 'agency');
+  await marta.goto('/forms');
+  await marta.getByRole('link', { name: /A clip from the bakehouse/ }).click();
+  await marta.getByRole('button', { name: /^Where can we film/ }).click();
+  const beside = marta.getByRole('region', { name: 'The form as it is seen' });
+  await beside.getByRole('radio', { name: 'some' }).check();
+  await shoot(marta, 'form');
   await marta.goto('/people');
   await marta.getByRole('link', { name: 'Ivo Harcastle' }).click();
   await marta.getByRole('heading', { name: 'Ivo Harcastle' }).waitFor();
@@ -48,7 +54,7 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   await dana.getByRole('option').first().waitFor();
   await shoot(dana, 'find');
   await dana.goto('/links?client=MOSS');
-  const form = new URL(await dana.getByRole('link', { name: /\/ask\// }).innerText()).pathname;
+  const form = new URL(await dana.getByRole('link', { name: /^Form: Ask for content.*\/ask\// }).innerText()).pathname;
   await shoot(await visitor(browser, zesting, form, PHONE), 'ask-phone');
   const mail = await mailTo(zesting, 'hana@mossgrove.test', 'For your sign-off: Orchids');
   await shoot(await visitor(browser, zesting, linkIn(mail.text, '/room/'), PHONE), 'room-phone');

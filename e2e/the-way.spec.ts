@@ -28,7 +28,7 @@ test('one piece goes the whole way, from the form to the feed', async ({ browser
   const manager = await signInByHand(browser, zesting, 'dana@quillhaven.test');
   await manager.goto('/links?client=MOSS');
   await expect(manager.getByRole('heading', { name: 'Links to hand out' })).toBeVisible();
-  const formLink = new URL(await manager.getByRole('link', { name: /\/ask\// }).innerText()).pathname;
+  const formLink = new URL(await manager.getByRole('link', { name: /^Form: Ask for content.*\/ask\// }).innerText()).pathname;
   const feedAddress = await manager.getByRole('link', { name: /\/feeds\// }).innerText();
   const wish = weekdayAhead(35);
 

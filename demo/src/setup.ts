@@ -72,7 +72,7 @@ export async function insertSetup(app: App, now: string): Promise<Setup> {
     const clients = await perKey(CLIENTS, (client) => insertClient(insert, client, routes, people, now));
     const all = Object.values(clients).map((client) => client.id);
     const viewers = await perKey(PEOPLE, ({ name, role, zone }, key) =>
-      Promise.resolve<Viewer>({ personId: people[key], name, role, zone, clientIds: all, mayEditForms: role === 'lead' }),
+      Promise.resolve<Viewer>({ personId: people[key], name, role, zone, clientIds: all, mayEditForms: role === 'lead' || key === 'dana' }),
     );
     return ok({ viewers, clients, routes });
   });
@@ -94,6 +94,7 @@ const insertPeople = async (insert: Insert): Promise<Record<PersonKey, string>> 
       weekly_minutes: person.week,
       skills: person.skills,
       round_up: 'roundUp' in person ? person.roundUp : 'at_once',
+      may_edit_forms: person.name === PEOPLE.dana.name,
     }),
   );
 };

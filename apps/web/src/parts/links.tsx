@@ -153,7 +153,7 @@ function LinkRow({ name, address, onChange }: { name: string; address: string | 
   );
   return (
     <Row name={name} isOpen={address !== null} onChange={onChange} extra={copyButton}>
-      <a href={address ?? ''} className="text-pine underline truncate leading-8">
+      <a href={address ?? ''} aria-label={`${name}: ${address}`} className="text-pine underline truncate leading-8">
         {address}
       </a>
     </Row>

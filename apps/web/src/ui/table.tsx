@@ -20,7 +20,7 @@ interface TableProps<Row> {
   readonly columns: readonly Column<Row>[];
   readonly rows: readonly Row[];
   readonly keyOf: (row: Row) => string;
-  /** the order that the rows have, and what a head that has one asks for */
+  /** the order that the rows have, and what a head that has one asks for; where nobody listens a head is no button */
   readonly order?: string;
   readonly onOrder?: (order: string) => void;
   /** called when the last rows come into view */
@@ -77,17 +77,17 @@ export function Table<Row>({ label, columns, rows, keyOf, order, onOrder, onEnd 
               <div
                 key={key}
                 role="columnheader"
-                aria-sort={own === undefined ? undefined : own === order ? 'ascending' : 'none'}
+                aria-sort={own === undefined || !onOrder ? undefined : own === order ? 'ascending' : 'none'}
                 className={`px-3 whitespace-nowrap ${align === 'right' ? 'text-right' : ''}`}
               >
-                {own === undefined ? (
+                {own === undefined || !onOrder ? (
                   (head ?? <span className="sr-only">{spoken}</span>)
                 ) : (
                   <button
                     type="button"
                     title={own === order ? `In the order of ${head}` : `Order by ${head}`}
                     className={`inline-flex items-center gap-1 min-h-7 hover:underline ${own === order ? 'text-ink' : ''}`}
-                    onClick={() => onOrder?.(own)}
+                    onClick={() => onOrder(own)}
                   >
                     {head}
                     {own === order && <ArrowDown size={13} aria-hidden />}

@@ -1,0 +1,26 @@
+import { render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { Table, type Column } from './table';
+
+const columns: Column<{ id: string }>[] = [
+  { key: 'id', head: 'Id', order: 'id', cell: ({ id }) => id },
+  { key: 'x', head: 'X', cell: () => 'x' },
+];
+const shared = { label: 'Things', columns, rows: [{ id: 'a' }], keyOf: ({ id }: { id: string }) => id };
+
+describe('a table', () => {
+  it('is ordered by its heads, and says by which', async () => {
+    const asked: string[] = [];
+    render(<Table {...shared} order="id" onOrder={(order) => asked.push(order)} />);
+    await userEvent.click(screen.getByRole('button', { name: 'Id' }));
+    expect(asked).toEqual(['id']);
+    expect(screen.getByRole('columnheader', { name: 'Id' })).toHaveAttribute('aria-sort', 'ascending');
+    expect(screen.getByRole('columnheader', { name: 'X' })).not.toHaveAttribute('aria-sort');
+  });
+
+  it('has no button where nobody listens', () => {
+    render(<Table {...shared} />);
+    expect(screen.queryByRole('button')).toBeNull();
+    expect(screen.getByRole('columnheader', { name: 'Id' })).not.toHaveAttribute('aria-sort');
+  });
+});
