@@ -146,6 +146,9 @@ async function emptyWindow(browser: Browser, zesting: Zesting, options: Paramete
   return page;
 }
 
+/** Mail goes by a job and by SMTP: on a machine that has much to do it takes its time. */
+const MAIL = { timeout: 30_000 };
+
 /** The newest mail to an address whose subject holds the words; waits for it, since mail goes out after the commit. */
 export async function mailTo(zesting: Zesting, to: string, words: string): Promise<{ subject: string; text: string }> {
   let found: { subject: string; text: string } | undefined;
@@ -153,7 +156,7 @@ export async function mailTo(zesting: Zesting, to: string, words: string): Promi
     .poll(async () => {
       found = (await zesting.mails(to)).find((mail) => mail.subject.includes(words));
       return found?.subject;
-    })
+    }, MAIL)
     .toContain(words);
   if (!found) throw new Error('no mail');
   return found;

@@ -148,6 +148,8 @@ export class RequestRow {
   way: RequestWay;
   /** who answers for it at the agency; null is nobody yet */
   ownerId: string | null;
+  /** days between the earliest day and the wished one; null where it is decided, no day is wished or no route known */
+  slackDays: number | null;
   isRead: boolean;
 }
 

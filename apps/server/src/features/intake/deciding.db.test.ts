@@ -186,6 +186,20 @@ describe('deciding', () => {
     expect((await verdict(twin, `?routeId=${scene.routeId}`)).routeId).toBe(scene.routeId);
   });
 
+  it('stands in the order of how long it can wait, those without a day last', async () => {
+    const [later, soon, never] = [await ask('Later', '2027-07-01'), await ask('Soon', '2027-03-02'), await ask('Whenever')];
+    const list = (await manager.call('GET', '/api/requests?shown=open&order=danger')).body['items'] as {
+      id: string;
+      slackDays: number | null;
+    }[];
+    const at = (id: string) => list.findIndex((row) => row.id === id);
+    expect([at(soon) < at(later), at(later) < at(never)]).toEqual([true, true]);
+    const slack = list.map(({ slackDays }) => slackDays ?? Infinity);
+    expect(slack).toEqual([...slack].sort((a, b) => (a === b ? 0 : a - b)));
+    expect(list[at(soon)]?.slackDays).toBeLessThan(0);
+    expect(list[at(never)]?.slackDays).toBeNull();
+  });
+
   it('judges nothing by what another client has', async () => {
     await ask('Plum jam for all', undefined, 'x@bbb.test', scene.b.linkId);
     const id = await ask('Plum jam for all');

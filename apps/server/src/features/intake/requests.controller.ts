@@ -44,8 +44,9 @@ export class RequestsController {
     @Query('formId') formId?: string,
     @Query('ownerId') ownerId?: string,
     @Query('shown') shown?: string,
+    @Query('order') order?: string,
   ): Promise<RequestPage> {
-    return requestPage(this.app, viewer, { clientId, cursor, formId, ownerId, isOpen: shown === 'open' });
+    return requestPage(this.app, viewer, { clientId, cursor, formId, ownerId, isOpen: shown === 'open', byDanger: order === 'danger' });
   }
 
   /** Takes down on a form what somebody asks for by telephone. Needs an Idempotency-Key: a repeat makes no second request. */
@@ -74,7 +75,7 @@ export class RequestsController {
   @Get(':requestId')
   @Access('request.read', { request: 'requestId' })
   async show(@Param('requestId') requestId: string): Promise<RequestShape> {
-    const [row] = await this.app.read<Omit<RequestShape, 'files'>>(
+    const [row] = await this.app.read<Omit<RequestShape, 'files' | 'slackDays'>>(
       `select ${ROW}, r.requester_email as "requesterEmail", v.content ->> 'title' as "formTitle", r.items, r.answers, r.decline_reason as "declineReason",
          r.takes, r.version,
          (select jsonb_build_object('id', m.id, 'number', m.number, 'title', m.title) from requests m where m.id = r.merged_into) as "mergedInto",
@@ -90,7 +91,7 @@ export class RequestsController {
       `select ${UPLOAD_COLUMNS} from assets where request_id = $1 order by created_at, id`,
       [requestId],
     );
-    return { ...row, files };
+    return { ...row, slackDays: null, files };
   }
 
   @Post(':requestId/read')

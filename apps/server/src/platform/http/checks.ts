@@ -23,7 +23,7 @@ const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   archived: (text) => text === 'yes',
   type: (text) => text === 'png' || text === 'svg',
   shown: (text) => oneOf(PIECES_SHOWN, text),
-  order: (text) => oneOf(PIECE_ORDERS, text),
+  order: (text) => oneOf(PIECE_ORDERS, text) || text === 'danger',
   stage: (text) => oneOf(PIECE_STAGES, text),
   doer: (text) => text === 'nobody' || isId(text),
   before: (text) => /^\d{1,18}$/.test(text),

@@ -6,7 +6,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { formsQuery } from '../../api/forms';
 import { requestsQuery } from '../../api/requests';
 import { wordsOf } from '../../lib/api';
-import { dayWords, instantWords } from '../../lib/format';
+import { count, dayWords, instantWords } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
 import { useOpened } from '../../lib/use-opened';
 import { useSearch } from '../../lib/use-search';
@@ -30,14 +30,16 @@ function useAsked() {
   const { personId } = useSession();
   const shown = search.get('shown') === 'open' ? 'open' : 'all';
   const isMine = search.get('whose') === 'mine';
+  const byDanger = search.get('order') === 'danger';
   const formId = search.get('form');
   const query = new URLSearchParams({
     ...(shown === 'open' ? { shown } : {}),
+    ...(shown === 'open' && byDanger ? { order: 'danger' } : {}),
     ...(isMine ? { ownerId: personId } : {}),
     ...(formId && isId(formId) ? { formId } : {}),
   }).toString();
   const ask = (changes: Record<string, string | null>) => put(changes, { replace: true });
-  return { shown, isMine, formId, query, ask, isNarrowed: query !== '' } as const;
+  return { shown, isMine, byDanger, formId, query, ask, isNarrowed: query !== '' } as const;
 }
 
 /** Requests: the list with unread first, the chosen one beside it. */
@@ -73,6 +75,17 @@ export function RequestsPage() {
           options={SHOWN}
           onChange={(shown) => asked.ask({ shown: shown === 'open' ? shown : null })}
         />
+        {asked.shown === 'open' && (
+          <Choice
+            label="Order"
+            value={asked.byDanger ? 'danger' : 'newest'}
+            options={[
+              ['newest', 'Newest'],
+              ['danger', 'Least time'],
+            ]}
+            onChange={(order) => asked.ask({ order: order === 'danger' ? order : null })}
+          />
+        )}
         <Button onClick={() => open('take-down')}>Take one down…</Button>
         <Button onClick={() => open('dates')}>Paste a month…</Button>
       </PageHead>
@@ -80,7 +93,11 @@ export function RequestsPage() {
       {opened === 'dates' && <DatesDialog onClose={close} />}
       {rows.length === 0 && asked.isNarrowed ? (
         <Empty title="No request is like that">
-          <button type="button" className="text-pine underline min-h-8" onClick={() => asked.ask({ shown: null, whose: null, form: null })}>
+          <button
+            type="button"
+            className="text-pine underline min-h-8"
+            onClick={() => asked.ask({ shown: null, whose: null, form: null, order: null })}
+          >
             Show all
           </button>
         </Empty>
@@ -149,7 +166,7 @@ function RequestLine({ row, isChosen }: { row: RequestRow; isChosen: boolean }) 
   const { clientOf, to } = useClients();
   const { search } = useSearch();
   const client = clientOf(row.clientId);
-  const kept = new URLSearchParams([...search].filter(([name]) => ['shown', 'whose', 'form'].includes(name))).toString();
+  const kept = new URLSearchParams([...search].filter(([name]) => ['shown', 'whose', 'form', 'order'].includes(name))).toString();
   const isUnread = !row.isRead && row.state === 'new';
   return (
     <li className="border-t border-line first:border-t-0">
@@ -174,7 +191,11 @@ function RequestLine({ row, isChosen }: { row: RequestRow; isChosen: boolean }) 
           <span className="truncate">
             {row.requesterName}, {instantWords(row.receivedAt)}
           </span>
-          {row.wishOn && <span className="whitespace-nowrap tabular">for {dayWords(row.wishOn)}</span>}
+          {row.slackDays !== null && row.slackDays < 0 ? (
+            <span className="whitespace-nowrap text-rhubarb font-medium">{count(-row.slackDays, 'day')} too soon</span>
+          ) : (
+            row.wishOn && <span className="whitespace-nowrap tabular">for {dayWords(row.wishOn)}</span>
+          )}
         </span>
       </Link>
     </li>

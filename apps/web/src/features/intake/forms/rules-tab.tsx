@@ -227,7 +227,7 @@ function Tried({ form, content, takes }: { form: FormShape; content: FormContent
   if (!requests || requests.length === 0 || content.rules.length === 0) return null;
   return (
     <section aria-label="Tried on the last requests" className="mt-5">
-      <h3 className="font-semibold mb-1">Tried on the last {requests.length === 1 ? 'request' : `${requests.length} requests`}</h3>
+      <h2 className="font-semibold mb-1">Tried on the last {requests.length === 1 ? 'request' : `${requests.length} requests`}</h2>
       <ul className="card divide-y divide-line">
         {requests.map(({ id, number, title, items, answers }) => {
           const { rule } = sortByRules(content.rules, items, answers, takes.routeOf);
