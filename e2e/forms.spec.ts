@@ -208,3 +208,18 @@ test('a form in the second language, open from a day on, on a site of the client
     site.close();
   }
 });
+
+test('what the page of a form loads first is less than 120 kB of compressed script', async ({ zesting }) => {
+  const page = await (await fetch(`${zesting.address}/ask/any`)).text();
+  const scripts = [...new Set([...page.matchAll(/assets\/[\w.-]+\.js/g)].map(([path]) => path))];
+  expect(scripts.length).toBeGreaterThan(3);
+  const sizes = await Promise.all(
+    scripts.map(async (path) => {
+      const answer = await fetch(`${zesting.address}/${path}`, { headers: { 'Accept-Encoding': 'br' } });
+      await answer.arrayBuffer();
+      return Number(answer.headers.get('content-length'));
+    }),
+  );
+  expect(Math.min(...sizes)).toBeGreaterThan(0);
+  expect(sizes.reduce((sum, bytes) => sum + bytes, 0)).toBeLessThan(120_000);
+});
