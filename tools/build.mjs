@@ -25,7 +25,8 @@ function fingerprint() {
     const stat = statSync(path);
     if (stat.isDirectory()) {
       for (const name of readdirSync(path).sort())
-        if (!['node_modules', 'dist'].includes(name) && !name.endsWith('.tsbuildinfo')) walk(join(path, name));
+        // what is built, installed, or put there by a run of the tests is no source
+        if (!['node_modules', 'dist'].includes(name) && !name.startsWith('.') && !name.endsWith('.tsbuildinfo')) walk(join(path, name));
     } else hash.update(`${path} ${stat.size} ${stat.mtimeMs}\n`);
   };
   for (const source of SOURCES) if (existsSync(join(root, source))) walk(join(root, source));
@@ -33,7 +34,9 @@ function fingerprint() {
 }
 
 const node = (script, ...args) => {
-  const result = spawnSync(process.execPath, [join(root, script), ...args], { cwd: root, stdio: ['ignore', 'inherit', 'inherit'] });
+  // pages are built for use also where the caller is a test, whose runner says otherwise
+  const env = { ...process.env, NODE_ENV: 'production' };
+  const result = spawnSync(process.execPath, [join(root, script), ...args], { cwd: root, env, stdio: ['ignore', 'inherit', 'inherit'] });
   if (result.status !== 0) throw new Stop('the build failed');
 };
 

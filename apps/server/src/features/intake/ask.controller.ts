@@ -13,9 +13,11 @@ import {
   Req,
   Res,
   UploadedFile,
+  UseGuards,
   UseInterceptors,
 } from '@nestjs/common';
 import { ApiConsumes } from '@nestjs/swagger';
+import { Throttle, ThrottlerGuard } from '@nestjs/throttler';
 import type { Request, Response } from 'express';
 import {
   EarliestBody,
@@ -79,6 +81,8 @@ export class AskController {
   /** How soon what is asked for so far can be: by the route that the form’s rules and the answers give it. */
   @Post('earliest')
   @HttpCode(200)
+  @UseGuards(ThrottlerGuard)
+  @Throttle({ default: { limit: 240, ttl: 60_000 } })
   @Access('ask.fill_in')
   async earliest(@CurrentLink() linkId: string, @Body() { answers }: EarliestBody): Promise<EarliestShape> {
     const now = this.app.clock.now();

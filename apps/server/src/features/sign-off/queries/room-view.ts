@@ -7,11 +7,11 @@ const DAYS_AHEAD = 35;
 const ENTRIES = 60;
 const REQUESTS = 20;
 
-/** Where a contact may ask for something new: the client's newest form whose link is open. */
+/** Where a contact may ask for something new: the client's first link that is open. */
 export async function askAddressOf(app: App, clientId: string): Promise<string | null> {
   const [form] = await app.read<{ id: string; link_generation: number }>(
     `select l.id, l.link_generation from form_links l join intake_forms f on f.id = l.form_id
-     where l.client_id = $1 and l.link_open and f.archived_at is null and f.published_version is not null order by l.made_at desc, l.id limit 1`,
+     where l.client_id = $1 and l.link_open and f.archived_at is null and f.published_version is not null order by l.made_at, l.id limit 1`,
     [clientId],
   );
   return form ? app.links.address('ask', form.id, form.link_generation) : null;

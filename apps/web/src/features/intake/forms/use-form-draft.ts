@@ -45,55 +45,61 @@ const REST_MS = 600;
 export function useFormDraft(form: FormShape) {
   const queries = useQueryClient();
   const [history, setHistory] = useState(() => begun(form.content));
-  const [saved, setSaved] = useState({ content: form.content, version: form.version });
+  const [saved, setSaved] = useState(() => JSON.stringify(form.content));
   const [failure, setFailure] = useState<string>();
   const [theirs, setTheirs] = useState<FormShape | null>(null);
-  const sending = useRef<Promise<unknown>>(Promise.resolve());
   const content = history.now;
-  const isSaved = JSON.stringify(content) === JSON.stringify(saved.content);
+  const isSaved = JSON.stringify(content) === saved;
+  // what goes to the server goes one after the other, each against the version that the one before made
+  const sending = useRef<Promise<unknown>>(Promise.resolve());
+  const kept = useRef({ version: form.version, text: JSON.stringify(form.content) });
+  const wanted = useRef(content);
+  useEffect(() => {
+    wanted.current = content;
+  }, [content]);
 
   /** Somebody else's state, or the one after publishing: what was typed here gives way to it. */
   const take = useCallback(
     (now: FormShape) => {
       queries.setQueryData(formKeys.one(now.id), now);
+      kept.current = { version: now.version, text: JSON.stringify(now.content) };
+      wanted.current = now.content;
       setHistory(begun(now.content));
-      setSaved({ content: now.content, version: now.version });
+      setSaved(kept.current.text);
       setTheirs(null);
       setFailure(undefined);
     },
     [queries],
   );
-  const store = useCallback(
-    async (next: FormContent, version: number) => {
-      try {
-        const now = await call<FormShape>(`/forms/${form.id}`, { method: 'PATCH', version, body: { content: next } });
-        queries.setQueryData(formKeys.one(form.id), now);
-        setSaved({ content: next, version: now.version });
-        setFailure(undefined);
-        return now.version;
-      } catch (problem) {
-        if (problem instanceof ApiProblem && problem.code === 'http.changed_meanwhile')
-          setTheirs(problem.body['theirs'] as FormShape); // what this problem carries
-        else setFailure(wordsOf(problem));
-        return null;
-      }
-    },
-    [form.id, queries],
-  );
+  const send = useCallback(async (): Promise<void> => {
+    const next = wanted.current;
+    const text = JSON.stringify(next);
+    if (text === kept.current.text) return;
+    try {
+      const now = await call<FormShape>(`/forms/${form.id}`, { method: 'PATCH', version: kept.current.version, body: { content: next } });
+      kept.current = { version: now.version, text };
+      queries.setQueryData(formKeys.one(form.id), now);
+      setSaved(text);
+      setFailure(undefined);
+    } catch (problem) {
+      if (problem instanceof ApiProblem && problem.code === 'http.changed_meanwhile')
+        setTheirs(problem.body['theirs'] as FormShape); // what this problem carries
+      else setFailure(wordsOf(problem));
+    }
+  }, [form.id, queries]);
+  /** Sends what is not there yet, and says against which version to go on; null where it could not be kept. */
+  const settle = useCallback(async (): Promise<number | null> => {
+    const sent = sending.current.then(send);
+    sending.current = sent;
+    await sent;
+    return kept.current.text === JSON.stringify(wanted.current) ? kept.current.version : null;
+  }, [send]);
   useEffect(() => {
     if (isSaved || theirs || !form.canEdit) return;
-    const timer = setTimeout(() => {
-      // one after the other: each is against the version that the one before made
-      sending.current = sending.current.then(() => store(content, saved.version));
-    }, REST_MS);
+    const timer = setTimeout(() => void settle(), REST_MS);
     return () => clearTimeout(timer);
-  }, [content, isSaved, saved.version, store, theirs, form.canEdit]);
+  }, [content, isSaved, settle, theirs, form.canEdit]);
 
-  /** Sends what is not there yet, and says against which version to go on; null where it could not be kept. */
-  const settle = async (): Promise<number | null> => {
-    await sending.current;
-    return isSaved ? saved.version : store(content, saved.version);
-  };
   const change = (part: Partial<FormContent>, of: string | null = null) =>
     setHistory((before) => changed(before, { ...before.now, ...part }, of));
   return {
@@ -113,11 +119,11 @@ export function useFormDraft(form: FormShape) {
     take,
     keepMine: async () => {
       if (!theirs) return;
-      const { version } = theirs;
+      kept.current = { version: theirs.version, text: JSON.stringify(theirs.content) };
       setTheirs(null);
-      await store(content, version);
+      await settle();
     },
-    again: () => void store(content, saved.version),
+    again: () => void settle(),
   } as const;
 }
 
