@@ -56,7 +56,7 @@ function Standing({ receipt }: { receipt: ReceiptShape }) {
         <p className="card p-4">{t('You have taken this back.')}</p>
       ) : (
         <>
-          {receipt.state === 'merged' && (
+          {receipt.isMerged && (
             <p className="card p-4 mb-4">{t('It is looked at together with another request that asks for the same.')}</p>
           )}
           <ol className="card p-4 grid gap-3">

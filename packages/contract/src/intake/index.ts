@@ -124,7 +124,9 @@ export class ReceiptShape extends VisitedShape {
   title: string;
   receivedAt: string;
   wishOn: string | null;
+  /** of one that was merged, that of the one it was merged into */
   state: RequestState;
+  isMerged: boolean;
   declineReason: string | null;
   /** what was said about it, oldest first; the agency’s people are not named */
   messages: ReceiptMessageShape[];

@@ -1,16 +1,12 @@
 import {
   Body,
   Controller,
-  Delete,
   Get,
-  Head,
   Headers,
   HttpCode,
   Param,
-  Patch,
   Post,
   Query,
-  Req,
   Res,
   UploadedFile,
   UseGuards,
@@ -18,7 +14,7 @@ import {
 } from '@nestjs/common';
 import { ApiConsumes } from '@nestjs/swagger';
 import { Throttle, ThrottlerGuard } from '@nestjs/throttler';
-import type { Request, Response } from 'express';
+import type { Response } from 'express';
 import {
   EarliestBody,
   SubmitRequestBody,
@@ -32,12 +28,12 @@ import { addWorkingDays, ok, type Day, type InstantText } from '@zesting/core';
 import { Access, CurrentLink } from '../../platform/access/access.js';
 import { VISITED } from '../../platform/access/visited.js';
 import { App } from '../../platform/app.js';
-import { AnswersBytes, SpeaksTus } from '../../platform/http/described.js';
+import { AnswersBytes } from '../../platform/http/described.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { clientKey, earliestOf, feasibilityOf, getDoer, loadCalendars } from '../planning/index.js';
-import { addAsset, OneFile, sendAsset, takeUpload, uploadOf } from '../production/index.js';
+import { addAsset, OneFile, sendAsset, uploadOf } from '../production/index.js';
 import { askedForm, type AskedForm } from './queries/asked-form.js';
-import { takeShare, tellTooMuch } from './use-cases/form-limits.js';
+import { needShare, tellTooMuch } from './use-cases/form-limits.js';
 import { sortRequest } from './use-cases/sort-request.js';
 import { submitRequest } from './use-cases/submit-request.js';
 
@@ -112,52 +108,12 @@ export class AskController {
   @UseInterceptors(OneFile())
   async upload(@CurrentLink() linkId: string, @UploadedFile() file: Express.Multer.File | undefined): Promise<UploadShape> {
     const upload = uploadOf(file);
-    await this.takeShare(linkId, { files: 1, bytes: upload.bytes.length });
+    await needShare(this.app, linkId, { files: 1, bytes: upload.bytes.length });
     const stored = valueOrProblem(await this.app.files.store(upload.bytes));
     const clientId = await this.clientOf(linkId);
     return valueOrProblem(
       await this.app.write(async (tx, now) => ok(await addAsset(tx, stored, { clientId, pieceId: null, name: upload.name, now }))),
     );
-  }
-
-  /** A large file in parts that go on after a cut (tus 1.0.0). */
-  @Post('uploads')
-  @SpeaksTus()
-  @Access('ask.fill_in')
-  async beginUpload(@CurrentLink() linkId: string, @Req() request: Request, @Res() response: Response): Promise<void> {
-    const bytes = Number(request.headers['upload-length'] ?? 0);
-    await this.takeShare(linkId, { files: 1, bytes: Number.isSafeInteger(bytes) && bytes >= 0 ? bytes : 0 });
-    return this.app.resumable.handle(request, response);
-  }
-
-  @Head('uploads/:uploadId')
-  @SpeaksTus()
-  @Access('ask.fill_in')
-  howFar(@Req() request: Request, @Res() response: Response): Promise<void> {
-    return this.app.resumable.handle(request, response);
-  }
-
-  @Patch('uploads/:uploadId')
-  @SpeaksTus()
-  @Access('ask.fill_in')
-  sendOn(@Req() request: Request, @Res() response: Response): Promise<void> {
-    return this.app.resumable.handle(request, response);
-  }
-
-  @Delete('uploads/:uploadId')
-  @SpeaksTus()
-  @Access('ask.fill_in')
-  giveUp(@Req() request: Request, @Res() response: Response): Promise<void> {
-    return this.app.resumable.handle(request, response);
-  }
-
-  /** Makes the file of an upload that has arrived whole. Asking again gives the same file. */
-  @Post('uploads/:uploadId/file')
-  @HttpCode(200)
-  @Access('ask.fill_in')
-  async takeUpload(@CurrentLink() linkId: string, @Param('uploadId') uploadId: string): Promise<UploadShape> {
-    const where = { clientId: await this.clientOf(linkId), pieceId: null };
-    return valueOrProblem(await takeUpload(this.app, `/api/ask/${linkId}/uploads`, uploadId, where));
   }
 
   /** A file that was sent and not asked with yet, so that it is seen beside the question. */
@@ -176,13 +132,6 @@ export class AskController {
     );
     if (!asset) throw Problem.of('access.not_found');
     return sendAsset(this.app, assetId, response, { width });
-  }
-
-  /** Refuses what is more than may come through the link within an hour. */
-  private async takeShare(linkId: string, share: Parameters<typeof takeShare>[3]): Promise<void> {
-    if (await takeShare(this.app.manager, linkId, this.app.clock.now(), share)) return;
-    await tellTooMuch(this.app, linkId);
-    throw Problem.of('ask.too_much');
   }
 
   private async clientOf(linkId: string): Promise<string> {

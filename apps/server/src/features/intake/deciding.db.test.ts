@@ -102,6 +102,53 @@ describe('deciding', () => {
     expect((await get(first)).pieces).toHaveLength(1);
   });
 
+  it('carries along what was merged before: it follows the one that stands, hears of it, and stands alone when that one is taken back', async () => {
+    const [one, two, three] = [
+      await ask('Fair', undefined, 'f1@aaa.test'),
+      await ask('Fair again', undefined, 'f2@aaa.test'),
+      await ask('Fair once more', undefined, 'f3@aaa.test'),
+    ];
+    const receipt = async (id: string) =>
+      (await (await callerByLink(scene, 'receipt', id)).call('GET', `/api/receipts/${id}`)).body as unknown as ReceiptShape;
+    await post(`${one}/merge`, { intoId: two });
+    await post(`${two}/merge`, { intoId: three });
+    expect([(await get(one)).mergedInto?.id, (await get(two)).mergedInto?.id]).toEqual([three, three]);
+    expect(await receipt(one)).toMatchObject({ isMerged: true, state: 'new', canWithdraw: false });
+
+    // who asked first does not need it any more: the others still do
+    const theirs = await callerByLink(scene, 'receipt', three);
+    expect((await theirs.call('POST', `/api/receipts/${three}/withdraw`)).status).toBe(200);
+    expect([(await get(one)).state, (await get(two)).state, (await get(two)).isRead]).toEqual(['new', 'new', false]);
+
+    await post(`${one}/merge`, { intoId: two });
+    await post(`${two}/decline`, { reason: 'No fair this year.' });
+    expect(await receipt(one)).toMatchObject({ isMerged: true, state: 'declined', declineReason: 'No fair this year.' });
+    expect(await mails('Not taken on: Fair')).toEqual([{ to: 'f1@aaa.test' }]);
+  });
+
+  it('one is taken up again while the other is accepted: the pieces answer it or do not, never half', async () => {
+    for (let round = 0; round < 4; round += 1) {
+      const [child, parent] = [await ask(`Child ${round}`), await ask(`Parent ${round}`)];
+      await post(`${child}/merge`, { intoId: parent });
+      await Promise.all([post(`${child}/reopen`), post(`${parent}/accept`, piece(`P ${round}`))]);
+      const { state, pieces } = await get(child);
+      expect([state, pieces.length]).toEqual(['new', 0]);
+      expect((await get(parent)).pieces).toHaveLength(1);
+    }
+  });
+
+  it('takes so much from one requester and no more', async () => {
+    const id = await ask('Chatty');
+    await scene.app.read(
+      "insert into request_messages (request_id, author, name, text, at) select $1, 'requester', 'Ann', 'x', '2027-03-01' from generate_series(1, 100)",
+      [id],
+    );
+    const receipt = await callerByLink(scene, 'receipt', id);
+    expect((await receipt.call('POST', `/api/receipts/${id}/messages`, { body: { text: 'More', assetIds: [] } })).body['code']).toBe(
+      'ask.too_much',
+    );
+  });
+
   it('two merged into each other at once end in one that stands', async () => {
     const [one, two] = [await ask('Ring one'), await ask('Ring two')];
     const both = await Promise.all([post(`${one}/merge`, { intoId: two }), post(`${two}/merge`, { intoId: one })]);
@@ -146,6 +193,10 @@ describe('deciding', () => {
     expect(await get(id)).toMatchObject({ way: 'telephone', requesterEmail: null, isRead: true, state: 'new', formTitle: 'Ask' });
     expect((await post(`${id}/ask-back`, { text: 'Who?' })).body['code']).toBe('request.no_address');
     expect((await post(`${id}/decline`, { reason: 'No' })).status).toBe(204);
+    // the same key for another client is another request
+    expect(
+      (await manager.call('POST', `/api/requests/taken-down/${scene.b.id}`, { body: {}, headers: { 'Idempotency-Key': 'phone' } })).status,
+    ).toBe(404);
     const mailed = await down({ email: 'joe@aaa.test', answers: { about: 'With address' } });
     expect(mailed.status).toBe(201);
   });

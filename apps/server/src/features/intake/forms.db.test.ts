@@ -137,6 +137,26 @@ describe('forms', () => {
     expect((await manager.call('GET', `/api/forms/${formId}/tried`)).body).toHaveLength(2);
   });
 
+  it('set for a client only what it has: a rule written for another falls away when the form is shared', async () => {
+    const lead = await callerAs(scene, 'lead');
+    const { formId } = await asked({ rules: [{ takes: { channelIds: [...scene.a.channelIds], ownerId: scene.people.manager.personId } }] });
+    await lead.call('PUT', `/api/forms/${formId}/clients`, { body: { clientIds: [scene.a.id, scene.b.id] } });
+    const made = await lead.call('POST', `/api/forms/${formId}/links`, { body: { clientId: scene.b.id, label: 'B', origins: [] } });
+    const { requestId } = getValue(await send(String(made.body['linkId']), { title: 'Of B', kind: 'post' }));
+    // B has no manager: whom the rule names does not manage it, so that the lead answers
+    expect((await lead.call('GET', `/api/requests/${requestId}`)).body).toMatchObject({
+      takes: { routeId: scene.routeId },
+      ownerId: scene.people.lead.personId,
+    });
+    expect((await lead.call('GET', `/api/requests/${requestId}`)).body['takes']).not.toHaveProperty('channelIds');
+    // a manager of A alone takes it away from A at most
+    expect((await manager.call('PUT', `/api/forms/${formId}/clients`, { body: { clientIds: [] } })).body['code']).toBe('access.refused');
+    await scene.app.read("update clients set archived_at = '2027-03-01' where id = $1", [scene.b.id]);
+    expect((await manager.call('PUT', `/api/forms/${formId}/clients`, { body: { clientIds: [scene.a.id] } })).status).toBe(204);
+    expect(await scene.app.read('select 1 from form_clients where form_id = $1', [formId])).toHaveLength(2);
+    await scene.app.read('update clients set archived_at = null where id = $1', [scene.b.id]);
+  });
+
   it('say when a new version came meanwhile, and leave earlier requests as they were asked', async () => {
     const { linkId, formId } = await asked();
     const { requestId } = getValue(await send(linkId, { title: 'Old', kind: 'post' }));

@@ -3,6 +3,7 @@ import { DatesController } from './dates.controller.js';
 import { FormsController, SchemasController } from './forms.controller.js';
 import { AskController } from './ask.controller.js';
 import { ReceiptController } from './receipts.controller.js';
+import { AskUploadsController, ReceiptUploadsController } from './uploads.controller.js';
 import { RequestsController } from './requests.controller.js';
 
 export { Request } from './entities/request.entity.js';
@@ -15,5 +16,16 @@ export { makeLink } from './use-cases/form-links.js';
 export { giveForm, makeStockForm } from './use-cases/give-form.js';
 export { submitRequest } from './use-cases/submit-request.js';
 
-@Module({ controllers: [AskController, ReceiptController, RequestsController, DatesController, FormsController, SchemasController] })
+@Module({
+  controllers: [
+    AskController,
+    AskUploadsController,
+    ReceiptUploadsController,
+    ReceiptController,
+    RequestsController,
+    DatesController,
+    FormsController,
+    SchemasController,
+  ],
+})
 export class IntakeModule {}

@@ -1,42 +1,19 @@
-import { Controller, Delete, Head, HttpCode, Param, Patch, Post, Req, Res } from '@nestjs/common';
+import { Controller, HttpCode, Param, Post, Req, Res } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import type { UploadShape } from '@zesting/contract';
 import { Access } from '../../platform/access/access.js';
-import { App } from '../../platform/app.js';
 import { SpeaksTus } from '../../platform/http/described.js';
 import { valueOrProblem } from '../../platform/http/problem.js';
+import { UploadParts } from '../../platform/http/upload-parts.js';
 import { takeUpload } from './use-cases/take-upload.js';
 
 /** Uploads to a piece in parts that go on after a cut (tus 1.0.0): begin, ask how far it is, send on, give up; then take the file. */
 @Controller('pieces/:pieceId/uploads')
-export class PieceUploadsController {
-  constructor(private readonly app: App) {}
-
+export class PieceUploadsController extends UploadParts('piece.write_content', { piece: 'pieceId' }) {
   @Post()
   @SpeaksTus()
   @Access('piece.write_content', { piece: 'pieceId' })
   begin(@Req() request: Request, @Res() response: Response): Promise<void> {
-    return this.app.resumable.handle(request, response);
-  }
-
-  @Head(':uploadId')
-  @SpeaksTus()
-  @Access('piece.write_content', { piece: 'pieceId' })
-  howFar(@Req() request: Request, @Res() response: Response): Promise<void> {
-    return this.app.resumable.handle(request, response);
-  }
-
-  @Patch(':uploadId')
-  @SpeaksTus()
-  @Access('piece.write_content', { piece: 'pieceId' })
-  sendOn(@Req() request: Request, @Res() response: Response): Promise<void> {
-    return this.app.resumable.handle(request, response);
-  }
-
-  @Delete(':uploadId')
-  @SpeaksTus()
-  @Access('piece.write_content', { piece: 'pieceId' })
-  giveUp(@Req() request: Request, @Res() response: Response): Promise<void> {
     return this.app.resumable.handle(request, response);
   }
 

@@ -62,8 +62,11 @@ function putMailFrom(agency: Agency, from: EditAgencyBody['mailFrom']): void {
   Object.assign(agency, { mailName: name, mailAddress: address, mailProvedAt: null });
 }
 
-/** Whether something is asked by a form; none is as well. */
+/** Whether something is asked by a form, which nobody archives meanwhile; none is as well. */
 const isAsked = async (tx: Tx, formId: string | null): Promise<boolean> =>
   formId === null ||
-  (await rowsOf(tx, 'select 1 from intake_forms where id = $1 and published_version is not null and archived_at is null', [formId]))
-    .length > 0;
+  (
+    await rowsOf(tx, 'select 1 from intake_forms where id = $1 and published_version is not null and archived_at is null for share', [
+      formId,
+    ])
+  ).length > 0;

@@ -26,16 +26,15 @@ interface Row {
   readonly content: FormContent;
 }
 
+const ROW = `f.id as form_id, v.number as version, c.id as client_id, c.name as client_name, c.zone, v.content`;
+/** What is asked now of the form of a link or of a client, `k`, by that client. */
+const ASKED = `join intake_forms f on f.id = k.form_id and f.archived_at is null
+  join form_versions v on v.form_id = f.id and v.number = f.published_version join clients c on c.id = k.client_id`;
+
 /** What a client's people are asked by a link; undefined for a form of which nothing is published or that is archived. */
 export async function askedForm(reader: Reader, linkId: string, now: InstantText): Promise<AskedForm | undefined> {
-  const [row] = await rowsOf<Row>(
-    reader,
-    `select f.id as form_id, v.number as version, c.id as client_id, c.name as client_name, c.zone, v.content
-     from form_links l join intake_forms f on f.id = l.form_id and f.archived_at is null join form_versions v on v.form_id = f.id and v.number = f.published_version
-     join clients c on c.id = l.client_id where l.id = $1`,
-    [linkId],
-  );
-  return row && { ...(await asked(reader, row, now)), linkId };
+  const [row] = await rowsOf<Row>(reader, `select ${ROW} from form_links k ${ASKED} where k.id = $1`, [linkId]);
+  return row && { ...asked(row, await optionsOf(reader, row.client_id), now), linkId };
 }
 
 /** The same form for one of its clients, without a link: for what is taken down by telephone. */
@@ -45,18 +44,31 @@ export async function askedOfClient(
   clientId: string,
   now: InstantText,
 ): Promise<Omit<AskedForm, 'linkId'> | undefined> {
-  const [row] = await rowsOf<Row>(
-    reader,
-    `select f.id as form_id, v.number as version, c.id as client_id, c.name as client_name, c.zone, v.content
-     from form_clients k join intake_forms f on f.id = k.form_id and f.archived_at is null join form_versions v on v.form_id = f.id and v.number = f.published_version
-     join clients c on c.id = k.client_id where f.id = $1 and c.id = $2`,
-    [formId, clientId],
-  );
-  return row && asked(reader, row, now);
+  const [row] = await rowsOf<Row>(reader, `select ${ROW} from form_clients k ${ASKED} where k.form_id = $1 and k.client_id = $2`, [
+    formId,
+    clientId,
+  ]);
+  return row && asked(row, await optionsOf(reader, clientId), now);
 }
 
-async function asked(reader: Reader, row: Row, now: InstantText): Promise<Omit<AskedForm, 'linkId'>> {
-  const { opensOn, closesOn } = row.content;
+/** So many forms are offered to take something down on. */
+const OFFERED = 50;
+
+/** The forms by which something can be taken down for a client, by title. */
+export async function askableForms(app: App, clientId: string): Promise<AskableFormShape[]> {
+  const rows = await app.read<Row>(
+    `select ${ROW} from form_clients k ${ASKED} where k.client_id = $1 order by f.title, f.id limit ${OFFERED}`,
+    [clientId],
+  );
+  const options = await optionsOf(app.manager, clientId);
+  return rows.map((row) => {
+    const { formId, content, items, todayOn } = asked(row, options, app.clock.now());
+    return { formId, title: content.title, items: [...items], todayOn, language: content.language };
+  });
+}
+
+function asked(row: Row, options: Options, now: InstantText): Omit<AskedForm, 'linkId'> {
+  const { opensOn, closesOn, items } = row.content;
   const todayOn = dayIn(now, row.zone);
   return {
     formId: row.form_id,
@@ -65,42 +77,26 @@ async function asked(reader: Reader, row: Row, now: InstantText): Promise<Omit<A
     clientName: row.client_name,
     zone: row.zone,
     content: row.content,
-    items: await withOptions(reader, row.content.items, row.client_id),
+    items: items.map((item) =>
+      item.kind === 'channel' || item.kind === 'pillar' || item.kind === 'format' ? { ...item, options: options[item.kind] } : item,
+    ),
     todayOn,
     state: opensOn !== null && todayOn < opensOn ? 'early' : closesOn !== null && todayOn > closesOn ? 'over' : 'open',
   };
 }
 
-const CHOSEN_FROM = {
-  channel: 'select id as value, name as label from channels where client_id = $1 and archived_at is null order by position, name',
-  pillar: 'select id as value, name as label from pillars where client_id = $1 and archived_at is null order by position, name',
-  format: 'select id as value, name as label from formats where $1::uuid is not null and archived_at is null order by position, name',
-} as const;
+type Options = Readonly<Record<'channel' | 'pillar' | 'format', readonly FieldOption[]>>;
 
-/** Fills in what can be chosen of the client's channels and pillars and the agency's formats. */
-async function withOptions(reader: Reader, items: readonly FormItem[], clientId: string): Promise<FormItem[]> {
-  const options = new Map<string, FieldOption[]>();
-  for (const kind of ['channel', 'pillar', 'format'] as const)
-    if (items.some((item) => item.kind === kind))
-      options.set(kind, await rowsOf<{ value: string; label: string }>(reader, CHOSEN_FROM[kind], [clientId]));
-  return items.map((item) => {
-    const found = options.get(item.kind);
-    return found && item.kind !== 'section' && item.kind !== 'text' ? { ...item, options: found } : item;
-  });
-}
-
-/** The forms by which something can be taken down for a client, by title. */
-export async function askableForms(app: App, clientId: string): Promise<AskableFormShape[]> {
-  const forms = await app.read<{ id: string }>(
-    `select f.id from form_clients k join intake_forms f on f.id = k.form_id
-     where k.client_id = $1 and f.published_version is not null and f.archived_at is null order by f.title, f.id limit 50`,
+/** What can be chosen of a client's channels and pillars and of the agency's formats. */
+async function optionsOf(reader: Reader, clientId: string): Promise<Options> {
+  const rows = await rowsOf<{ kind: keyof Options; value: string; label: string }>(
+    reader,
+    `select * from (
+       select 'channel' as kind, id as value, name as label, position from channels where client_id = $1 and archived_at is null
+       union all select 'pillar', id, name, position from pillars where client_id = $1 and archived_at is null
+       union all select 'format', id, name, position from formats where archived_at is null) o order by position, label`,
     [clientId],
   );
-  const now = app.clock.now();
-  const found = await Promise.all(forms.map(({ id }) => askedOfClient(app.manager, id, clientId, now)));
-  return found.flatMap((form) =>
-    form
-      ? [{ formId: form.formId, title: form.content.title, items: [...form.items], todayOn: form.todayOn, language: form.content.language }]
-      : [],
-  );
+  const of = (kind: keyof Options) => rows.filter((row) => row.kind === kind).map(({ value, label }) => ({ value, label }));
+  return { channel: of('channel'), pillar: of('pillar'), format: of('format') };
 }

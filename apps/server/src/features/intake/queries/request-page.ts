@@ -2,7 +2,7 @@ import type { RequestPage, RequestRow } from '@zesting/contract';
 import { daysBetween, getDay, isOpenRequest, type Day, type Sorted } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
-import { earliestOfRoute, findRoute, loadCalendars } from '../../planning/index.js';
+import { earliestOfRoute, findRoute, loadCalendars, type CalendarBook } from '../../planning/index.js';
 
 /** The columns of a row of requests, of `requests r`. */
 export const REQUEST_ROW = `r.id, r.number, r.client_id as "clientId", r.title, r.requester_name as "requesterName", r.received_at as "receivedAt", r.wish_on as "wishOn",
@@ -69,22 +69,25 @@ async function openByDanger(app: App, viewer: Viewer, { clientId, formId, ownerI
 
 /** How many days each request that is to be decided has to spare, by the route that its rules say. */
 async function withSlack(app: App, rows: readonly Found[]): Promise<RequestRow[]> {
-  const isReckoned = (row: Found) => isOpenRequest(row.state) && row.wishOn !== null && row.takes.routeId !== undefined;
-  const book = rows.some(isReckoned) ? await loadCalendars(app.manager, app.clock.now()) : null;
+  const reckoned = new Set(rows.filter((row) => isOpenRequest(row.state) && row.wishOn !== null && row.takes.routeId !== undefined));
+  const clientIds = new Set([...reckoned].map(({ clientId }) => clientId));
+  const book = reckoned.size > 0 ? await loadCalendars(app.manager, app.clock.now(), clientIds) : null;
   const earliest = new Map<string, Day | null>();
+  /** Reckoned once per client and route. */
+  const earliestOn = async (clientId: string, routeId: string, calendars: CalendarBook): Promise<Day | null> => {
+    const key = `${clientId} ${routeId}`;
+    const known = earliest.get(key);
+    if (known !== undefined) return known;
+    const route = await findRoute(app.manager, routeId);
+    const reckonedOn = route.ok ? earliestOfRoute(route.value, clientId, calendars) : null;
+    const on = reckonedOn?.ok ? reckonedOn.value : null;
+    earliest.set(key, on);
+    return on;
+  };
   const items: RequestRow[] = [];
-  for (const { takes, ...row } of rows) {
-    if (!book || !takes.routeId || !isReckoned({ ...row, takes })) {
-      items.push({ ...row, slackDays: null });
-      continue;
-    }
-    const key = `${row.clientId} ${takes.routeId}`;
-    if (!earliest.has(key)) {
-      const route = await findRoute(app.manager, takes.routeId);
-      const on = route.ok ? earliestOfRoute(route.value, row.clientId, book) : null;
-      earliest.set(key, on?.ok ? on.value : null);
-    }
-    const on = earliest.get(key) ?? null;
+  for (const found of rows) {
+    const { takes, ...row } = found;
+    const on = book && takes.routeId && reckoned.has(found) ? await earliestOn(row.clientId, takes.routeId, book) : null;
     items.push({ ...row, slackDays: on && row.wishOn ? daysBetween(on, getDay(row.wishOn)) : null });
   }
   return items;

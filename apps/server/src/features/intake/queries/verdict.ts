@@ -1,12 +1,12 @@
 import {
+  addDays,
   ALIKE,
-  answerServing,
+  dayIn,
   factsMissing,
   fail,
   getDay,
   judge,
   minutesOn,
-  addDays,
   ok,
   sharedWords,
   similarity,
@@ -30,7 +30,6 @@ interface Row {
   readonly answers: Answers;
   readonly wish_on: string | null;
   readonly takes: Sorted;
-  readonly received_at: string;
 }
 
 /** How words ask for a fact, so that all that is missing makes one question. */
@@ -56,10 +55,7 @@ export async function verdictOf(
   asked: string | null,
 ): Promise<Result<VerdictShape, { code: 'route.unknown' }>> {
   const now = app.clock.now();
-  const [request] = await app.read<Row>(
-    'select client_id, title, items, answers, wish_on, takes, received_at from requests where id = $1',
-    [requestId],
-  );
+  const [request] = await app.read<Row>('select client_id, title, items, answers, wish_on, takes from requests where id = $1', [requestId]);
   if (!request) throw new Error('the request went away');
   const routeId = asked ?? request.takes.routeId ?? null;
   const route = routeId === null ? null : await findRoute(app.manager, routeId);
@@ -71,20 +67,21 @@ export async function verdictOf(
   const earliest = taken && earliestOfRoute(taken, request.client_id, book);
   const earliestOn = earliest?.ok ? earliest.value : null;
   const missing = factsMissing(await needsOf(app, taken), request.items, request.answers);
-  const twins = await twinsOf(app, requestId, request);
+  const twins = await twinsOf(app, requestId, request, client.zone);
   const clashes = wishOn ? await clashesOn(app, request, wishOn) : [];
   const isLaunch = wishOn !== null && (await isLaunchNear(app, request.client_id, wishOn));
   const [agency] = await app.read<{ notice: number; launch: number }>(
     'select notice_days as notice, launch_notice_days as launch from agencies',
   );
+  if (!agency) throw new Error('there is no agency');
   const judged = judge({
     todayOn: client.todayOn,
     wishOn,
     earliestOn,
     missing,
     isLaunch,
-    noticeDays: agency?.notice ?? 30,
-    launchNoticeDays: agency?.launch ?? 90,
+    noticeDays: agency.notice,
+    launchNoticeDays: agency.launch,
     twins: twins.length,
     clashes: clashes.length,
   });
@@ -135,27 +132,31 @@ async function skillHours(
   const minutes = new Map<string, number>();
   for (const { skill, kind, effortMinutes } of steps)
     if (kind !== 'sign_off') minutes.set(skill, (minutes.get(skill) ?? 0) + effortMinutes);
+  const { todayOn } = getPlanClient(book, clientId);
+  const horizon = addDays(todayOn, AHEAD_DAYS);
+  const until = wishOn === null || wishOn > horizon ? horizon : wishOn;
   const people = await app.read<{ id: string; skills: string[]; open_minutes: number }>(
     `select p.id, array(select jsonb_object_keys(p.skills)) as skills,
        (select coalesce(sum(coalesce(s.remaining_minutes, s.effort_minutes)), 0)::int from steps s join pieces i on i.id = s.piece_id
-        where s.doer_id = p.id and s.finished_on is null and not i.shelved and ($3::date is null or coalesce(s.latest_finish_on, s.predicted_finish_on) < $3)) as open_minutes
+        where s.doer_id = p.id and s.finished_on is null and not i.shelved and coalesce(s.latest_finish_on, s.predicted_finish_on) < $3::date) as open_minutes
      from people p where p.active and p.skills ?| $1
        and not exists (select 1 from client_people o where o.person_id = p.id and o.client_id = $2 and o.relation = 'barred')`,
-    [[...minutes.keys()], clientId, wishOn],
+    [[...minutes.keys()], clientId, until],
   );
+  const freeOf = new Map(people.map(({ id, open_minutes: open }) => [id, Math.max(0, minutesUntil(book, id, until) - open)]));
   return [...minutes].map(([skill, needed]) => {
     const able = people.filter(({ skills }) => skills.includes(skill));
-    const free = able.reduce((sum, { id, open_minutes: open }) => sum + Math.max(0, hoursUntil(book, id, wishOn) - open), 0);
+    const free = able.reduce((sum, { id }) => sum + (freeOf.get(id) ?? 0), 0);
     return { skill, minutes: needed, freeMinutes: wishOn === null ? null : free, people: able.length };
   });
 }
 
-function hoursUntil(book: CalendarBook, personId: string, wishOn: Day | null): number {
+/** A person's working minutes from their today up to the day before. */
+function minutesUntil(book: CalendarBook, personId: string, until: Day): number {
   const doer = book.doers[personId];
-  if (!doer || wishOn === null) return 0;
+  if (!doer) return 0;
   let total = 0;
-  for (let day = doer.todayOn, ahead = 0; day < wishOn && ahead < AHEAD_DAYS; day = addDays(day, 1), ahead += 1)
-    total += minutesOn(doer.calendar, day);
+  for (let day = doer.todayOn; day < until; day = addDays(day, 1)) total += minutesOn(doer.calendar, day);
   return total;
 }
 
@@ -163,25 +164,28 @@ function hoursUntil(book: CalendarBook, personId: string, wishOn: Day | null): n
 const CANDIDATES = 40;
 const TOLD = 5;
 
-/** What is alike of the same client: the database finds candidates by the trigram index, core scores and explains. */
-async function twinsOf(app: App, requestId: string, request: Row): Promise<TwinShape[]> {
-  const about = answerServing(request.items, request.answers, 'about');
-  const rows = await app.read<Omit<TwinShape, 'likeness' | 'sharedWords'> & { about: string | null }>(
-    `(select 'request' as kind, r.id, r.number, r.title, r.state, null as "formatName", r.received_at::date::text as "on", null as about
+/**
+ * What has a title alike, of the same client: the database finds candidates by the trigram index, core scores and explains.
+ * @param zone the client's, whose days are told
+ */
+async function twinsOf(app: App, requestId: string, request: Row, zone: string): Promise<TwinShape[]> {
+  const rows = await app.read<Omit<TwinShape, 'on' | 'likeness' | 'sharedWords'> & { on: string | null; at: string }>(
+    `(select 'request' as kind, r.id, r.number, r.title, r.state, null as "formatName", null as "on", r.received_at as at
         from requests r where r.client_id = $1 and r.id <> $3 and r.title_plain % plain_letters($2) and r.state not in ('merged', 'withdrawn')
           and not exists (select 1 from piece_requests b where b.request_id = r.id)
         order by similarity(r.title_plain, plain_letters($2)) desc limit ${CANDIDATES})
      union all
-     (select 'piece', p.id, p.number, p.title, p.stage, f.name, coalesce(p.aim_on, p.created_at::date)::text, p.notes
+     (select 'piece', p.id, p.number, p.title, p.stage, f.name, p.aim_on::text, p.created_at
         from pieces p join formats f on f.id = p.format_id where p.client_id = $1 and p.title_plain % plain_letters($2)
           and not exists (select 1 from piece_requests b where b.piece_id = p.id and b.request_id = $3)
         order by similarity(p.title_plain, plain_letters($2)) desc limit ${CANDIDATES})`,
     [request.client_id, request.title, requestId],
   );
   return rows
-    .map(({ about: theirs, ...row }) => ({
+    .map(({ on, at, ...row }) => ({
       ...row,
-      likeness: Math.max(similarity(request.title, row.title), about && theirs ? similarity(about, theirs) : 0),
+      on: on ?? dayIn(at, zone),
+      likeness: similarity(request.title, row.title),
       sharedWords: sharedWords(request.title, row.title),
     }))
     .filter(({ likeness }) => likeness >= ALIKE)

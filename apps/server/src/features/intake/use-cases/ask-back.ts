@@ -52,12 +52,13 @@ export function answerBack(
   app: App,
   requestId: string,
   { text, assetIds }: { readonly text: string; readonly assetIds: readonly string[] },
-): Promise<Result<null, { code: 'file.unknown' }>> {
-  return app.write<null, { code: 'file.unknown' }>(async (tx, now) => {
+): Promise<Result<null, { code: 'file.unknown' | 'ask.too_much' }>> {
+  return app.write<null, { code: 'file.unknown' | 'ask.too_much' }>(async (tx, now) => {
     const request = await lockRequest(tx, requestId);
+    if ((await tx.countBy(RequestMessage, { requestId, author: 'requester' })) >= MESSAGES_LIMIT) return fail({ code: 'ask.too_much' });
     if (!(await claimFiles(tx, [...assetIds], requestId, request.clientId))) return fail({ code: 'file.unknown' });
     await tx.insert(RequestMessage, { requestId, author: 'requester', name: request.requesterName, text, at: now });
-    if (request.state === 'asked_back' || request.state === 'new') Object.assign(request, { state: 'new', readAt: null });
+    if (isOpenRequest(request.state)) Object.assign(request, { state: 'new', readAt: null });
     request.version += 1;
     await tx.save(request);
     await record(tx, request, 'request.answered', request.requesterName, now);
@@ -71,6 +72,9 @@ export function answerBack(
   });
 }
 
+/** The most that a requester writes about one request: far more than anybody does, far less than would bury the managers. */
+const MESSAGES_LIMIT = 100;
+
 /** Takes a request back, while nobody has decided. */
 export function withdrawRequest(app: App, requestId: string): Promise<Result<null, Decided>> {
   return app.write<null, Decided>(async (tx, now) => {
@@ -78,6 +82,8 @@ export function withdrawRequest(app: App, requestId: string): Promise<Result<nul
     if (!isOpenRequest(request.state)) return fail({ code: 'request.already_decided' });
     Object.assign(request, { state: 'withdrawn', decidedAt: now, version: request.version + 1 });
     await tx.save(request);
+    // who asked for the same still does: their requests stand alone again, unread
+    await tx.update(Request, { mergedInto: requestId }, { state: 'new', mergedInto: null, decidedAt: null, readAt: null });
     await record(tx, request, 'request.withdrawn', request.requesterName, now);
     await tellManagers(app, tx, {
       clientId: request.clientId,

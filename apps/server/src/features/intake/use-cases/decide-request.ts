@@ -17,6 +17,20 @@ type AcceptFailure =
 export const lockRequest = (tx: Tx, id: string): Promise<Request> =>
   tx.findOneOrFail(Request, { where: { id }, lock: { mode: 'pessimistic_write' } });
 
+/** Several requests under lock, by id, in the order of their ids: who else locks some of them waits for none that waits for theirs. */
+export async function lockRequests(tx: Tx, ids: readonly string[]): Promise<Map<string, Request>> {
+  const locked = new Map<string, Request>();
+  for (const id of [...new Set(ids)].sort()) {
+    const request = await tx.findOne(Request, { where: { id }, lock: { mode: 'pessimistic_write' } });
+    if (request) locked.set(id, request);
+  }
+  return locked;
+}
+
+/** The requests that were merged into one: what is decided about it is told to their requesters too. The one must be locked. */
+export const mergedInto = (tx: Tx, requestId: string): Promise<Request[]> =>
+  tx.find(Request, { where: { mergedInto: requestId }, order: { id: 'ASC' } });
+
 /** Writes what was decided about a request. */
 export async function decide(tx: Tx, request: Request, state: 'accepted' | 'declined' | 'merged', now: InstantText): Promise<void> {
   request.state = state;
@@ -72,7 +86,7 @@ export function acceptRequest(
     }
     if (!isFurther) await decide(tx, request, 'accepted', now);
     // what was merged into it is answered by the same pieces
-    const merged = await tx.find(Request, { where: { mergedInto: requestId }, select: { id: true } });
+    const merged = await mergedInto(tx, requestId);
     for (const other of merged) for (const pieceId of pieceIds) await linkRequest(tx, pieceId, other.id);
     await recordActivity(tx, {
       clientId: request.clientId,
@@ -83,12 +97,14 @@ export function acceptRequest(
       detail: { pieceId: pieceIds[0], pieces: pieceIds.length },
       at: now,
     });
-    if (!isFurther) await tellRequester(app, tx, request, `Accepted: ${request.title}`, [`“${request.title}” is accepted and planned.`]);
+    if (!isFurther)
+      for (const one of [request, ...merged])
+        await tellRequester(app, tx, one, `Accepted: ${one.title}`, [`“${one.title}” is accepted and planned.`]);
     return ok(pieceIds);
   });
 }
 
-/** Declines a request with a reason. The requester hears it by mail. */
+/** Declines a request with a reason. The requester hears it by mail, and who asked for the same. */
 export function declineRequest(app: App, viewer: Viewer, requestId: string, reason: string): Promise<Result<null, Decided>> {
   return app.write<null, Decided>(async (tx, now) => {
     const request = await lockRequest(tx, requestId);
@@ -104,7 +120,8 @@ export function declineRequest(app: App, viewer: Viewer, requestId: string, reas
       detail: { reason },
       at: now,
     });
-    await tellRequester(app, tx, request, `Not taken on: ${request.title}`, [`We cannot take on “${request.title}”.`, reason]);
+    for (const one of [request, ...(await mergedInto(tx, requestId))])
+      await tellRequester(app, tx, one, `Not taken on: ${one.title}`, [`We cannot take on “${one.title}”.`, reason]);
     return ok(null);
   });
 }
@@ -112,8 +129,11 @@ export function declineRequest(app: App, viewer: Viewer, requestId: string, reas
 /** Takes up again what was declined or merged. The requester hears it by mail. */
 export function reopenRequest(app: App, viewer: Viewer, requestId: string): Promise<Result<null, { code: 'request.not_declined' }>> {
   return app.write<null, { code: 'request.not_declined' }>(async (tx, now) => {
-    const request = await lockRequest(tx, requestId);
-    if (request.state !== 'declined' && request.state !== 'merged') return fail({ code: 'request.not_declined' });
+    const known = await tx.findOneByOrFail(Request, { id: requestId });
+    // with the one it was merged into, so that what is being made of that does not come back to it
+    const request = (await lockRequests(tx, [requestId, known.mergedInto ?? requestId])).get(requestId);
+    if (!request || (request.state !== 'declined' && request.state !== 'merged')) return fail({ code: 'request.not_declined' });
+    if (request.mergedInto !== known.mergedInto) return fail({ code: 'request.not_declined' });
     const detail = { state: { from: request.state, to: 'new' }, reason: { from: request.declineReason, to: null } };
     if (request.mergedInto !== null) await unlinkMerged(tx, requestId, request.mergedInto);
     Object.assign(request, { state: 'new', declineReason: null, mergedInto: null, decidedAt: null, version: request.version + 1 });

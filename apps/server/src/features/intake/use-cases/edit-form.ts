@@ -173,12 +173,12 @@ export function discardDraft(app: App, formId: string, version: number): Promise
   });
 }
 
-/** Says which clients a form is for. A client that has an open link to it stays. */
+/** Says which of the viewer's clients a form is for; others stay. So does a client that has an open link to it. */
 export function putFormClients(app: App, viewer: Viewer, formId: string, clientIds: readonly string[]): Promise<Result<null, FormFailure>> {
   return app.write<null, FormFailure>(async (tx, now) => {
     const form = await lockForm(tx, formId);
     const had = (await tx.find(FormClient, { where: { formId } })).map(({ clientId }) => clientId);
-    const gone = had.filter((id) => !clientIds.includes(id));
+    const gone = had.filter((id) => viewer.clientIds.includes(id) && !clientIds.includes(id));
     const linked = await rowsOf(tx, 'select 1 from form_links where form_id = $1 and client_id = any($2) and link_open limit 1', [
       formId,
       gone,

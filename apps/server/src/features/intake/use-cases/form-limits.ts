@@ -1,5 +1,6 @@
 import { ok, type InstantText } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
+import { Problem } from '../../../platform/http/problem.js';
 import { rowsOf, type Reader } from '../../../platform/database/rows.js';
 import { tellManagers } from '../../notices/index.js';
 
@@ -34,6 +35,13 @@ export async function takeShare(
     [linkId, hourOf(now), requests, files, bytes, FORM_LIMITS.requests, FORM_LIMITS.files, FORM_LIMITS.bytes],
   );
   return taken.length > 0;
+}
+
+/** Takes a share of what may come through a link in this hour, or refuses: `ask.too_much`, and the managers are told. */
+export async function needShare(app: App, linkId: string, share: Share): Promise<void> {
+  if (await takeShare(app.manager, linkId, app.clock.now(), share)) return;
+  await tellTooMuch(app, linkId);
+  throw Problem.of('ask.too_much');
 }
 
 const hourOf = (now: InstantText): string => `${now.slice(0, 13)}:00:00Z`;

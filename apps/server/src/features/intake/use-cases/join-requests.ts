@@ -5,29 +5,28 @@ import type { App } from '../../../platform/app.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
 import { linkRequest } from '../../production/index.js';
 import { Request } from '../entities/request.entity.js';
-import { decide, lockRequest, tellRequester } from './decide-request.js';
+import { decide, lockRequest, lockRequests, mergedInto, tellRequester } from './decide-request.js';
+import { ANSWERS_FOR, WITH_CLIENT } from './sort-request.js';
 
 type JoinFailure = { code: 'request.already_decided' | 'request.unknown' | 'piece.unknown' };
 
 /**
  * Makes a request part of another of the same client: both briefs stay, what comes of the other answers this one too, and its requester hears.
- * Locked in the order of ids, so that two merged into each other at once do not wait for each other.
  */
 export function mergeRequest(app: App, viewer: Viewer, requestId: string, intoId: string): Promise<Result<null, JoinFailure>> {
   return app.write<null, JoinFailure>(async (tx, now) => {
-    const locked = new Map<string, Request>();
-    for (const id of [requestId, intoId].sort()) {
-      const request = await tx.findOne(Request, { where: { id }, lock: { mode: 'pessimistic_write' } });
-      if (request) locked.set(id, request);
-    }
+    const locked = await lockRequests(tx, [requestId, intoId]);
     const [request, into] = [locked.get(requestId), locked.get(intoId)];
     if (!request || !into || requestId === intoId || into.clientId !== request.clientId) return fail({ code: 'request.unknown' });
     if (!isOpenRequest(request.state)) return fail({ code: 'request.already_decided' });
     if (!isOpenRequest(into.state) && into.state !== 'accepted') return fail({ code: 'request.unknown' });
+    // what was merged into it before goes with it
+    const all = [request, ...(await mergedInto(tx, requestId))];
     request.mergedInto = intoId;
     await decide(tx, request, 'merged', now);
+    await tx.update(Request, { mergedInto: requestId }, { mergedInto: intoId });
     const pieces = await rowsOf<{ piece_id: string }>(tx, 'select piece_id from piece_requests where request_id = $1', [intoId]);
-    for (const { piece_id: pieceId } of pieces) await linkRequest(tx, pieceId, requestId);
+    for (const { piece_id: pieceId } of pieces) for (const one of all) await linkRequest(tx, pieceId, one.id);
     await recordActivity(tx, {
       clientId: request.clientId,
       thing: 'request',
@@ -55,7 +54,8 @@ export function attachRequest(app: App, viewer: Viewer, requestId: string, piece
       [pieceId, request.clientId],
     );
     if (!piece) return fail({ code: 'piece.unknown' });
-    await linkRequest(tx, pieceId, requestId);
+    const all = [request, ...(await mergedInto(tx, requestId))];
+    for (const one of all) await linkRequest(tx, pieceId, one.id);
     await decide(tx, request, 'accepted', now);
     await recordActivity(tx, {
       clientId: request.clientId,
@@ -66,9 +66,10 @@ export function attachRequest(app: App, viewer: Viewer, requestId: string, piece
       detail: { pieceId, title: piece.title },
       at: now,
     });
-    await tellRequester(app, tx, request, `Accepted: ${request.title}`, [
-      `“${request.title}” is accepted: it becomes part of something that we are at.`,
-    ]);
+    for (const one of all)
+      await tellRequester(app, tx, one, `Accepted: ${one.title}`, [
+        `“${one.title}” is accepted: it becomes part of something that we are at.`,
+      ]);
     return ok(null);
   });
 }
@@ -77,12 +78,10 @@ export function attachRequest(app: App, viewer: Viewer, requestId: string, piece
 export function setOwner(app: App, viewer: Viewer, requestId: string, ownerId: string): Promise<Result<null, { code: 'person.unknown' }>> {
   return app.write<null, { code: 'person.unknown' }>(async (tx, now) => {
     const request = await lockRequest(tx, requestId);
-    const [person] = await rowsOf<{ name: string }>(
-      tx,
-      `select p.name from people p where p.id = $1 and p.active and (p.role = 'lead' or (p.role = 'manager'
-         and exists (select 1 from client_people o where o.person_id = p.id and o.client_id = $2 and o.relation = 'own')))`,
-      [ownerId, request.clientId],
-    );
+    const [person] = await rowsOf<{ name: string }>(tx, `select p.name from ${WITH_CLIENT} where p.id = $2 and ${ANSWERS_FOR}`, [
+      request.clientId,
+      ownerId,
+    ]);
     if (!person) return fail({ code: 'person.unknown' });
     if (request.ownerId === ownerId) return ok(null);
     await tx.update(Request, { id: requestId }, { ownerId, version: request.version + 1 });

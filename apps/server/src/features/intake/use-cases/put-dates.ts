@@ -5,7 +5,7 @@ import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { once } from '../../../platform/http/idempotency.js';
 import { addMarkers } from '../../calendar/index.js';
-import { Request } from '../entities/request.entity.js';
+import { insertRequest } from './new-request.js';
 import { ownerOf } from './sort-request.js';
 
 export type PutDatesFailure = { code: 'marker.order_wrong' | 'marker.client_missing' | 'access.refused' | 'idempotency.other_body' };
@@ -34,32 +34,17 @@ export function putDates(
         const asked = body.entries.filter(({ isRequest }) => isRequest);
         const ownerId = (await ownerOf(tx, clientId, undefined)) ?? null;
         for (const { title, on } of asked) {
-          const request = await tx.save(
-            tx.create(Request, {
-              clientId,
-              way: 'dates',
-              formId: null,
-              formVersion: null,
-              linkId: null,
-              items: [],
-              answers: {},
-              title: title.trim(),
-              wishOn: on,
-              requesterName: viewer.name,
-              requesterEmail: null,
-              contactId: null,
-              ownerId,
-              takes: {},
-              state: 'new',
-              declineReason: null,
-              mergedInto: null,
-              readAt: null,
-              receivedAt: now,
-              decidedAt: null,
-              version: 1,
-              linkGeneration: 1,
-            }),
-          );
+          const { request } = await insertRequest(tx, {
+            clientId,
+            way: 'dates',
+            title: title.trim(),
+            wishOn: on,
+            requesterName: viewer.name,
+            requesterEmail: null,
+            ownerId,
+            readAt: null,
+            receivedAt: now,
+          });
           await recordActivity(tx, {
             clientId,
             thing: 'request',

@@ -20,9 +20,10 @@ import { queueMail } from '../../../platform/mail/mail.js';
 import { tellManagers } from '../../notices/index.js';
 import { claimFiles } from '../../production/index.js';
 import { FormLink } from '../entities/intake-form.entity.js';
-import { Request } from '../entities/request.entity.js';
+import type { Request } from '../entities/request.entity.js';
 import { askedForm, type AskedForm } from '../queries/asked-form.js';
 import { RECEIPTS_AN_HOUR, takeShare } from './form-limits.js';
+import { insertRequest } from './new-request.js';
 import { sortRequest } from './sort-request.js';
 
 export type SubmitFailure =
@@ -69,8 +70,8 @@ interface Coming {
   readonly email: string | null;
   readonly answers: Answers;
   readonly linkId: string | null;
-  /** who took it down; the requester where nobody did */
-  readonly actor?: string;
+  /** who took it down; nobody where it was sent */
+  readonly takenDownBy?: string;
 }
 
 export type PutFailure = { code: 'request.answers_wrong'; errors: Record<string, string> } | { code: 'file.unknown' };
@@ -79,50 +80,41 @@ export type PutFailure = { code: 'request.answers_wrong'; errors: Record<string,
 export async function putRequest(
   tx: Tx,
   form: Omit<AskedForm, 'linkId'>,
-  { way, name, email, answers: given, linkId, actor }: Coming,
+  { way, name, email, answers: given, linkId, takenDownBy }: Coming,
   now: InstantText,
 ): Promise<Result<{ request: Request; number: number }, PutFailure>> {
   const { answers, problems } = checkAnswers(form.items, given, { todayOn: form.todayOn, files: await filesOf(tx, form, given) });
   if (Object.keys(problems).length > 0) return fail({ code: 'request.answers_wrong', errors: { ...problems } });
   const { ownerId, ...takes } = await sortRequest(tx, form, answers);
-  const request = await tx.save(
-    tx.create(Request, {
-      clientId: form.clientId,
-      way,
-      formId: form.formId,
-      formVersion: form.version,
-      linkId,
-      items: [...form.items],
-      answers,
-      title: answerServing(form.items, answers, 'title') ?? form.content.title,
-      wishOn: answerServing(form.items, answers, 'wish_date') ?? null,
-      requesterName: name,
-      requesterEmail: email,
-      contactId: await contactOf(tx, form.clientId, email),
-      ownerId: ownerId ?? null,
-      takes,
-      state: 'new',
-      declineReason: null,
-      mergedInto: null,
-      readAt: null,
-      receivedAt: now,
-      decidedAt: null,
-      version: 1,
-      linkGeneration: 1,
-    }),
-  );
+  const { request, number } = await insertRequest(tx, {
+    clientId: form.clientId,
+    way,
+    formId: form.formId,
+    formVersion: form.version,
+    linkId,
+    items: [...form.items],
+    answers,
+    title: answerServing(form.items, answers, 'title') ?? form.content.title,
+    wishOn: answerServing(form.items, answers, 'wish_date') ?? null,
+    requesterName: name,
+    requesterEmail: email,
+    contactId: await contactOf(tx, form.clientId, email),
+    ownerId: ownerId ?? null,
+    takes,
+    readAt: takenDownBy === undefined ? null : now, // who took it down has read it
+    receivedAt: now,
+  });
   const ids = [...new Set(fieldsOf(form.items).flatMap((field) => (field.kind === 'files' ? [answers[field.key] ?? []].flat() : [])))];
   if (!(await claimFiles(tx, ids, request.id, request.clientId))) return fail({ code: 'file.unknown' });
-  const [row] = await rowsOf<{ number: number }>(tx, 'select number from requests where id = $1', [request.id]);
   await recordActivity(tx, {
     clientId: form.clientId,
     thing: 'request',
     thingId: request.id,
     verb: way === 'form' ? 'request.received' : 'request.taken_down',
-    actor: actor ?? name,
+    actor: takenDownBy ?? name,
     at: now,
   });
-  return ok({ request, number: row?.number ?? 0 });
+  return ok({ request, number });
 }
 
 /** What is known of the files that are named in answers. */

@@ -5,7 +5,7 @@ import type { App } from '../../../platform/app.js';
 import { once } from '../../../platform/http/idempotency.js';
 import { askedOfClient } from '../queries/asked-form.js';
 import { putRequest, type PutFailure } from './submit-request.js';
-import { lockRequest, tellRequester } from './decide-request.js';
+import { tellRequester } from './decide-request.js';
 
 export type TakeDownFailure = PutFailure | { code: 'form.unknown' | 'idempotency.other_body' };
 
@@ -18,24 +18,26 @@ export function takeDown(
   key: string,
 ): Promise<Result<string, TakeDownFailure>> {
   return app.write<string, TakeDownFailure>((tx, now) =>
-    once<string, TakeDownFailure>(tx, { key, caller: viewer.personId, operation: 'request.take_down', body, now }, async () => {
-      const form = await askedOfClient(tx, body.formId, clientId, now);
-      if (!form) return fail({ code: 'form.unknown' });
-      const { name, email, answers } = body;
-      const put = await putRequest(
-        tx,
-        form,
-        { way: 'telephone', name: name.trim(), email, answers, linkId: null, actor: viewer.name },
-        now,
-      );
-      if (!put.ok) return put;
-      const request = await lockRequest(tx, put.value.request.id);
-      request.readAt = now;
-      await tx.save(request);
-      await tellRequester(app, tx, request, `We have your request no. ${put.value.number}`, [
-        `Thank you for your call. Your request “${request.title}” is taken down; the page below shows how it stands.`,
-      ]);
-      return ok(request.id);
-    }),
+    once<string, TakeDownFailure>(
+      tx,
+      { key, caller: `${viewer.personId}:${clientId}`, operation: 'request.take_down', body, now },
+      async () => {
+        const form = await askedOfClient(tx, body.formId, clientId, now);
+        if (!form) return fail({ code: 'form.unknown' });
+        const { name, email, answers } = body;
+        const put = await putRequest(
+          tx,
+          form,
+          { way: 'telephone', name: name.trim(), email, answers, linkId: null, takenDownBy: viewer.name },
+          now,
+        );
+        if (!put.ok) return put;
+        const { request, number } = put.value;
+        await tellRequester(app, tx, request, `We have your request no. ${number}`, [
+          `Thank you for your call. Your request “${request.title}” is taken down; the page below shows how it stands.`,
+        ]);
+        return ok(request.id);
+      },
+    ),
   );
 }
