@@ -39,6 +39,7 @@ module.exports = {
       displayName: 'pages',
       testEnvironment: 'jsdom',
       testEnvironmentOptions: { customExportConditions: ['source', 'browser', 'require', 'default'] },
+      setupFiles: [...base.setupFiles, '<rootDir>/apps/web/test-support/setup.ts'],
       setupFilesAfterEnv: ['@testing-library/jest-dom'],
       roots: ['<rootDir>/apps/web'],
       testMatch: ['**/*.test.tsx'],

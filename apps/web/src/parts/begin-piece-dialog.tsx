@@ -7,6 +7,7 @@ import { feasibilityQuery } from '../api/requests';
 import { call } from '../lib/api';
 import { useClients, useDaysOff, useSession, useWrite } from '../lib/queries';
 import { useBodyForm } from '../lib/use-body-form';
+import { ClientField } from './client-field';
 import { Dialog } from '../ui/dialog';
 import { Field } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
@@ -80,25 +81,14 @@ export function BeginPieceDialog({ clientId, on, onClose }: BeginPieceProps) {
       description="Without a request: what the team plans or hears by the way."
       action="Begin"
     >
-      <Field label="Client" required>
-        {(control) => (
-          <select
-            {...control}
-            className="field"
-            value={forId}
-            onChange={(event) => {
-              setForId(event.target.value);
-              change({ channelIds: firstChannel(event.target.value), pillarId: null });
-            }}
-          >
-            {clients.map((choice) => (
-              <option key={choice.id} value={choice.id}>
-                {choice.name}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
+      <ClientField
+        required
+        clientId={forId}
+        onChange={(clientId) => {
+          setForId(clientId);
+          change({ channelIds: firstChannel(clientId), pillarId: null });
+        }}
+      />
       <Field label="Working title" help="Left empty, it is called by its format and day until it has one." error={errorOf('title')}>
         {(control) => (
           <input

@@ -1,85 +1,12 @@
-import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  ArrayNotEmpty,
-  IsArray,
-  IsBoolean,
-  IsInt,
-  IsObject,
-  IsString,
-  IsUUID,
-  Max,
-  MaxLength,
-  Min,
-  ValidateNested,
-} from 'class-validator';
+import { ArrayMaxSize, ArrayNotEmpty, IsBoolean, IsInt, IsString, IsUUID, Max, MaxLength, Min } from 'class-validator';
 import { IsNotBlank, IsDay, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
-import type { Answers, Danger, FormItem, HeldBy, PartState, PieceStage, ReckoningList } from '@zesting/core';
+import type { Answers, Danger, FormItem, HeldBy, PieceStage, ReckoningList } from '@zesting/core';
 import { RequestMessageShape, UploadShape } from '../intake/index.js';
 import { PillarShape } from '../clients/index.js';
 import { WheelSegment } from '../planning/index.js';
+import { ContentShape } from './content-bodies.js';
 
-export class MediumBody {
-  @IsUUID()
-  assetId: string;
-
-  @IsString()
-  @MaxLength(1000)
-  alt: string;
-}
-
-export class SharedPartBody {
-  @IsString()
-  @MaxLength(50_000)
-  copy: string;
-
-  @IsArray()
-  @ArrayMaxSize(20)
-  @ValidateNested({ each: true })
-  @Type(() => MediumBody)
-  media: MediumBody[];
-
-  @IsString()
-  @MaxLength(500)
-  disclosure: string;
-}
-
-export class ChannelPartBody {
-  @IsUUID()
-  channelId: string;
-
-  @IsString()
-  @MaxLength(50_000)
-  copy: string;
-
-  @IsArray()
-  @ArrayMaxSize(60)
-  @IsString({ each: true })
-  @MaxLength(100, { each: true })
-  tags: string[];
-
-  @IsString()
-  @MaxLength(5000)
-  firstComment: string;
-
-  @IsString()
-  @MaxLength(2000)
-  link: string;
-}
-
-/** The whole working copy of a piece's content. */
-export class ContentBody {
-  @ValidateNested()
-  @IsObject()
-  @Type(() => SharedPartBody)
-  shared: SharedPartBody;
-
-  @IsArray()
-  @ArrayMaxSize(20)
-  @ValidateNested({ each: true })
-  @Type(() => ChannelPartBody)
-  channels: ChannelPartBody[];
-}
+export * from './content-bodies.js';
 
 export class EditPieceBody {
   @Optional()
@@ -189,36 +116,6 @@ export class BriefShape {
   /** what the piece answers, oldest first; none where it was begun by hand */
   requests: BriefRequestShape[];
   notes: string;
-}
-
-export class ChannelContentShape {
-  channelId: string;
-  name: string;
-  kind: string;
-  ratio: string;
-  copyLimit: number | null;
-  tagLimit: number | null;
-  mediaLimit: number | null;
-  copy: string;
-  tags: string[];
-  firstComment: string;
-  link: string;
-  state: PartState;
-}
-
-export class MediumShape {
-  assetId: string;
-  name: string;
-  mime: string;
-  alt: string;
-  width: number | null;
-  height: number | null;
-}
-
-export class ContentShape {
-  version: number;
-  shared: { copy: string; media: MediumShape[]; disclosure: string; state: PartState };
-  channels: ChannelContentShape[];
 }
 
 export class PlacementShape {

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { getValue } from '@zesting/core';
+import { getValue, ok } from '@zesting/core';
 import type { ReceiptShape, RequestShape, VerdictShape } from '@zesting/contract';
+import { eventually } from '../../../test-support/eventually.js';
 import { callerAs, callerByLink, makePiece, makeScene, type Caller, type Scene } from '../../../test-support/scene.js';
 import { submitRequest } from './index.js';
 
@@ -96,6 +97,12 @@ describe('deciding', () => {
     const [pieceId] = body['pieceIds'] as [string];
     const made = (await manager.call('GET', `/api/pieces/${pieceId}`)).body;
     expect(made['brief']).toMatchObject({ requests: [{ title: 'Same thing' }, { title: 'Same thing too' }] });
+    // what comes later is put to the same pieces, with what was merged into it before
+    const [third, fourth] = [await ask('Same thing late'), await ask('Same thing later')];
+    await post(`${fourth}/merge`, { intoId: third });
+    expect((await post(`${third}/merge`, { intoId: first })).status).toBe(204);
+    for (const id of [third, fourth])
+      expect(await get(id)).toMatchObject({ state: 'merged', mergedInto: { id: first }, pieces: [{ id: pieceId }] });
     // taken up again it stands alone
     expect((await post(`${second}/reopen`)).status).toBe(204);
     expect(await get(second)).toMatchObject({ state: 'new', mergedInto: null, pieces: [] });
@@ -126,11 +133,26 @@ describe('deciding', () => {
     expect(await mails('Not taken on: Fair')).toEqual([{ to: 'f1@aaa.test' }]);
   });
 
-  it('one is taken up again while the other is accepted: the pieces answer it or do not, never half', async () => {
+  it('one is taken up again while the other is accepted: what comes of that does not come back to it', async () => {
     for (let round = 0; round < 4; round += 1) {
       const [child, parent] = [await ask(`Child ${round}`), await ask(`Parent ${round}`)];
       await post(`${child}/merge`, { intoId: parent });
-      await Promise.all([post(`${child}/reopen`), post(`${parent}/accept`, piece(`P ${round}`))]);
+      const waiting = async (least: number) => {
+        const waits = "select 1 from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'";
+        await eventually(async () => (await scene.app.read(waits)).length >= least);
+      };
+      let both: Promise<{ status: number }[]> | undefined;
+      getValue(
+        await scene.app.write(async (tx) => {
+          await tx.query('select 1 from requests where id = $1 for update', [child]);
+          const reopened = post(`${child}/reopen`);
+          await waiting(1); // the one is at the lock, the other comes behind it
+          both = Promise.all([reopened, post(`${parent}/accept`, piece(`P ${round}`))]);
+          await waiting(2);
+          return ok(null);
+        }),
+      );
+      expect((await both)?.map(({ status }) => status < 300)).toEqual([true, true]);
       const { state, pieces } = await get(child);
       expect([state, pieces.length]).toEqual(['new', 0]);
       expect((await get(parent)).pieces).toHaveLength(1);

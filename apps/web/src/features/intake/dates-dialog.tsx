@@ -6,6 +6,7 @@ import { call, wordsOf } from '../../lib/api';
 import { count } from '../../lib/format';
 import { useClients, useSession, useWrite } from '../../lib/queries';
 import { MARKER_WORDS } from '../../lib/words';
+import { ClientField } from '../../parts/client-field';
 import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { DayInput } from '../../ui/day-field';
@@ -95,17 +96,7 @@ export function DatesDialog({ onClose }: { onClose: () => void }) {
     >
       {rows === null ? (
         <>
-          <Field label="Client">
-            {(control) => (
-              <select {...control} className="field" value={clientId} onChange={(event) => setClientId(event.target.value)}>
-                {clients.map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <ClientField clientId={clientId} onChange={setClientId} />
           <Field label="Lines" required error={failure}>
             {(control) => (
               <textarea
@@ -175,7 +166,10 @@ function Entry({ row, onChange }: { row: Row; onChange: (part: Partial<Row>) => 
           label={`Day of line ${row.line}`}
           todayOn={todayOn}
           value={row.on ?? ''}
-          onChange={(on) => onChange({ on: on || null, until: on && row.until && row.until >= on ? row.until : on || null, doubt: null })}
+          onChange={(on) => {
+            const isLonger = row.until !== null && row.until !== row.on && row.until >= on;
+            onChange({ on: on || null, until: on && isLonger ? row.until : on || null, doubt: null });
+          }}
         />
         <DayInput
           label={`Last day of line ${row.line}`}

@@ -8,6 +8,7 @@ import { problemWords } from '../../asked/problem-words';
 import { LANGUAGES } from '../../language/language';
 import { ApiProblem, call, wordsOf } from '../../lib/api';
 import { useClients, useWrite } from '../../lib/queries';
+import { ClientField } from '../../parts/client-field';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
@@ -72,17 +73,7 @@ export function TakeDownDialog({ onClose, onTaken }: { onClose: () => void; onTa
     <Dialog open onClose={onClose} title="Take a request down" description="On the client’s form, while you are on the telephone." wide>
       <form noValidate onSubmit={(event) => void send(event)}>
         <div className="grid sm:grid-cols-2 gap-x-4">
-          <Field label="Client">
-            {(control) => (
-              <select {...control} className="field" value={clientId} onChange={(event) => setClientId(event.target.value)}>
-                {clients.map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <ClientField clientId={clientId} onChange={setClientId} />
           <Field label="Form">
             {(control) => (
               <select {...control} className="field" value={form?.formId ?? ''} onChange={(event) => setFormId(event.target.value)}>

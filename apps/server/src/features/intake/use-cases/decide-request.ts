@@ -130,9 +130,10 @@ export function declineRequest(app: App, viewer: Viewer, requestId: string, reas
 export function reopenRequest(app: App, viewer: Viewer, requestId: string): Promise<Result<null, { code: 'request.not_declined' }>> {
   return app.write<null, { code: 'request.not_declined' }>(async (tx, now) => {
     const known = await tx.findOneByOrFail(Request, { id: requestId });
-    // with the one it was merged into, so that what is being made of that does not come back to it
-    const request = (await lockRequests(tx, [requestId, known.mergedInto ?? requestId])).get(requestId);
-    if (!request || (request.state !== 'declined' && request.state !== 'merged')) return fail({ code: 'request.not_declined' });
+    // first the one it was merged into, as whoever decides about that does: what is being made of it does not come back to this one
+    if (known.mergedInto !== null) await lockRequest(tx, known.mergedInto);
+    const request = await lockRequest(tx, requestId);
+    if (request.state !== 'declined' && request.state !== 'merged') return fail({ code: 'request.not_declined' });
     if (request.mergedInto !== known.mergedInto) return fail({ code: 'request.not_declined' });
     const detail = { state: { from: request.state, to: 'new' }, reason: { from: request.declineReason, to: null } };
     if (request.mergedInto !== null) await unlinkMerged(tx, requestId, request.mergedInto);

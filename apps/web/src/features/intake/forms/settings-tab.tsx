@@ -31,30 +31,13 @@ export function SettingsTab({ form, draft }: { form: FormShape; draft: FormDraft
             />
           )}
         </Field>
-        <Field label="Words above the questions">
-          {(control) => (
-            <textarea
-              {...control}
-              className="field"
-              rows={2}
-              maxLength={2000}
-              value={content.intro}
-              onChange={(event) => change({ intro: event.target.value }, 'intro')}
-            />
-          )}
-        </Field>
-        <Field label="Words of thanks" help="Said once it is sent, before the number of the request.">
-          {(control) => (
-            <textarea
-              {...control}
-              className="field"
-              rows={2}
-              maxLength={2000}
-              value={content.thanks}
-              onChange={(event) => change({ thanks: event.target.value }, 'thanks')}
-            />
-          )}
-        </Field>
+        <WordsField label="Words above the questions" value={content.intro} onChange={(intro) => change({ intro }, 'intro')} />
+        <WordsField
+          label="Words of thanks"
+          help="Said once it is sent, before the number of the request."
+          value={content.thanks}
+          onChange={(thanks) => change({ thanks }, 'thanks')}
+        />
         <div className="grid gap-x-3 sm:grid-cols-2">
           <Field label="Route" required help="What a request takes unless a rule says otherwise; the earliest day is reckoned by it.">
             {(control) => (
@@ -127,6 +110,31 @@ export function SettingsTab({ form, draft }: { form: FormShape; draft: FormDraft
       </fieldset>
       <FormClients form={form} />
     </>
+  );
+}
+
+interface WordsProps {
+  readonly label: string;
+  readonly help?: string;
+  readonly value: string;
+  readonly onChange: (words: string) => void;
+}
+
+/** Words that the page of the form says, a few lines of them. */
+function WordsField({ label, help, value, onChange }: WordsProps) {
+  return (
+    <Field label={label} help={help}>
+      {(control) => (
+        <textarea
+          {...control}
+          className="field"
+          rows={2}
+          maxLength={2000}
+          value={value}
+          onChange={(event) => onChange(event.target.value)}
+        />
+      )}
+    </Field>
   );
 }
 

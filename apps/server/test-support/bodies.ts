@@ -1,0 +1,259 @@
+import type { Things } from './things.js';
+
+/** What a client has that a body can name, beside what paths name. */
+export interface Named extends Things {
+  readonly channelId: string;
+  readonly freeChannelId: string;
+  readonly pillarId: string;
+  readonly readyId: string;
+  readonly placedId: string;
+  readonly email: string;
+  readonly versionId: string;
+  /** requests that nobody has decided, for what can be done to one once */
+  readonly mergedId: string;
+  readonly attachedId: string;
+  /** a file that nothing uses yet */
+  readonly looseId: string;
+}
+
+export interface Case {
+  /** by whom it is called; the manager unless told */
+  readonly by?: 'contact' | 'receipt';
+  /** the ids in the body that it tries */
+  readonly ids: string;
+  /** what is sent: everything is of the own client but what is taken from `named` */
+  readonly body: (named: Named, own: Named) => object;
+  /** what If-Match must say: the version of a thing of the own client */
+  readonly version?: string;
+  /** the code it is refused with; an access code where the guard or the policy does it */
+  readonly code: string | RegExp;
+  /** where the thing is made anew for the call that must pass */
+  readonly path?: (own: Named) => string;
+}
+
+const piece = { routeId: '', channelIds: [] as string[] };
+
+/** Every id in a body that names a client's thing. The manager of one client sends another's; then the own, which passes. */
+export const CASES: Record<string, Case[]> = {
+  'POST /api/markers': [
+    {
+      ids: 'clientId',
+      body: ({ clientId }) => ({ clientId, kind: 'launch', name: 'L', startOn: '2027-03-20', endOn: '2027-03-20' }),
+      code: 'access.refused',
+    },
+  ],
+  'PATCH /api/clients/{clientId}': [
+    {
+      ids: 'contacts[].id',
+      body: ({ contactId }, own) => ({
+        contacts: [{ id: contactId, name: 'Contact', email: own.email, canAsk: true, canView: true, canSignOff: true }],
+      }),
+      version: 'select version from clients where id = $1',
+      code: /unknown/,
+    },
+    {
+      ids: 'channels[].id',
+      body: (named) => ({
+        channels: [named.channelId, named.freeChannelId].map((id, n) => ({
+          id,
+          kind: 'photo_feed',
+          name: `Feed ${n}`,
+          ratio: '1:1',
+          copyLimit: null,
+          tagLimit: null,
+          mediaLimit: null,
+          leadDays: 0,
+          usualTime: null,
+        })),
+      }),
+      version: 'select version from clients where id = $1',
+      code: /unknown/,
+    },
+    {
+      ids: 'pillars[].id',
+      body: ({ pillarId }) => ({ pillars: [{ id: pillarId, name: 'P', share: 10 }] }),
+      version: 'select version from clients where id = $1',
+      code: /unknown/,
+    },
+    {
+      ids: 'brand.logos',
+      body: ({ assetId }) => ({ brand: { voice: '', palette: [], logos: [assetId], wordsToUse: [], wordsNever: [], disclosure: '' } }),
+      version: 'select version from clients where id = $1',
+      code: 'file.unknown',
+    },
+    {
+      ids: 'policy.contactIds',
+      body: ({ contactId }) => ({ policy: { kind: 'named', contactIds: [contactId] } }),
+      version: 'select version from clients where id = $1',
+      code: /policy|unknown|contact/,
+    },
+  ],
+  'POST /api/clients/{clientId}/links': [
+    { ids: 'id', body: ({ form }) => ({ kind: 'form', id: form, change: 'renew' }), code: /access|link|unknown/ },
+  ],
+  'POST /api/forms': [
+    { ids: 'clientIds', body: ({ clientId }) => ({ title: 'F', clientIds: [clientId] }), code: 'access.not_found' },
+    { ids: 'copyOf', body: ({ formId }) => ({ title: 'F', clientIds: [], copyOf: formId }), code: 'access.not_found' },
+  ],
+  'POST /api/forms/{formId}/links': [
+    { ids: 'clientId', body: ({ clientId }) => ({ clientId, label: 'L', origins: [] }), code: 'access.not_found' },
+  ],
+  'PUT /api/forms/{formId}/clients': [{ ids: 'clientIds', body: ({ clientId }) => ({ clientIds: [clientId] }), code: 'access.not_found' }],
+  'POST /api/requests/{requestId}/merge': [
+    {
+      ids: 'intoId',
+      body: ({ requestId }) => ({ intoId: requestId }),
+      code: 'request.unknown',
+      path: ({ mergedId }) => `/api/requests/${mergedId}/merge`,
+    },
+  ],
+  'POST /api/requests/{requestId}/attach': [
+    {
+      ids: 'pieceId',
+      body: ({ pieceId }) => ({ pieceId }),
+      code: 'piece.unknown',
+      path: ({ attachedId }) => `/api/requests/${attachedId}/attach`,
+    },
+  ],
+  'POST /api/receipts/{linkId}/messages': [
+    { ids: 'assetIds', by: 'receipt', body: ({ looseId }) => ({ text: 'T', assetIds: [looseId] }), code: 'file.unknown' },
+  ],
+  'POST /api/requests/taken-down/{clientId}': [
+    { ids: 'formId', body: ({ formId }) => ({ formId, name: 'N', email: null, answers: { about: 'A' } }), code: 'form.unknown' },
+  ],
+  'POST /api/requests/{requestId}/accept': [
+    {
+      ids: 'channelIds',
+      body: ({ channelId }, own) => ({ ...piece, routeId: own['routeId'], title: 'T', channelIds: [channelId] }),
+      code: 'channel.unknown',
+    },
+    {
+      ids: 'pillarId',
+      body: ({ pillarId }, own) => ({ ...piece, routeId: own['routeId'], title: 'T', pillarId, further: true }),
+      code: 'pillar.unknown',
+    },
+    {
+      ids: 'also[].channelIds',
+      body: ({ channelId }, own) => ({
+        ...piece,
+        routeId: own['routeId'],
+        title: 'T',
+        further: true,
+        also: [{ ...piece, routeId: own['routeId'], title: 'U', channelIds: [channelId] }],
+      }),
+      code: 'channel.unknown',
+    },
+    {
+      ids: 'also[].pillarId',
+      body: ({ pillarId }, own) => ({
+        ...piece,
+        routeId: own['routeId'],
+        title: 'T',
+        further: true,
+        also: [{ ...piece, routeId: own['routeId'], title: 'U', pillarId }],
+      }),
+      code: 'pillar.unknown',
+    },
+  ],
+  'POST /api/clients/{clientId}/pieces': [
+    {
+      ids: 'channelIds',
+      body: ({ channelId }, own) => ({ ...piece, routeId: own['routeId'], channelIds: [channelId], isPencilled: false }),
+      code: 'channel.unknown',
+    },
+    {
+      ids: 'pillarId',
+      body: ({ pillarId }, own) => ({ ...piece, routeId: own['routeId'], pillarId, isPencilled: false }),
+      code: 'pillar.unknown',
+    },
+  ],
+  'PATCH /api/pieces/{pieceId}': [
+    {
+      ids: 'pillarId',
+      body: ({ pillarId }) => ({ pillarId }),
+      version: 'select version from pieces where id = $1',
+      code: 'pillar.unknown',
+    },
+  ],
+  'PUT /api/pieces/{pieceId}/content': [
+    {
+      ids: 'shared.media[].assetId',
+      body: ({ assetId }) => ({ shared: { copy: 'C', disclosure: '', media: [{ assetId, alt: '' }] }, channels: [] }),
+      version: 'select content_version as version from pieces where id = $1',
+      code: 'file.unknown',
+    },
+    {
+      ids: 'channels[].channelId',
+      body: ({ channelId }) => ({
+        shared: { copy: 'C', disclosure: '', media: [] },
+        channels: [{ channelId, copy: '', tags: [], firstComment: '', link: '' }],
+      }),
+      version: 'select content_version as version from pieces where id = $1',
+      code: 'channel.unknown',
+    },
+  ],
+  'POST /api/pieces/{pieceId}/placements': [
+    { ids: 'channelId', body: ({ freeChannelId }) => ({ channelId: freeChannelId }), code: 'channel.unknown' },
+  ],
+  'POST /api/placements/{placementId}/swap': [
+    { ids: 'withId', body: ({ placedId }) => ({ withId: placedId }), code: /access\.not_found|placement\.other_client/ },
+  ],
+  'POST /api/placements/{placementId}/duplicate': [
+    { ids: 'channelId', body: ({ channelId }) => ({ channelId, on: '2027-04-20' }), code: 'channel.unknown' },
+  ],
+  'POST /api/pieces/{pieceId}/notes': [
+    { ids: 'assetIds', body: ({ assetId }) => ({ kind: 'comment', text: 'T', assetIds: [assetId], mentionIds: [] }), code: /unknown/ },
+  ],
+  'POST /api/clients/{clientId}/packets': [
+    {
+      ids: 'pieceIds',
+      body: ({ readyId }) => ({ title: 'P', message: '', pieceIds: [readyId], dueOn: '2027-03-10' }),
+      code: /access\.not_found|piece\.other_client/,
+    },
+  ],
+  'POST /api/packets/{packetId}/decisions': [
+    {
+      ids: 'contactId',
+      body: ({ contactId }, own) => ({ contactId, pieceId: own['pieceId'], verdict: 'approve', remark: '', how: 'by telephone' }),
+      code: /./,
+    },
+    {
+      ids: 'pieceId',
+      body: ({ pieceId }, own) => ({ contactId: own['contactId'], pieceId, verdict: 'approve', remark: '', how: 'by telephone' }),
+      code: /./,
+    },
+  ],
+  'POST /api/room/{linkId}/decisions': [
+    {
+      by: 'contact',
+      ids: 'packetId',
+      body: ({ packetId }, own) => ({ packetId, pieceId: own['pieceId'], versionId: own.versionId, verdict: 'approve', remark: '' }),
+      code: /./,
+    },
+    {
+      by: 'contact',
+      ids: 'pieceId',
+      body: ({ pieceId }, own) => ({ packetId: own['packetId'], pieceId, versionId: own.versionId, verdict: 'approve', remark: '' }),
+      code: /./,
+    },
+    {
+      by: 'contact',
+      ids: 'versionId',
+      body: ({ versionId }, own) => ({ packetId: own['packetId'], pieceId: own['pieceId'], versionId, verdict: 'approve', remark: '' }),
+      code: /./,
+    },
+  ],
+};
+
+/** Ids in bodies that name what belongs to no client: people, routes, formats, skills; or steps of the piece in the path. */
+export const OF_THE_AGENCY = [
+  /^PATCH \/api\/agency /,
+  /managerIds|policy\.personId|mentionIds|routeId/,
+  /^POST \/api\/clients managerIds/,
+  /covers coverId/,
+  /^POST \/api\/people\/\{personId\}\/give-steps /, // a lead's alone
+  /doer personId/,
+  /owner ownerId/,
+  /hand-back stepIds/,
+  /^PATCH \/api\/people\/\{personId\} clients\[\]\.clientId/, // a lead's alone
+];
