@@ -65,7 +65,7 @@ test('a form with two levels of conditions is built, tried, published, and fille
   const before = await order();
   await marta.getByRole('button', { name: 'Move The material', exact: true }).focus();
   await marta.keyboard.press('Space');
-  await expect(marta.getByText(/^“The material” .*place 5 of 5\.$/)).toBeAttached();
+  await expect(marta.getByText('“The material” would stand at place 5 of 5.')).toBeAttached();
   await marta.keyboard.press('ArrowUp');
   await expect(marta.getByText('“The material” would stand at place 4 of 5.')).toBeAttached();
   await marta.keyboard.press('Space');

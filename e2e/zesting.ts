@@ -140,6 +140,9 @@ async function emptyWindow(browser: Browser, zesting: Zesting, options: Paramete
     ...options,
   });
   const page = await context.newPage();
+  // ZESTING_SLOW=6: pages at a sixth of the speed, to find what only a quick machine forgives
+  const slow = Number(process.env['ZESTING_SLOW'] ?? 1);
+  if (slow > 1) await (await context.newCDPSession(page)).send('Emulation.setCPUThrottlingRate', { rate: slow });
   page.on('pageerror', (error) => {
     throw error;
   });

@@ -38,7 +38,7 @@ export interface TestDatabase {
 }
 
 /** Makes an empty, migrated database of this test file's own, and a configuration that points to it. */
-export async function makeTestDatabase(): Promise<TestDatabase> {
+export async function makeTestDatabase(env: Readonly<Record<string, string>> = {}): Promise<TestDatabase> {
   const { url, drop } = await makeEmptyDatabase(process.env['ZESTING_TEST_TEMPLATE']);
   const folder = mkdtempSync(join(tmpdir(), 'zesting-files-'));
   const config = readConfig({
@@ -48,6 +48,7 @@ export async function makeTestDatabase(): Promise<TestDatabase> {
     ZESTING_TESTING: '1',
     ZESTING_SMTP_PORT: '1',
     ZESTING_LOG: 'fatal',
+    ...env,
   });
   return {
     config,

@@ -80,9 +80,11 @@ export interface Scene {
 /** 2027-03-01 is a Monday; London is on winter time, noon has not come. */
 export const NOW = '2027-03-01T09:00:00Z';
 
-/** @param more other features than the application's, with what their migrations would make */
-export async function makeScene(more: { features?: readonly Feature[]; schema?: string } = {}): Promise<Scene> {
-  const database = await makeTestDatabase();
+/** @param more other features than the application's, with what their migrations would make; further surroundings of the server */
+export async function makeScene(
+  more: { features?: readonly Feature[]; schema?: string; env?: Readonly<Record<string, string>> } = {},
+): Promise<Scene> {
+  const database = await makeTestDatabase(more.env);
   const server = await createServer(database.config, more.features);
   await server.listen(0, '127.0.0.1');
   const app = server.get(App);

@@ -45,6 +45,11 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     `insert into team_notes (client_id, piece_id, author_id, kind, text, created_at) values ($1, $2, $3, 'comment', 'Look', now()) returning id`,
     [client.id, pieceId, people.lead.personId],
   );
+  const [mail] = await app.read<{ id: string }>(
+    `insert into incoming_mails (client_id, message_id, from_name, from_email, subject, text, files, hash, bytes, state, received_at)
+     values ($1, '<m@x.test>', 'M', 'm@x.test', 'S', 'T', '[]', $2, 1, 'waiting', now()) returning id`,
+    [client.id, '0'.repeat(64)],
+  );
   const [placement] = await app.read<{ id: string }>('select id from placements where piece_id = $1 limit 1', [pieceId]);
   const marker = { clientId: client.id, kind: 'launch', name: 'Launch', startOn: '2027-03-16', endOn: '2027-03-16' } as const;
   const markerId = getValue(await addMarker(app, people.lead, marker));
@@ -65,6 +70,7 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     placementId: placement?.id ?? '',
     remarkId: remark?.id ?? '',
     noteId: note?.id ?? '',
+    mailId: mail?.id ?? '',
     routeId: scene.routeId,
     secret: `${app.links.token('feed', client.id, 1)}.ics`,
     form: client.linkId,

@@ -18,6 +18,7 @@ import { Pictures } from './files/pictures.js';
 import { Resumable } from './files/resumable.js';
 import { Jobs } from './jobs/jobs.js';
 import { LOGGER, makeLogger } from './logging.js';
+import { Inbox } from './mail/inbox.js';
 import { MailSender } from './mail/mail.js';
 import { Clock } from './time/clock.js';
 import { Work } from './work/work.js';
@@ -28,6 +29,7 @@ const shared = [
   Clock,
   Database,
   Files,
+  Inbox,
   Jobs,
   Links,
   Listener,

@@ -20,6 +20,7 @@ export * from './form-schema.js';
 export * from './dates-bodies.js';
 export * from './deciding-bodies.js';
 export * from './forms-bodies.js';
+export * from './mail-shapes.js';
 
 export class SubmitRequestBody {
   @IsString()

@@ -2,7 +2,7 @@ import { getTimeOfDay, joinMoves, roundUpAt, type InstantText, type Moved, type 
 import type { App } from '../../platform/app.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { addJobIn } from '../../platform/jobs/jobs.js';
-import { queueMail } from '../../platform/mail/mail.js';
+import { queueMail, type Mail } from '../../platform/mail/mail.js';
 import { managersOf } from './managers.js';
 import { IsNull } from 'typeorm';
 import { Notice as Waiting } from './entities/notice.entity.js';
@@ -104,15 +104,16 @@ export async function tellManagers(app: App, tx: Tx, notice: Notice & { readonly
   for (const manager of await managersOf(tx, notice.clientId, app.clock.now())) await tell(app, tx, manager.id, notice);
 }
 
-/** Tells a contact or requester something by mail at once, with their personal link. */
+/** Tells a contact or requester something by mail at once, with their personal link. @returns the mail's Message-ID */
 export async function tellOutside(
   tx: Tx,
   to: { readonly email: string; readonly name: string },
   subject: string,
   paragraphs: readonly string[],
   link: { text: string; address: string },
-): Promise<void> {
-  await queueMail(tx, { to: to.email, subject, paragraphs: [hello(to.name), ...paragraphs], links: [link] });
+  threading: Pick<Mail, 'replyTo' | 'inReplyTo'> = {},
+): Promise<string> {
+  return queueMail(tx, { to: to.email, subject, paragraphs: [hello(to.name), ...paragraphs], links: [link], ...threading });
 }
 
 export const hello = (name: string): string => `Hello ${name.split(' ')[0] ?? name},`;

@@ -119,6 +119,12 @@ const TABLE: Record<string, string> = {
   'GET /api/forms/{formId}/links/{linkId}/qr': managers,
   'PUT /api/formats/{formatId}/needs': managers,
   'GET /api/schemas/form.json': all,
+  'GET /api/mails': managers,
+  'GET /api/mails/addresses': managers,
+  'GET /api/mails/{mailId}/source': managers,
+  'POST /api/mails/{mailId}/take': managers,
+  'POST /api/mails/{mailId}/leave': managers,
+  'POST /api/mails/{mailId}/wait': managers,
   'GET /api/ask/{linkId}': 'form',
   'POST /api/ask/{linkId}/earliest': 'form',
   'GET /api/ask/{linkId}/files/{assetId}': '', // what is asked with already is nobody’s there

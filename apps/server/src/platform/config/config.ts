@@ -17,6 +17,8 @@ export interface Config {
   /** proxies whose word about the caller's address and protocol counts: as `trust proxy` of Express; empty: none */
   readonly trustedProxies: string;
   readonly smtp: SmtpConfig;
+  /** where mail comes in; null: none does */
+  readonly inbox: InboxConfig | null;
   readonly webFolder: string | null;
   readonly serverKey: Buffer;
   /** the clock may be set over HTTP, sign-in is not throttled: tests only */
@@ -36,6 +38,23 @@ export interface SmtpConfig {
   readonly password: string | null;
   /** as mails say it: `Name <address>` */
   readonly from: string;
+}
+
+/** Where a mail server hands over mail to us, by SMTP in the clear. */
+export interface InboxConfig {
+  readonly port: number;
+  readonly bindAddress: string;
+  /** what stands behind the @ of our addresses */
+  readonly domain: string;
+}
+
+function inboxOf(env: NodeJS.ProcessEnv): InboxConfig | null {
+  const { ZESTING_INBOX_PORT: port, ZESTING_INBOX_DOMAIN: domain = 'ask.zesting.test' } = env;
+  if (!port) return null;
+  if (!/^\d{1,5}$/.test(port) || Number(port) > 65_535) throw new Error(`ZESTING_INBOX_PORT is no port: ${port}`);
+  if (!/^[a-z0-9-]+(\.[a-z0-9-]+)+$/.test(domain))
+    throw new Error(`ZESTING_INBOX_DOMAIN is no domain such as ask.agency.example: ${domain}`);
+  return { port: Number(port), bindAddress: env['ZESTING_INBOX_BIND'] ?? '127.0.0.1', domain };
 }
 
 function smtpOf(env: NodeJS.ProcessEnv): SmtpConfig {
@@ -72,6 +91,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     bindAddress: env['ZESTING_BIND'] ?? '127.0.0.1',
     trustedProxies: env['ZESTING_TRUSTED_PROXIES'] ?? '',
     smtp: smtpOf(env),
+    inbox: inboxOf(env),
     webFolder: env['ZESTING_WEB'] ? resolve(env['ZESTING_WEB']) : null,
     serverKey: serverKey(dataFolder, env['ZESTING_KEY']),
     testing: env['ZESTING_TESTING'] === '1',

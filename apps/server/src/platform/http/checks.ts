@@ -22,6 +22,7 @@ const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   routeId: isId,
   archived: (text) => text === 'yes',
   type: (text) => text === 'png' || text === 'svg',
+  state: (text) => text === 'waiting' || text === 'left' || text === 'automatic',
   shown: (text) => oneOf(PIECES_SHOWN, text),
   order: (text) => oneOf(PIECE_ORDERS, text) || text === 'danger',
   stage: (text) => oneOf(PIECE_STAGES, text),

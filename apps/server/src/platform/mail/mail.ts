@@ -26,6 +26,10 @@ export interface Mail {
   readonly lists?: readonly MailList[];
   /** links, each on a line of its own */
   readonly links?: readonly { readonly text: string; readonly address: string }[];
+  /** where an answer goes, if not to the sender */
+  readonly replyTo?: string;
+  /** the Message-ID of the mail that this one answers by itself */
+  readonly inReplyTo?: string;
 }
 
 interface QueuedMail extends Mail {
@@ -34,8 +38,12 @@ interface QueuedMail extends Mail {
 
 const TASK = 'mail_send';
 
-/** Puts a mail into the outbox: sent at least once after commit, always under the same Message-ID. */
-export const queueMail = (tx: Tx, mail: Mail): Promise<void> => addJob(tx, TASK, { ...mail, messageId: messageId() } satisfies QueuedMail);
+/** Puts a mail into the outbox: sent at least once after commit, always under the same Message-ID. @returns that */
+export async function queueMail(tx: Tx, mail: Mail): Promise<string> {
+  const queued: QueuedMail = { ...mail, messageId: messageId() };
+  await addJob(tx, TASK, queued);
+  return queued.messageId;
+}
 
 const messageId = (): string => `<${randomUUID()}@mail.zesting.test>`;
 
@@ -124,7 +132,18 @@ export class MailSender implements OnModuleInit, OnApplicationShutdown {
   }
 
   private async send(mail: Mail, id: string): Promise<void> {
-    await this.transport.sendMail({ from: await this.sender(), to: mail.to, subject: mail.subject, messageId: id, ...mailBodies(mail) });
+    const { to, subject, replyTo, inReplyTo } = mail;
+    await this.transport.sendMail({
+      from: await this.sender(),
+      to,
+      subject,
+      messageId: id,
+      ...(replyTo === undefined ? {} : { replyTo }),
+      ...(inReplyTo === undefined ? {} : { inReplyTo, references: inReplyTo }),
+      // so that what answers by itself at the other end keeps quiet (RFC 3834 5)
+      headers: { 'Auto-Submitted': inReplyTo === undefined ? 'auto-generated' : 'auto-replied' },
+      ...mailBodies(mail),
+    });
   }
 
   /** Whom mail comes from: as the agency says, else as the installation does. */

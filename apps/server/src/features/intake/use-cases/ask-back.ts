@@ -7,7 +7,8 @@ import { tellManagers } from '../../notices/index.js';
 import { claimFiles } from '../../production/index.js';
 import { RequestMessage } from '../entities/request-message.entity.js';
 import { Request } from '../entities/request.entity.js';
-import { lockRequest, tellRequester } from './decide-request.js';
+import { lockRequest } from './decide-request.js';
+import { tellRequester } from './tell-requester.js';
 
 type Decided = { code: 'request.already_decided' };
 
@@ -47,29 +48,44 @@ export function askBack(
   });
 }
 
+type AnswerFailure = { code: 'file.unknown' | 'ask.too_much' };
+
+/** What a requester writes, with files that were sent before. */
+export interface Written {
+  readonly text: string;
+  readonly assetIds: readonly string[];
+  /** who writes, if not the requester */
+  readonly name?: string;
+}
+
 /** Takes the requester's answer, with files: the request is the agency's turn again, and unread. What is decided already still takes a word. */
-export function answerBack(
+export const answerBack = (app: App, requestId: string, written: Written): Promise<Result<null, AnswerFailure>> =>
+  app.write<null, AnswerFailure>((tx, now) => putAnswer(app, tx, requestId, written, now));
+
+/** Puts what a requester writes to their request, in the caller's transaction. */
+export async function putAnswer(
   app: App,
+  tx: Tx,
   requestId: string,
-  { text, assetIds }: { readonly text: string; readonly assetIds: readonly string[] },
-): Promise<Result<null, { code: 'file.unknown' | 'ask.too_much' }>> {
-  return app.write<null, { code: 'file.unknown' | 'ask.too_much' }>(async (tx, now) => {
-    const request = await lockRequest(tx, requestId);
-    if ((await tx.countBy(RequestMessage, { requestId, author: 'requester' })) >= MESSAGES_LIMIT) return fail({ code: 'ask.too_much' });
-    if (!(await claimFiles(tx, [...assetIds], requestId, request.clientId))) return fail({ code: 'file.unknown' });
-    await tx.insert(RequestMessage, { requestId, author: 'requester', name: request.requesterName, text, at: now });
-    if (isOpenRequest(request.state)) Object.assign(request, { state: 'new', readAt: null });
-    request.version += 1;
-    await tx.save(request);
-    await record(tx, request, 'request.answered', request.requesterName, now);
-    await tellManagers(app, tx, {
-      clientId: request.clientId,
-      heading: `An answer: ${request.title}`,
-      text: `${request.requesterName} wrote about “${request.title}”.`,
-      path: `/requests/${request.id}`,
-    });
-    return ok(null);
+  { text, assetIds, name }: Written,
+  now: string,
+): Promise<Result<null, AnswerFailure>> {
+  const request = await lockRequest(tx, requestId);
+  const author = name ?? request.requesterName;
+  if ((await tx.countBy(RequestMessage, { requestId, author: 'requester' })) >= MESSAGES_LIMIT) return fail({ code: 'ask.too_much' });
+  if (!(await claimFiles(tx, [...assetIds], requestId, request.clientId))) return fail({ code: 'file.unknown' });
+  await tx.insert(RequestMessage, { requestId, author: 'requester', name: author, text, at: now });
+  if (isOpenRequest(request.state)) Object.assign(request, { state: 'new', readAt: null });
+  request.version += 1;
+  await tx.save(request);
+  await record(tx, request, 'request.answered', author, now);
+  await tellManagers(app, tx, {
+    clientId: request.clientId,
+    heading: `An answer: ${request.title}`,
+    text: `${author} wrote about “${request.title}”.`,
+    path: `/requests/${request.id}`,
   });
+  return ok(null);
 }
 
 /** The most that a requester writes about one request: far more than anybody does, far less than would bury the managers. */

@@ -4,10 +4,10 @@ import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import type { Tx } from '../../../platform/database/transaction.js';
-import { tellOutside } from '../../notices/index.js';
 import { createPiece, linkRequest, unlinkMerged } from '../../production/index.js';
 import { Request } from '../entities/request.entity.js';
 import { IsNull } from 'typeorm';
+import { tellRequester } from './tell-requester.js';
 
 type Decided = { code: 'request.already_decided' };
 type AcceptFailure =
@@ -150,21 +150,5 @@ export function reopenRequest(app: App, viewer: Viewer, requestId: string): Prom
     });
     await tellRequester(app, tx, request, `Looked at again: ${request.title}`, [`We are looking at “${request.title}” again.`]);
     return ok(null);
-  });
-}
-
-/** Tells the requester by mail, where they have an address. */
-export async function tellRequester(
-  app: App,
-  tx: Tx,
-  request: Request,
-  subject: string,
-  paragraphs: readonly string[],
-  text = 'See how it stands',
-): Promise<void> {
-  if (request.requesterEmail === null) return;
-  await tellOutside(tx, { email: request.requesterEmail, name: request.requesterName }, subject, paragraphs, {
-    text,
-    address: app.links.address('receipt', request.id, request.linkGeneration),
   });
 }

@@ -5,7 +5,8 @@ import type { App } from '../../../platform/app.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
 import { linkRequest } from '../../production/index.js';
 import { Request } from '../entities/request.entity.js';
-import { decide, lockRequest, lockRequests, mergedInto, tellRequester } from './decide-request.js';
+import { decide, lockRequest, lockRequests, mergedInto } from './decide-request.js';
+import { tellRequester } from './tell-requester.js';
 import { ANSWERS_FOR, WITH_CLIENT } from './sort-request.js';
 
 type JoinFailure = { code: 'request.already_decided' | 'request.unknown' | 'piece.unknown' };

@@ -16,13 +16,13 @@ import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { once } from '../../../platform/http/idempotency.js';
-import { queueMail } from '../../../platform/mail/mail.js';
 import { tellManagers } from '../../notices/index.js';
 import { claimFiles } from '../../production/index.js';
 import { FormLink } from '../entities/intake-form.entity.js';
 import type { Request } from '../entities/request.entity.js';
 import { askedForm, type AskedForm } from '../queries/asked-form.js';
-import { RECEIPTS_AN_HOUR, takeShare } from './form-limits.js';
+import { takeShare } from './form-limits.js';
+import { mailReceipt } from './mail-receipt.js';
 import { insertRequest } from './new-request.js';
 import { sortRequest } from './sort-request.js';
 
@@ -52,7 +52,7 @@ export function submitRequest(
       const { request, number } = put.value;
       await tx.increment(FormLink, { id: linkId }, 'requests', 1);
       const receiptAddress = app.links.address('receipt', request.id, 1);
-      await mailReceipt(tx, { ...request, requesterEmail: email }, { number, clientName: form.clientName, receiptAddress }, now);
+      await mailReceipt(app, tx, { ...request, requesterEmail: email }, { number, clientName: form.clientName }, now);
       await tellManagers(app, tx, {
         clientId: form.clientId,
         heading: `New request: ${request.title}`,
@@ -131,35 +131,11 @@ async function filesOf(tx: Tx, { clientId, items }: Omit<AskedForm, 'linkId'>, g
 }
 
 /** The client's contact with that address. */
-async function contactOf(tx: Tx, clientId: string, email: string | null): Promise<string | null> {
+export async function contactOf(tx: Tx, clientId: string, email: string | null): Promise<string | null> {
   const [contact] = await rowsOf<{ id: string }>(
     tx,
     'select id from contacts where client_id = $1 and lower(email) = lower($2) and archived_at is null',
     [clientId, email],
   );
   return contact?.id ?? null;
-}
-
-/**
- * Tells the address that was typed that the request came. Nobody has confirmed that it is the requester's: so the mail carries nothing that a
- * stranger wrote, and only so many go to one address within an hour.
- */
-async function mailReceipt(
-  tx: Tx,
-  request: Pick<Request, 'id'> & { readonly requesterEmail: string },
-  { number, clientName, receiptAddress }: { readonly number: number; readonly clientName: string; readonly receiptAddress: string },
-  now: InstantText,
-): Promise<void> {
-  const [recent] = await rowsOf<{ count: number }>(
-    tx,
-    "select count(*) as count from requests where lower(requester_email) = lower($1) and received_at > $2::timestamptz - interval '1 hour'",
-    [request.requesterEmail, now],
-  );
-  if ((recent?.count ?? 0) > RECEIPTS_AN_HOUR) return;
-  await queueMail(tx, {
-    to: request.requesterEmail,
-    subject: `We have your request no. ${number} for ${clientName}`,
-    paragraphs: ['Thank you.', `Request no. ${number} for ${clientName} has reached us. The page below shows how it stands.`],
-    links: [{ text: 'See how it stands', address: receiptAddress }],
-  });
 }

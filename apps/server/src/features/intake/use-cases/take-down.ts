@@ -5,7 +5,7 @@ import type { App } from '../../../platform/app.js';
 import { once } from '../../../platform/http/idempotency.js';
 import { askedOfClient } from '../queries/asked-form.js';
 import { putRequest, type PutFailure } from './submit-request.js';
-import { tellRequester } from './decide-request.js';
+import { tellRequester } from './tell-requester.js';
 
 export type TakeDownFailure = PutFailure | { code: 'form.unknown' | 'idempotency.other_body' };
 

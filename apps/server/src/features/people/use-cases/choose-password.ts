@@ -118,7 +118,7 @@ async function setPassword(tx: Tx, person: Person, passwordHash: string, now: In
 export const endSessions = (tx: Tx, personId: string): Promise<unknown> =>
   tx.query("delete from sessions where sess ->> 'personId' = $1", [personId]);
 
-const tellChanged = (app: App, tx: Tx, person: Person): Promise<void> =>
+const tellChanged = (app: App, tx: Tx, person: Person): Promise<string> =>
   tellOutside(
     tx,
     person,

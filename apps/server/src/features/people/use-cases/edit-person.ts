@@ -110,7 +110,7 @@ export function takeBackInvite(app: App, viewer: Viewer, personId: string): Prom
   });
 }
 
-const tellInvited = (app: App, tx: Tx, viewer: Viewer, person: Person): Promise<void> =>
+const tellInvited = (app: App, tx: Tx, viewer: Viewer, person: Person): Promise<string> =>
   tellOutside(
     tx,
     person,

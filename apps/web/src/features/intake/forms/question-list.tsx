@@ -25,7 +25,7 @@ interface ListProps {
 export function QuestionList({ items, onMove, ...props }: ListProps) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates, scrollBehavior: 'auto' }),
   );
   const keys = items.map(({ key }) => key);
   const drop = ({ active, over }: DragEndEvent) => {
