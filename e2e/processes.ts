@@ -69,6 +69,7 @@ export async function environment(database: string, folder: string): Promise<Rec
     ZESTING_MAIL_FOLDER: join(folder, 'mail'),
     ZESTING_WEB: join(root, 'apps/web/dist'),
     ZESTING_SMTP_PORT: String(await freePort()),
+    ZESTING_INBOX_PORT: String(await freePort()),
     ZESTING_MAIL_PORT: String(await freePort()),
     ZESTING_TESTING: '1',
     ZESTING_NOW: PRESENT,

@@ -14,6 +14,8 @@ export const dayAhead = (days: number): Day => addDays(getDay(PRESENT.slice(0, 1
 
 export interface Zesting {
   readonly address: string;
+  /** of the page that shows the mail that goes out, and writes what comes in */
+  readonly mailAddress: string;
   readonly mails: (to: string) => Promise<{ subject: string; text: string }[]>;
   /** sets the server's clock, and starts what the clock starts; empty: back to the tests' present */
   readonly setClock: (now: string) => Promise<void>;
@@ -44,7 +46,8 @@ export const test = base.extend<object, { zesting: Zesting; story: string; behin
       const address = env['ZESTING_ADDRESS'] ?? '';
       const proxy = behindProxy ? [await runProxy(folder, proxyPort, env['ZESTING_PORT'] ?? '')] : [];
       const [catcher, server] = [await run('apps/standins/dist/main.js', env), await run('apps/server/dist/main.js', env)];
-      const mails = mailsAt(`http://127.0.0.1:${env['ZESTING_MAIL_PORT']}`);
+      const mailAddress = `http://127.0.0.1:${env['ZESTING_MAIL_PORT']}`;
+      const mails = mailsAt(mailAddress);
       const data = await connect(name);
       const query = async <Row>(sql: string, values: unknown[] = []) => (await data.query(sql, values)).rows as Row[]; // as asked
       const setClock = async (now: string) => {
@@ -55,7 +58,7 @@ export const test = base.extend<object, { zesting: Zesting; story: string; behin
         });
         expect(answer.status).toBe(204);
       };
-      await use({ address, mails, setClock, query });
+      await use({ address, mailAddress, mails, setClock, query });
       await data.end();
       await stop(server, catcher, ...proxy);
       await admin(`drop database ${name} with (force)`);
@@ -80,6 +83,7 @@ export async function startOwn(): Promise<{ zesting: Zesting; end: () => Promise
   return {
     zesting: {
       address,
+      mailAddress,
       mails: mailsAt(mailAddress),
       setClock: () => Promise.reject(new Error('its clock is the machine’s')),
       query: async <Row>(sql: string, values: unknown[] = []) => (await data.query(sql, values)).rows as Row[], // as asked

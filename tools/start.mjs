@@ -130,6 +130,7 @@ await tell(async () => {
   try {
     makeDatabase(bin, running.port, 'zesting');
     const smtpPort = await freePort();
+    const inboxPort = process.env.ZESTING_INBOX_PORT ?? String(await freePort());
     const env = {
       ZESTING_DATABASE_URL: `postgres://postgres@127.0.0.1:${running.port}/zesting`,
       ZESTING_PORT: String(port),
@@ -137,6 +138,7 @@ await tell(async () => {
       ZESTING_FILES: join(dataFolder, 'files'),
       ZESTING_WEB: join(root, 'apps/web/dist'),
       ZESTING_SMTP_PORT: String(smtpPort),
+      ZESTING_INBOX_PORT: inboxPort,
       ZESTING_MAIL_PORT: String(mailPort),
       ZESTING_MAIL_FOLDER: join(dataFolder, 'mail'),
     };

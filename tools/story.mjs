@@ -31,6 +31,7 @@ export async function loadStory(port, folder) {
     ZESTING_FILES: join(folder, 'files'),
     ZESTING_MAIL_FOLDER: join(folder, 'mail'),
     ZESTING_SMTP_PORT: String(await freePort()),
+    ZESTING_INBOX_PORT: String(await freePort()),
     ZESTING_MAIL_PORT: String(await freePort()),
     ZESTING_TESTING: '1',
     ZESTING_NOW: PRESENT,

@@ -3,6 +3,7 @@ import { getValue, ok } from '@zesting/core';
 import { addAsset, addNote, predict, replanOpen, sendRoundUps, type App } from '@zesting/server';
 import { CLIENTS } from './clients.js';
 import { addIntake } from './intake.js';
+import { addMails } from './mails.js';
 import { drawPicture } from './pictures.js';
 import { PieceStory } from './piece-story.js';
 import { ASKED, STORY } from './pieces.js';
@@ -36,6 +37,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   getValue(await app.write(async (tx, at) => ok(await predict(tx, at))));
   await addTalk(app, setup);
   await addIntake(app, setup);
+  await addMails(app, setup);
 }
 
 /** What the team said about some pieces, and added to their briefs. */

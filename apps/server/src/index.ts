@@ -3,6 +3,8 @@ export { readConfig, type Config } from './platform/config/config.js';
 export { migrate } from './platform/database/data-source.js';
 export { migrateJobs } from './platform/jobs/jobs.js';
 export { App } from './platform/app.js';
+export { mailAddress } from './platform/mail/inbox.js';
+export { readMail } from './platform/mail/read-mail.js';
 export { Features, type Feature } from './platform/feature.js';
 export type { Viewer } from './platform/access/access.js';
 export * from './features/calendar/index.js';

@@ -2,7 +2,9 @@ import { mkdtempSync } from 'node:fs';
 import { connect, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { simpleParser, type ParsedMail } from 'mailparser';
 import { createTransport } from 'nodemailer';
+import { SMTPServer } from 'smtp-server';
 import { startMailCatcher, type MailCatcher } from './mail-catcher';
 import { MailStore } from './mail-store';
 
@@ -19,22 +21,36 @@ describe('the mail catcher', () => {
   let catcher: MailCatcher;
   let address: string;
   let smtpPort: number;
+  let inbox: SMTPServer;
+  const received: ParsedMail[] = [];
   const folder = mkdtempSync(join(tmpdir(), 'zesting-mail-'));
 
   beforeAll(async () => {
     smtpPort = await freePort();
     const webPort = await freePort();
     address = `http://127.0.0.1:${webPort}`;
-    catcher = await startMailCatcher({ smtpPort, webPort, folder });
+    inbox = new SMTPServer({
+      authOptional: true,
+      disabledCommands: ['STARTTLS', 'AUTH'],
+      onRcptTo: ({ address: to }, _session, done) => done(to.startsWith('kiln@') ? null : new Error('Nobody has this address')),
+      onData: (stream, _session, done) => void simpleParser(stream).then((mail) => (received.push(mail), done()), done),
+    });
+    const inboxPort = await freePort();
+    await new Promise<void>((resolve) => inbox.listen(inboxPort, '127.0.0.1', resolve));
+    catcher = await startMailCatcher({ smtpPort, webPort, folder, inboxPort });
   });
-  afterAll(() => catcher.close());
+  afterAll(async () => {
+    await catcher.close();
+    await new Promise<void>((resolve) => inbox.close(resolve));
+  });
 
-  const send = (messageId: string, to: string, subject: string) =>
+  const send = (messageId: string, to: string, subject: string, replyTo?: string) =>
     createTransport({ host: '127.0.0.1', port: smtpPort, secure: false, ignoreTLS: true }).sendMail({
       from: 'desk@zesting.test',
       to,
       subject,
       messageId,
+      ...(replyTo ? { replyTo } : {}),
       text: 'Plain',
       html: '<p><a href="http://127.0.0.1/room/x">Look</a></p>',
     });
@@ -66,5 +82,28 @@ describe('the mail catcher', () => {
     await send('<3@x.test>', 'cem@c.test', 'After the break');
     const mine = (await (await fetch(`${address}/mails.json?to=cem@c.test`)).json()) as { subject: string }[]; // CaughtMail
     expect(mine.map((mail) => mail.subject)).toEqual(['After the break']);
+  });
+
+  it('writes a mail with files, and an answer that names what it answers; a refusal is said and nothing typed is lost', async () => {
+    await send('<4@x.test>', 'dee@d.test', 'A question', 'kiln@ask.test');
+    expect(await (await fetch(address)).text()).toContain('<a href="/write?answers=%3C4%40x.test%3E">Answer this mail</a>');
+    const form = await (await fetch(`${address}/write?answers=${encodeURIComponent('<4@x.test>')}`)).text();
+    for (const part of ['value="&lt;4@x.test&gt;"', 'value="dee@d.test"', 'value="kiln@ask.test"', 'value="Re: A question"', '&gt; Plain'])
+      expect(form).toContain(part);
+    const post = (to: string) => {
+      const body = new FormData();
+      const fields = { from: 'Dee <dee@d.test>', to, subject: 'Re: A question', text: 'Yes “please”', answers: '<4@x.test>' };
+      for (const [name, value] of Object.entries(fields)) body.append(name, value);
+      body.append('files', new Blob(['one']), 'Brötchen.txt');
+      return fetch(`${address}/write`, { method: 'POST', body });
+    };
+    expect((await post('kiln@ask.test')).status).toBe(200);
+    expect(received).toMatchObject([
+      { inReplyTo: '<4@x.test>', text: 'Yes “please”', attachments: [{ filename: 'Brötchen.txt', content: Buffer.from('one') }] },
+    ]);
+    const refused = await post('zzz@ask.test');
+    expect(refused.status).toBe(422);
+    const said = await refused.text();
+    for (const part of ['Nobody has this address', 'Yes “please”']) expect(said).toContain(part);
   });
 });

@@ -5,6 +5,8 @@ import { join } from 'node:path';
 export interface CaughtMail {
   readonly messageId: string;
   readonly to: string;
+  /** where an answer goes; empty where none is taken */
+  readonly replyTo?: string;
   readonly subject: string;
   readonly text: string;
   readonly html: string;
@@ -36,6 +38,10 @@ export class MailStore {
     if (this.folder) writeFileSync(join(this.folder, `${String(this.next++).padStart(8, '0')}.json`), JSON.stringify(mail));
     const [oldest] = this.mails.keys();
     if (this.mails.size > KEPT && oldest) this.mails.delete(oldest);
+  }
+
+  get(messageId: string): CaughtMail | undefined {
+    return this.mails.get(messageId);
   }
 
   /** Newest first; `to` keeps those for one address. */

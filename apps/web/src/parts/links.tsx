@@ -1,9 +1,10 @@
-import { useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import type { ChangeLinkBody, ClientLinksShape } from '@zesting/contract';
 import { Copy } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { linksQuery } from '../api/clients';
+import { addressesQuery } from '../api/mails';
 import { call } from '../lib/api';
 import { useWrite } from '../lib/queries';
 import { Button } from '../ui/button';
@@ -50,6 +51,7 @@ export function ClientLinks({ clientId, roomOf }: { clientId: string; roomOf: (c
             onChange={(change) => setAsked({ kind: 'form', id: form.linkId, change, name: `Form: ${nameOf(form)}` })}
           />
         ))}
+        <ByMail clientId={clientId} />
         <LinkRow
           name="Calendar feed"
           address={links.feed}
@@ -67,6 +69,26 @@ export function ClientLinks({ clientId, roomOf }: { clientId: string; roomOf: (c
         ))}
       </dl>
       {asked && <ChangeDialog clientId={clientId} asked={asked} onClose={() => setAsked(undefined)} />}
+    </>
+  );
+}
+
+/** The address that contacts who may ask write to. */
+function ByMail({ clientId }: { clientId: string }) {
+  const { data } = useQuery(addressesQuery);
+  const address = data?.find((one) => one.clientId === clientId)?.address;
+  if (address === undefined) return null;
+  return (
+    <>
+      <dt className="font-medium">Requests by mail</dt>
+      <dd className="min-w-0 min-h-8 flex items-center">
+        <a href={`mailto:${address}`} className="text-pine underline truncate">
+          {address}
+        </a>
+      </dd>
+      <dd className="flex justify-end">
+        <CopyButton name="Requests by mail" text={address} />
+      </dd>
     </>
   );
 }
@@ -142,20 +164,23 @@ function Row({ name, isOpen, onChange, children, extra }: RowProps) {
 }
 
 function LinkRow({ name, address, onChange }: { name: string; address: string | null; onChange: RowProps['onChange'] }) {
-  const copy = async () => {
-    await navigator.clipboard.writeText(address ?? '');
-    toast(`${name}: copied`);
-  };
-  const copyButton = (
-    <Button look="quiet" onClick={() => void copy()} aria-label={`Copy: ${name}`}>
-      <Copy size={15} aria-hidden /> Copy
-    </Button>
-  );
   return (
-    <Row name={name} isOpen={address !== null} onChange={onChange} extra={copyButton}>
+    <Row name={name} isOpen={address !== null} onChange={onChange} extra={<CopyButton name={name} text={address ?? ''} />}>
       <a href={address ?? ''} aria-label={`${name}: ${address}`} className="text-pine underline truncate leading-8">
         {address}
       </a>
     </Row>
+  );
+}
+
+function CopyButton({ name, text }: { name: string; text: string }) {
+  const copy = async () => {
+    await navigator.clipboard.writeText(text);
+    toast(`${name}: copied`);
+  };
+  return (
+    <Button look="quiet" onClick={() => void copy()} aria-label={`Copy: ${name}`}>
+      <Copy size={15} aria-hidden /> Copy
+    </Button>
   );
 }

@@ -40,7 +40,8 @@ export function Answers({ items, answers, files }: AnswersProps) {
 
 function AnswerText({ field, answer, files }: { field: FormField; answer: Answer; files: readonly UploadShape[] }) {
   const labelOf = (value: string) => field.options?.find((option) => option.value === value)?.label ?? value;
-  if (field.kind === 'files') return <FileList files={files.filter((file) => answer.includes(file.assetId))} />;
+  if (field.kind === 'files')
+    return <FileList files={[answer].flat().flatMap((id) => files.find(({ assetId }) => assetId === id) ?? [])} />;
   if (typeof answer !== 'string')
     return field.kind === 'span' ? answer.map((on) => dayWords(on)).join(' to ') : answer.map(labelOf).join(', ');
   switch (field.kind) {

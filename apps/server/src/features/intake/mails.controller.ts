@@ -51,15 +51,15 @@ export class MailsController {
   @Post(':mailId/leave')
   @HttpCode(204)
   @Access('mail.sort', { mail: 'mailId' })
-  async leave(@Param('mailId') mailId: string): Promise<void> {
-    valueOrProblem(await leaveMail(this.app, mailId, 'left'));
+  async leave(@CurrentViewer() viewer: Viewer, @Param('mailId') mailId: string): Promise<void> {
+    valueOrProblem(await leaveMail(this.app, viewer, mailId, 'left'));
   }
 
   /** Lets it wait again. */
   @Post(':mailId/wait')
   @HttpCode(204)
   @Access('mail.sort', { mail: 'mailId' })
-  async wait(@Param('mailId') mailId: string): Promise<void> {
-    valueOrProblem(await leaveMail(this.app, mailId, 'waiting'));
+  async wait(@CurrentViewer() viewer: Viewer, @Param('mailId') mailId: string): Promise<void> {
+    valueOrProblem(await leaveMail(this.app, viewer, mailId, 'waiting'));
   }
 }

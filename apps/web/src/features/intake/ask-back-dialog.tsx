@@ -26,7 +26,7 @@ export function AskBackDialog({ request, question, onClose }: { request: Request
       form={form}
       onClose={onClose}
       title={`Ask back about “${request.title}”`}
-      description={`${request.requesterName} gets it by mail and answers on their page. Until then it waits for them.`}
+      description={`${request.requesterName} gets it by mail, and answers it or writes on their page. Until then it waits for them.`}
       action="Send the question"
     >
       <Field label="Question" required error={form.errorOf('text')}>

@@ -3,18 +3,21 @@ import { lazyPage } from '../../lib/lazy-page';
 
 const FormPage = lazyPage(() => import('./forms/form-page'), 'FormPage');
 const FormsPage = lazyPage(() => import('./forms/forms-page'), 'FormsPage');
+const MailsPage = lazyPage(() => import('./mails-page'), 'MailsPage');
 const RequestsPage = lazyPage(() => import('./requests-page'), 'RequestsPage');
 
 export const feature: WebFeature = {
   name: 'intake',
   routes: [
     { path: 'requests', element: <RequestsPage /> },
+    { path: 'requests/mails', element: <MailsPage /> },
     { path: 'requests/:requestId', element: <RequestsPage /> },
     { path: 'forms', element: <FormsPage /> },
     { path: 'forms/:formId', element: <FormPage /> },
   ],
   setup: { name: 'Forms', path: '/forms', order: 4 },
-  actions: (session) => (manages(session) ? [go('Requests', '/requests'), go('Forms', '/forms')] : []),
+  actions: (session) =>
+    manages(session) ? [go('Requests', '/requests'), go('Mail set aside', '/requests/mails'), go('Forms', '/forms')] : [],
   verbs: {
     'request.reopened': 'took the request up again',
     'request.received': 'asked for it',
@@ -28,6 +31,9 @@ export const feature: WebFeature = {
     'request.attached': 'put the request to a piece',
     'request.owner_set': 'said who answers for the request',
     'request.taken_down': 'took the request down',
+    'client.mail_waits': 'wrote a mail that waits',
+    'client.mail_left': 'left a mail that is no request',
+    'client.mail_waits_again': 'let a mail wait again',
     'form.made': 'began the form',
     'form.published': 'published the form',
     'form.clients_set': 'said whom the form is for',

@@ -115,7 +115,7 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
       )}
       <Owner request={shown} />
       <Answers items={shown.items} answers={shown.answers} files={shown.files} />
-      <Thread messages={shown.messages} requesterName={shown.requesterName} />
+      <Thread messages={shown.messages} />
       {shown.requesterEmail !== null && <ReceiptLink request={shown} />}
       <details className="mt-4 pt-3 border-t border-line">
         <summary className="text-pine min-h-7">Activity</summary>

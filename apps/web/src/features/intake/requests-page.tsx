@@ -4,6 +4,7 @@ import { isId } from '@zesting/core';
 import type { KeyboardEvent } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { formsQuery } from '../../api/forms';
+import { mailsQuery } from '../../api/mails';
 import { requestsQuery } from '../../api/requests';
 import { wordsOf } from '../../lib/api';
 import { count, dayWords, instantWords } from '../../lib/format';
@@ -91,6 +92,7 @@ export function RequestsPage() {
       </PageHead>
       {opened === 'take-down' && <TakeDownDialog onClose={close} onTaken={(id) => void navigate(to(`/requests/${id}`))} />}
       {opened === 'dates' && <DatesDialog onClose={close} />}
+      <WaitingMail />
       {rows.length === 0 && asked.isNarrowed ? (
         <Empty title="No request is like that">
           <button
@@ -126,6 +128,24 @@ export function RequestsPage() {
         </div>
       )}
     </>
+  );
+}
+
+/** Says that mail waits which may hold requests. */
+function WaitingMail() {
+  const { query, to } = useClients();
+  const { data } = useInfiniteQuery(mailsQuery('waiting', query));
+  const waiting = data?.pages.flatMap((page) => page.items) ?? [];
+  if (waiting.length === 0) return null;
+  const names = [...new Set(waiting.map(({ fromName }) => fromName))];
+  return (
+    <p className="card border-l-4 border-l-rind px-3 py-2 mb-3">
+      {count(waiting.length, 'mail')} set aside, from {names.slice(0, 3).join(', ')}
+      {names.length > 3 && ' and others'}.{' '}
+      <Link to={to('/requests/mails')} className="text-pine underline">
+        Say what {waiting.length === 1 ? 'it is' : 'they are'}
+      </Link>
+    </p>
   );
 }
 

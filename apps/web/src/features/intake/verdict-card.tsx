@@ -21,6 +21,9 @@ const WORDS: Record<VerdictWord, { words: string; tone: Tone; border: string }> 
   not_by_then: { words: 'Not by that day', tone: 'rhubarb', border: 'border-l-rhubarb' },
 };
 
+/** Where no route is known, nothing that goes by one is. */
+const UNJUDGED = { words: 'Choose a route', tone: 'calm', border: 'border-l-line-strong' } as const;
+
 interface CardProps {
   readonly request: RequestShape;
   readonly onAsk: (question: string) => void;
@@ -36,12 +39,13 @@ export function VerdictCard({ request, onAsk, onMerge, onAttach }: CardProps) {
   if (verdict.isError) return <Failed message={wordsOf(verdict.error)} onRetry={() => void verdict.refetch()} />;
   if (!verdict.data) return <p className="card px-4 py-3 mb-4 text-muted min-h-40">Reckoning…</p>;
   const found = verdict.data;
-  const { words, tone, border } = WORDS[found.word];
+  const isUnjudged = found.routeId === null && found.word === 'ready';
+  const { words, tone, border } = isUnjudged ? UNJUDGED : WORDS[found.word];
   return (
     <section aria-label="Verdict" className={`card border-l-4 ${border} px-4 py-3 mb-4`}>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 mb-1">
         <Tag tone={tone}>{words}</Tag>
-        <span className="font-medium">{headline(found)}</span>
+        <span className="font-medium">{isUnjudged ? 'Then it is judged.' : headline(found)}</span>
         <label className="ml-auto flex items-center gap-1.5 text-[13px] text-muted">
           judged as
           <select className="field w-auto min-h-8" value={found.routeId ?? ''} onChange={(event) => setRouteId(event.target.value)}>
@@ -57,7 +61,9 @@ export function VerdictCard({ request, onAsk, onMerge, onAttach }: CardProps) {
       <dl className="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-x-3 gap-y-1 text-[13px]">
         <dt className="text-muted">Missing</dt>
         <dd>
-          {found.missing.length === 0 ? (
+          {found.routeId === null ? (
+            'no route, so not known'
+          ) : found.missing.length === 0 ? (
             'nothing that the brief needs'
           ) : (
             <>

@@ -26,7 +26,7 @@ export function BriefSection({ piece }: { piece: PieceShape }) {
               {brief.requests.length > 1 ? `: “${request.title}”` : ''}
             </p>
             <Answers items={request.items} answers={request.answers} files={request.files} />
-            <Thread messages={request.messages} requesterName={request.requesterName} />
+            <Thread messages={request.messages} />
           </div>
         ))}
         <Notes piece={piece} />

@@ -111,6 +111,7 @@ async function keep(app: App, tx: Tx, { row, mail, place, stored }: Coming, now:
   if (!kept) return ok(null); // sent once more: it is here already
   if (place.as === 'automatic') return ok(null);
   if (place.as === 'waiting') {
+    await recordMail(tx, clientId, 'client.mail_waits', mail.fromName || mail.fromEmail, mail.subject, now);
     await tellManagers(app, tx, {
       clientId,
       heading: `A mail waits: ${mail.subject || 'without a subject'}`,
@@ -308,12 +309,21 @@ export async function takeWaiting(app: App, viewer: Viewer, mailId: string): Pro
   });
 }
 
+const recordMail = (tx: Tx, clientId: string, verb: string, actor: string, subject: string, at: InstantText): Promise<void> =>
+  recordActivity(tx, { clientId, thing: 'client', thingId: clientId, verb, actor, detail: { subject: plain(subject) }, at });
+
 /** Leaves a mail that is no request, or lets it wait again. */
-export function leaveMail(app: App, mailId: string, state: 'left' | 'waiting'): Promise<Result<null, { code: 'mail.sorted_already' }>> {
-  return app.write<null, { code: 'mail.sorted_already' }>(async (tx) => {
+export function leaveMail(
+  app: App,
+  viewer: Viewer,
+  mailId: string,
+  state: 'left' | 'waiting',
+): Promise<Result<null, { code: 'mail.sorted_already' }>> {
+  return app.write<null, { code: 'mail.sorted_already' }>(async (tx, now) => {
     const row = await tx.findOneOrFail(IncomingMail, { where: { id: mailId }, lock: { mode: 'pessimistic_write' } });
     if (row.state === 'taken') return fail({ code: 'mail.sorted_already' });
     await tx.update(IncomingMail, mailId, { state });
+    await recordMail(tx, row.clientId, state === 'left' ? 'client.mail_left' : 'client.mail_waits_again', viewer.name, row.subject, now);
     return ok(null);
   });
 }
