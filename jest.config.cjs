@@ -25,6 +25,8 @@ const base = {
   setupFiles: ['reflect-metadata'],
 };
 module.exports = {
+  // a slow machine is no fault: what is waited for comes or does not
+  testTimeout: 30_000,
   testSequencer: '<rootDir>/tools/sequencer.mjs',
   projects: [
     {
@@ -40,7 +42,7 @@ module.exports = {
       testEnvironment: 'jsdom',
       testEnvironmentOptions: { customExportConditions: ['source', 'browser', 'require', 'default'] },
       setupFiles: [...base.setupFiles, '<rootDir>/apps/web/test-support/setup.ts'],
-      setupFilesAfterEnv: ['@testing-library/jest-dom'],
+      setupFilesAfterEnv: ['@testing-library/jest-dom', '<rootDir>/apps/web/test-support/patience.ts'],
       roots: ['<rootDir>/apps/web'],
       testMatch: ['**/*.test.tsx'],
       testPathIgnorePatterns: ['/node_modules/', '/dist/'],

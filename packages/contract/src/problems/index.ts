@@ -41,7 +41,6 @@ export const PROBLEMS = {
   'request.answers_wrong': { status: 422, title: 'Some answers are not right' },
   'mail.sorted_already': { status: 409, title: 'This mail was taken already' },
   'mail.unreadable': { status: 422, title: 'This mail cannot be read' },
-  'mail.too_many': { status: 429, title: 'More mail came within the hour than is taken' },
   'piece.unknown': { status: 422, title: 'This piece is not one of the client’s, or is on the shelf' },
   'request.no_address': { status: 422, title: 'Nobody can be asked: this requester has no e-mail address' },
   'request.unknown': { status: 422, title: 'This request is not one of the client’s, or cannot be joined with' },

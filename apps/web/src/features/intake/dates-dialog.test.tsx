@@ -1,4 +1,5 @@
 import { screen, waitFor, within } from '@testing-library/react';
+import { nth } from '../../../test-support/nth';
 import { Refusal, showServed, type Answer } from '../../../test-support/served';
 import { DatesDialog } from './dates-dialog';
 
@@ -44,14 +45,14 @@ describe('a month of dates', () => {
     expect(ticks('as a request')).toEqual([false, false, false, false]);
     expect(screen.getByText('There is already: Spring fair')).toBeInTheDocument();
 
-    await user.click(screen.getAllByRole('checkbox', { name: 'on the calendar' })[1]!);
+    await user.click(nth(screen.getAllByRole('checkbox', { name: 'on the calendar' }), 1));
     await user.click(screen.getByRole('button', { name: 'Put 2 lines' }));
     expect(screen.getByRole('alert')).toHaveTextContent('Line 2 needs a day and words, or leave it out.');
     expect(sent('POST')).toHaveLength(1);
 
     await user.type(screen.getByRole('textbox', { name: 'Day of line 2' }), '12 May 2027{Tab}');
     await user.type(screen.getByRole('textbox', { name: 'Words of line 4' }), '  Open house ');
-    const last = within(screen.getAllByRole('listitem').at(-1)!);
+    const last = within(nth(screen.getAllByRole('listitem'), -1));
     await user.selectOptions(last.getByRole('combobox', { name: 'Kind of line 4' }), 'blackout');
     await user.click(last.getByRole('checkbox', { name: 'as a request' }));
     await user.click(screen.getByRole('button', { name: 'Put 3 lines' }));

@@ -21,6 +21,7 @@ const TEXT_MOST = 20_000;
 const FILES_MOST = 50;
 /** So many mails come to one client's address within an hour: beyond, their senders are asked to try later. */
 export const MAILS_AN_HOUR = 120;
+const BYTES_AN_HOUR = 2 * 1024 ** 3;
 
 /** What a request that came by mail holds. */
 const MAIL_ITEMS = [
@@ -57,13 +58,13 @@ export async function mailboxClient(app: App, address: string): Promise<Mailbox 
 export async function takeMail(app: App, { mail, raw, to }: CameIn): Promise<'kept' | 'too_many'> {
   const box = await mailboxClient(app, to);
   if (!box) throw new Error('the client went away');
+  if (!(await hasRoom(app, box.clientId))) return 'too_many';
   const { hash } = await app.files.storeMade(raw); // bytes without a row harm nobody
   const row = { ...box, hash, bytes: raw.length };
   const place = await placeOf(app.manager, box.clientId, mail);
   const stored = place.as === 'request' || place.as === 'answer' ? await storeFiles(app, mail.files) : NO_FILES;
   const put = await app.write<null, PutFailure>((tx, now) => keep(app, tx, { row, mail, place, stored }, now));
   if (put.ok) return 'kept';
-  if (put.failure.code === 'mail.too_many') return 'too_many';
   // more answers than are taken, or files that went meanwhile: somebody looks at it
   const requestId = place.as === 'answer' ? place.requestId : null;
   const aside = { as: 'waiting', reason: 'too_many', requestId } as const;
@@ -71,7 +72,17 @@ export async function takeMail(app: App, { mail, raw, to }: CameIn): Promise<'ke
   return 'kept';
 }
 
-type PutFailure = { code: 'mail.too_many' | 'file.unknown' | 'ask.too_much' };
+type PutFailure = { code: 'file.unknown' | 'ask.too_much' };
+
+/** Whether more mail is taken for a client within this hour. */
+async function hasRoom(app: App, clientId: string): Promise<boolean> {
+  const [recent] = await app.read<{ count: number; bytes: number }>(
+    `select count(*)::int as count, coalesce(sum(bytes), 0)::float8 as bytes from incoming_mails
+     where client_id = $1 and received_at > $2::timestamptz - interval '1 hour'`,
+    [clientId, app.clock.now()],
+  );
+  return recent === undefined || (recent.count < MAILS_AN_HOUR && recent.bytes < BYTES_AN_HOUR);
+}
 
 interface Coming {
   readonly row: Mailbox & { readonly hash: string; readonly bytes: number };
@@ -82,12 +93,6 @@ interface Coming {
 
 async function keep(app: App, tx: Tx, { row, mail, place, stored }: Coming, now: InstantText): Promise<Result<null, PutFailure>> {
   const { clientId, clientName, hash, bytes } = row;
-  const [recent] = await rowsOf<{ count: number }>(
-    tx,
-    "select count(*)::int as count from incoming_mails where client_id = $1 and received_at > $2::timestamptz - interval '1 hour'",
-    [clientId, now],
-  );
-  if ((recent?.count ?? 0) >= MAILS_AN_HOUR) return fail({ code: 'mail.too_many' });
   const [kept] = await rowsOf<{ id: string }>(
     tx,
     `insert into incoming_mails (client_id, message_id, from_name, from_email, subject, text, files, hash, bytes, state, reason, request_id, received_at)

@@ -15,8 +15,11 @@ function Edited() {
     label: 'Size',
     options: [{ value: 'wide' }, { value: 'tall' }],
   });
-  field = now;
-  return <OptionsEditor field={now} items={[parent, now]} onChange={(part) => setNow(withPart(now, part) as FormField)} />;
+  const change = (part: Partial<FormField>) => {
+    field = withPart(now, part) as FormField;
+    setNow(field);
+  };
+  return <OptionsEditor field={now} items={[parent, now]} onChange={change} />;
 }
 const values = () => field.options?.map(({ value }) => value);
 

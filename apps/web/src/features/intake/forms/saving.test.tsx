@@ -54,7 +54,7 @@ function server() {
 describe('what is changed of a form', () => {
   it('goes to the server once typing rests, and one after the other when something waits for it', async () => {
     const { put } = server();
-    let release = () => undefined as void;
+    let release: () => void = () => undefined;
     const held = new Promise<void>((resolve) => (release = resolve));
     const { sent, user } = showServed(<Edited />, {
       'PATCH /forms/f': async (made) => {

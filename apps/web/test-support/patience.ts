@@ -1,0 +1,4 @@
+import { configure } from '@testing-library/react';
+
+// a slow machine is no fault
+configure({ asyncUtilTimeout: 10_000 });
