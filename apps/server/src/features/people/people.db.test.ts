@@ -232,5 +232,5 @@ describe('people', () => {
     const imported = await staff.call('POST', `/api/people/${personId}/time-off/import`, { body: { absences } });
     expect(imported.status).toBe(204);
     await staff.call('POST', `/api/people/${personId}/time-off/import`, { body: { absences: [] } });
-  }, 20_000);
+  }, 60_000);
 });

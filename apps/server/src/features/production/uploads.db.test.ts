@@ -208,5 +208,5 @@ describe('files', () => {
     const one = await lead.call('GET', `/api/files/${file.assetId}`);
     expect([one.status, one.body['code']]).toEqual([410, 'file.gone']);
     expect((await lead.call('GET', '/api/health')).status).toBe(200);
-  }, 30_000);
+  }, 60_000);
 });

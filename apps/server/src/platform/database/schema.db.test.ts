@@ -59,7 +59,7 @@ describe('the schema', () => {
     const lines = await catalog(byMigrations);
     expect(lines.length).toBeGreaterThan(400);
     expect(await catalog(byEntities)).toEqual(lines);
-  }, 30_000);
+  }, 60_000);
 
   it('comes back step by step, each time to what it was before that step', async () => {
     const url = await empty();
