@@ -30,6 +30,12 @@ import { schemaMetadata } from './platform/http/schema-metadata.js';
 
 const UNSAFE = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
 
+/**
+ * How long a connection that says nothing is kept. Longer than the proxies in front keep theirs (60 s is nginx's): who closes last never finds a line
+ * that the other end has just given up.
+ */
+const KEPT_OPEN_MS = 65_000;
+
 /** Builds the application of its features, ready to listen. Close it to stop its jobs and connections. */
 export async function createServer(config: Config, features?: readonly Feature[]): Promise<NestExpressApplication> {
   const app = await NestFactory.create<NestExpressApplication>(ApplicationModule.with(config, features), {
@@ -55,6 +61,7 @@ export async function createServer(config: Config, features?: readonly Feature[]
   app.useGlobalFilters(new ProblemFilter(logger));
   app.useGlobalGuards(app.get(AccessGuard));
   requirePolicies(app);
+  app.getHttpServer().keepAliveTimeout = KEPT_OPEN_MS;
   await describe(app);
   if (config.webFolder) serveWeb(app, config.webFolder);
   return app;

@@ -121,6 +121,13 @@ export const CASES: Record<string, Case[]> = {
   'POST /api/requests/taken-down/{clientId}': [
     { ids: 'formId', body: ({ formId }) => ({ formId, name: 'N', email: null, answers: { about: 'A' } }), code: 'form.unknown' },
   ],
+  'POST /api/clients/{clientId}/table': [
+    {
+      ids: 'formId',
+      body: ({ formId }) => ({ formId, columns: ['field:about'], rows: [['A']], askedBy: 'N' }),
+      code: 'form.unknown',
+    },
+  ],
   'POST /api/requests/{requestId}/accept': [
     {
       ids: 'channelIds',

@@ -13,6 +13,7 @@ export * from './intake/index.js';
 export * from './dates-in-lines/index.js';
 export * from './lookalike/index.js';
 export * from './mail-in/index.js';
+export * from './rows-in/index.js';
 export * from './verdict/index.js';
 export * from './colour/index.js';
 export * from './route/index.js';

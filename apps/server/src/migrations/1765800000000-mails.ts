@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** Mail that comes in is kept, and what was sent about a request is known by its Message-ID. */
+/** Mail that comes in is kept, and what was sent about a request is known by its Message-ID. Requests come in tables too. */
 export class Mails1765800000000 implements MigrationInterface {
   async up(queryRunner: QueryRunner): Promise<void> {
     await queryRunner.query(`
@@ -32,13 +32,13 @@ export class Mails1765800000000 implements MigrationInterface {
       );
       create index ix_request_mails_request on request_mails (request_id);
       alter table requests drop constraint ck_requests_way,
-        add constraint ck_requests_way check (way in ('form', 'mail', 'telephone', 'dates'));`);
+        add constraint ck_requests_way check (way in ('form', 'mail', 'telephone', 'dates', 'table'));`);
   }
 
-  /** Requests that came by mail stay, as taken down; the mails themselves go. */
+  /** Requests that came by mail or in a table stay, as taken down; the mails themselves go. */
   async down(queryRunner: QueryRunner): Promise<void> {
     await queryRunner.query(`
-      update requests set way = 'telephone' where way = 'mail';
+      update requests set way = 'telephone' where way in ('mail', 'table');
       alter table requests drop constraint ck_requests_way,
         add constraint ck_requests_way check (way in ('form', 'telephone', 'dates'));
       drop table request_mails;

@@ -16,6 +16,11 @@ export class ReadDatesBody {
   order?: FigureOrder;
 }
 
+/** What a file of dates says, as lines. */
+export class DatesFileShape {
+  text: string;
+}
+
 export class DatedEntryShape {
   line: number;
   text: string;

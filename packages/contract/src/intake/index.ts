@@ -21,6 +21,7 @@ export * from './dates-bodies.js';
 export * from './deciding-bodies.js';
 export * from './forms-bodies.js';
 export * from './mail-shapes.js';
+export * from './table-bodies.js';
 
 export class SubmitRequestBody {
   @IsString()

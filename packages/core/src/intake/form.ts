@@ -170,7 +170,7 @@ export const REQUEST_STATES = ['new', 'asked_back', 'accepted', 'declined', 'mer
 export type RequestState = (typeof REQUEST_STATES)[number];
 
 /** How a request came. */
-export const REQUEST_WAYS = ['form', 'mail', 'telephone', 'dates'] as const;
+export const REQUEST_WAYS = ['form', 'mail', 'telephone', 'dates', 'table'] as const;
 export type RequestWay = (typeof REQUEST_WAYS)[number];
 
 /** Whether a request can still be decided. */

@@ -1,9 +1,11 @@
-import { Body, Controller, Headers, HttpCode, Param, Post } from '@nestjs/common';
-import { PutDatesBody, ReadDatesBody, type DatesPutShape, type DatesReadShape } from '@zesting/contract';
+import { Body, Controller, Headers, HttpCode, Param, Post, UploadedFile, UseInterceptors } from '@nestjs/common';
+import { ApiConsumes } from '@nestjs/swagger';
+import { PutDatesBody, ReadDatesBody, type DatesFileShape, type DatesPutShape, type DatesReadShape } from '@zesting/contract';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
-import { readDates } from './queries/read-dates.js';
+import { OneFile, uploadOf } from '../production/index.js';
+import { readDates, readDatesFile } from './queries/read-dates.js';
 import { putDates } from './use-cases/put-dates.js';
 
 /** A client's month of dates, as it was pasted. */
@@ -17,6 +19,16 @@ export class DatesController {
   @Access('dates.put', { client: 'clientId' })
   read(@Param('clientId') clientId: string, @Body() body: ReadDatesBody): Promise<DatesReadShape> {
     return readDates(this.app, clientId, body);
+  }
+
+  /** Reads a file of dates (iCalendar, CSV, XLSX) as lines to be corrected; nothing is kept. */
+  @Post('file')
+  @HttpCode(200)
+  @ApiConsumes('multipart/form-data')
+  @Access('dates.put', { client: 'clientId' })
+  @UseInterceptors(OneFile())
+  async file(@Param('clientId') clientId: string, @UploadedFile() file: Express.Multer.File | undefined): Promise<DatesFileShape> {
+    return { text: valueOrProblem(await readDatesFile(this.app, clientId, uploadOf(file).bytes)) };
   }
 
   /** Puts all of them, or none. Needs an Idempotency-Key: a repeat puts nothing twice. */

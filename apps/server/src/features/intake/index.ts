@@ -8,6 +8,7 @@ import { MailsController } from './mails.controller.js';
 import { ReceiptController } from './receipts.controller.js';
 import { AskUploadsController, ReceiptUploadsController } from './uploads.controller.js';
 import { RequestsController } from './requests.controller.js';
+import { TableController } from './table.controller.js';
 import { mailboxClient, takeMail } from './use-cases/take-mail.js';
 
 export { Request } from './entities/request.entity.js';
@@ -29,6 +30,7 @@ export { submitRequest } from './use-cases/submit-request.js';
     ReceiptController,
     RequestsController,
     MailsController,
+    TableController,
     DatesController,
     FormsController,
     SchemasController,

@@ -1,4 +1,4 @@
-import ICAL from 'ical.js';
+import type ICAL from 'ical.js';
 import {
   addDays,
   dayIn,
@@ -14,11 +14,10 @@ import {
   type WorkCalendar,
 } from '@zesting/core';
 import type { FoundTimeOff, FoundTimeOffShape } from '@zesting/contract';
+import { occurrencesOf, plainDay, readCalendarFile, type Occurrence } from '../../platform/time/calendar-file.js';
 
 /** How far ahead repeated events are read. */
 const AHEAD_DAYS = 550;
-/** The most repetitions of one event that are looked at. */
-const REPEATS = 2000;
 /** The most absences that one file may bring: what is taken over at once. */
 const ABSENCES = 500;
 /** An absence that lasts beyond what is read ahead ends where the file says, and here at the latest. */
@@ -41,30 +40,19 @@ interface Reading {
  * @see RFC 5545
  */
 export function readTimeOff(text: string, reading: Reading): Result<FoundTimeOffShape, ReadFailure> {
-  try {
-    const root = new ICAL.Component(ICAL.parse(text) as unknown[]);
-    if (root.name !== 'vcalendar') return fail({ code: 'time_off.file_unreadable' });
-    return readCalendar(root, reading);
-  } catch {
-    return fail({ code: 'time_off.file_unreadable' });
-  } finally {
-    ICAL.TimezoneService.reset();
-  }
+  return readCalendarFile(text, (events) => absencesIn(events, reading)) ?? fail({ code: 'time_off.file_unreadable' });
 }
 
 export interface ReadFailure {
   readonly code: 'time_off.file_unreadable' | 'time_off.too_many';
 }
 
-function readCalendar(root: ICAL.Component, reading: Reading): Result<FoundTimeOffShape, ReadFailure> {
-  for (const zone of root.getAllSubcomponents('vtimezone')) ICAL.TimezoneService.register(zone);
-  const events = root.getAllSubcomponents('vevent').map((part) => new ICAL.Event(part));
-  const masters = events.filter((event) => !event.isRecurrenceException());
-  for (const event of masters)
-    for (const other of events) if (other.isRecurrenceException() && other.uid === event.uid) event.relateException(other);
+function absencesIn(events: readonly ICAL.Event[], reading: Reading): Result<FoundTimeOffShape, ReadFailure> {
+  const last = addDays(reading.todayOn, AHEAD_DAYS);
   let leftOut = 0;
-  const absences = masters.flatMap((event) => {
-    const found = isBusy(event) ? occurrences(event, reading).flatMap((span) => absenceOf(event, span, reading)) : [];
+  const absences = events.flatMap((event) => {
+    const busy = isBusy(event) ? occurrencesOf(event, last).filter((one) => isBusy(one.event)) : [];
+    const found = busy.flatMap((span) => absenceOf(event, span, reading));
     if (found.length === 0) leftOut += 1;
     return found;
   });
@@ -75,27 +63,6 @@ function readCalendar(root: ICAL.Component, reading: Reading): Result<FoundTimeO
 const isBusy = (event: ICAL.Event): boolean =>
   String(event.component.getFirstPropertyValue('transp') ?? '').toUpperCase() !== 'TRANSPARENT' &&
   String(event.component.getFirstPropertyValue('status') ?? '').toUpperCase() !== 'CANCELLED';
-
-interface Occurrence {
-  readonly start: ICAL.Time;
-  readonly end: ICAL.Time;
-}
-
-function occurrences(event: ICAL.Event, { todayOn }: Reading): Occurrence[] {
-  if (!event.isRecurring()) return [{ start: event.startDate, end: event.endDate }];
-  const last = addDays(todayOn, AHEAD_DAYS);
-  const all: Occurrence[] = [];
-  const iterator = event.iterator();
-  for (let seen = 0; seen < REPEATS; seen++) {
-    const next = iterator.next();
-    if (!next || plainDay(next) > last) break;
-    const { startDate, endDate, item } = event.getOccurrenceDetails(next);
-    if (isBusy(item)) all.push({ start: startDate, end: endDate });
-  }
-  return all;
-}
-
-const plainDay = (time: ICAL.Time): Day => getDay(time.toString().slice(0, 10));
 
 function absenceOf(event: ICAL.Event, span: Occurrence, reading: Reading): FoundTimeOff[] {
   const note = (event.summary ?? '').slice(0, 100);

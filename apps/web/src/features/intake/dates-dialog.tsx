@@ -1,4 +1,4 @@
-import type { DatedEntryBody, DatedEntryShape, DatesPutShape, DatesReadShape } from '@zesting/contract';
+import type { DatedEntryBody, DatedEntryShape, DatesFileShape, DatesPutShape, DatesReadShape } from '@zesting/contract';
 import { DATED_KINDS, type DatedKind, type FigureOrder } from '@zesting/core';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -52,6 +52,25 @@ export function DatesDialog({ onClose }: { onClose: () => void }) {
       call<DatesPutShape>(`/clients/${clientId}/dates`, { method: 'POST', body: { entries }, idempotencyKey: key }),
     { quiet: true },
   );
+  const open = useWrite(
+    (file: File) => {
+      const body = new FormData();
+      body.append('file', file);
+      return call<DatesFileShape>(`/clients/${clientId}/dates/file`, { method: 'POST', body });
+    },
+    { quiet: true },
+  );
+  /** What a file says stands below what was typed already. */
+  const add = async (file: File | undefined) => {
+    if (!file) return;
+    setFailure(undefined);
+    try {
+      const found = await open.mutateAsync(file);
+      setText((before) => [before.trimEnd(), found.text.trim()].filter(Boolean).join('\n'));
+    } catch (problem) {
+      setFailure(wordsOf(problem));
+    }
+  };
   const take = async (asked?: FigureOrder) => {
     if (text.trim() === '') return setFailure('Paste the lines first.');
     setFailure(undefined);
@@ -109,9 +128,21 @@ export function DatesDialog({ onClose }: { onClose: () => void }) {
               />
             )}
           </Field>
+          <Field label="Or a file" help="A calendar (.ics) or a table (CSV, XLSX): what it says stands among the lines then.">
+            {(control) => (
+              <input
+                {...control}
+                type="file"
+                accept=".ics,.csv,.tsv,.txt,.xlsx"
+                className="field py-1"
+                disabled={open.isPending || clientId === ''}
+                onChange={(event) => void add(event.target.files?.[0])}
+              />
+            )}
+          </Field>
           <div className="flex justify-end gap-2">
             <Button onClick={onClose}>Not now</Button>
-            <Button look="main" disabled={read.isPending} onClick={() => void take()}>
+            <Button look="main" disabled={read.isPending || open.isPending} onClick={() => void take()}>
               Read them
             </Button>
           </div>

@@ -6,18 +6,28 @@ const FormsPage = lazyPage(() => import('./forms/forms-page'), 'FormsPage');
 const MailsPage = lazyPage(() => import('./mails-page'), 'MailsPage');
 const RequestsPage = lazyPage(() => import('./requests-page'), 'RequestsPage');
 
+const TablePage = lazyPage(() => import('./table-page'), 'TablePage');
+
 export const feature: WebFeature = {
   name: 'intake',
   routes: [
     { path: 'requests', element: <RequestsPage /> },
     { path: 'requests/mails', element: <MailsPage /> },
+    { path: 'requests/table', element: <TablePage /> },
     { path: 'requests/:requestId', element: <RequestsPage /> },
     { path: 'forms', element: <FormsPage /> },
     { path: 'forms/:formId', element: <FormPage /> },
   ],
   setup: { name: 'Forms', path: '/forms', order: 4 },
   actions: (session) =>
-    manages(session) ? [go('Requests', '/requests'), go('Mail set aside', '/requests/mails'), go('Forms', '/forms')] : [],
+    manages(session)
+      ? [
+          go('Requests', '/requests'),
+          go('Mail set aside', '/requests/mails'),
+          go('Requests from a table', '/requests/table'),
+          go('Forms', '/forms'),
+        ]
+      : [],
   verbs: {
     'request.reopened': 'took the request up again',
     'request.received': 'asked for it',

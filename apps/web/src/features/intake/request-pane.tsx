@@ -22,7 +22,13 @@ import { AskBackDialog } from './ask-back-dialog';
 import { DeclineDialog } from './decline-dialog';
 import { VerdictCard } from './verdict-card';
 
-const WAY_WORDS: Record<RequestWay, string> = { form: 'by', mail: 'by mail', telephone: 'by telephone', dates: 'out of a pasted month' };
+const WAY_WORDS: Record<RequestWay, string> = {
+  form: 'by',
+  mail: 'by mail',
+  telephone: 'by telephone',
+  dates: 'out of a pasted month',
+  table: 'in a table, by',
+};
 
 /** One request: what was answered, its files, and the decision. Opening it by choice marks it as read. */
 export function RequestPane({ requestId, marksRead }: { requestId: string; marksRead: boolean }) {

@@ -12,8 +12,9 @@ import { useClients, useSession } from '../../lib/queries';
 import { useOpened } from '../../lib/use-opened';
 import { useSearch } from '../../lib/use-search';
 import { REQUEST_STATE_WORDS } from '../../lib/words';
-import { Button } from '../../ui/button';
+import { Button, buttonClass } from '../../ui/button';
 import { Choice } from '../../ui/choice';
+import { Menu, MenuItem } from '../../ui/menu';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
 import { ClientCode, Tag } from '../../ui/tags';
 import { DatesDialog } from './dates-dialog';
@@ -88,7 +89,11 @@ export function RequestsPage() {
           />
         )}
         <Button onClick={() => open('take-down')}>Take one down…</Button>
-        <Button onClick={() => open('dates')}>Paste a month…</Button>
+        <Menu label="More ways in" className={buttonClass('plain')} trigger="More ways in">
+          <MenuItem onSelect={() => open('dates')}>Paste a month…</MenuItem>
+          <MenuItem onSelect={() => void navigate(to('/requests/table'))}>From a table (CSV, XLSX)</MenuItem>
+          <MenuItem onSelect={() => void navigate(to('/requests/mails'))}>Mail set aside</MenuItem>
+        </Menu>
       </PageHead>
       {opened === 'take-down' && <TakeDownDialog onClose={close} onTaken={(id) => void navigate(to(`/requests/${id}`))} />}
       {opened === 'dates' && <DatesDialog onClose={close} />}

@@ -1,6 +1,9 @@
 import type { DatedEntryShape, DatesReadShape, ReadDatesBody } from '@zesting/contract';
-import { addDays, ALIKE, dayIn, getDay, readDatedLines, similarity } from '@zesting/core';
+import { addDays, ALIKE, dayIn, fail, getDay, readDatedLines, similarity } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
+import { runLimited } from '../../../platform/work/limited.js';
+import type { datedLinesOf } from '../dated-lines-of.js';
+import type { LinesTask } from '../dated-lines-of.worker.js';
 
 /** Days around a date on which something alike is taken for the same. */
 const AROUND_DAYS = 3;
@@ -29,4 +32,18 @@ export async function readDates(app: App, clientId: string, { text, order }: Rea
     return best && best.likeness >= ALIKE ? best.name : null;
   };
   return { entries: lines.map((line) => ({ ...line, twin: twinOf(line) })), isAmbiguous };
+}
+
+const READING = { milliseconds: 20_000, megabytes: 256 };
+
+/** Reads a file of dates (iCalendar, CSV, XLSX, plain lines) as lines, in a thread of its own; nothing is kept. */
+export async function readDatesFile(app: App, clientId: string, bytes: Buffer): ReturnType<typeof datedLinesOf> {
+  const [client] = await app.read<{ zone: string }>('select zone from clients where id = $1', [clientId]);
+  if (!client) throw new Error('the client went away');
+  const { zone } = client;
+  const task: LinesTask = { bytes, zone, todayOn: dayIn(app.clock.now(), zone) };
+  const script = new URL('../dated-lines-of.worker.js', import.meta.url);
+  return (
+    (await runLimited<LinesTask, Awaited<ReturnType<typeof datedLinesOf>>>(script, task, READING)) ?? fail({ code: 'table.unreadable' })
+  );
 }

@@ -101,7 +101,7 @@ export async function putRequest(
     contactId: await contactOf(tx, form.clientId, email),
     ownerId: ownerId ?? null,
     takes,
-    readAt: takenDownBy === undefined ? null : now, // who took it down has read it
+    readAt: way === 'telephone' ? now : null, // who took it down has read it
     receivedAt: now,
   });
   const ids = [...new Set(fieldsOf(form.items).flatMap((field) => (field.kind === 'files' ? [answers[field.key] ?? []].flat() : [])))];
