@@ -16,7 +16,7 @@ test('a table becomes requests: columns are matched, every problem is told by li
     'Subject;What should people do or feel?;Who is it for?;Asked by;Mail',
     'Hot cross buns;They should come on Friday.;People who know us;Greta;greta@kilnlane.test',
     ';Nothing is said of what.;People who know us;Greta;',
-    'Seeded rye;They should try it.;everybody in the street;Greta;nowhere',
+    'Poppy plait;They should try it.;everybody in the street;Greta;nowhere',
   ];
   await dana.getByLabel('File').setInputFiles(file('ideas.csv', lines.join('\r\n')));
   await dana.getByLabel('Subject becomes').selectOption('What is it about?');
@@ -36,5 +36,5 @@ test('a table becomes requests: columns are matched, every problem is told by li
   await dana.getByRole('button', { name: 'Take 1 request' }).click();
   await dana.getByRole('navigation', { name: 'Requests' }).getByRole('link', { name: /Hot cross buns/ }).click();
   await expect(dana.getByRole('article', { name: 'Hot cross buns' }).getByText('Greta (greta@kilnlane.test)')).toBeVisible();
-  await expect(dana.getByRole('navigation', { name: 'Requests' }).getByRole('link', { name: /Seeded rye/ })).toHaveCount(0);
+  await expect(dana.getByRole('navigation', { name: 'Requests' }).getByRole('link', { name: /Poppy plait/ })).toHaveCount(0);
 });

@@ -7,7 +7,7 @@ import { ended, PRESENT, program } from './throwaway.mjs';
 
 const DATABASE = 'story';
 /** The longest that the jobs of the story may take, in milliseconds. */
-const PATIENCE_MS = 100_000;
+const PATIENCE_MS = 600_000;
 
 /** What the tests are told of the story, as environment. It is whole once the file `whole` lies in its folder. */
 export const storyIn = (folder) => ({ ZESTING_STORY_DATABASE: DATABASE, ZESTING_STORY_FOLDER: folder, ZESTING_STORY_NOW: PRESENT });

@@ -28,7 +28,7 @@ describe('the demo, as its program left it', () => {
     const { ZESTING_STORY_DATABASE: story, ZESTING_STORY_NOW: now, ZESTING_STORY_FOLDER: files } = process.env;
     if (!story || !files)
       throw new Error('the demo is loaded by tools/test.mjs: run it with npm test, or node tools/test.mjs database load');
-    await eventually(() => existsSync(`${files}/whole`), 100_000); // it may still be on its way
+    await eventually(() => existsSync(`${files}/whole`), 600_000); // it may still be on its way
     const database = await makeEmptyDatabase(story);
     drop = database.drop;
     cpSync(files, folder, { recursive: true });
@@ -44,7 +44,7 @@ describe('the demo, as its program left it', () => {
     );
     await server.listen(0, '127.0.0.1');
     app = server.get(App);
-  }, 120_000);
+  }, 660_000);
   afterAll(async () => {
     await server.close();
     await drop();

@@ -124,7 +124,7 @@ export const CASES: Record<string, Case[]> = {
   'POST /api/clients/{clientId}/table': [
     {
       ids: 'formId',
-      body: ({ formId }) => ({ formId, columns: ['field:about'], rows: [['A']], askedBy: 'N' }),
+      body: ({ formId }) => ({ formId, columns: ['field:about'], rows: [{ cells: ['A'] }], askedBy: 'N' }),
       code: 'form.unknown',
     },
   ],

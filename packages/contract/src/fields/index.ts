@@ -35,18 +35,6 @@ export const IsTimeOfDay = (options?: ValidationOptions): PropertyDecorator =>
 export const IsZone = (options?: ValidationOptions): PropertyDecorator =>
   rule('isZone', (value) => typeof value === 'string' && isZone(value), options);
 
-/** Lines of a table: lists of texts, each line of 60 at most. */
-export const IsRows = (options?: ValidationOptions): PropertyDecorator =>
-  rule(
-    'isRows',
-    (value) =>
-      Array.isArray(value) &&
-      value.every(
-        (row) => Array.isArray(row) && row.length <= 60 && row.every((cell) => typeof cell === 'string' && cell.length <= 10_000),
-      ),
-    options,
-  );
-
 /** Text that says something: not empty, not only spaces. */
 export const IsNotBlank = (options?: ValidationOptions): PropertyDecorator =>
   rule('isNotBlank', (value) => typeof value === 'string' && value.trim() !== '', options);

@@ -1,11 +1,21 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsString, IsUUID, Matches, MaxLength } from 'class-validator';
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsString, IsUUID, Matches, MaxLength, ValidateNested } from 'class-validator';
 import type { FigureOrder } from '@zesting/core';
-import { IsRows, Optional } from '../fields/index.js';
+import { Optional } from '../fields/index.js';
 
 /** A table as it was read from a file: its heads, and the lines below them. */
 export class TableShape {
   heads: string[];
   rows: string[][];
+}
+
+export class TableRowBody {
+  /** in the order of the columns */
+  @IsArray()
+  @ArrayMaxSize(60)
+  @IsString({ each: true })
+  @MaxLength(10_000, { each: true })
+  cells: string[];
 }
 
 /** The lines of a table to be taken as requests, and what its columns are. */
@@ -26,8 +36,9 @@ export class TakeTableBody {
   @IsArray()
   @ArrayMinSize(1)
   @ArrayMaxSize(500)
-  @IsRows()
-  rows: string[][];
+  @ValidateNested({ each: true })
+  @Type(() => TableRowBody)
+  rows: TableRowBody[];
 
   /** who asks where no column says it */
   @IsString()

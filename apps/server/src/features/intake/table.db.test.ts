@@ -19,7 +19,11 @@ describe('a table of requests', () => {
   const take = (
     rows: string[][],
     { columns = ['field:about', 'field:wish', 'email'], key = randomUUID() as string, askedBy = 'Ann' } = {},
-  ) => manager.call('POST', path(), { body: { formId: scene.a.formId, columns, rows, askedBy }, headers: { 'Idempotency-Key': key } });
+  ) =>
+    manager.call('POST', path(), {
+      body: { formId: scene.a.formId, columns, rows: rows.map((cells) => ({ cells })), askedBy },
+      headers: { 'Idempotency-Key': key },
+    });
   const requests = () =>
     scene.app.read<object>(
       `select title, wish_on, requester_name, requester_email, contact_id, way, read_at, state from requests where way = 'table' order by number`,

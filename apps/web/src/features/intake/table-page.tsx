@@ -138,7 +138,7 @@ function Matching({ table, form, clientId, askedBy, onTaken }: MatchingProps) {
   const send = async () => {
     setFailure(undefined);
     try {
-      const rows = right.map(({ line }) => table.rows[line - 2] ?? []);
+      const rows = right.map(({ line }) => ({ cells: table.rows[line - 2] ?? [] }));
       const { requests } = await put.mutateAsync({
         formId: form.formId,
         columns,

@@ -36,7 +36,8 @@ export function takeTable(
       async () => {
         const form = await askedOfClient(tx, body.formId, clientId, now);
         if (!form) return fail({ code: 'form.unknown' });
-        const { columns, rows: cells, askedBy, order } = body;
+        const { columns, rows: lines, askedBy, order } = body;
+        const cells = lines.map((line) => line.cells);
         const around = { todayOn: form.todayOn, askedBy, ...(order ? { order } : {}) };
         const { rows, problems } = readRows(form.items, columns as Column[], cells, around);
         if (problems.length > 0) return fail({ code: 'table.rows_wrong', problems });
