@@ -8,6 +8,7 @@ import {
   type Answers,
   type FormField,
   type FormItem,
+  type Serves,
 } from '../intake/index.js';
 import { similarity } from '../lookalike/index.js';
 import { parseDay, type Day } from '../time/index.js';
@@ -17,6 +18,12 @@ export type Column = `field:${string}` | 'name' | 'email' | '';
 
 /** From here on a head and a question mean the same. */
 const SAME = 0.3;
+/** How tables head what a form asks for in words of its own. */
+const SERVED_HEADS: Partial<Record<Serves, readonly string[]>> = {
+  title: ['subject', 'title', 'topic', 'betreff', 'titel', 'thema'],
+  wish_date: ['when', 'date', 'day', 'wish date', 'wann', 'datum', 'tag', 'termin'],
+  page: ['link', 'url', 'page'],
+};
 const NAME_HEADS = ['name', 'your name', 'who asks', 'asked by', 'requester', 'contact', 'ihr name', 'wer fragt an', 'kontakt'];
 const EMAIL_HEADS = ['e-mail', 'email', 'mail', 'your e-mail', 'e-mail address', 'ihre e-mail-adresse'];
 
@@ -26,7 +33,10 @@ export const cellFields = (items: readonly FormItem[]): FormField[] => fieldsOf(
 /** Guesses what each column becomes, from its head: the likest field that no other column is liker to. */
 export function guessColumns(heads: readonly string[], items: readonly FormItem[]): Column[] {
   const targets: readonly [Column, readonly string[]][] = [
-    ...cellFields(items).map(({ key, label }): [Column, readonly string[]] => [`field:${key}`, [label, key]]),
+    ...cellFields(items).map(({ key, label, serves }): [Column, readonly string[]] => [
+      `field:${key}`,
+      [label, key, ...((serves && SERVED_HEADS[serves]) ?? [])],
+    ]),
     ['name', NAME_HEADS],
     ['email', EMAIL_HEADS],
   ];

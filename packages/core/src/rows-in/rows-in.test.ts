@@ -24,6 +24,10 @@ describe('columns', () => {
       guessColumns(['What is it about', 'OUT WHEN?', 'budget', 'E-Mail', 'Asked by', 'It is about', 'Files', '', 'Weather'], ITEMS),
     ).toEqual(['field:about', 'field:when', 'field:cost', 'email', 'name', '', '', '', '']);
   });
+
+  it('are known by what tables head a title and a day with', () => {
+    expect(guessColumns(['Betreff', 'Datum', 'Link'], ITEMS)).toEqual(['field:about', 'field:when', '']);
+  });
 });
 
 describe('cells', () => {

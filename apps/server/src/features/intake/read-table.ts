@@ -1,5 +1,5 @@
 import { parse } from 'csv-parse/sync';
-import exceljs from 'exceljs';
+import type exceljs from 'exceljs';
 import iconv from 'iconv-lite';
 import { fail, ok, type Result } from '@zesting/core';
 
@@ -69,7 +69,8 @@ function widthOf(read: () => string[][]): number {
 }
 
 async function sheetLines(bytes: Buffer): Promise<string[][]> {
-  const book = new exceljs.Workbook();
+  const { default: sheets } = await import('exceljs'); // large, and needed for these alone
+  const book = new sheets.Workbook();
   await book.xlsx.load(bytes as unknown as ArrayBuffer); // the package's own word for a buffer
   const [sheet] = book.worksheets;
   if (!sheet) return [];

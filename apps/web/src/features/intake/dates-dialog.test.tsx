@@ -85,4 +85,18 @@ describe('a month of dates', () => {
     await user.click(screen.getByRole('button', { name: 'Read them' }));
     expect(screen.getByText('Paste the lines first.')).toBeInTheDocument();
   });
+
+  it('puts what a file says below what was typed, and says of one that cannot be read that it cannot', async () => {
+    let answer: object = { text: '2027-04-03 Spring fair\n' };
+    const { user } = showServed(<DatesDialog onClose={onClose} />, { 'POST /clients/c2/dates/file': () => answer }, '/?client=BBB');
+    const lines = await screen.findByLabelText(/^Lines/);
+    await user.type(lines, 'Mon 7 Dec talk');
+    const file = new File(['BEGIN:VCALENDAR'], 'dates.ics', { type: 'text/calendar' });
+    await user.upload(screen.getByLabelText('Or a file'), file);
+    await waitFor(() => expect(lines).toHaveValue('Mon 7 Dec talk\n2027-04-03 Spring fair'));
+    answer = new Refusal(422, { code: 'table.unreadable' });
+    await user.upload(screen.getByLabelText('Or a file'), file);
+    expect(await screen.findByText(/no table that can be read/)).toBeInTheDocument();
+    expect(lines).toHaveValue('Mon 7 Dec talk\n2027-04-03 Spring fair');
+  });
 });

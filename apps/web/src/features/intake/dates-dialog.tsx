@@ -2,7 +2,7 @@ import type { DatedEntryBody, DatedEntryShape, DatesFileShape, DatesPutShape, Da
 import { DATED_KINDS, type DatedKind, type FigureOrder } from '@zesting/core';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { call, wordsOf } from '../../lib/api';
+import { call, upload, wordsOf } from '../../lib/api';
 import { count } from '../../lib/format';
 import { useClients, useSession, useWrite } from '../../lib/queries';
 import { MARKER_WORDS } from '../../lib/words';
@@ -52,14 +52,7 @@ export function DatesDialog({ onClose }: { onClose: () => void }) {
       call<DatesPutShape>(`/clients/${clientId}/dates`, { method: 'POST', body: { entries }, idempotencyKey: key }),
     { quiet: true },
   );
-  const open = useWrite(
-    (file: File) => {
-      const body = new FormData();
-      body.append('file', file);
-      return call<DatesFileShape>(`/clients/${clientId}/dates/file`, { method: 'POST', body });
-    },
-    { quiet: true },
-  );
+  const open = useWrite((file: File) => upload<DatesFileShape>(`/clients/${clientId}/dates/file`, file), { quiet: true });
   /** What a file says stands below what was typed already. */
   const add = async (file: File | undefined) => {
     if (!file) return;
@@ -136,6 +129,7 @@ export function DatesDialog({ onClose }: { onClose: () => void }) {
                 accept=".ics,.csv,.tsv,.txt,.xlsx"
                 className="field py-1"
                 disabled={open.isPending || clientId === ''}
+                onClick={(event) => (event.currentTarget.value = '')} // the same file, changed, counts as chosen anew
                 onChange={(event) => void add(event.target.files?.[0])}
               />
             )}

@@ -7,14 +7,14 @@ import { toast } from 'sonner';
 import { askableQuery } from '../../api/requests';
 import { problemWords } from '../../asked/problem-words';
 import { LANGUAGES } from '../../language/language';
-import { ApiProblem, call, wordsOf } from '../../lib/api';
+import { ApiProblem, call, upload, wordsOf } from '../../lib/api';
 import { count } from '../../lib/format';
 import { useClients, useSession, useWrite } from '../../lib/queries';
 import { ClientField } from '../../parts/client-field';
 import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { Field } from '../../ui/field';
-import { PageHead } from '../../ui/page';
+import { Loading, PageHead } from '../../ui/page';
 
 /** So many problems are shown at once. */
 const SHOWN = 100;
@@ -31,14 +31,7 @@ export function TablePage() {
   const [askedBy, setAskedBy] = useState(session.name);
   const [table, setTable] = useState<TableShape & { name: string; key: string }>();
   const [failure, setFailure] = useState<string>();
-  const read = useWrite(
-    (file: File) => {
-      const body = new FormData();
-      body.append('file', file);
-      return call<TableShape>(`/clients/${clientId}/table/read`, { method: 'POST', body });
-    },
-    { quiet: true },
-  );
+  const read = useWrite((file: File) => upload<TableShape>(`/clients/${clientId}/table/read`, file), { quiet: true });
   const open = async (file: File | undefined) => {
     if (!file) return;
     setFailure(undefined);
@@ -82,13 +75,15 @@ export function TablePage() {
               accept=".csv,.tsv,.txt,.xlsx"
               className="field py-1"
               disabled={read.isPending || clientId === ''}
+              onClick={(event) => (event.currentTarget.value = '')} // the same file, changed, counts as chosen anew
               onChange={(event) => void open(event.target.files?.[0])}
             />
           )}
         </Field>
       </div>
       {forms?.length === 0 && <p className="text-muted">No form of this client asks anything yet: a table is read by one.</p>}
-      {table && form && (
+      {read.isPending && <Loading />}
+      {table && form && !read.isPending && (
         <Matching
           key={`${table.key} ${form.formId} ${clientId}`}
           table={table}
@@ -127,6 +122,11 @@ function Matching({ table, form, clientId, askedBy, onTaken }: MatchingProps) {
     { quiet: true },
   );
   const problems = refused.length > 0 ? refused : tried.problems;
+  // what no column says is wanting on every line: said once
+  const wanting = [
+    ...new Set(problems.filter(({ about, problem }) => problem === 'required' && !columns.includes(about)).map(({ about }) => about)),
+  ];
+  const told = problems.filter(({ about }) => !wanting.includes(about));
   const wrong = new Set(problems.map(({ line }) => line));
   const right = tried.rows.filter(({ line }) => !wrong.has(line));
   const canTake = right.length > 0 && (wrong.size === 0 || leavesOut);
@@ -162,7 +162,7 @@ function Matching({ table, form, clientId, askedBy, onTaken }: MatchingProps) {
           <thead>
             <tr className="text-muted text-[13px]">
               <th className="font-normal pr-4 pb-1">Column</th>
-              <th className="font-normal pr-4 pb-1">It says</th>
+              <th className="font-normal pr-4 pb-1 hidden sm:table-cell">It says</th>
               <th className="font-normal pb-1">It becomes</th>
             </tr>
           </thead>
@@ -172,7 +172,7 @@ function Matching({ table, form, clientId, askedBy, onTaken }: MatchingProps) {
                 <th scope="row" className="font-medium pr-4 py-1.5 break-words">
                   {head || `Column ${at + 1}`}
                 </th>
-                <td className="pr-4 py-1.5 text-muted max-w-72 truncate">{samplesOf(table, at)}</td>
+                <td className="pr-4 py-1.5 text-muted max-w-72 truncate hidden sm:table-cell">{samplesOf(table, at)}</td>
                 <td className="py-1.5">
                   <select
                     className="field min-h-8 w-auto max-w-72"
@@ -218,23 +218,30 @@ function Matching({ table, form, clientId, askedBy, onTaken }: MatchingProps) {
         {problems.length > 0 && (
           <>
             <ul aria-label="Problems" className="grid gap-1 mb-3 max-h-80 overflow-y-auto" tabIndex={0}>
-              {problems.slice(0, SHOWN).map((one) => (
+              {wanting.map((about) => (
+                <li key={about} className="break-words">
+                  <span className="font-medium">No column</span> says {nameOf(about, form)}, which the form needs.
+                </li>
+              ))}
+              {told.slice(0, SHOWN).map((one) => (
                 <li key={`${one.line} ${one.about}`} className="break-words">
                   <span className="font-medium tabular">Line {one.line}</span>, {nameOf(one.about, form)}: {wordsFor(one, form)}
                   {one.cell !== '' && <span className="text-muted"> “{one.cell.slice(0, 80)}”</span>}
                 </li>
               ))}
-              {problems.length > SHOWN && <li className="text-muted">and {problems.length - SHOWN} more</li>}
+              {told.length > SHOWN && <li className="text-muted">and {told.length - SHOWN} more</li>}
             </ul>
-            <label className="flex items-center gap-2 min-h-8 mb-2">
-              <input
-                type="checkbox"
-                className="size-4 accent-pine"
-                checked={leavesOut}
-                onChange={(event) => setLeavesOut(event.target.checked)}
-              />
-              Leave out the {wrong.size === 1 ? 'line that cannot be taken' : `${wrong.size} lines that cannot be taken`}
-            </label>
+            {right.length > 0 && (
+              <label className="flex items-center gap-2 min-h-8 mb-2">
+                <input
+                  type="checkbox"
+                  className="size-4 accent-pine"
+                  checked={leavesOut}
+                  onChange={(event) => setLeavesOut(event.target.checked)}
+                />
+                Leave out the {wrong.size === 1 ? 'line that cannot be taken' : `${wrong.size} lines that cannot be taken`}
+              </label>
+            )}
           </>
         )}
         {failure && (
