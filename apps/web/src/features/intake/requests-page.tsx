@@ -1,7 +1,7 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
 import type { RequestRow } from '@zesting/contract';
-import { isId } from '@zesting/core';
-import type { KeyboardEvent } from 'react';
+import { isId, isOpenRequest } from '@zesting/core';
+import { useState, type KeyboardEvent } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { formsQuery } from '../../api/forms';
 import { mailsQuery } from '../../api/mails';
@@ -19,6 +19,7 @@ import { Empty, Failed, Loading, PageHead } from '../../ui/page';
 import { ClientCode, Tag } from '../../ui/tags';
 import { DatesDialog } from './dates-dialog';
 import { RequestPane } from './request-pane';
+import { SeveralBar } from './several-bar';
 import { TakeDownDialog } from './take-down-dialog';
 
 const SHOWN = [
@@ -51,6 +52,7 @@ export function RequestsPage() {
   const navigate = useNavigate();
   const asked = useAsked();
   const { opened, open, close } = useOpened();
+  const [ticked, setTicked] = useState<ReadonlySet<string> | null>(null);
   const list = useInfiniteQuery(requestsQuery([query, asked.query].filter(Boolean).join('&')));
   if (list.isError) return <Failed message={wordsOf(list.error)} onRetry={() => void list.refetch()} />;
   if (!list.data) return <Loading />;
@@ -94,10 +96,18 @@ export function RequestsPage() {
           <MenuItem onSelect={() => void navigate(to('/requests/table'))}>From a table (CSV, XLSX)</MenuItem>
           <MenuItem onSelect={() => void navigate(to('/requests/mails'))}>Mail set aside</MenuItem>
         </Menu>
+        {rows.some(({ state }) => isOpenRequest(state)) && (
+          <Button aria-pressed={ticked !== null} onClick={() => setTicked(ticked === null ? new Set() : null)}>
+            Several
+          </Button>
+        )}
       </PageHead>
       {opened === 'take-down' && <TakeDownDialog onClose={close} onTaken={(id) => void navigate(to(`/requests/${id}`))} />}
       {opened === 'dates' && <DatesDialog onClose={close} />}
       <WaitingMail />
+      {ticked && (
+        <SeveralBar rows={rows.filter(({ id, state }) => ticked.has(id) && isOpenRequest(state))} onDone={() => setTicked(null)} />
+      )}
       {rows.length === 0 && asked.isNarrowed ? (
         <Empty title="No request is like that">
           <button
@@ -120,7 +130,20 @@ export function RequestsPage() {
           <nav aria-label="Requests" className="card overflow-hidden" onKeyDown={goByArrows}>
             <ul>
               {rows.map((row) => (
-                <RequestLine key={row.id} row={row} isChosen={row.id === chosen} />
+                <RequestLine
+                  key={row.id}
+                  row={row}
+                  isChosen={row.id === chosen}
+                  tick={
+                    ticked && isOpenRequest(row.state)
+                      ? {
+                          on: ticked.has(row.id),
+                          put: (on) =>
+                            setTicked((before) => new Set([...(before ?? [])].filter((id) => id !== row.id).concat(on ? row.id : []))),
+                        }
+                      : null
+                  }
+                />
               ))}
             </ul>
             {list.hasNextPage && (
@@ -187,18 +210,36 @@ function FormChoice({ value, onChange }: { value: string | null; onChange: (form
   );
 }
 
-function RequestLine({ row, isChosen }: { row: RequestRow; isChosen: boolean }) {
+interface LineProps {
+  readonly row: RequestRow;
+  readonly isChosen: boolean;
+  /** whether it is among several that something is done with; null where none are */
+  readonly tick: { readonly on: boolean; readonly put: (on: boolean) => void } | null;
+}
+
+function RequestLine({ row, isChosen, tick }: LineProps) {
   const { clientOf, to } = useClients();
   const { search } = useSearch();
   const client = clientOf(row.clientId);
   const kept = new URLSearchParams([...search].filter(([name]) => ['shown', 'whose', 'form', 'order'].includes(name))).toString();
   const isUnread = !row.isRead && row.state === 'new';
   return (
-    <li className="border-t border-line first:border-t-0">
+    <li className="border-t border-line first:border-t-0 flex">
+      {tick && (
+        <label className="grid place-items-center w-10 shrink-0 cursor-pointer">
+          <input
+            type="checkbox"
+            className="size-4 accent-pine"
+            aria-label={`${row.title}, among several`}
+            checked={tick.on}
+            onChange={(event) => tick.put(event.target.checked)}
+          />
+        </label>
+      )}
       <Link
         to={to(`/requests/${row.id}${kept ? `?${kept}` : ''}`)}
         aria-current={isChosen ? 'true' : undefined}
-        className={`block px-4 py-2.5 no-underline border-l-4 ${isChosen ? 'bg-sunk border-pine' : 'border-transparent hover:bg-sunk'}`}
+        className={`block flex-1 min-w-0 px-4 py-2.5 no-underline border-l-4 ${isChosen ? 'bg-sunk border-pine' : 'border-transparent hover:bg-sunk'}`}
       >
         <span className="flex items-center gap-2">
           <ClientCode code={client?.code ?? ''} colour={client?.colour ?? 0} />
