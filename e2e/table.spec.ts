@@ -2,7 +2,10 @@ import { expect, expectAccessible, signIn, test } from './zesting';
 
 test.use({ story: 'table' });
 
-test('a table becomes requests: columns are matched, every problem is told by line, nothing is half taken', async ({ browser, zesting }) => {
+test('a table becomes requests: columns are matched, every problem is told by line, nothing is half taken', async ({
+  browser,
+  zesting,
+}) => {
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   await dana.goto('/requests?client=KILN');
   await dana.getByRole('button', { name: 'More ways in' }).click();
@@ -34,7 +37,10 @@ test('a table becomes requests: columns are matched, every problem is told by li
   await expectAccessible(dana);
   await dana.getByLabel('Leave out the 2 lines that cannot be taken').check();
   await dana.getByRole('button', { name: 'Take 1 request' }).click();
-  await dana.getByRole('navigation', { name: 'Requests' }).getByRole('link', { name: /Hot cross buns/ }).click();
+  await dana
+    .getByRole('navigation', { name: 'Requests' })
+    .getByRole('link', { name: /Hot cross buns/ })
+    .click();
   await expect(dana.getByRole('article', { name: 'Hot cross buns' }).getByText('Greta (greta@kilnlane.test)')).toBeVisible();
   await expect(dana.getByRole('navigation', { name: 'Requests' }).getByRole('link', { name: /Poppy plait/ })).toHaveCount(0);
 });

@@ -11,7 +11,7 @@ const visitor = new ReadonlyVisitor({
   classValidatorShim: true,
   esmCompatible: true,
   pathToSource: root,
-  dtoFileNameSuffix: ['/index.ts', '/bodies.ts', '-bodies.ts', '/shapes.ts'],
+  dtoFileNameSuffix: ['/index.ts', '/bodies.ts', '-bodies.ts', '/shapes.ts', '-shapes.ts'],
   controllerFileNameSuffix: ['.controller.ts'],
 });
 const program = ReadonlyVisitor.createTsProgram(join(root, 'apps/server/tsconfig.json'));

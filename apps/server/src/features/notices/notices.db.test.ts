@@ -127,8 +127,9 @@ describe('messages', () => {
     const [bundled, ...more] = await take();
     expect([bundled?.subject, bundled?.lists?.[0]?.items.length, more]).toEqual(['A reminder: 2 packets wait for your word', 2, []]);
     getValue(await way.say(first, one, 'approve'));
-    await take();
     at('2027-03-08T09:00:00Z');
+    await sendRoundUps(scene.app); // what the managers hear of the word
+    await take();
     await sendReminders(scene.app);
     expect((await take()).map((mail) => mail.subject)).toEqual(['A reminder: Packet: an answer is due today']);
   });
