@@ -3,6 +3,7 @@ import type { Response } from 'express';
 import type { MailPage, RequestAddressShape, TakenDownShape } from '@zesting/contract';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
+import { AnswersBytes } from '../../platform/http/described.js';
 import { valueOrProblem } from '../../platform/http/problem.js';
 import { sendFile } from '../production/index.js';
 import { mailPage, requestAddresses } from './queries/mails.js';
@@ -33,6 +34,7 @@ export class MailsController {
 
   /** The mail as it came (RFC 5322), as a download. */
   @Get(':mailId/source')
+  @AnswersBytes()
   @Access('mail.read', { mail: 'mailId' })
   async source(@Param('mailId') mailId: string, @Res() response: Response): Promise<void> {
     const [mail] = await this.app.read<{ hash: string }>('select hash from incoming_mails where id = $1', [mailId]);
