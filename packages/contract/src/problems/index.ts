@@ -43,7 +43,7 @@ export const PROBLEMS = {
   'mail.unreadable': { status: 422, title: 'This mail cannot be read' },
   'table.unreadable': { status: 422, title: 'This is no table that can be read: CSV or XLSX is' },
   'table.empty': { status: 422, title: 'The table has no lines below its heads' },
-  'table.too_large': { status: 422, title: 'The table is larger than 500 lines, 60 columns, 10,000 signs in a cell or 600,000 in all' },
+  'table.too_large': { status: 422, title: 'The table is larger than 500 lines, 60 columns, 10,000 signs in a cell or 600 kB in all' },
   'table.rows_wrong': { status: 422, title: 'Some lines of the table are not right' },
   'piece.unknown': { status: 422, title: 'This piece is not one of the client’s, or is on the shelf' },
   'request.no_address': { status: 422, title: 'Nobody can be asked: this requester has no e-mail address' },

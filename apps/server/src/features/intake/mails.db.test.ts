@@ -4,6 +4,7 @@ import { getValue } from '@zesting/core';
 import { callerAs, makeScene, type Caller, type Scene } from '../../../test-support/scene.js';
 import { mailOf, MAILS, type MailCase } from '../../../test-support/mails.js';
 import { Inbox, MAIL_LIMIT_BYTES } from '../../platform/mail/inbox.js';
+import { Work } from '../../platform/work/work.js';
 import { askBack, declineRequest } from './index.js';
 import { MAILS_AN_HOUR } from './use-cases/take-mail.js';
 
@@ -225,6 +226,23 @@ describe('by mail', () => {
     expect(reply).toMatch(/^451 4\.3\.0/);
     expect(await send(letter('Lost?', 'No.', { id: '<lost@aaa.test>' }))).toMatch(/^250 /);
     expect((await newest()).title).toBe('Lost?');
+  });
+
+  it('heads that a database would not take do no harm', async () => {
+    const id = `<${'x'.repeat(5_000)}@aaa.test>`;
+    const heads = ['Subject: =?utf-8?Q?Half=00and=07half?=', `In-Reply-To: ${id}`];
+    const raw = letter('', 'Words.', { heads, id, from: '=?utf-8?Q?Con=00tact?= <contact@aaa.test>' }).replace('Subject: \r\n', '');
+    expect([await send(raw), await send(raw)]).toEqual([expect.stringMatching(/^250 /), expect.stringMatching(/^250 /)]);
+    expect((await newest()).title).toBe('Half and half');
+    expect(await counts()).toMatchObject({ mails: 1 });
+  });
+
+  it('a reader that ends on the way leaves the mail with its sender, and the next one is read', async () => {
+    const ask = jest.spyOn(scene.server.get(Work), 'ask').mockRejectedValueOnce(new Error('the worker ended'));
+    expect(await send(letter('Read late', 'Words.'))).toMatch(/^451 4\.3\.0/);
+    ask.mockRestore();
+    expect(await send(letter('Read late', 'Words.'))).toMatch(/^250 /);
+    expect((await newest()).title).toBe('Read late');
   });
 
   it('addresses are said to those who manage the client', async () => {

@@ -11,8 +11,8 @@ export interface ReadTable {
 
 /** So many lines below the heads, columns, and signs in one cell and in all. */
 export const TABLE_LIMITS = { rows: 500, columns: 60, cell: 10_000 } as const;
-/** Signs of the whole: so much a call carries. */
-const SIGNS = 600_000;
+/** Bytes of the whole: so much a call carries. */
+const BYTES = 600_000;
 
 type Failure = { code: 'table.unreadable' | 'table.empty' | 'table.too_large' };
 
@@ -36,7 +36,7 @@ export async function readTable(bytes: Buffer): Promise<Result<ReadTable, Failur
     rows.length > TABLE_LIMITS.rows ||
     width > TABLE_LIMITS.columns ||
     cells.some((cell) => cell.length > TABLE_LIMITS.cell) ||
-    cells.reduce((sum, cell) => sum + cell.length, 0) > SIGNS;
+    cells.reduce((sum, cell) => sum + Buffer.byteLength(cell), 0) > BYTES;
   return isLarge ? fail({ code: 'table.too_large' }) : ok({ heads, rows });
 }
 

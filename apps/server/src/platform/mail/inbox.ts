@@ -155,8 +155,9 @@ export class Inbox implements OnApplicationBootstrap, OnApplicationShutdown {
   }
 }
 
-/** Reads a mail in a thread beside the server's; undefined where it cannot be read, or takes too long. */
-export async function readBeside(work: Work, raw: Buffer, returnPath: string): Promise<ReadMail | undefined> {
-  const script = new URL('./read-mail.worker.js', import.meta.url);
-  return (await work.ask<MailTask, MailRead>(script, { raw, returnPath }, READING_MS).catch(() => null)) ?? undefined;
-}
+/**
+ * Reads a mail in a thread beside the server's; null where it cannot be read.
+ * @throws Error where the thread ended on the way, or it took too long
+ */
+export const readBeside = (work: Work, raw: Buffer, returnPath: string): Promise<ReadMail | null> =>
+  work.ask<MailTask, MailRead>(new URL('./read-mail.worker.js', import.meta.url), { raw, returnPath }, READING_MS);

@@ -9,7 +9,7 @@ export interface MailFile {
 
 /** A mail as far as we make use of it. */
 export interface ReadMail {
-  /** as it stands in the mail, in angle brackets; empty where it has none */
+  /** as it stands in the mail, in angle brackets; empty where it has none, or none that could be kept */
   readonly messageId: string;
   /** the mails that it answers, newest first */
   readonly answers: readonly string[];
@@ -42,11 +42,11 @@ export async function readMail(raw: Buffer, returnPath: string): Promise<ReadMai
   const address = from?.address ?? from?.group?.[0]?.address ?? '';
   const named = from?.name.trim();
   return {
-    messageId: mail.messageId ?? '',
+    messageId: /^<[^<>\s]{1,300}>$/.test(mail.messageId ?? '') ? (mail.messageId ?? '') : '',
     answers: answersOf(mail),
-    fromName: named || (address.split('@')[0] ?? ''),
-    fromEmail: address.toLowerCase(),
-    subject: (mail.subject ?? '').trim(),
+    fromName: oneLine(named || (address.split('@')[0] ?? '')),
+    fromEmail: oneLine(address).toLowerCase(),
+    subject: oneLine(mail.subject ?? ''),
     text: (mail.text ?? '').replaceAll('\r\n', '\n').trim(),
     isAutomatic: isAutomatic({
       autoSubmitted: headOf(mail, 'auto-submitted'),
@@ -58,6 +58,9 @@ export async function readMail(raw: Buffer, returnPath: string): Promise<ReadMai
     files: mail.attachments.map((part) => ({ name: nameOf(part), bytes: part.content })),
   };
 }
+
+/** A head without signs that only steer: encoded words can hold any, and a database takes no NUL. */
+const oneLine = (text: string): string => text.replace(/\p{Cc}+/gu, ' ').trim();
 
 /** What it says it answers: `In-Reply-To` before the thread's `References` from its end. @see RFC 5322 3.6.4 */
 function answersOf(mail: ParsedMail): string[] {

@@ -12,6 +12,7 @@ import { Choice } from '../../ui/choice';
 import { DayInput } from '../../ui/day-field';
 import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
+import { FileField } from './file-field';
 
 /** An entry as somebody corrects it. */
 interface Row extends DatedEntryShape {
@@ -54,8 +55,7 @@ export function DatesDialog({ onClose }: { onClose: () => void }) {
   );
   const open = useWrite((file: File) => upload<DatesFileShape>(`/clients/${clientId}/dates/file`, file), { quiet: true });
   /** What a file says stands below what was typed already. */
-  const add = async (file: File | undefined) => {
-    if (!file) return;
+  const add = async (file: File) => {
     setFailure(undefined);
     try {
       const found = await open.mutateAsync(file);
@@ -121,19 +121,13 @@ export function DatesDialog({ onClose }: { onClose: () => void }) {
               />
             )}
           </Field>
-          <Field label="Or a file" help="A calendar (.ics) or a table (CSV, XLSX): what it says stands among the lines then.">
-            {(control) => (
-              <input
-                {...control}
-                type="file"
-                accept=".ics,.csv,.tsv,.txt,.xlsx"
-                className="field py-1"
-                disabled={open.isPending || clientId === ''}
-                onClick={(event) => (event.currentTarget.value = '')} // the same file, changed, counts as chosen anew
-                onChange={(event) => void add(event.target.files?.[0])}
-              />
-            )}
-          </Field>
+          <FileField
+            label="Or a file"
+            help="A calendar (.ics) or a table (CSV, XLSX): what it says stands among the lines then."
+            accept=".ics,.csv,.tsv,.txt,.xlsx"
+            disabled={open.isPending || clientId === ''}
+            onFile={(file) => void add(file)}
+          />
           <div className="flex justify-end gap-2">
             <Button onClick={onClose}>Not now</Button>
             <Button look="main" disabled={read.isPending || open.isPending} onClick={() => void take()}>

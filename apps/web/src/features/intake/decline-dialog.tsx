@@ -2,8 +2,8 @@ import { DeclineRequestBody, type RequestShape } from '@zesting/contract';
 import { call } from '../../lib/api';
 import { useWrite } from '../../lib/queries';
 import { useBodyForm } from '../../lib/use-body-form';
-import { Field } from '../../ui/field';
 import { FormDialog } from '../../ui/form-dialog';
+import { ReasonField } from './reason-field';
 
 /** Declines a request; the reason goes to the requester by mail. */
 export function DeclineDialog({ request, onClose }: { request: RequestShape; onClose: () => void }) {
@@ -33,17 +33,7 @@ export function DeclineDialog({ request, onClose }: { request: RequestShape; onC
       look="danger"
       leave="Keep it open"
     >
-      <Field label="Reason" error={form.errorOf('reason')} required>
-        {(control) => (
-          <textarea
-            {...control}
-            className="field"
-            rows={4}
-            value={form.body.reason}
-            onChange={(event) => form.change({ reason: event.target.value })}
-          />
-        )}
-      </Field>
+      <ReasonField label="Reason" form={form} />
     </FormDialog>
   );
 }

@@ -146,7 +146,7 @@ function MailCard({ mail }: { mail: MailRow }) {
 function Addresses() {
   const { clients, client } = useClients();
   const { data: addresses } = useQuery(addressesQuery);
-  if (!addresses) return null;
+  if (!addresses || clients.length === 0) return null;
   if (addresses.length === 0) return <>No mail is taken in here.</>;
   const shown = addresses.filter(({ clientId }) => client === undefined || client.id === clientId);
   return (

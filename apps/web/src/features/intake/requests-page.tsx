@@ -162,13 +162,13 @@ export function RequestsPage() {
 /** Says that mail waits which may hold requests. */
 function WaitingMail() {
   const { query, to } = useClients();
-  const { data } = useInfiniteQuery(mailsQuery('waiting', query));
+  const { data, hasNextPage } = useInfiniteQuery(mailsQuery('waiting', query));
   const waiting = data?.pages.flatMap((page) => page.items) ?? [];
   if (waiting.length === 0) return null;
   const names = [...new Set(waiting.map(({ fromName }) => fromName))];
   return (
     <p className="card border-l-4 border-l-rind px-3 py-2 mb-3">
-      {count(waiting.length, 'mail')} set aside, from {names.slice(0, 3).join(', ')}
+      {count(waiting.length, 'mail')} {hasNextPage && 'and more '}set aside, from {names.slice(0, 3).join(', ')}
       {names.length > 3 && ' and others'}.{' '}
       <Link to={to('/requests/mails')} className="text-pine underline">
         Say what {waiting.length === 1 ? 'it is' : 'they are'}

@@ -8,8 +8,8 @@ import { count } from '../../lib/format';
 import { useWrite } from '../../lib/queries';
 import { useBodyForm } from '../../lib/use-body-form';
 import { Button } from '../../ui/button';
-import { Field } from '../../ui/field';
 import { FormDialog } from '../../ui/form-dialog';
+import { ReasonField } from './reason-field';
 
 interface SeveralProps {
   /** the requests that are ticked */
@@ -130,17 +130,7 @@ function DeclineSeveral({ rows, onClose, onEnd }: DeclineProps) {
       look="danger"
       leave="Keep them open"
     >
-      <Field label="Reason for all" error={form.errorOf('reason')} required>
-        {(control) => (
-          <textarea
-            {...control}
-            className="field"
-            rows={4}
-            value={form.body.reason}
-            onChange={(event) => form.change({ reason: event.target.value })}
-          />
-        )}
-      </Field>
+      <ReasonField label="Reason for all" form={form} />
     </FormDialog>
   );
 }

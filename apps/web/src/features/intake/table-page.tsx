@@ -15,6 +15,8 @@ import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { Field } from '../../ui/field';
 import { Loading, PageHead } from '../../ui/page';
+import { AskedFormField } from './asked-form-field';
+import { FileField } from './file-field';
 
 /** So many problems are shown at once. */
 const SHOWN = 100;
@@ -29,14 +31,13 @@ export function TablePage() {
   const [formId, setFormId] = useState('');
   const form = forms?.find((one) => one.formId === formId) ?? forms?.[0];
   const [askedBy, setAskedBy] = useState(session.name);
-  const [table, setTable] = useState<TableShape & { name: string; key: string }>();
+  const [table, setTable] = useState<TableShape & { key: string }>();
   const [failure, setFailure] = useState<string>();
   const read = useWrite((file: File) => upload<TableShape>(`/clients/${clientId}/table/read`, file), { quiet: true });
-  const open = async (file: File | undefined) => {
-    if (!file) return;
+  const open = async (file: File) => {
     setFailure(undefined);
     try {
-      setTable({ ...(await read.mutateAsync(file)), name: file.name, key: crypto.randomUUID() });
+      setTable({ ...(await read.mutateAsync(file)), key: crypto.randomUUID() });
     } catch (problem) {
       setTable(undefined);
       setFailure(wordsOf(problem));
@@ -51,35 +52,19 @@ export function TablePage() {
       <PageHead title="Requests from a table" note="A file of CSV or XLSX: its first line says what the columns are." />
       <div className="card p-4 mb-4 grid gap-x-4 sm:grid-cols-2 lg:grid-cols-4">
         <ClientField clientId={clientId} onChange={setClientId} />
-        <Field label="Form">
-          {(control) => (
-            <select {...control} className="field" value={form?.formId ?? ''} onChange={(event) => setFormId(event.target.value)}>
-              {forms?.map(({ formId: id, title }) => (
-                <option key={id} value={id}>
-                  {title}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <AskedFormField forms={forms} form={form} onChange={setFormId} />
         <Field label="Who asks" help="Where no column says it.">
           {(control) => (
             <input {...control} className="field" maxLength={100} value={askedBy} onChange={(event) => setAskedBy(event.target.value)} />
           )}
         </Field>
-        <Field label="File" error={failure}>
-          {(control) => (
-            <input
-              {...control}
-              type="file"
-              accept=".csv,.tsv,.txt,.xlsx"
-              className="field py-1"
-              disabled={read.isPending || clientId === ''}
-              onClick={(event) => (event.currentTarget.value = '')} // the same file, changed, counts as chosen anew
-              onChange={(event) => void open(event.target.files?.[0])}
-            />
-          )}
-        </Field>
+        <FileField
+          label="File"
+          error={failure}
+          accept=".csv,.tsv,.txt,.xlsx"
+          disabled={read.isPending || clientId === ''}
+          onFile={(file) => void open(file)}
+        />
       </div>
       {forms?.length === 0 && <p className="text-muted">No form of this client asks anything yet: a table is read by one.</p>}
       {read.isPending && <Loading />}
@@ -98,7 +83,7 @@ export function TablePage() {
 }
 
 interface MatchingProps {
-  readonly table: TableShape & { readonly name: string; readonly key: string };
+  readonly table: TableShape & { readonly key: string };
   readonly form: AskableFormShape;
   readonly clientId: string;
   readonly askedBy: string;
@@ -211,7 +196,10 @@ function Matching({ table, form, clientId, askedBy, onTaken }: MatchingProps) {
                 ['day_first', 'The first: 3 April'],
                 ['month_first', 'The second: 4 March'],
               ]}
-              onChange={setOrder}
+              onChange={(next) => {
+                setRefused([]);
+                setOrder(next);
+              }}
             />
           </div>
         )}

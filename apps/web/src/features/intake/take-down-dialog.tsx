@@ -13,6 +13,7 @@ import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
 import { Loading } from '../../ui/page';
+import { AskedFormField } from './asked-form-field';
 
 const nothing = () => undefined;
 
@@ -74,17 +75,7 @@ export function TakeDownDialog({ onClose, onTaken }: { onClose: () => void; onTa
       <form noValidate onSubmit={(event) => void send(event)}>
         <div className="grid sm:grid-cols-2 gap-x-4">
           <ClientField clientId={clientId} onChange={setClientId} />
-          <Field label="Form">
-            {(control) => (
-              <select {...control} className="field" value={form?.formId ?? ''} onChange={(event) => setFormId(event.target.value)}>
-                {forms?.map(({ formId: id, title }) => (
-                  <option key={id} value={id}>
-                    {title}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <AskedFormField forms={forms} form={form} onChange={setFormId} />
           <Field label="Who asks" required error={problems['name']}>
             {(control) => (
               <input

@@ -289,7 +289,7 @@ export async function takeWaiting(app: App, viewer: Viewer, mailId: string): Pro
   const known = await app.manager.findOneByOrFail(IncomingMail, { id: mailId });
   if (known.state === 'taken') return fail({ code: 'mail.sorted_already' });
   const raw = await readFile(app.files.pathOf(known.hash)).catch(() => undefined);
-  const mail = raw && (await readBeside(app.work, raw, known.fromEmail));
+  const mail = raw && (await readBeside(app.work, raw, known.fromEmail).catch(() => null));
   if (!mail || mail.fromEmail === '') return fail({ code: 'mail.unreadable' });
   const stored = await storeFiles(app, mail.files);
   return app.write<string, SortFailure>(async (tx, now) => {
