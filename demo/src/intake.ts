@@ -1,6 +1,7 @@
 import { getValue, type FormContent, type FormItem } from '@zesting/core';
 import {
   askBack,
+  keepAsIdea,
   makeForm,
   makeLink,
   mergeRequest,
@@ -114,6 +115,8 @@ export async function addIntake(app: App, setup: Setup): Promise<void> {
     ),
   );
 
+  await addAgreed(app, setup);
+  await addIdea(app, setup, dana);
   const [first] = await app.read<{ form_id: string }>('select form_id from form_links where id = $1', [setup.clients.moss.linkId]);
   getValue(
     await takeDown(
@@ -134,6 +137,47 @@ export async function addIntake(app: App, setup: Setup): Promise<void> {
     ),
   );
   await addTwin(app, setup, marta);
+}
+
+/** What a month of each client includes, by hours and by pieces of a format, and whose word counts more. */
+const AGREED: readonly (readonly [ClientKey, hours: number | null, pieces: Readonly<Record<string, number>>])[] = [
+  ['moss', null, { Still: 8, Newsletter: 2 }],
+  ['kiln', 30, { 'Short clip': 4 }],
+  ['tide', 24, {}],
+];
+
+async function addAgreed(app: App, setup: Setup): Promise<void> {
+  for (const [client, hours, pieces] of AGREED)
+    await app.read(
+      `update clients set allowance = jsonb_build_object('hours', $2::int, 'formats', coalesce((
+         select jsonb_agg(jsonb_build_object('formatId', f.id, 'pieces', ($3::jsonb ->> f.name)::int) order by f.position)
+         from formats f where $3::jsonb ? f.name), '[]')) where id = $1`,
+      [setup.clients[client].id, hours, JSON.stringify(pieces)],
+    );
+  await app.read("update contacts set weight = 3 where email = 'greta@kilnlane.test'");
+  await app.read("update contacts set weight = 2 where email in ('hana@mossgrove.test', 'winnie@tidelight.test')");
+}
+
+/** A good thought for which it is too early. */
+async function addIdea(app: App, setup: Setup, dana: Viewer): Promise<void> {
+  const { requestId } = getValue(
+    await submitRequest(
+      app,
+      setup.clients.kiln.linkId,
+      {
+        name: 'Greta Vosper',
+        email: 'greta@kilnlane.test',
+        answers: {
+          about: 'A loaf for the hundredth birthday of the lane',
+          aim: 'People should tell us what they remember of it.',
+          audience: 'People who know us',
+        },
+        version: 1,
+      },
+      'demo-idea',
+    ),
+  );
+  getValue(await keepAsIdea(app, dana, requestId, 'The lane is a hundred in two years: we come back to it.'));
 }
 
 /** Somebody else at the museum asks for what is asked for already. */

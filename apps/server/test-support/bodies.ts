@@ -46,7 +46,7 @@ export const CASES: Record<string, Case[]> = {
     {
       ids: 'contacts[].id',
       body: ({ contactId }, own) => ({
-        contacts: [{ id: contactId, name: 'Contact', email: own.email, canAsk: true, canView: true, canSignOff: true }],
+        contacts: [{ id: contactId, name: 'Contact', email: own.email, canAsk: true, canView: true, canSignOff: true, weight: 1 }],
       }),
       version: 'select version from clients where id = $1',
       code: /unknown/,
@@ -255,6 +255,7 @@ export const CASES: Record<string, Case[]> = {
 /** Ids in bodies that name what belongs to no client: people, routes, formats, skills; or steps of the piece in the path. */
 export const OF_THE_AGENCY = [
   /^PATCH \/api\/agency /,
+  /allowance\.formats/,
   /managerIds|policy\.personId|mentionIds|routeId/,
   /^POST \/api\/clients managerIds/,
   /covers coverId/,

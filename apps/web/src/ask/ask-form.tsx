@@ -1,25 +1,35 @@
-import type { AskFormShape, SubmittedShape } from '@zesting/contract';
+import type { AskFormShape, EarliestShape, SubmittedShape } from '@zesting/contract';
 import { AskedItems } from '../asked/asked-items';
-import { LanguageContext, LANGUAGES, useLanguage } from '../language/language';
+import { answerServing } from '@zesting/core';
+import { lazy, Suspense } from 'react';
+import { LanguageContext, LANGUAGES, useLanguage, type Language } from '../language/language';
 import { Field } from '../ui/field';
 import { VisitorFrame } from '../ui/visitor-frame';
 import { useAsking, useEarliest } from './use-asking';
 
+interface AskFormProps {
+  /** of the contact's room, where they came from it */
+  readonly roomToken: string | null;
+}
+
 /** The client's intake form, in the language that it is written in. */
-export function AskForm({ form }: { form: AskFormShape }) {
+export function AskForm({ form, roomToken }: AskFormProps & { form: AskFormShape }) {
   return (
     <LanguageContext value={LANGUAGES[form.language]}>
-      <div lang={form.language}>{form.state === 'open' ? <Asking given={form} /> : <NotNow form={form} />}</div>
+      <div lang={form.language}>{form.state === 'open' ? <Asking given={form} roomToken={roomToken} /> : <NotNow form={form} />}</div>
     </LanguageContext>
   );
 }
 
-function Asking({ given }: { given: AskFormShape }) {
+// only who comes from their own room is told what is known
+const Known = lazy(() => import('./known').then((module) => ({ default: module.Known })));
+
+function Asking({ given, roomToken }: AskFormProps & { given: AskFormShape }) {
   const language = useLanguage();
   const { t } = language;
   const asking = useAsking(given, language);
   const { form, draft, problems, failure, busy } = asking;
-  const earliestOn = useEarliest(form, draft.answers);
+  const earliest = useEarliest(form, draft.answers);
   if (asking.done) return <Sent form={form} done={asking.done} email={draft.email} />;
   return (
     <VisitorFrame visited={form}>
@@ -43,13 +53,19 @@ function Asking({ given }: { given: AskFormShape }) {
           problems={problems}
           onAnswer={asking.answer}
           todayOn={form.todayOn}
-          earliestOn={earliestOn}
+          earliestOn={earliest.earliestOn}
+          earliestWhy={whyThen(earliest, language)}
           noticeOn={form.noticeOn}
           files={draft.files}
           uploadTo={`/ask/${form.linkId}/uploads`}
           onFile={asking.addFile}
           onUnderWay={asking.onUnderWay}
         />
+        {roomToken !== null && (
+          <Suspense>
+            <Known roomToken={roomToken} title={answerServing(form.items, draft.answers, 'title') ?? ''} onKnown={asking.introduce} />
+          </Suspense>
+        )}
         <hr className="border-line my-5" />
         <Field label={t('Your name')} required error={problems['name']}>
           {(control) => (
@@ -95,6 +111,14 @@ function Asking({ given }: { given: AskFormShape }) {
       </form>
     </VisitorFrame>
   );
+}
+
+/** Why nothing sooner is realistic, without a name. */
+function whyThen({ earliestOn, pathOn, steps, days }: EarliestShape, { t }: Language): string | undefined {
+  if (steps === 0) return undefined;
+  return earliestOn > pathOn
+    ? t('It takes {{steps}} steps over {{days}} working days, after what we have in hand.', { steps, days })
+    : t('It takes {{steps}} steps over {{days}} working days.', { steps, days });
 }
 
 /** A field that only a program fills in: nobody sees it, reads it out or comes to it by keyboard. */

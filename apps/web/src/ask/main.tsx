@@ -11,6 +11,8 @@ import { Receipt } from './receipt';
 
 const [, first = '', second = ''] = window.location.pathname.split('/').filter(Boolean);
 const isReceipt = first === 'receipt';
+// behind the #, so that it is sent to nobody
+const roomToken = new URLSearchParams(window.location.hash.slice(1)).get('room');
 if (!isReceipt && new URLSearchParams(window.location.search).has('embedded')) sayLink(first);
 
 /** Swaps the link for its cookie, then asks for what it opens. */
@@ -23,7 +25,7 @@ function AskEntry() {
   const { answer, again } = useAnswer(() => open<AskFormShape>('ask', first));
   if (answer.state === 'waiting') return <Waiting />;
   if (answer.state === 'failed') return <Unopened words={answer.words} onRetry={again} />;
-  return <AskForm form={answer.value.opened} />;
+  return <AskForm form={answer.value.opened} roomToken={roomToken} />;
 }
 
 function ReceiptEntry() {

@@ -52,6 +52,8 @@ function Standing({ receipt }: { receipt: ReceiptShape }) {
           <h2 className="text-lg">{t('We cannot take this on')}</h2>
           <p className="whitespace-pre-wrap break-words">{receipt.declineReason}</p>
         </div>
+      ) : receipt.state === 'idea' ? (
+        <p className="card p-4">{t('We keep this on our list of ideas, for later.')}</p>
       ) : receipt.state === 'withdrawn' ? (
         <p className="card p-4">{t('You have taken this back.')}</p>
       ) : (

@@ -134,6 +134,9 @@ export function useAsking(given: AskFormShape, language: Language) {
       forget(Object.keys(part));
       setDraft((before) => ({ ...before, ...part }));
     },
+    /** Who fills it in, where nothing was typed yet. */
+    introduce: ({ name, email }: Pick<AskDraft, 'name' | 'email'>) =>
+      setDraft((before) => ({ ...before, name: before.name || name, email: before.email || email })),
     answer: (key: string, value: Answer) => {
       forget([key]);
       setDraft((before) => ({ ...before, answers: { ...before.answers, [key]: value } }));
@@ -154,8 +157,8 @@ const LEAST_MS = 2_500;
 const SETTLED_MS = 400;
 
 /** The earliest realistic day for what is asked so far, reckoned anew once the answers rest. */
-export function useEarliest(form: AskFormShape, answers: Answers): string {
-  const [earliestOn, setEarliestOn] = useState(form.earliestOn);
+export function useEarliest(form: AskFormShape, answers: Answers): EarliestShape {
+  const [earliest, setEarliest] = useState(form.earliest);
   const told = JSON.stringify(answers);
   useEffect(() => {
     const stop = new AbortController();
@@ -165,7 +168,7 @@ export function useEarliest(form: AskFormShape, answers: Answers): string {
         body: { answers: JSON.parse(told) as Answers },
         signal: stop.signal,
       })
-        .then((found) => setEarliestOn(found.earliestOn))
+        .then(setEarliest)
         .catch(() => undefined); // what was told before stays
     }, SETTLED_MS);
     return () => {
@@ -173,5 +176,5 @@ export function useEarliest(form: AskFormShape, answers: Answers): string {
       stop.abort();
     };
   }, [told, form.linkId]);
-  return earliestOn;
+  return earliest;
 }

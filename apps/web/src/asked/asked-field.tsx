@@ -14,6 +14,8 @@ export interface Around {
   readonly todayOn: string;
   /** the earliest realistic day for what is asked; null while it is not known */
   readonly earliestOn: string | null;
+  /** why that day, in words */
+  readonly earliestWhy?: string | undefined;
   /** the first day that keeps the notice; null without one */
   readonly noticeOn: string | null;
   /** uploads by id, so that their names and pictures can be shown */
@@ -219,7 +221,7 @@ const Labelled = ({ label, id, children }: { label: string; id: string; children
 );
 
 /** Under the wish date: the earliest realistic one, and whether the notice is kept. */
-function WishHelp({ field, wish, earliestOn, noticeOn }: AskedFieldProps & { wish: string }) {
+function WishHelp({ field, wish, earliestOn, earliestWhy, noticeOn }: AskedFieldProps & { wish: string }) {
   const { t, dayWords } = useLanguage();
   const isTooSoon = earliestOn !== null && wish !== '' && wish < earliestOn;
   const isShort = noticeOn !== null && wish !== '' && wish < noticeOn && !isTooSoon;
@@ -230,6 +232,7 @@ function WishHelp({ field, wish, earliestOn, noticeOn }: AskedFieldProps & { wis
         <p aria-live="polite" className={isTooSoon ? 'text-rind font-medium' : ''}>
           {isTooSoon && `${t('That is sooner than we can usually do.')} `}
           {t('The earliest realistic date is {{day}}.', { day: dayWords(earliestOn) })}
+          {earliestWhy && ` ${earliestWhy}`}
         </p>
       )}
       {isShort && (

@@ -5,7 +5,7 @@ import { dayFormats, type DayFormats } from '../lib/format';
 import { GERMAN } from './german';
 
 /** A language as components use it. */
-export interface Language extends Pick<DayFormats, 'dayWords' | 'instantWords'> {
+export interface Language extends Pick<DayFormats, 'dayWords' | 'instantWords' | 'monthWords'> {
   readonly code: FormLanguage;
   /** the words in this language; `{{name}}` in them is filled in */
   readonly t: (words: string, values?: Readonly<Record<string, string | number>>) => string;

@@ -69,6 +69,7 @@ export const REQUEST_STATE_WORDS: Record<RequestState, string> = {
   asked_back: 'Asked back',
   accepted: 'Accepted',
   declined: 'Declined',
+  idea: 'An idea for later',
   merged: 'Merged',
   withdrawn: 'Taken back',
 };

@@ -12,6 +12,7 @@ const REQUESTS: Record<RoomRequestShape['state'], { words: string; tone: Tone }>
   accepted: { words: 'Accepted', tone: 'pine' },
   asked_back: { words: 'We have a question', tone: 'rind' },
   declined: { words: 'Not taken on', tone: 'calm' },
+  idea: { words: 'Kept for later', tone: 'lake' },
   merged: { words: 'Taken together with another', tone: 'lake' },
   withdrawn: { words: 'Taken back', tone: 'calm' },
 };

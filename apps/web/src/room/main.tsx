@@ -24,7 +24,9 @@ function RoomEntry() {
         </button>
       </VisitorNote>
     );
-  return <Room room={answer.value} onDecided={again} />;
+  const { askAddress, ...room } = answer.value;
+  // on the form they are known: the token goes along behind the #, which is sent to nobody
+  return <Room room={{ ...room, askAddress: askAddress && `${askAddress}#room=${token}` }} onDecided={again} />;
 }
 
 const root = document.getElementById('root');

@@ -19,6 +19,7 @@ interface PieceFieldsProps {
 export function PieceFields({ body, client, routes, feasibility, todayOn, off, change, errorOf }: PieceFieldsProps) {
   const route = routes?.find((candidate) => candidate.id === body.routeId);
   const earliest = feasibility?.earliestOn;
+  const predicted = feasibility?.predictedOn ?? earliest;
   const tooSoon = earliest !== undefined && typeof body.wishOn === 'string' && body.wishOn < earliest;
   const leaveOut = body.leaveOut ?? [];
   return (
@@ -86,7 +87,9 @@ export function PieceFields({ body, client, routes, feasibility, todayOn, off, c
           earliest && (
             <p className={tooSoon ? 'text-rind font-medium' : ''}>
               {tooSoon ? 'This cannot be met. ' : ''}The earliest date this route allows is {dayWords(earliest)}
-              {client && ` in ${zoneWords(client.zone)}`}; it adds {minutesWords(feasibility.effortMinutes)} of work.{' '}
+              {client && ` in ${zoneWords(client.zone)}`}
+              {predicted !== earliest && predicted && <>, and {dayWords(predicted)} is predicted after what is taken on</>}; it adds{' '}
+              {minutesWords(feasibility.effortMinutes)} of work.{' '}
               {tooSoon && (
                 <button type="button" className="underline min-h-6" onClick={() => change({ wishOn: earliest })}>
                   Take {dayWords(earliest)}

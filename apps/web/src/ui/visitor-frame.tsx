@@ -14,7 +14,7 @@ export function isLegible(accent: string): boolean {
 
 /** The frame of pages for people without an account: the client's name and colour, the agency's mark and colour, then the page. */
 export function VisitorFrame({ visited, children }: { visited: VisitedShape; children: ReactNode }) {
-  const { clientCode, clientName, agencyName, agencyAccent, agencyMark } = visited;
+  const { clientCode, clientName, clientMark, agencyName, agencyAccent, agencyMark } = visited;
   const { t } = useLanguage();
   const style = agencyAccent && isLegible(agencyAccent) ? ({ '--accent': agencyAccent } as CSSProperties) : undefined; // a property of our own
   return (
@@ -27,6 +27,7 @@ export function VisitorFrame({ visited, children }: { visited: VisitedShape; chi
         }}
       >
         <p className="max-w-2xl mx-auto px-4 py-3 flex items-center gap-2">
+          {clientMark && <img src={clientMark} alt="" className="h-9 w-auto max-w-28 object-contain rounded-sm bg-white p-0.5" />}
           <span className="font-display text-lg font-semibold leading-tight">{clientName}</span>
           <span className="text-muted text-[13px]">{clientCode}</span>
           <span className="ml-auto flex items-center gap-2 text-muted text-[13px] text-right">

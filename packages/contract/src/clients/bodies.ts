@@ -44,6 +44,40 @@ export class ContactBody {
 
   @IsBoolean()
   canSignOff: boolean;
+
+  /** how much what they ask for counts beside what others ask: 1 as usual, to 3 */
+  @IsInt()
+  @Min(1)
+  @Max(3)
+  weight: number;
+}
+
+/** How many pieces of a format a month includes. */
+export class FormatAllowanceBody {
+  @IsUUID()
+  formatId: string;
+
+  @IsInt()
+  @Min(0)
+  @Max(1000)
+  pieces: number;
+}
+
+/** What a client's retainer includes in a month. */
+export class AllowanceBody {
+  /** hours of work; null: none are agreed */
+  @OrNull()
+  @IsInt()
+  @Min(0)
+  @Max(10_000)
+  hours: number | null;
+
+  @IsArray()
+  @ArrayMaxSize(50)
+  @ArrayUnique((line: FormatAllowanceBody) => line.formatId)
+  @ValidateNested({ each: true })
+  @Type(() => FormatAllowanceBody)
+  formats: FormatAllowanceBody[];
 }
 
 /** A channel with its shape and limits. Without an id it is new. */
@@ -247,6 +281,12 @@ export class EditClientBody {
   @ValidateNested()
   @Type(() => BrandBody)
   brand?: BrandBody;
+
+  @Optional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => AllowanceBody)
+  allowance?: AllowanceBody;
 
   @Optional()
   @IsArray()

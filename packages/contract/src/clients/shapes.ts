@@ -1,5 +1,5 @@
 import type { SignOffPolicy } from '@zesting/core';
-import { ChannelBody, ClosureBody, ContactBody, PillarBody } from './bodies.js';
+import { AllowanceBody, ChannelBody, ClosureBody, ContactBody, PillarBody } from './bodies.js';
 import { BrandBody } from './brand-bodies.js';
 
 export class ChannelShape {
@@ -123,6 +123,7 @@ export class ClientPageShape extends BrandShape {
   roundsAgreed: number;
   feedPencilled: boolean;
   policy: SignOffPolicy;
+  allowance: AllowanceBody;
   contacts: ContactBody[];
   channels: ChannelBody[];
   pillars: PillarBody[];

@@ -10,6 +10,8 @@ export class VisitedShape {
   clientCode: string;
   clientName: string;
   clientColour: number;
+  /** where its logo is; null without one */
+  clientMark: string | null;
   agencyName: string;
   /** `#rrggbb`; null without one */
   agencyAccent: string | null;

@@ -10,6 +10,14 @@ export class RequestMessageBody {
   text: string;
 }
 
+/** Keeps a request on the idea list. */
+export class KeepIdeaBody {
+  /** a word to the requester; empty for none */
+  @IsString()
+  @MaxLength(2000)
+  note: string;
+}
+
 export class RequestOwnerBody {
   @IsUUID()
   ownerId: string;
@@ -91,11 +99,64 @@ export class SkillHoursShape {
   people: number;
 }
 
-/** What would make an earlier day possible. */
+/** What would bring the wished day nearer: a step left out, or given fewer days. */
 export class HelpShape {
-  leaveOut: string;
+  stepKey: string;
   title: string;
-  earliestOn: string;
+  /** the working days that it would have; null: it is left out */
+  spanDays: number | null;
+  /** the day that is predicted then */
+  predictedOn: string;
+}
+
+/** Who is predicted to end a step first, and when. */
+export class ProposedDoerShape {
+  title: string;
+  name: string;
+  startOn: string;
+  finishOn: string;
+}
+
+/** How much of what a month includes is used. */
+export class AllowanceLineShape {
+  /** null: the hours of work */
+  formatName: string | null;
+  included: number;
+  used: number;
+  left: number;
+  /** what would be left with the piece that is asked for; null where it is none of this line’s */
+  leftThen: number | null;
+}
+
+/** What is left of a client's allowance in a month; no lines where none is agreed. */
+export class AllowanceShape {
+  /** such as 2027-03 */
+  month: string;
+  lines: AllowanceLineShape[];
+}
+
+/** What a contact has typed so far, to be told what is alike. */
+export class KnownBody {
+  @IsString()
+  @MaxLength(200)
+  title: string;
+}
+
+/** Something like what a contact asks for. */
+export class KnownTwinShape {
+  /** null while it is in the making and nobody of the client asked for it */
+  title: string | null;
+  formatName: string | null;
+  on: string;
+  standing: 'asked' | 'planned' | 'out';
+}
+
+/** What a contact of the client is told while they ask. */
+export class KnownShape {
+  name: string;
+  email: string;
+  alike: KnownTwinShape[];
+  allowance: AllowanceShape;
 }
 
 /** A request judged with figures. */
@@ -103,8 +164,14 @@ export class VerdictShape {
   word: VerdictWord;
   routeId: string | null;
   wishOn: string | null;
+  /** by the path and the calendars alone */
   earliestOn: string | null;
+  /** after all that is taken on already, as its load is predicted */
+  predictedOn: string | null;
+  /** between that day and the wished one */
   slackDays: number | null;
+  /** the last day on which work can begin for the wished one, by the path alone */
+  beginBy: string | null;
   missing: BriefFact[];
   /** a question that asks for what is missing, ready to be sent; empty where nothing is */
   question: string;
@@ -113,6 +180,8 @@ export class VerdictShape {
   isLaunch: boolean;
   skills: SkillHoursShape[];
   helps: HelpShape[];
+  doers: ProposedDoerShape[];
+  allowance: AllowanceShape;
   twins: TwinShape[];
   clashes: ClashShape[];
 }

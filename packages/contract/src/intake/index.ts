@@ -14,7 +14,7 @@ import {
 } from 'class-validator';
 import { Type } from 'class-transformer';
 import { IsNotBlank, IsDay, Optional, OptionalOrNull, VisitedShape } from '../fields/index.js';
-import type { Answers, AnswerProblem, FormItem, FormLanguage, PieceStage, RequestState, RequestWay, Sorted } from '@zesting/core';
+import type { Answers, AnswerProblem, FormItem, FormLanguage, PieceStage, RequestState, RequestWay, Sorted, Stands } from '@zesting/core';
 
 export * from './form-schema.js';
 export * from './dates-bodies.js';
@@ -54,6 +54,17 @@ export class SubmitRequestBody {
   website?: string;
 }
 
+/** How soon what is asked for can be, and why: no person, no load and no other client is named. */
+export class EarliestShape {
+  /** by the path, the calendars, and what is taken on already */
+  earliestOn: string;
+  /** by the path and the calendars alone */
+  pathOn: string;
+  /** how many steps the path takes, and how many working days of the client it spans */
+  steps: number;
+  days: number;
+}
+
 export class AskFormShape extends VisitedShape {
   linkId: string;
   version: number;
@@ -73,8 +84,7 @@ export class AskFormShape extends VisitedShape {
   answerDays: number;
   /** today for the client */
   todayOn: string;
-  /** the earliest date that the route allows if all goes on today */
-  earliestOn: string;
+  earliest: EarliestShape;
   /** to be sent back with the answers */
   stamp: string;
 }
@@ -83,13 +93,6 @@ export class AskFormShape extends VisitedShape {
 export class EarliestBody {
   @IsObject()
   answers: Answers;
-}
-
-export class EarliestShape {
-  earliestOn: string;
-  /** how many steps it takes, and how many working days they span */
-  steps: number;
-  days: number;
 }
 
 export class UploadShape {
@@ -140,6 +143,16 @@ export class ReceiptShape extends VisitedShape {
   progress: 'planned' | 'in_production' | 'with_client' | 'approved' | 'published' | null;
 }
 
+/** How long a request waits for the agency, in its working days, without those on which the requester owed an answer. */
+export class RequestAgeShape {
+  days: number;
+  /** within how many an answer was promised; 0: none was */
+  promised: number;
+  /** the last day that keeps the promise; null without one, and while the requester owes an answer */
+  dueOn: string | null;
+  isLate: boolean;
+}
+
 export class RequestRow {
   id: string;
   number: number;
@@ -152,14 +165,33 @@ export class RequestRow {
   way: RequestWay;
   /** who answers for it at the agency; null is nobody yet */
   ownerId: string | null;
-  /** days between the earliest day and the wished one; null where it is decided, no day is wished or no route known */
+  /** days between the predicted day and the wished one; null where it is decided, no day is wished or no route known */
   slackDays: number | null;
+  /** the last day on which work can begin for the wished one; null as above */
+  beginBy: string | null;
+  /** what stands in its way, while it is to be decided */
+  stands: Exclude<Stands, 'answer_late'> | null;
+  /** how long it waits; null where it is decided */
+  age: RequestAgeShape | null;
+  /** how much what its requester asks for counts: 1 as usual, to 3 */
+  weight: number;
   isRead: boolean;
+  /** what the form’s rules and the answers say it takes */
+  takes: Sorted;
+}
+
+/** How many requests of a client are to be decided, and how many of these nobody has read. */
+export class RequestCountShape {
+  clientId: string;
+  open: number;
+  unread: number;
 }
 
 export class RequestPage {
   items: RequestRow[];
   nextCursor: string | null;
+  /** of all clients of the viewer, however the list is narrowed */
+  counts: RequestCountShape[];
 }
 
 /** A piece that came of a request. */
@@ -194,14 +226,15 @@ export class RequestShape extends RequestRow {
   mergedInto: { id: string; number: number; title: string } | null;
   /** what was said about it, oldest first */
   messages: RequestMessageShape[];
-  /** what the form’s rules and the answers say it takes */
-  takes: Sorted;
   version: number;
 }
 
 export class FeasibilityShape {
   routeId: string;
+  /** by the path and the calendars alone */
   earliestOn: string;
+  /** after all that is taken on already, as its load is predicted */
+  predictedOn: string;
   /** working time that the route adds */
   effortMinutes: number;
 }

@@ -300,17 +300,40 @@ function earliestPublish(
 ): number {
   const successors = openSuccessorsOf(order);
   const last = order.filter((step) => !step.finishedOn && successors.get(step.id)?.length === 0);
-  let publish = toDayNumber(input.todayOn);
-  for (const step of last) {
-    const doer = doerOf(step);
-    const finish = bounds(earliest, step.id).finish;
+  return publishAfter(
+    input,
+    last.map((step) => ({ id: step.id, doer: doerOf(step), finish: bounds(earliest, step.id).finish })),
+  );
+}
+
+function publishAfter(
+  { todayOn, publishZone, slots }: Pick<PlanInput, 'todayOn' | 'publishZone' | 'slots'>,
+  ends: readonly { readonly id: string; readonly doer: PlanDoer; readonly finish: number }[],
+): number {
+  let publish = toDayNumber(todayOn);
+  for (const { id, doer, finish } of ends) {
     publish = Math.max(publish, finish - ZONES_APART_DAYS);
-    for (const slot of input.slots) {
-      const needed = must(moveWorkingNumber(doer.calendar, finish, slot.leadDays), step.id);
-      while (publishNumberOn(doer, publish, slot, input.publishZone) <= needed) publish++;
+    for (const slot of slots) {
+      const needed = must(moveWorkingNumber(doer.calendar, finish, slot.leadDays), id);
+      while (publishNumberOn(doer, publish, slot, publishZone) <= needed) publish++;
     }
   }
   return publish;
+}
+
+/** The first publish date, today or later, that follows the ends of the last steps, by whichever way these were reckoned. */
+export function earliestPublishAfter(
+  input: Pick<PlanInput, 'todayOn' | 'publishZone' | 'slots'> & {
+    readonly ends: readonly { readonly id: string; readonly doer: PlanDoer; readonly finishOn: Day }[];
+  },
+): Result<Day, Extract<PlanFailure, { code: 'workdays.none_in_reach' }>> {
+  try {
+    const ends = input.ends.map(({ id, doer, finishOn }) => ({ id, doer, finish: toDayNumber(finishOn) }));
+    return ok(fromDayNumber(publishAfter(input, ends)));
+  } catch (error) {
+    if (error instanceof NoWorkingDay) return fail({ code: 'workdays.none_in_reach', detail: { stepId: error.stepId } });
+    throw error;
+  }
 }
 
 /** Two zones' dates never lie further apart: what is published today there may be two dates away here. */

@@ -166,7 +166,7 @@ export function testsIn(condition: Condition | undefined): AnswerTest[] {
 }
 
 /** How a request stands: to be decided, waiting for the requester's answer, or decided. */
-export const REQUEST_STATES = ['new', 'asked_back', 'accepted', 'declined', 'merged', 'withdrawn'] as const;
+export const REQUEST_STATES = ['new', 'asked_back', 'accepted', 'declined', 'idea', 'merged', 'withdrawn'] as const;
 export type RequestState = (typeof REQUEST_STATES)[number];
 
 /** How a request came. */

@@ -1,3 +1,4 @@
+export * from './clock.js';
 import type { BriefFact } from '../intake/index.js';
 import { addDays, daysBetween, type Day } from '../time/index.js';
 
@@ -5,8 +6,10 @@ import { addDays, daysBetween, type Day } from '../time/index.js';
 export interface Judged {
   readonly todayOn: Day;
   readonly wishOn: Day | null;
-  /** the earliest day that the route allows; null where no route is known */
+  /** the earliest day that the path and the calendars allow; null where no route is known */
   readonly earliestOn: Day | null;
+  /** the day that is predicted after all that is taken on already; never sooner */
+  readonly predictedOn: Day | null;
   /** what the brief needs and no answer gives */
   readonly missing: readonly BriefFact[];
   /** whether it is for a launch, which is planned longer ahead */
@@ -20,12 +23,17 @@ export interface Judged {
   readonly clashes: number;
 }
 
-/** In one word what to do: *nothing stands against it*, *ask first*, *look first*, *not by that day*. */
-export type VerdictWord = 'ready' | 'ask' | 'look' | 'not_by_then';
+/** In one word what to do: *nothing stands against it*, *ask first*, *look first*, *predicted later*, *not by that day*. */
+export const VERDICT_WORDS = ['not_by_then', 'later', 'ask', 'look', 'ready'] as const;
+export type VerdictWord = (typeof VERDICT_WORDS)[number];
+
+/** What stands in the way of a request that is to be decided: the first of a verdict's words that it has, or an answer that is later than promised. */
+export const STANDS = ['not_by_then', 'later', 'ask', 'answer_late'] as const;
+export type Stands = (typeof STANDS)[number];
 
 export interface Judgement {
   readonly word: VerdictWord;
-  /** days between the earliest day and the wish; negative where it is wished for sooner; null without either */
+  /** days between the predicted day and the wish; negative where it is wished for sooner; null without either */
   readonly slackDays: number | null;
   /** the first day that keeps the notice */
   readonly noticeOn: Day;
@@ -33,13 +41,23 @@ export interface Judgement {
 }
 
 /**
- * Judges a request by figures; a person decides. What cannot be made in time comes before what is missing, that before what should be looked at.
- * Notice of 30 days for anything and 90 for a launch is common practice.
+ * Judges a request by figures; a person decides. What the path does not allow comes first, then what is predicted later than wished for as things stand,
+ * then what is missing, then what should be looked at. Notice of 30 days for anything and 90 for a launch is common practice.
  */
-export function judge({ todayOn, wishOn, earliestOn, missing, isLaunch, noticeDays, launchNoticeDays, twins, clashes }: Judged): Judgement {
-  const slackDays = wishOn !== null && earliestOn !== null ? daysBetween(earliestOn, wishOn) : null;
+export function judge(request: Judged): Judgement {
+  const { todayOn, wishOn, earliestOn, predictedOn, missing, isLaunch, noticeDays, launchNoticeDays, twins, clashes } = request;
+  const between = (day: Day | null) => (wishOn !== null && day !== null ? daysBetween(day, wishOn) : null);
+  const slackDays = between(predictedOn);
   const noticeOn = addDays(todayOn, isLaunch ? launchNoticeDays : noticeDays);
   const word: VerdictWord =
-    slackDays !== null && slackDays < 0 ? 'not_by_then' : missing.length > 0 ? 'ask' : twins + clashes > 0 ? 'look' : 'ready';
+    (between(earliestOn) ?? 0) < 0
+      ? 'not_by_then'
+      : (slackDays ?? 0) < 0
+        ? 'later'
+        : missing.length > 0
+          ? 'ask'
+          : twins + clashes > 0
+            ? 'look'
+            : 'ready';
   return { word, slackDays, noticeOn, keepsNotice: wishOn === null || wishOn >= noticeOn };
 }

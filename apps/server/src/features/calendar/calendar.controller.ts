@@ -69,7 +69,7 @@ export class CalendarController {
   @Get('clients/:clientId/feasibility/:routeId')
   @Access('piece.begin', { client: 'clientId' })
   async feasibility(@Param('clientId') clientId: string, @Param('routeId') routeId: string): Promise<FeasibilityShape> {
-    return valueOrProblem(await feasibilityOf(this.app.manager, clientId, routeId, this.app.clock.now()));
+    return valueOrProblem(await feasibilityOf(this.app, clientId, routeId));
   }
 
   /** What stands on the calendar from `from` to `to`, of one client or all. */

@@ -52,6 +52,20 @@ export class ClientsController {
     );
   }
 
+  /** A client's first logo, as those see it who come by its links. */
+  @Get('clients/:clientId/mark')
+  @AnswersBytes('image/*')
+  @Access('client.mark')
+  async mark(@Param('clientId') clientId: string, @Res() response: Response): Promise<void> {
+    const [logo] = await this.app.read<{ id: string }>(
+      `select a.id from clients c join assets a on a.client_id = c.id and a.id::text = c.brand -> 'logos' ->> 0
+       where c.id = $1 and c.archived_at is null`,
+      [clientId],
+    );
+    if (!logo) throw Problem.of('access.not_found');
+    return sendAsset(this.app, logo.id, response, { width: '480', isBrand: true });
+  }
+
   /** A line per client with what is open, archived ones too for a lead. */
   @Get('clients/rows')
   @Access('client.read')

@@ -70,7 +70,16 @@ describe('a client’s page', () => {
   it.each<[string, EditClientBody, string]>([
     [
       'two contacts with one address',
-      { contacts: ['A@x.test', 'a@X.test'].map((email) => ({ name: 'N', email, canAsk: true, canView: true, canSignOff: false })) },
+      {
+        contacts: ['A@x.test', 'a@X.test'].map((email) => ({
+          name: 'N',
+          email,
+          canAsk: true,
+          canView: true,
+          canSignOff: false,
+          weight: 1,
+        })),
+      },
       'client.contact_twice',
     ],
     [
@@ -92,7 +101,15 @@ describe('a client’s page', () => {
       'an unknown contact',
       {
         contacts: [
-          { id: '00000000-0000-4000-8000-000000000000', name: 'N', email: 'n@x.test', canAsk: true, canView: true, canSignOff: true },
+          {
+            id: '00000000-0000-4000-8000-000000000000',
+            name: 'N',
+            email: 'n@x.test',
+            canAsk: true,
+            canView: true,
+            canSignOff: true,
+            weight: 1,
+          },
         ],
       },
       'client.item_unknown',

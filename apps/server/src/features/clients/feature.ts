@@ -9,6 +9,7 @@ import { findClients, findContacts } from './queries/find-clients.js';
 
 const policies = {
   'client.list': { roles: MAKERS },
+  'client.mark': { open: true },
   'client.read': { roles: MANAGERS },
   'client.links': { roles: MANAGERS },
   'client.make': { roles: LEADS },

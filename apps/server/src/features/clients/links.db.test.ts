@@ -83,7 +83,7 @@ describe('links', () => {
     const edit = async (name: string, email: string) => {
       const { body } = await lead.call('GET', `/api/clients/${scene.a.id}`);
       const [old] = body['contacts'] as { id: string }[]; // ContactShape
-      const contacts = [{ id: old?.id, name, email, canAsk: true, canView: true, canSignOff: true }];
+      const contacts = [{ id: old?.id, name, email, canAsk: true, canView: true, canSignOff: true, weight: 1 }];
       const answer = await lead.call('PATCH', `/api/clients/${scene.a.id}`, {
         body: { contacts },
         headers: { 'If-Match': `"${String(body['version'])}"` },

@@ -30,7 +30,7 @@ import { VISITED } from '../../platform/access/visited.js';
 import { App } from '../../platform/app.js';
 import { AnswersBytes } from '../../platform/http/described.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
-import { clientKey, earliestOf, feasibilityOf, getDoer, loadCalendars } from '../planning/index.js';
+import { clientKey, earliestOf, getDoer, loadCalendars } from '../planning/index.js';
 import { addAsset, OneFile, sendAsset, uploadOf } from '../production/index.js';
 import { askedForm, type AskedForm } from './queries/asked-form.js';
 import { needShare, tellTooMuch } from './use-cases/form-limits.js';
@@ -52,7 +52,7 @@ export class AskController {
     ]);
     if (!visited) throw new Error('the client went away');
     const { title, intro, language, thanks, opensOn, closesOn, noticeDays, answerDays, routeId } = asked.content;
-    const earliest = routeId === null ? null : await feasibilityOf(this.app.manager, asked.clientId, routeId, now);
+    const earliest = routeId === null ? null : await earliestOf(this.app, asked.clientId, routeId);
     return {
       ...visited,
       linkId,
@@ -69,7 +69,7 @@ export class AskController {
       noticeOn: noticeDays > 0 ? await this.noticeOn(asked, now) : null,
       answerDays,
       todayOn: asked.todayOn,
-      earliestOn: earliest?.ok ? earliest.value.earliestOn : asked.todayOn,
+      earliest: earliest?.ok ? earliest.value : { earliestOn: asked.todayOn, pathOn: asked.todayOn, steps: 0, days: 0 },
       stamp: this.app.links.stamp(linkId, now),
     };
   }
@@ -84,8 +84,8 @@ export class AskController {
     const now = this.app.clock.now();
     const asked = await this.formOf(linkId, now);
     const { routeId } = await sortRequest(this.app.manager, asked, answers);
-    if (routeId === undefined) return { earliestOn: asked.todayOn, steps: 0, days: 0 };
-    return valueOrProblem(await earliestOf(this.app.manager, asked.clientId, routeId, now));
+    if (routeId === undefined) return { earliestOn: asked.todayOn, pathOn: asked.todayOn, steps: 0, days: 0 };
+    return valueOrProblem(await earliestOf(this.app, asked.clientId, routeId));
   }
 
   private async formOf(linkId: string, now: InstantText): Promise<AskedForm> {

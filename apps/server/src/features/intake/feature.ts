@@ -20,6 +20,7 @@ const policies = {
   'mail.sort': { roles: MANAGERS },
   'schema.read': { open: true },
   'ask.fill_in': { link: 'ask' },
+  'known.read': { link: 'room' },
   'receipt.read': { link: 'receipt' },
   'receipt.answer': { link: 'receipt' },
 } as const satisfies Record<string, Policy>;

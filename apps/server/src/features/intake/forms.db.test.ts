@@ -289,8 +289,8 @@ describe('forms', () => {
     const { linkId } = await asked();
     const caller = await callerByLink(scene, 'ask', linkId);
     const { body } = await caller.call('POST', `/api/ask/${linkId}/earliest`, { body: { answers: { kind: 'clip' } } });
-    expect(Object.keys(body).sort()).toEqual(['days', 'earliestOn', 'steps']);
-    expect(body['earliestOn']).toBe((await caller.call('GET', `/api/ask/${linkId}`)).body['earliestOn']);
+    expect(Object.keys(body).sort()).toEqual(['days', 'earliestOn', 'pathOn', 'steps']);
+    expect((await caller.call('GET', `/api/ask/${linkId}`)).body['earliest']).toEqual(body);
   });
 
   it('two publish at once: one is told, and no version is lost or doubled', async () => {

@@ -4,6 +4,7 @@ import { Inbox } from '../../platform/mail/inbox.js';
 import { DatesController } from './dates.controller.js';
 import { FormsController, SchemasController } from './forms.controller.js';
 import { AskController } from './ask.controller.js';
+import { KnownController } from './known.controller.js';
 import { MailsController } from './mails.controller.js';
 import { ReceiptController } from './receipts.controller.js';
 import { AskUploadsController, ReceiptUploadsController } from './uploads.controller.js';
@@ -16,7 +17,7 @@ export { answerBack, askBack } from './use-cases/ask-back.js';
 export { mergeRequest } from './use-cases/join-requests.js';
 export { takeMail } from './use-cases/take-mail.js';
 export { takeDown } from './use-cases/take-down.js';
-export { acceptRequest, declineRequest, markRead } from './use-cases/decide-request.js';
+export { acceptRequest, declineRequest, keepAsIdea, markRead } from './use-cases/decide-request.js';
 export { makeForm, publishForm, saveForm } from './use-cases/edit-form.js';
 export { makeLink } from './use-cases/form-links.js';
 export { giveForm, makeStockForm } from './use-cases/give-form.js';
@@ -28,6 +29,7 @@ export { submitRequest } from './use-cases/submit-request.js';
     AskUploadsController,
     ReceiptUploadsController,
     ReceiptController,
+    KnownController,
     RequestsController,
     MailsController,
     TableController,

@@ -3,6 +3,7 @@ import {
   AcceptRequestBody,
   AttachRequestBody,
   DeclineRequestBody,
+  KeepIdeaBody,
   MergeRequestBody,
   RequestMessageBody,
   RequestOwnerBody,
@@ -16,6 +17,7 @@ import {
   type TakenDownShape,
   type VerdictShape,
 } from '@zesting/contract';
+import { STANDS } from '@zesting/core';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { activityPage } from '../../platform/activity.js';
 import { App } from '../../platform/app.js';
@@ -23,10 +25,10 @@ import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { UPLOAD_COLUMNS } from '../production/index.js';
 import { feasibilityOf } from '../planning/index.js';
 import { askableForms } from './queries/asked-form.js';
-import { REQUEST_ROW as ROW, requestPage } from './queries/request-page.js';
+import { REQUEST_ROW as ROW, requestPage, UNRECKONED } from './queries/request-page.js';
 import { verdictOf } from './queries/verdict.js';
 import { askBack } from './use-cases/ask-back.js';
-import { acceptRequest, declineRequest, markRead, reopenRequest } from './use-cases/decide-request.js';
+import { acceptRequest, declineRequest, keepAsIdea, markRead, reopenRequest } from './use-cases/decide-request.js';
 import { attachRequest, mergeRequest, setOwner } from './use-cases/join-requests.js';
 import { takeDown } from './use-cases/take-down.js';
 
@@ -45,8 +47,17 @@ export class RequestsController {
     @Query('ownerId') ownerId?: string,
     @Query('shown') shown?: string,
     @Query('order') order?: string,
+    @Query('stands') stands?: string,
   ): Promise<RequestPage> {
-    return requestPage(this.app, viewer, { clientId, cursor, formId, ownerId, isOpen: shown === 'open', byDanger: order === 'danger' });
+    return requestPage(this.app, viewer, {
+      clientId,
+      cursor,
+      formId,
+      ownerId,
+      shown: shown === 'open' || shown === 'ideas' ? shown : 'all',
+      byDanger: order === 'danger',
+      stands: STANDS.find((word) => word === stands),
+    });
   }
 
   /** Takes down on a form what somebody asks for by telephone. Needs an Idempotency-Key: a repeat makes no second request. */
@@ -75,9 +86,9 @@ export class RequestsController {
   @Get(':requestId')
   @Access('request.read', { request: 'requestId' })
   async show(@Param('requestId') requestId: string): Promise<RequestShape> {
-    const [row] = await this.app.read<Omit<RequestShape, 'files' | 'slackDays'>>(
+    const [row] = await this.app.read<Omit<RequestShape, 'files' | keyof typeof UNRECKONED>>(
       `select ${ROW}, r.requester_email as "requesterEmail", v.content ->> 'title' as "formTitle", r.items, r.answers, r.decline_reason as "declineReason",
-         r.takes, r.version,
+         r.version,
          (select jsonb_build_object('id', m.id, 'number', m.number, 'title', m.title) from requests m where m.id = r.merged_into) as "mergedInto",
          coalesce((select jsonb_agg(jsonb_build_object('id', t.id, 'author', t.author, 'name', t.name, 'text', t.text, 'at', t.at) order by t.at, t.id)
            from request_messages t where t.request_id = r.id), '[]') as messages,
@@ -91,7 +102,7 @@ export class RequestsController {
       `select ${UPLOAD_COLUMNS} from assets where request_id = $1 order by created_at, id`,
       [requestId],
     );
-    return { ...row, slackDays: null, files };
+    return { ...row, ...UNRECKONED, files };
   }
 
   @Post(':requestId/read')
@@ -107,7 +118,7 @@ export class RequestsController {
   async feasibility(@Param('requestId') requestId: string, @Param('routeId') routeId: string): Promise<FeasibilityShape> {
     const [request] = await this.app.read<{ client_id: string }>('select client_id from requests where id = $1', [requestId]);
     if (!request) throw new Error('the request went away');
-    return valueOrProblem(await feasibilityOf(this.app.manager, request.client_id, routeId, this.app.clock.now()));
+    return valueOrProblem(await feasibilityOf(this.app, request.client_id, routeId));
   }
 
   /** The record of one request, newest first. */
@@ -139,6 +150,14 @@ export class RequestsController {
   @Access('request.decide', { request: 'requestId' })
   async decline(@CurrentViewer() viewer: Viewer, @Param('requestId') requestId: string, @Body() body: DeclineRequestBody): Promise<void> {
     valueOrProblem(await declineRequest(this.app, viewer, requestId, body.reason));
+  }
+
+  /** Keeps it on the idea list, for later. */
+  @Post(':requestId/idea')
+  @HttpCode(204)
+  @Access('request.decide', { request: 'requestId' })
+  async idea(@CurrentViewer() viewer: Viewer, @Param('requestId') requestId: string, @Body() { note }: KeepIdeaBody): Promise<void> {
+    valueOrProblem(await keepAsIdea(this.app, viewer, requestId, note.trim()));
   }
 
   /** The request judged with figures, by the route that its rules say or another. */

@@ -5,6 +5,7 @@ export { predict, predictCandidates } from './predict.js';
 export { loadOpenSteps, predictSteps, storedPrediction } from './reckon-prediction.js';
 export { daysOff } from './queries/days-off.js';
 export * from './replan.js';
+export * from './outlook.js';
 export * from './routes.js';
 export { decisionFacts, goneFrom, toAsked, type AskedRow } from './sign-off-facts.js';
 export { addRoute, archiveRoute, editRoute, makeRoute, renameSkillsOfRoutes } from './use-cases/edit-route.js';

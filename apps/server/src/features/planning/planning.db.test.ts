@@ -131,7 +131,7 @@ describe('the stored plan', () => {
       async () => {
         // who signs off changes: what waited for them is reckoned anew
         const contacts = await rows<ContactBody>(
-          `select id, name, email, can_ask as "canAsk", can_view as "canView", can_sign_off as "canSignOff" from contacts
+          `select id, name, email, can_ask as "canAsk", can_view as "canView", can_sign_off as "canSignOff", weight from contacts
            where client_id = $1 and archived_at is null order by position`,
           [piece.client_id],
         );

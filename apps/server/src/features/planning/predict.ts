@@ -1,4 +1,4 @@
-import type { InstantText } from '@zesting/core';
+import { TakenHours, type InstantText, type LoadDay } from '@zesting/core';
 import type { App } from '../../platform/app.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { ok } from '@zesting/core';
@@ -92,4 +92,21 @@ export async function predictCandidates(
 ): Promise<Readonly<Record<string, string | null>>> {
   const task: PredictTask = { kind: 'candidates', now: app.clock.now(), stepId, personIds, milliseconds: CANDIDATES_MS };
   return (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as Readonly<Record<string, string | null>>; // of this task
+}
+
+/** So long an answer of the load stands for the next: who types on a form, or goes through the requests, does not have it reckoned at every step. */
+const LOAD_KEPT_MS = 30_000;
+const loads = new WeakMap<App, { readonly at: number; readonly taken: Promise<TakenHours> }>();
+
+/** The hours that are spoken for, by the prediction of everybody's load: not older than half a minute. */
+export function takenHours(app: App): Promise<TakenHours> {
+  const known = loads.get(app);
+  if (known && performance.now() - known.at < LOAD_KEPT_MS) return known.taken;
+  const task: PredictTask = { kind: 'load', now: app.clock.now() };
+  const taken = app.work
+    .ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)
+    .then((load) => new TakenHours(load as readonly LoadDay[])); // of this task
+  loads.set(app, { at: performance.now(), taken });
+  taken.catch(() => loads.delete(app));
+  return taken;
 }

@@ -1,14 +1,14 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import pg from 'pg';
-import type { InstantText } from '@zesting/core';
+import type { InstantText, LoadDay } from '@zesting/core';
 import '../../platform/database/types.js';
 import type { WorkAnswer, WorkerStart, WorkMessage } from '../../platform/work/work.js';
 import { loadCalendars, type Reader } from './calendars.js';
-import { predictedFor, reachOfWanted, reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
+import { predictedFor, predictedLoad, reachOfWanted, reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
 
-/** What the predictor is asked: the prediction of what changed, or when a step would end if each of some persons had it. */
+/** What the predictor is asked: the prediction of what changed, everybody's load, or when a step would end if each of some persons had it. */
 export type PredictTask =
-  | { readonly kind: 'wanted'; readonly now: InstantText }
+  | { readonly kind: 'wanted' | 'load'; readonly now: InstantText }
   | {
       readonly kind: 'candidates';
       readonly now: InstantText;
@@ -22,7 +22,7 @@ export interface WantedPrediction {
   readonly changed: readonly ChangedPrediction[];
   readonly rowIds: readonly number[];
 }
-export type PredictAnswer = WantedPrediction | Readonly<Record<string, string | null>>;
+export type PredictAnswer = WantedPrediction | readonly LoadDay[] | Readonly<Record<string, string | null>>;
 
 const { databaseUrl } = workerData as WorkerStart; // as `Work` starts it
 
@@ -44,6 +44,7 @@ async function answer(task: PredictTask): Promise<PredictAnswer> {
   return underOneSnapshot(async (reader) => {
     const book = await loadCalendars(reader, task.now);
     if (task.kind === 'candidates') return predictedFor(reader, book, task);
+    if (task.kind === 'load') return predictedLoad(reader, book);
     const { rowIds, pieceIds } = await reachOfWanted(reader);
     return { rowIds, changed: await reckonPrediction(reader, book, pieceIds) };
   });

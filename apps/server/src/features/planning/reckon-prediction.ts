@@ -1,4 +1,4 @@
-import { getDay, predictWorkload, type PredictedStep, type WorkloadStep } from '@zesting/core';
+import { getDay, predictWorkload, type LoadDay, type PredictedStep, type WorkloadStep } from '@zesting/core';
 import { rowsOf, type Reader } from '../../platform/database/rows.js';
 import type { CalendarBook } from './calendars.js';
 import { loadSources, pieceState, toPlanStep, type StepSource } from './piece-state.js';
@@ -26,15 +26,20 @@ export const loadOpenSteps = (reader: Reader, pieceIds: readonly string[] | null
 
 /** Predicts the whole agency's work from the steps of all open pieces; with `until`, no further than the end of that step. */
 export function predictSteps(rows: readonly OpenStepRow[], book: CalendarBook, until?: string): Map<string, PredictedStep> {
-  const steps = rows.map<WorkloadStep>((row) => ({
+  const { steps } = predictWorkload({ steps: toWorkload(rows), doers: book.doers, ...(until === undefined ? {} : { until }) });
+  return new Map(steps.map((step) => [step.id, step]));
+}
+
+/** The minutes that everybody is predicted to work on what they have, day by day. */
+export const predictedLoad = async (reader: Reader, book: CalendarBook): Promise<readonly LoadDay[]> =>
+  predictWorkload({ steps: toWorkload(await loadOpenSteps(reader)), doers: book.doers }).load;
+
+const toWorkload = (rows: readonly OpenStepRow[]): WorkloadStep[] =>
+  rows.map((row) => ({
     ...toPlanStep(row, row.client_id),
     effortMinutes: row.left_minutes,
     latestFinishOn: row.latest_finish_on === null ? null : getDay(row.latest_finish_on),
   }));
-  return new Map(
-    predictWorkload({ steps, doers: book.doers, ...(until === undefined ? {} : { until }) }).steps.map((step) => [step.id, step]),
-  );
-}
 
 /** The stored columns of a prediction, as the full recompute must find them. */
 export const storedPrediction = (id: string, predicted: PredictedStep | undefined) => ({

@@ -21,6 +21,7 @@ export { clearUnusedFiles } from './use-cases/clear-unused.js';
 export { addAsset, addPieceFile, type Upload, claimFiles } from './use-cases/add-file.js';
 export { assignStep } from './use-cases/assign-step.js';
 export { createPiece, type NewPiece, pieceMade } from './use-cases/create-piece.js';
+export { putAway } from './use-cases/put-away.js';
 export { linkRequest, unlinkMerged } from './use-cases/link-request.js';
 export { beginStep, handBack, handIn, sayRemaining } from './use-cases/do-step.js';
 export { editContent } from './use-cases/edit-content.js';

@@ -86,6 +86,7 @@ const TABLE: Record<string, string> = {
   'GET /api/requests/{requestId}/feasibility/{routeId}': managers,
   'POST /api/requests/{requestId}/accept': managers,
   'POST /api/requests/{requestId}/decline': managers,
+  'POST /api/requests/{requestId}/idea': managers,
   'POST /api/clients/{clientId}/dates/read': managers,
   'POST /api/clients/{clientId}/dates': managers,
   'GET /api/requests/taken-down/{clientId}': managers,
@@ -97,6 +98,7 @@ const TABLE: Record<string, string> = {
   'PUT /api/requests/{requestId}/owner': managers,
   'POST /api/receipts/{linkId}/messages': 'receipt',
   'POST /api/receipts/{linkId}/withdraw': 'receipt',
+  'POST /api/room/{linkId}/known': 'contact',
   'POST /api/receipts/{linkId}/uploads': 'receipt',
   'HEAD /api/receipts/{linkId}/uploads/{uploadId}': 'receipt',
   'PATCH /api/receipts/{linkId}/uploads/{uploadId}': 'receipt',
@@ -199,6 +201,7 @@ const TABLE: Record<string, string> = {
   'POST /api/requests/{requestId}/reopen': managers,
   'PUT /api/pieces/{pieceId}/presence/{tabId}': makers,
   'DELETE /api/pieces/{pieceId}/presence/{tabId}': makers,
+  'GET /api/clients/{clientId}/mark': all,
   'GET /feeds/{secret}': all,
 };
 
@@ -213,6 +216,7 @@ const LINK_OF: Record<string, string> = {
 
 /** Things that belong to no client: who may call what for the manager’s. Routes are the agency’s. */
 const OF_NO_CLIENT: Record<string, string> = {
+  'GET /api/clients/{clientId}/mark': all, // a brand's logo, on every form and room of theirs
   'PUT /api/formats/{formatId}/needs': managers,
   'GET /api/people/{personId}': managers,
   'PUT /api/people/{personId}/round-up': 'manager',

@@ -1,7 +1,7 @@
 import type { IncomingMessage } from 'node:http';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import { isDay } from '@zesting/contract';
-import { isId, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN } from '@zesting/core';
+import { isId, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN, STANDS } from '@zesting/core';
 import { Problem } from './problem.js';
 
 /** The deepest that a body may be nested: the contract's deepest is a form's condition of five levels, thirteen. */
@@ -23,7 +23,8 @@ const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   archived: (text) => text === 'yes',
   type: (text) => text === 'png' || text === 'svg',
   state: (text) => text === 'waiting' || text === 'left' || text === 'automatic',
-  shown: (text) => oneOf(PIECES_SHOWN, text),
+  shown: (text) => oneOf(PIECES_SHOWN, text) || text === 'ideas',
+  stands: (text) => oneOf(STANDS, text),
   order: (text) => oneOf(PIECE_ORDERS, text) || text === 'danger',
   stage: (text) => oneOf(PIECE_STAGES, text),
   doer: (text) => text === 'nobody' || isId(text),

@@ -11,6 +11,7 @@ import { zoneClock } from '../../ui/setup-fields';
 import { Tabs } from '../../ui/tabs';
 import { ClientCode, Tag } from '../../ui/tags';
 import { ActivitySection } from './activity-section';
+import { AllowanceSection } from './allowance-section';
 import { BasicsSection, DaysSection } from './basics-section';
 import { BrandSection } from './brand-section';
 import { ChannelsSection } from './channels-section';
@@ -30,6 +31,7 @@ export function ClientPage() {
     { id: 'contacts', title: 'Contacts', content: <ContactsSection client={client} /> },
     { id: 'sign-off', title: 'Sign-off', content: <PolicySection client={client} /> },
     { id: 'channels', title: 'Channels', content: <ChannelsSection client={client} /> },
+    { id: 'allowance', title: 'Allowance', content: <AllowanceSection client={client} /> },
     { id: 'pillars', title: 'Pillars', content: <PillarsSection client={client} /> },
     { id: 'brand', title: 'Brand sheet', content: <BrandSection client={client} /> },
     { id: 'links', title: 'Links', content: <LinksSection clientId={client.id} /> },

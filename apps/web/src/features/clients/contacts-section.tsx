@@ -10,6 +10,9 @@ const RIGHTS = [
   { key: 'canSignOff', words: 'signs off' },
 ] as const;
 
+/** How much what somebody asks for counts, from 1 on. */
+const WEIGHTS = ['counts as usual', 'counts more', 'counts most'];
+
 /** The client's people and what each may do. */
 export function ContactsSection({ client }: { client: ClientPageShape }) {
   const edited = useClientSection(
@@ -21,7 +24,7 @@ export function ContactsSection({ client }: { client: ClientPageShape }) {
   return (
     <EditedSection
       title="Contacts"
-      note="Who signs off is asked in this order, where the policy asks in turn. A contact taken out can no longer open the room; what they decided stays."
+      note="Who signs off is asked in this order, where the policy asks in turn. A contact taken out can no longer open the room; what they decided stays. What counts more is decided first, of requests that must be begun on the same day."
       edited={edited}
     >
       <ListEditor<ContactBody>
@@ -31,12 +34,12 @@ export function ContactsSection({ client }: { client: ClientPageShape }) {
         archived={client.archived.contacts}
         onChange={(contacts) => edited.change({ contacts })}
         nameOf={(contact) => contact.name}
-        make={() => ({ name: '', email: '', canAsk: true, canView: true, canSignOff: false })}
+        make={() => ({ name: '', email: '', canAsk: true, canView: true, canSignOff: false, weight: 1 })}
         addWords="Add a contact"
         empty="Nobody yet. Somebody must sign off before a piece can go to the client."
       >
         {(contact, put) => (
-          <div className="grid md:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)_auto] gap-x-4 items-start">
+          <div className="grid md:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)_auto_auto] gap-x-4 items-start">
             <Field label="Name">
               {(control) => (
                 <input {...control} className="field" value={contact.name} onChange={(event) => put({ name: event.target.value })} />
@@ -67,6 +70,22 @@ export function ContactsSection({ client }: { client: ClientPageShape }) {
                 </label>
               ))}
             </fieldset>
+            <Field label="What they ask for">
+              {(control) => (
+                <select
+                  {...control}
+                  className="field"
+                  value={contact.weight}
+                  onChange={(event) => put({ weight: Number(event.target.value) })}
+                >
+                  {WEIGHTS.map((words, index) => (
+                    <option key={words} value={index + 1}>
+                      {words}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
           </div>
         )}
       </ListEditor>

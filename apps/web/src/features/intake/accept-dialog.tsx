@@ -13,10 +13,10 @@ import { DayInput } from '../../ui/day-field';
 import { Field } from '../../ui/field';
 import { FormDialog } from '../../ui/form-dialog';
 import { PieceFields } from '../../ui/piece-fields';
+import { acceptanceOf } from './acceptance';
 
 /** Accepts a request: route, pillar, channels and date, with the earliest date that the route allows. */
 export function AcceptDialog({ request, onClose }: { request: RequestShape; onClose: () => void }) {
-  const { takes } = request;
   const [isFurther] = useState(request.state === 'accepted'); // as it was when the dialog was opened
   const { clientOf, to } = useClients();
   const navigate = useNavigate();
@@ -31,12 +31,7 @@ export function AcceptDialog({ request, onClose }: { request: RequestShape; onCl
   const form = useBodyForm<AcceptRequestBody>(
     AcceptRequestBody,
     {
-      title: request.title,
-      routeId: takes.routeId ?? routes?.[0]?.id ?? '',
-      pillarId: takes.pillarId ?? null,
-      channelIds: takes.channelIds?.length ? [...takes.channelIds] : (client?.channels.slice(0, 1).map((channel) => channel.id) ?? []),
-      wishOn: request.wishOn,
-      notes: '',
+      ...acceptanceOf(request, client, routes?.[0]?.id ?? ''),
       ...(isFurther ? { further: true } : {}),
     },
     {

@@ -34,6 +34,7 @@ export const feature: WebFeature = {
     'request.accepted': 'accepted the request',
     'request.further_piece': 'began one more piece of the request',
     'request.declined': 'declined the request',
+    'request.kept': 'kept the request as an idea for later',
     'request.asked_back': 'asked back',
     'request.answered': 'answered',
     'request.withdrawn': 'took the request back',

@@ -20,6 +20,7 @@ import { Thread } from '../../ui/thread';
 import { AcceptDialog } from './accept-dialog';
 import { AskBackDialog } from './ask-back-dialog';
 import { DeclineDialog } from './decline-dialog';
+import { IdeaDialog } from './idea-dialog';
 import { VerdictCard } from './verdict-card';
 
 const WAY_WORDS: Record<RequestWay, string> = {
@@ -66,21 +67,27 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
         {isOpen ? (
           <div className="flex flex-wrap gap-2">
             {shown.requesterEmail !== null && <Button onClick={() => ask('')}>Ask back…</Button>}
+            <Button onClick={() => open('idea')}>For later…</Button>
             <Button onClick={() => open('decline')}>Decline…</Button>
             <Button look="main" onClick={() => open('accept')}>
               Accept…
             </Button>
           </div>
         ) : (
-          <Tag tone={shown.state === 'accepted' ? 'pine' : 'calm'}>{REQUEST_STATE_WORDS[shown.state]}</Tag>
+          <Tag tone={shown.state === 'accepted' ? 'pine' : shown.state === 'idea' ? 'lake' : 'calm'}>
+            {REQUEST_STATE_WORDS[shown.state]}
+          </Tag>
         )}
-        {(shown.state === 'declined' || shown.state === 'merged') && (
+        {(shown.state === 'declined' || shown.state === 'merged' || shown.state === 'idea') && (
           <Button disabled={reopen.isPending} onClick={() => reopen.mutate(undefined)}>
             Take it up again
           </Button>
         )}
         {shown.state === 'accepted' && (
           <div className="flex gap-2">
+            <Button disabled={reopen.isPending} onClick={() => reopen.mutate(undefined)}>
+              Undo
+            </Button>
             <Button onClick={() => open('accept')}>One more piece…</Button>
             {shown.pieces.length === 1 && (
               <Link to={to(`/pieces/${shown.pieces[0]?.id}`)} className={buttonClass('plain')}>
@@ -131,6 +138,7 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
       </details>
       {(isOpen || shown.state === 'accepted') && opened === 'accept' && <AcceptDialog request={shown} onClose={close} />}
       {isOpen && opened === 'decline' && <DeclineDialog request={shown} onClose={close} />}
+      {isOpen && opened === 'idea' && <IdeaDialog request={shown} onClose={close} />}
       {isOpen && opened === 'ask-back' && <AskBackDialog request={shown} question={question} onClose={close} />}
     </article>
   );

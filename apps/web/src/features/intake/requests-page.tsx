@@ -1,7 +1,7 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
-import type { RequestRow } from '@zesting/contract';
-import { isId, isOpenRequest } from '@zesting/core';
-import { useState, type KeyboardEvent } from 'react';
+import type { RequestCountShape, RequestRow } from '@zesting/contract';
+import { isId, isOpenRequest, STANDS, type Stands } from '@zesting/core';
+import { useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { formsQuery } from '../../api/forms';
 import { mailsQuery } from '../../api/mails';
@@ -24,25 +24,35 @@ import { TakeDownDialog } from './take-down-dialog';
 
 const SHOWN = [
   ['open', 'To decide'],
+  ['ideas', 'Ideas'],
   ['all', 'All'],
 ] as const;
+
+const STANDS_WORDS: Record<Stands, string> = {
+  not_by_then: 'Not by that day',
+  later: 'Later than wished',
+  ask: 'Something missing',
+  answer_late: 'Answer promised sooner',
+};
 
 /** What the address asks for, beside the client. */
 function useAsked() {
   const { search, put } = useSearch();
   const { personId } = useSession();
-  const shown = search.get('shown') === 'open' ? 'open' : 'all';
+  const [shown] = SHOWN.find(([name]) => name === search.get('shown')) ?? ['all' as const];
+  const stands = STANDS.find((word) => word === search.get('stands'));
   const isMine = search.get('whose') === 'mine';
   const byDanger = search.get('order') === 'danger';
   const formId = search.get('form');
   const query = new URLSearchParams({
-    ...(shown === 'open' ? { shown } : {}),
+    ...(shown === 'all' ? {} : { shown }),
+    ...(stands ? { stands } : {}),
     ...(shown === 'open' && byDanger ? { order: 'danger' } : {}),
     ...(isMine ? { ownerId: personId } : {}),
     ...(formId && isId(formId) ? { formId } : {}),
   }).toString();
   const ask = (changes: Record<string, string | null>) => put(changes, { replace: true });
-  return { shown, isMine, byDanger, formId, query, ask, isNarrowed: query !== '' } as const;
+  return { shown, stands, isMine, byDanger, formId, query, ask, isNarrowed: query !== '' } as const;
 }
 
 /** Requests: the list with unread first, the chosen one beside it. */
@@ -63,7 +73,35 @@ export function RequestsPage() {
   return (
     <>
       <PageHead title="Requests" note={note}>
+        <Button onClick={() => open('take-down')}>Take one down…</Button>
+        <Menu label="More ways in" className={buttonClass('plain')} trigger="More ways in">
+          <MenuItem onSelect={() => open('dates')}>Paste a month…</MenuItem>
+          <MenuItem onSelect={() => void navigate(to('/requests/table'))}>From a table (CSV, XLSX)</MenuItem>
+          <MenuItem onSelect={() => void navigate(to('/requests/mails'))}>Mail set aside</MenuItem>
+        </Menu>
+        {rows.some(({ state }) => isOpenRequest(state)) && (
+          <Button aria-pressed={ticked !== null} onClick={() => setTicked(ticked === null ? new Set() : null)}>
+            Several
+          </Button>
+        )}
+      </PageHead>
+      <div className="flex flex-wrap items-center gap-2 mb-3">
+        <ClientCounts counts={list.data.pages[0]?.counts ?? []} />
+        <span className="flex-1" />
         <FormChoice value={asked.formId} onChange={(form) => asked.ask({ form })} />
+        <select
+          className="field w-auto max-w-48 min-h-8"
+          aria-label="What stands in the way"
+          value={asked.stands ?? ''}
+          onChange={(event) => asked.ask({ stands: event.target.value || null })}
+        >
+          <option value="">Whatever stands in the way</option>
+          {STANDS.map((word) => (
+            <option key={word} value={word}>
+              {STANDS_WORDS[word]}
+            </option>
+          ))}
+        </select>
         <Choice
           label="Whose"
           value={asked.isMine ? 'mine' : 'everybody'}
@@ -77,7 +115,7 @@ export function RequestsPage() {
           label="What is shown"
           value={asked.shown}
           options={SHOWN}
-          onChange={(shown) => asked.ask({ shown: shown === 'open' ? shown : null })}
+          onChange={(shown) => asked.ask({ shown: shown === 'all' ? null : shown })}
         />
         {asked.shown === 'open' && (
           <Choice
@@ -85,23 +123,12 @@ export function RequestsPage() {
             value={asked.byDanger ? 'danger' : 'newest'}
             options={[
               ['newest', 'Newest'],
-              ['danger', 'Least time'],
+              ['danger', 'First to begin'],
             ]}
             onChange={(order) => asked.ask({ order: order === 'danger' ? order : null })}
           />
         )}
-        <Button onClick={() => open('take-down')}>Take one down…</Button>
-        <Menu label="More ways in" className={buttonClass('plain')} trigger="More ways in">
-          <MenuItem onSelect={() => open('dates')}>Paste a month…</MenuItem>
-          <MenuItem onSelect={() => void navigate(to('/requests/table'))}>From a table (CSV, XLSX)</MenuItem>
-          <MenuItem onSelect={() => void navigate(to('/requests/mails'))}>Mail set aside</MenuItem>
-        </Menu>
-        {rows.some(({ state }) => isOpenRequest(state)) && (
-          <Button aria-pressed={ticked !== null} onClick={() => setTicked(ticked === null ? new Set() : null)}>
-            Several
-          </Button>
-        )}
-      </PageHead>
+      </div>
       {opened === 'take-down' && <TakeDownDialog onClose={close} onTaken={(id) => void navigate(to(`/requests/${id}`))} />}
       {opened === 'dates' && <DatesDialog onClose={close} />}
       <WaitingMail />
@@ -113,7 +140,7 @@ export function RequestsPage() {
           <button
             type="button"
             className="text-pine underline min-h-8"
-            onClick={() => asked.ask({ shown: null, whose: null, form: null, order: null })}
+            onClick={() => asked.ask({ shown: null, whose: null, form: null, order: null, stands: null })}
           >
             Show all
           </button>
@@ -210,6 +237,64 @@ function FormChoice({ value, onChange }: { value: string | null; onChange: (form
   );
 }
 
+/** How many wait for a decision, by client; each is a way to that client's alone. */
+function ClientCounts({ counts }: { counts: readonly RequestCountShape[] }) {
+  const { clients, client } = useClients();
+  const { put } = useSearch();
+  if (clients.length < 2) return null;
+  const all = counts.reduce((sum, { open }) => sum + open, 0);
+  const chip = 'inline-flex items-center gap-1.5 rounded-full border px-2.5 min-h-8 text-[13px]';
+  const look = (isOn: boolean) => (isOn ? 'border-pine bg-pine-soft font-semibold' : 'border-line-strong bg-card hover:bg-sunk');
+  return (
+    <div role="group" aria-label="To decide, by client" className="flex flex-wrap gap-1.5">
+      <button type="button" aria-pressed={!client} className={`${chip} ${look(!client)}`} onClick={() => put({ client: null })}>
+        All <span className="tabular">{all}</span>
+      </button>
+      {clients.flatMap(({ id, code, colour, name }) => {
+        const found = counts.find(({ clientId }) => clientId === id);
+        if (!found && client?.id !== id) return [];
+        return [
+          <button
+            key={id}
+            type="button"
+            aria-pressed={client?.id === id}
+            aria-label={`${name}: ${found?.open ?? 0} to decide, ${found?.unread ?? 0} unread`}
+            className={`${chip} ${look(client?.id === id)}`}
+            onClick={() => put({ client: code })}
+          >
+            <ClientCode code={code} colour={colour} name={name} />
+            <span className="tabular">{found?.open ?? 0}</span>
+            {(found?.unread ?? 0) > 0 && <span aria-hidden className="size-2 rounded-full bg-pine" />}
+          </button>,
+        ];
+      })}
+    </div>
+  );
+}
+
+/** Why a request is where it is: by when it must be begun, what stands in its way, who asks, how long it waits. */
+function Standing({ row: { slackDays, beginBy, stands, age, weight, wishOn } }: { row: RequestRow }) {
+  const said: ReactNode[] = [];
+  if (stands === 'not_by_then' || stands === 'later')
+    said.push(
+      <span key="day" className={stands === 'later' ? 'text-rind font-medium' : 'text-rhubarb font-medium'}>
+        {slackDays !== null && slackDays < 0 && count(-slackDays, 'day')} {stands === 'later' ? 'later than wished' : 'too soon'}
+      </span>,
+    );
+  else if (beginBy !== null && wishOn !== null) said.push(<span key="day">begin by {dayWords(beginBy)}</span>);
+  if (stands === 'ask') said.push(<span key="ask">something missing</span>);
+  if (age?.isLate)
+    said.push(
+      <span key="age" className="text-rhubarb font-medium">
+        waits {count(age.days, 'day')}, {age.promised} promised
+      </span>,
+    );
+  else if (age?.dueOn) said.push(<span key="age">answer by {dayWords(age.dueOn)}</span>);
+  if (weight > 1) said.push(<span key="weight">{weight === 3 ? 'counts most' : 'counts more'}</span>);
+  if (said.length === 0) return null;
+  return <span className="flex flex-wrap gap-x-3 text-muted text-[13px]">{said}</span>;
+}
+
 interface LineProps {
   readonly row: RequestRow;
   readonly isChosen: boolean;
@@ -221,7 +306,7 @@ function RequestLine({ row, isChosen, tick }: LineProps) {
   const { clientOf, to } = useClients();
   const { search } = useSearch();
   const client = clientOf(row.clientId);
-  const kept = new URLSearchParams([...search].filter(([name]) => ['shown', 'whose', 'form', 'order'].includes(name))).toString();
+  const kept = new URLSearchParams([...search].filter(([name]) => ['shown', 'whose', 'form', 'order', 'stands'].includes(name))).toString();
   const isUnread = !row.isRead && row.state === 'new';
   return (
     <li className="border-t border-line first:border-t-0 flex">
@@ -257,12 +342,9 @@ function RequestLine({ row, isChosen, tick }: LineProps) {
           <span className="truncate">
             {row.requesterName}, {instantWords(row.receivedAt)}
           </span>
-          {row.slackDays !== null && row.slackDays < 0 ? (
-            <span className="whitespace-nowrap text-rhubarb font-medium">{count(-row.slackDays, 'day')} too soon</span>
-          ) : (
-            row.wishOn && <span className="whitespace-nowrap tabular">for {dayWords(row.wishOn)}</span>
-          )}
+          {row.wishOn && <span className="whitespace-nowrap tabular">for {dayWords(row.wishOn)}</span>}
         </span>
+        {isOpenRequest(row.state) && <Standing row={row} />}
       </Link>
     </li>
   );

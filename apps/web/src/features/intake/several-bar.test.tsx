@@ -1,10 +1,10 @@
 import { screen, waitFor } from '@testing-library/react';
 import type { RequestRow } from '@zesting/contract';
-import { Toaster } from 'sonner';
+import { toast, Toaster } from 'sonner';
 import { Refusal, showServed, type Answer } from '../../../test-support/served';
 import { SeveralBar } from './several-bar';
 
-const row = (id: string, title: string) => ({ id, title }) as RequestRow; // what the bar looks at
+const row = (id: string, title: string) => ({ id, title, clientId: 'c1', wishOn: null, takes: { routeId: 'r1' } }) as unknown as RequestRow; // what the bar looks at
 const onDone = jest.fn();
 const show = (answers: Record<string, Answer>, rows = [row('a', 'Fern'), row('b', 'Loaf'), row('c', 'Oven')]) =>
   showServed(
@@ -16,14 +16,17 @@ const show = (answers: Record<string, Answer>, rows = [row('a', 'Fern'), row('b'
   );
 
 describe('several requests', () => {
-  afterEach(() => onDone.mockClear());
+  afterEach(() => {
+    onDone.mockClear();
+    toast.dismiss();
+  });
 
   it('are declined with one reason, and taken up again', async () => {
     const all = Object.fromEntries(
       ['a', 'b', 'c'].flatMap((id) => [`POST /requests/${id}/decline`, `POST /requests/${id}/reopen`].map((call) => [call, {}])),
     );
     const { sent, user } = show(all);
-    await user.click(screen.getByRole('button', { name: 'Decline…' }));
+    await user.click(await screen.findByRole('button', { name: 'Decline…' }));
     await user.click(screen.getByRole('button', { name: 'Decline and send' }));
     expect(screen.getByText('Say why: those who asked read it.')).toBeInTheDocument();
     await user.type(screen.getByLabelText(/Reason for all/), ' Too late. ');
@@ -59,9 +62,24 @@ describe('several requests', () => {
     expect(onDone).not.toHaveBeenCalled();
   });
 
-  it('cannot be meant where none is ticked', () => {
+  it('are accepted by what their forms say, but not where nothing is said; what was accepted is taken back together', async () => {
+    const { sent, user } = show({ 'POST /requests/a/accept': { pieceIds: ['p'] }, 'POST /requests/a/reopen': {} }, [
+      row('a', 'Fern'),
+      { ...row('b', 'Loaf'), takes: {} },
+    ]);
+    await user.click(await screen.findByRole('button', { name: 'Accept' }));
+    await screen.findByText('1 request accepted');
+    expect(screen.getByRole('alert')).toHaveTextContent('“Loaf”: Choose a route first: its form says none.');
+    expect(sent('POST').map(({ path, body }) => [path, body])).toEqual([
+      ['/requests/a/accept', { title: 'Fern', routeId: 'r1', pillarId: null, channelIds: ['blog'], wishOn: null, notes: '' }],
+    ]);
+    await user.click(screen.getByRole('button', { name: 'Undo' }));
+    await waitFor(() => expect(sent('POST')[1]?.path).toBe('/requests/a/reopen'));
+  });
+
+  it('cannot be meant where none is ticked', async () => {
     show({}, []);
-    expect(screen.getByRole('button', { name: 'Decline…' })).toBeDisabled();
+    expect(await screen.findByRole('button', { name: 'Decline…' })).toBeDisabled();
     expect(screen.getByRole('combobox', { name: 'Answered for by' })).toBeDisabled();
   });
 });

@@ -5,10 +5,11 @@ import { toast } from 'sonner';
 import { peopleQuery } from '../../api/people';
 import { call, wordsOf } from '../../lib/api';
 import { count } from '../../lib/format';
-import { useWrite } from '../../lib/queries';
+import { useClients, useWrite } from '../../lib/queries';
 import { useBodyForm } from '../../lib/use-body-form';
 import { Button } from '../../ui/button';
 import { FormDialog } from '../../ui/form-dialog';
+import { acceptanceOf } from './acceptance';
 import { ReasonField } from './reason-field';
 
 interface SeveralProps {
@@ -23,12 +24,19 @@ interface Outcome {
   readonly failed: readonly string[];
 }
 
+/** A request that nothing can be made of until a route is chosen. */
+class Unroutable extends Error {
+  constructor() {
+    super('Choose a route first: its form says none.');
+  }
+}
+
 async function one(row: RequestRow, work: (row: RequestRow) => Promise<unknown>): Promise<string | null> {
   try {
     await work(row);
     return null;
   } catch (problem) {
-    return `“${row.title}”: ${wordsOf(problem)}`;
+    return `“${row.title}”: ${problem instanceof Unroutable ? problem.message : wordsOf(problem)}`;
   }
 }
 
@@ -49,6 +57,17 @@ export function SeveralBar({ rows, onDone }: SeveralProps) {
   const [isDeclining, setIsDeclining] = useState(false);
   const [failed, setFailed] = useState<readonly string[]>([]);
   const give = useWrite((ownerId: string) => each(rows, ({ id }) => call(`/requests/${id}/owner`, { method: 'PUT', body: { ownerId } })));
+  const { clientOf } = useClients();
+  const accept = useWrite(() => {
+    const takeOn = (row: RequestRow) => {
+      if (row.takes.routeId === undefined) return Promise.reject(new Unroutable());
+      return call(`/requests/${row.id}/accept`, { method: 'POST', body: acceptanceOf(row, clientOf(row.clientId), '') });
+    };
+    return each(rows, takeOn);
+  });
+  const reopen = useWrite(async (again: readonly RequestRow[]) =>
+    setFailed((await each(again, ({ id }) => call(`/requests/${id}/reopen`, { method: 'POST' }))).failed),
+  );
   const managers = people?.filter(({ active, role }) => active && (role === 'lead' || role === 'manager')) ?? [];
   const end = ({ done, failed: wrong }: Outcome, words: string, undo?: () => void) => {
     setFailed(wrong);
@@ -77,6 +96,13 @@ export function SeveralBar({ rows, onDone }: SeveralProps) {
         </label>
         <Button disabled={rows.length === 0} onClick={() => setIsDeclining(true)}>
           Decline…
+        </Button>
+        <Button
+          look="main"
+          disabled={rows.length === 0 || accept.isPending}
+          onClick={() => accept.mutate(undefined, { onSuccess: (outcome) => end(outcome, 'accepted', () => reopen.mutate(outcome.done)) })}
+        >
+          Accept
         </Button>
         <Button look="quiet" onClick={onDone}>
           Not several

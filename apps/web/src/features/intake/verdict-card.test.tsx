@@ -8,6 +8,8 @@ const fine: VerdictShape = {
   routeId: 'r1',
   wishOn: '2027-04-12',
   earliestOn: '2027-04-08',
+  predictedOn: '2027-04-08',
+  beginBy: '2027-04-02',
   slackDays: 2,
   missing: [],
   question: '',
@@ -16,6 +18,8 @@ const fine: VerdictShape = {
   isLaunch: false,
   skills: [{ skill: 'write', minutes: 120, freeMinutes: 600, people: 1 }],
   helps: [],
+  doers: [],
+  allowance: { month: '2027-04', lines: [] },
   twins: [],
   clashes: [],
 };
@@ -50,8 +54,39 @@ describe('the verdict', () => {
   it.each<[string, Partial<VerdictShape>, string[]]>([
     [
       'too soon',
-      { word: 'not_by_then', slackDays: -1, helps: [{ leaveOut: 'check', title: 'Check', earliestOn: '2027-04-07' }] },
+      { word: 'not_by_then', slackDays: -1, helps: [{ stepKey: 'check', title: 'Check', spanDays: null, predictedOn: '2027-04-07' }] },
       ['Not by that day', 'The earliest day is Thu 8 Apr', '1 day too soon', 'Without Check: Wed 7 Apr'],
+    ],
+    [
+      'too late as things stand',
+      {
+        word: 'later',
+        predictedOn: '2027-04-15',
+        slackDays: -3,
+        helps: [{ stepKey: 'design', title: 'Design', spanDays: 1, predictedOn: '2027-04-13' }],
+        doers: [{ title: 'Write', name: 'Fay Moon', startOn: '2027-04-09', finishOn: '2027-04-09' }],
+      },
+      [
+        'Later, as things stand',
+        'After what is taken on already, Thu 15 Apr 2027 is predicted.',
+        'earliest Thu 8 Apr 2027, after what is taken on Thu 15 Apr 2027',
+        '3 days too soon',
+        'Design in 1 day: Tue 13 Apr',
+        'Write Fay, Fri 9 Apr',
+      ],
+    ],
+    [
+      'over what a month includes',
+      {
+        allowance: {
+          month: '2027-04',
+          lines: [
+            { formatName: 'Clip', included: 2, used: 2, left: 0, leftThen: -1 },
+            { formatName: null, included: 20, used: 6.5, left: 13.5, leftThen: 9 },
+          ],
+        },
+      },
+      ['April 2027', 'Clip: 2 of 2 used, 1 over with this', 'Hours: 6.5 of 20 h used, 9 h left with this'],
     ],
     ['to the day', { slackDays: 0 }, ['to the day']],
     ['no day', { wishOn: null, slackDays: null }, ['No day is asked for.', 'none asked for']],

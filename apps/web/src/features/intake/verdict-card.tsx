@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
-import type { RequestShape, TwinShape, VerdictShape } from '@zesting/contract';
+import type { AllowanceLineShape, RequestShape, TwinShape, VerdictShape } from '@zesting/contract';
 import type { VerdictWord } from '@zesting/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { routesQuery } from '../../api/production';
 import { verdictQuery } from '../../api/requests';
 import { wordsOf } from '../../lib/api';
-import { count, dayWords, minutesWords } from '../../lib/format';
+import { count, dayWords, minutesWords, monthWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
 import { REQUEST_STATE_WORDS, STAGE_WORDS } from '../../lib/words';
 import { Button } from '../../ui/button';
@@ -18,6 +18,7 @@ const WORDS: Record<VerdictWord, { words: string; tone: Tone; border: string }> 
   ready: { words: 'Nothing stands against it', tone: 'pine', border: 'border-l-pine' },
   ask: { words: 'Ask first', tone: 'lake', border: 'border-l-lake' },
   look: { words: 'Look first', tone: 'rind', border: 'border-l-rind' },
+  later: { words: 'Later, as things stand', tone: 'rind', border: 'border-l-rind' },
   not_by_then: { words: 'Not by that day', tone: 'rhubarb', border: 'border-l-rhubarb' },
 };
 
@@ -94,6 +95,29 @@ export function VerdictCard({ request, onAsk, onMerge, onAttach }: CardProps) {
                 </span>
               ))}
         </dd>
+        {found.doers.length > 0 && (
+          <>
+            <dt className="text-muted">Free first</dt>
+            <dd>
+              {found.doers.map(({ title, name, startOn, finishOn }) => (
+                <span key={title} className="mr-3 whitespace-nowrap">
+                  {title} {name.split(' ')[0]},{' '}
+                  {startOn === finishOn ? dayWords(finishOn) : `${dayWords(startOn)} to ${dayWords(finishOn)}`}
+                </span>
+              ))}
+            </dd>
+          </>
+        )}
+        {found.allowance.lines.length > 0 && (
+          <>
+            <dt className="text-muted">{monthWords(found.allowance.month)}</dt>
+            <dd>
+              {found.allowance.lines.map((line) => (
+                <AllowanceLine key={line.formatName ?? ''} line={line} />
+              ))}
+            </dd>
+          </>
+        )}
         <dt className="text-muted">Notice</dt>
         <dd className={found.keepsNotice ? '' : 'text-rind font-medium'}>
           {found.keepsNotice ? 'kept' : `short: from ${dayWords(found.noticeOn)} on it would be kept`}
@@ -129,8 +153,9 @@ export function VerdictCard({ request, onAsk, onMerge, onAttach }: CardProps) {
 }
 
 /** The one thing to know, in words. */
-function headline({ word, missing, earliestOn, twins, clashes, wishOn }: VerdictShape): string {
+function headline({ word, missing, earliestOn, predictedOn, twins, clashes, wishOn }: VerdictShape): string {
   if (word === 'not_by_then') return `The earliest day is ${earliestOn ? dayWords(earliestOn) : 'not known'}.`;
+  if (word === 'later') return `After what is taken on already, ${predictedOn ? dayWords(predictedOn) : 'no day'} is predicted.`;
   if (word === 'ask') return `${count(missing.length, 'thing')} the brief needs ${missing.length === 1 ? 'is' : 'are'} not told.`;
   if (word === 'look')
     return [
@@ -145,21 +170,39 @@ function headline({ word, missing, earliestOn, twins, clashes, wishOn }: Verdict
 }
 
 function DayReasons({ verdict }: { verdict: VerdictShape }) {
-  const { wishOn, earliestOn, slackDays, helps } = verdict;
-  if (earliestOn === null) return 'no route, so none reckoned';
-  if (wishOn === null || slackDays === null) return `earliest ${dayWords(earliestOn)}, none asked for`;
+  const { wishOn, earliestOn, predictedOn, slackDays, helps, beginBy } = verdict;
+  if (earliestOn === null || predictedOn === null) return 'no route, so none reckoned';
+  const earliest =
+    predictedOn === earliestOn
+      ? `earliest ${dayWords(earliestOn)}`
+      : `earliest ${dayWords(earliestOn)}, after what is taken on ${dayWords(predictedOn)}`;
+  if (wishOn === null || slackDays === null) return `${earliest}, none asked for`;
   return (
     <>
-      wished for {dayWords(wishOn)}, earliest {dayWords(earliestOn)}:{' '}
+      wished for {dayWords(wishOn)}, {earliest}:{' '}
       <span className={slackDays < 0 ? 'text-rhubarb font-medium' : ''}>
         {slackDays < 0 ? `${count(-slackDays, 'day')} too soon` : slackDays === 0 ? 'to the day' : `${count(slackDays, 'day')} to spare`}
       </span>
-      {helps.map(({ leaveOut, title, earliestOn: then }) => (
-        <span key={leaveOut} className="block">
-          Without {title}: {dayWords(then)}
+      {slackDays >= 0 && beginBy !== null && `; begun by ${dayWords(beginBy)} at the latest`}
+      {helps.map(({ stepKey, title, spanDays, predictedOn: then }) => (
+        <span key={`${stepKey} ${spanDays}`} className="block">
+          {spanDays === null ? `Without ${title}` : `${title} in ${count(spanDays, 'day')}`}: {dayWords(then)}
         </span>
       ))}
     </>
+  );
+}
+
+/** What is left of a month, and what this would leave. */
+function AllowanceLine({ line: { formatName, included, used, leftThen } }: { line: AllowanceLineShape }) {
+  const unit = formatName === null ? ' h' : '';
+  const isOver = leftThen !== null && leftThen < 0;
+  return (
+    <span className={`mr-3 whitespace-nowrap ${isOver ? 'text-rind font-medium' : ''}`}>
+      {formatName ?? 'Hours'}: {used} of {included}
+      {unit} used
+      {leftThen !== null && (isOver ? `, ${-leftThen}${unit} over with this` : `, ${leftThen}${unit} left with this`)}
+    </span>
   );
 }
 

@@ -1,5 +1,5 @@
 import type { BrandBody } from '@zesting/contract';
-import type { SignOffPolicy } from '@zesting/core';
+import type { Allowance, SignOffPolicy } from '@zesting/core';
 import { Check, Entity, Unique } from 'typeorm';
 import {
   BoolColumn,
@@ -32,6 +32,8 @@ export class Client {
   @BoolColumn({ default: true }) feedPencilled: boolean;
   @JsonColumn({ default: () => '\'{"logos": [], "voice": "", "palette": [], "disclosure": "", "wordsNever": [], "wordsToUse": []}\'' })
   brand: BrandBody;
+  /** what a month includes */
+  @JsonColumn({ default: () => '\'{"hours": null, "formats": []}\'' }) allowance: Allowance;
   @InstantColumn({ nullable: true }) archivedAt: string | null;
   @IntColumn({ default: 1 }) version: number;
   @TextColumn({ array: true, default: () => "'{}'" }) observances: string[];

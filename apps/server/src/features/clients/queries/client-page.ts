@@ -1,5 +1,6 @@
 import { addDays, dayIn, type SignOffPolicy } from '@zesting/core';
 import type {
+  AllowanceBody,
   BrandBody,
   BrandShape,
   ChannelBody,
@@ -31,6 +32,7 @@ interface ClientColumns {
   observances: string[];
   policy: SignOffPolicy;
   brand: BrandBody;
+  allowance: AllowanceBody;
   archived_at: string | null;
   version: number;
 }
@@ -49,7 +51,7 @@ async function namedLists(tx: Tx, clientId: string, isArchived: boolean): Promis
   const where = `where client_id = $1 and archived_at is ${isArchived ? 'not ' : ''}null order by position, name`;
   const contacts = await rowsOf<ContactBody>(
     tx,
-    `select id, name, email, can_ask as "canAsk", can_view as "canView", can_sign_off as "canSignOff" from contacts ${where}`,
+    `select id, name, email, can_ask as "canAsk", can_view as "canView", can_sign_off as "canSignOff", weight from contacts ${where}`,
     [clientId],
   );
   const channels = await rowsOf<ChannelBody>(
@@ -122,6 +124,7 @@ export async function clientPage(app: App, clientId: string): Promise<ClientPage
     roundsAgreed: row.rounds_agreed,
     feedPencilled: row.feed_pencilled,
     policy: row.policy,
+    allowance: row.allowance,
     possibleManagers: await possibleManagers(tx),
     holidays: publicHolidays(row.region, ...years).filter(isAhead),
     observances: row.observances,

@@ -18,6 +18,7 @@ export type EditClientFailure = {
     | 'client.contact_twice'
     | 'client.shares_over'
     | 'client.item_unknown'
+    | 'format.unknown'
     | 'policy.incomplete'
     | 'policy.needs_consent'
     | 'file.unknown'
@@ -70,7 +71,8 @@ function needsConsent(viewer: Viewer, client: Client, { policy }: EditClientBody
 
 /** Everything of a client that its page shows, for the record of what changed. */
 async function wholeOf(tx: Tx, client: Client) {
-  const { name, colour, zone, region, weeklyMinutes, usualTime, roundsAgreed, feedPencilled, observances, policy, brand } = client;
+  const { name, colour, zone, region, weeklyMinutes, usualTime, roundsAgreed, feedPencilled, observances, policy, brand, allowance } =
+    client;
   const lists = await clientLists(tx, client.id);
   const own = {
     name,
@@ -84,6 +86,7 @@ async function wholeOf(tx: Tx, client: Client) {
     observances,
     policy,
     brand,
+    allowance,
   };
   return structuredClone({ ...own, ...lists, managers: lists.managers.map((manager) => manager.name) });
 }
@@ -94,6 +97,12 @@ async function editOwn(tx: Tx, client: Client, body: EditClientBody): Promise<Ed
     const brand = await knownBrand(tx, client.id, body.brand);
     if (!brand) return { code: 'file.unknown' };
     client.brand = brand;
+  }
+  if (body.allowance) {
+    const { hours, formats } = body.allowance;
+    const known = await rowsOf(tx, 'select 1 from formats where id = any($1)', [formats.map(({ formatId }) => formatId)]);
+    if (known.length < formats.length) return { code: 'format.unknown' };
+    client.allowance = { hours, formats: formats.map(({ formatId, pieces }) => ({ formatId, pieces })) };
   }
   if (body.policy) {
     const policy = toPolicy(body.policy);
@@ -193,9 +202,9 @@ interface Listed {
   readonly values: Readonly<Record<string, unknown>>;
 }
 
-const contactRow = ({ id, name, email, canAsk, canView, canSignOff }: ContactBody): Listed => ({
+const contactRow = ({ id, name, email, canAsk, canView, canSignOff, weight }: ContactBody): Listed => ({
   id,
-  values: { name, email, can_ask: canAsk, can_view: canView, can_sign_off: canSignOff },
+  values: { name, email, can_ask: canAsk, can_view: canView, can_sign_off: canSignOff, weight },
 });
 const channelRow = ({ id, kind, name, ratio, copyLimit, tagLimit, mediaLimit, leadDays, usualTime }: ChannelBody): Listed => ({
   id,

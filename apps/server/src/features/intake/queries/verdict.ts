@@ -1,27 +1,25 @@
 import {
   addDays,
-  ALIKE,
-  dayIn,
   factsMissing,
   fail,
   getDay,
   judge,
-  minutesOn,
   ok,
-  sharedWords,
-  similarity,
   withoutSteps,
   type Answers,
   type BriefFact,
   type Day,
+  type FittedStep,
   type FormItem,
   type Result,
   type RouteStep,
   type Sorted,
 } from '@zesting/core';
-import type { ClashShape, HelpShape, SkillHoursShape, TwinShape, VerdictShape } from '@zesting/contract';
+import type { HelpShape, ProposedDoerShape, SkillHoursShape, VerdictShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
-import { daysOff, earliestOfRoute, findRoute, getPlanClient, loadCalendars, type CalendarBook, type Route } from '../../planning/index.js';
+import { findRoute, getPlanClient, Outlooks, type Route } from '../../planning/index.js';
+import { allowanceOf } from './allowance.js';
+import { clashesOn, isLaunchNear, twinsOf } from './look-alikes.js';
 
 interface Row {
   readonly client_id: string;
@@ -54,21 +52,20 @@ export async function verdictOf(
   requestId: string,
   asked: string | null,
 ): Promise<Result<VerdictShape, { code: 'route.unknown' }>> {
-  const now = app.clock.now();
   const [request] = await app.read<Row>('select client_id, title, items, answers, wish_on, takes from requests where id = $1', [requestId]);
   if (!request) throw new Error('the request went away');
   const routeId = asked ?? request.takes.routeId ?? null;
   const route = routeId === null ? null : await findRoute(app.manager, routeId);
   if (route && !route.ok && asked !== null) return fail({ code: 'route.unknown' });
   const taken = route?.ok ? route.value : null;
-  const book = await loadCalendars(app.manager, now);
-  const client = getPlanClient(book, request.client_id);
+  const outlooks = await Outlooks.load(app);
+  const client = getPlanClient(outlooks.book, request.client_id);
   const wishOn = request.wish_on === null ? null : getDay(request.wish_on);
-  const earliest = taken && earliestOfRoute(taken, request.client_id, book);
-  const earliestOn = earliest?.ok ? earliest.value : null;
+  const reckoned = taken && outlooks.of(taken.steps, request.client_id);
+  const outlook = reckoned?.ok ? reckoned.value : null;
   const missing = factsMissing(await needsOf(app, taken), request.items, request.answers);
-  const twins = await twinsOf(app, requestId, request, client.zone);
-  const clashes = wishOn ? await clashesOn(app, request, wishOn) : [];
+  const twins = await twinsOf(app, { clientId: request.client_id, title: request.title, requestId, zone: client.zone });
+  const clashes = wishOn ? await clashesOn(app, request.client_id, request.takes.channelIds, wishOn) : [];
   const isLaunch = wishOn !== null && (await isLaunchNear(app, request.client_id, wishOn));
   const [agency] = await app.read<{ notice: number; launch: number }>(
     'select notice_days as notice, launch_notice_days as launch from agencies',
@@ -77,7 +74,8 @@ export async function verdictOf(
   const judged = judge({
     todayOn: client.todayOn,
     wishOn,
-    earliestOn,
+    earliestOn: outlook?.earliestOn ?? null,
+    predictedOn: outlook?.predictedOn ?? null,
     missing,
     isLaunch,
     noticeDays: agency.notice,
@@ -89,12 +87,17 @@ export async function verdictOf(
     ...judged,
     routeId: taken?.id ?? null,
     wishOn,
-    earliestOn,
+    earliestOn: outlook?.earliestOn ?? null,
+    predictedOn: outlook?.predictedOn ?? null,
+    beginBy: taken && wishOn ? beginBy(outlooks, taken, request.client_id, wishOn) : null,
     missing,
     question: missing.length === 0 ? '' : `So that we can begin, please tell us ${listed(missing.map((fact) => ASKS[fact]))}.`,
     isLaunch,
-    skills: taken ? await skillHours(app, taken.steps, request.client_id, book, wishOn) : [],
-    helps: taken && earliestOn && wishOn && wishOn < earliestOn ? helpsOf(taken, request.client_id, book, earliestOn) : [],
+    skills: taken ? skillHours(outlooks, taken.steps, request.client_id, wishOn) : [],
+    helps:
+      taken && outlook && wishOn && wishOn < outlook.predictedOn ? helpsOf(outlooks, taken, request.client_id, outlook.predictedOn) : [],
+    doers: taken && outlook ? proposed(outlooks, taken, outlook.steps) : [],
+    allowance: await allowanceOf(app, request.client_id, wishOn ?? client.todayOn, taken),
     twins,
     clashes,
   });
@@ -109,113 +112,59 @@ async function needsOf(app: App, route: Route | null): Promise<readonly BriefFac
   return format?.needs ?? [];
 }
 
-/** Which optional step left out would make an earlier day possible. */
-function helpsOf(route: Route, clientId: string, book: CalendarBook, earliestOn: Day): HelpShape[] {
-  return route.steps.flatMap((step) => {
-    if (!step.optional) return [];
-    const without = earliestOfRoute({ ...route, steps: withoutSteps([...route.steps], [step.key]) }, clientId, book);
-    return without.ok && without.value < earliestOn ? [{ leaveOut: step.key, title: step.title, earliestOn: without.value }] : [];
+const beginBy = (outlooks: Outlooks, route: Route, clientId: string, wishOn: Day): Day | null => {
+  const by = outlooks.beginBy(route.steps, clientId, wishOn);
+  return by.ok ? by.value : null;
+};
+
+/** Nobody works longer on a day of theirs when it is asked how few days a step could take. */
+const DAY_MINUTES = 480;
+const HELPS = 4;
+
+/** What would bring the day nearer: an optional step left out, or a step in as few days as its work takes; what helps most first. */
+function helpsOf(outlooks: Outlooks, route: Route, clientId: string, predictedOn: Day): HelpShape[] {
+  const help = (step: RouteStep, spanDays: number | null, steps: readonly RouteStep[]): HelpShape[] => {
+    const then = outlooks.of(steps, clientId);
+    return then.ok && then.value.predictedOn < predictedOn
+      ? [{ stepKey: step.key, title: step.title, spanDays, predictedOn: then.value.predictedOn }]
+      : [];
+  };
+  const helps = route.steps.flatMap((step) => {
+    const fewest = Math.max(1, Math.ceil(step.effortMinutes / DAY_MINUTES));
+    return [
+      ...(step.optional ? help(step, null, withoutSteps([...route.steps], [step.key])) : []),
+      ...(step.kind !== 'sign_off' && fewest < step.spanDays
+        ? help(
+            step,
+            fewest,
+            route.steps.map((one) => (one.key === step.key ? { ...one, spanDays: fewest } : one)),
+          )
+        : []),
+    ];
   });
+  return helps.sort((a, b) => (a.predictedOn < b.predictedOn ? -1 : a.predictedOn > b.predictedOn ? 1 : 0)).slice(0, HELPS);
 }
+
+/** Who is predicted to end each step first. */
+const proposed = (outlooks: Outlooks, route: Route, steps: readonly FittedStep[]): ProposedDoerShape[] =>
+  steps.flatMap(({ id, doer, startOn, finishOn }) => {
+    const name = outlooks.nameOf(doer);
+    const step = route.steps.find(({ key }) => key === id);
+    return name && step ? [{ title: step.title, name, startOn, finishOn }] : [];
+  });
 
 /** No further ahead than this are free hours reckoned. */
 const AHEAD_DAYS = 180;
 
-/** What each skill has to do for a route, and the hours that those who have it have free from today to the wished day, after what is theirs already. */
-async function skillHours(
-  app: App,
-  steps: readonly RouteStep[],
-  clientId: string,
-  book: CalendarBook,
-  wishOn: Day | null,
-): Promise<SkillHoursShape[]> {
+/** What each skill has to do for a route, and the hours that those who have it have free from today to the wished day, after what is predicted to take them. */
+function skillHours(outlooks: Outlooks, steps: readonly RouteStep[], clientId: string, wishOn: Day | null): SkillHoursShape[] {
   const minutes = new Map<string, number>();
   for (const { skill, kind, effortMinutes } of steps)
     if (kind !== 'sign_off') minutes.set(skill, (minutes.get(skill) ?? 0) + effortMinutes);
-  const { todayOn } = getPlanClient(book, clientId);
-  const horizon = addDays(todayOn, AHEAD_DAYS);
+  const horizon = addDays(getPlanClient(outlooks.book, clientId).todayOn, AHEAD_DAYS);
   const until = wishOn === null || wishOn > horizon ? horizon : wishOn;
-  const people = await app.read<{ id: string; skills: string[]; open_minutes: number }>(
-    `select p.id, array(select jsonb_object_keys(p.skills)) as skills,
-       (select coalesce(sum(coalesce(s.remaining_minutes, s.effort_minutes)), 0)::int from steps s join pieces i on i.id = s.piece_id
-        where s.doer_id = p.id and s.finished_on is null and not i.shelved and coalesce(s.latest_finish_on, s.predicted_finish_on) < $3::date) as open_minutes
-     from people p where p.active and p.skills ?| $1
-       and not exists (select 1 from client_people o where o.person_id = p.id and o.client_id = $2 and o.relation = 'barred')`,
-    [[...minutes.keys()], clientId, until],
-  );
-  const freeOf = new Map(people.map(({ id, open_minutes: open }) => [id, Math.max(0, minutesUntil(book, id, until) - open)]));
   return [...minutes].map(([skill, needed]) => {
-    const able = people.filter(({ skills }) => skills.includes(skill));
-    const free = able.reduce((sum, { id }) => sum + (freeOf.get(id) ?? 0), 0);
-    return { skill, minutes: needed, freeMinutes: wishOn === null ? null : free, people: able.length };
+    const able = outlooks.able(skill, clientId);
+    return { skill, minutes: needed, freeMinutes: wishOn === null ? null : outlooks.freeUntil(able, until), people: able.length };
   });
 }
-
-/** A person's working minutes from their today up to the day before. */
-function minutesUntil(book: CalendarBook, personId: string, until: Day): number {
-  const doer = book.doers[personId];
-  if (!doer) return 0;
-  let total = 0;
-  for (let day = doer.todayOn; day < until; day = addDays(day, 1)) total += minutesOn(doer.calendar, day);
-  return total;
-}
-
-/** So many candidates are looked at, so many told. */
-const CANDIDATES = 40;
-const TOLD = 5;
-
-/**
- * What has a title alike, of the same client: the database finds candidates by the trigram index, core scores and explains.
- * @param zone the client's, whose days are told
- */
-async function twinsOf(app: App, requestId: string, request: Row, zone: string): Promise<TwinShape[]> {
-  const rows = await app.read<Omit<TwinShape, 'on' | 'likeness' | 'sharedWords'> & { on: string | null; at: string }>(
-    `(select 'request' as kind, r.id, r.number, r.title, r.state, null as "formatName", null as "on", r.received_at as at
-        from requests r where r.client_id = $1 and r.id <> $3 and r.title_plain % plain_letters($2) and r.state not in ('merged', 'withdrawn')
-          and not exists (select 1 from piece_requests b where b.request_id = r.id)
-        order by similarity(r.title_plain, plain_letters($2)) desc limit ${CANDIDATES})
-     union all
-     (select 'piece', p.id, p.number, p.title, p.stage, f.name, p.aim_on::text, p.created_at
-        from pieces p join formats f on f.id = p.format_id where p.client_id = $1 and p.title_plain % plain_letters($2)
-          and not exists (select 1 from piece_requests b where b.piece_id = p.id and b.request_id = $3)
-        order by similarity(p.title_plain, plain_letters($2)) desc limit ${CANDIDATES})`,
-    [request.client_id, request.title, requestId],
-  );
-  return rows
-    .map(({ on, at, ...row }) => ({
-      ...row,
-      on: on ?? dayIn(at, zone),
-      likeness: similarity(request.title, row.title),
-      sharedWords: sharedWords(request.title, row.title),
-    }))
-    .filter(({ likeness }) => likeness >= ALIKE)
-    .sort((a, b) => b.likeness - a.likeness || (a.on < b.on ? 1 : -1))
-    .slice(0, TOLD);
-}
-
-/** What stands on a day: the same channel's placements, blackouts and production days, the client's days off. */
-async function clashesOn(app: App, request: Row, on: Day): Promise<ClashShape[]> {
-  const placements = await app.read<ClashShape>(
-    `select 'placement' as kind, c.name || ': ' || p.title as name, p.id as "pieceId" from placements l join pieces p on p.id = l.piece_id
-       join channels c on c.id = l.channel_id
-     where l.on_day = $2 and l.state <> 'cancelled' and p.client_id = $1 and ($3::uuid[] is null or l.channel_id = any($3)) order by c.name, p.title limit 10`,
-    [request.client_id, on, request.takes.channelIds?.length ? request.takes.channelIds : null],
-  );
-  const { marked, client } = await daysOff(app, { clientId: request.client_id, personId: null }, on, on);
-  return [
-    ...marked.map(({ kind, name }) => ({ kind, name, pieceId: null })),
-    ...(client?.days ?? []).map(({ reason }) => ({ kind: 'day_off' as const, name: reason, pieceId: null })),
-    ...placements,
-  ];
-}
-
-/** Days around a launch that belong to it. */
-const NEAR_LAUNCH_DAYS = 7;
-
-const isLaunchNear = async (app: App, clientId: string, on: Day): Promise<boolean> =>
-  (
-    await app.read(
-      "select 1 from markers where client_id = $1 and kind = 'launch' and $2::date between start_on - $3::int and end_on + $3::int limit 1",
-      [clientId, on, NEAR_LAUNCH_DAYS],
-    )
-  ).length > 0;

@@ -36,14 +36,7 @@ export function askBack(
     Object.assign(request, { state: 'asked_back', readAt: request.readAt ?? now, version: request.version + 1 });
     await tx.save(request);
     await record(tx, request, 'request.asked_back', viewer.name, now, { text });
-    await tellRequester(
-      app,
-      tx,
-      request,
-      `A question about ${request.title}`,
-      [`We have a question about “${request.title}”:`, text],
-      'Answer it',
-    );
+    await tellRequester(app, tx, request, (words, title) => words.asked(title, text), 'answer');
     return ok(null);
   });
 }

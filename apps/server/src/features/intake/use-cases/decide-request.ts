@@ -4,7 +4,7 @@ import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import type { Tx } from '../../../platform/database/transaction.js';
-import { createPiece, linkRequest, unlinkMerged } from '../../production/index.js';
+import { createPiece, linkRequest, putAway, unlinkMerged } from '../../production/index.js';
 import { Request } from '../entities/request.entity.js';
 import { IsNull } from 'typeorm';
 import { tellRequester } from './tell-requester.js';
@@ -32,7 +32,12 @@ export const mergedInto = (tx: Tx, requestId: string): Promise<Request[]> =>
   tx.find(Request, { where: { mergedInto: requestId }, order: { id: 'ASC' } });
 
 /** Writes what was decided about a request. */
-export async function decide(tx: Tx, request: Request, state: 'accepted' | 'declined' | 'merged', now: InstantText): Promise<void> {
+export async function decide(
+  tx: Tx,
+  request: Request,
+  state: 'accepted' | 'declined' | 'idea' | 'merged',
+  now: InstantText,
+): Promise<void> {
   request.state = state;
   request.decidedAt = now;
   request.readAt ??= now;
@@ -97,9 +102,7 @@ export function acceptRequest(
       detail: { pieceId: pieceIds[0], pieces: pieceIds.length },
       at: now,
     });
-    if (!isFurther)
-      for (const one of [request, ...merged])
-        await tellRequester(app, tx, one, `Accepted: ${one.title}`, [`“${one.title}” is accepted and planned.`]);
+    if (!isFurther) for (const one of [request, ...merged]) await tellRequester(app, tx, one, (words, title) => words.accepted(title));
     return ok(pieceIds);
   });
 }
@@ -121,22 +124,54 @@ export function declineRequest(app: App, viewer: Viewer, requestId: string, reas
       at: now,
     });
     for (const one of [request, ...(await mergedInto(tx, requestId))])
-      await tellRequester(app, tx, one, `Not taken on: ${one.title}`, [`We cannot take on “${one.title}”.`, reason]);
+      await tellRequester(app, tx, one, (words, title) => words.declined(title, reason));
     return ok(null);
   });
 }
 
-/** Takes up again what was declined or merged. The requester hears it by mail. */
-export function reopenRequest(app: App, viewer: Viewer, requestId: string): Promise<Result<null, { code: 'request.not_declined' }>> {
-  return app.write<null, { code: 'request.not_declined' }>(async (tx, now) => {
+/** Keeps a request on the idea list, for later. The requester hears it by mail, and who asked for the same. */
+export function keepAsIdea(app: App, viewer: Viewer, requestId: string, note: string): Promise<Result<null, Decided>> {
+  return app.write<null, Decided>(async (tx, now) => {
+    const request = await lockRequest(tx, requestId);
+    if (!isOpenRequest(request.state)) return fail({ code: 'request.already_decided' });
+    await decide(tx, request, 'idea', now);
+    await recordActivity(tx, {
+      clientId: request.clientId,
+      thing: 'request',
+      thingId: requestId,
+      verb: 'request.kept',
+      actor: viewer.name,
+      detail: note === '' ? {} : { note },
+      at: now,
+    });
+    for (const one of [request, ...(await mergedInto(tx, requestId))])
+      await tellRequester(app, tx, one, (words, title) => words.kept(title, note));
+    return ok(null);
+  });
+}
+
+type ReopenFailure = { code: 'request.not_declined' } | { code: 'request.already_begun'; detail: { title: string } };
+
+/**
+ * Takes up again what was declined, kept as an idea, merged, or accepted while nothing was made of it: what was begun for it goes on the shelf. The
+ * requester hears it by mail.
+ */
+export function reopenRequest(app: App, viewer: Viewer, requestId: string): Promise<Result<null, ReopenFailure>> {
+  return app.write<null, ReopenFailure>(async (tx, now) => {
     const known = await tx.findOneByOrFail(Request, { id: requestId });
     // first the one it was merged into, as whoever decides about that does: what is being made of it does not come back to this one
     if (known.mergedInto !== null) await lockRequest(tx, known.mergedInto);
     const request = await lockRequest(tx, requestId);
-    if (request.state !== 'declined' && request.state !== 'merged') return fail({ code: 'request.not_declined' });
+    if (isOpenRequest(request.state) || request.state === 'withdrawn') return fail({ code: 'request.not_declined' });
     if (request.mergedInto !== known.mergedInto) return fail({ code: 'request.not_declined' });
     const detail = { state: { from: request.state, to: 'new' }, reason: { from: request.declineReason, to: null } };
     if (request.mergedInto !== null) await unlinkMerged(tx, requestId, request.mergedInto);
+    const merged = await mergedInto(tx, requestId);
+    if (request.state === 'accepted') {
+      const also = merged.map(({ id }) => id);
+      const begun = await putAway(tx, requestId, also, viewer.name, now);
+      if (begun) return fail({ code: 'request.already_begun', detail: { title: begun.title } });
+    }
     Object.assign(request, { state: 'new', declineReason: null, mergedInto: null, decidedAt: null, version: request.version + 1 });
     await tx.save(request);
     await recordActivity(tx, {
@@ -148,7 +183,7 @@ export function reopenRequest(app: App, viewer: Viewer, requestId: string): Prom
       detail,
       at: now,
     });
-    await tellRequester(app, tx, request, `Looked at again: ${request.title}`, [`We are looking at “${request.title}” again.`]);
+    for (const one of [request, ...merged]) await tellRequester(app, tx, one, (words, title) => words.reopened(title));
     return ok(null);
   });
 }

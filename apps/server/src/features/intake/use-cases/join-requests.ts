@@ -37,9 +37,7 @@ export function mergeRequest(app: App, viewer: Viewer, requestId: string, intoId
       detail: { into: into.number, title: into.title },
       at: now,
     });
-    await tellRequester(app, tx, request, `Taken together: ${request.title}`, [
-      `“${request.title}” asks for the same as another request of yours or of a colleague, and is looked at together with it.`,
-    ]);
+    await tellRequester(app, tx, request, (words, title) => words.merged(title));
     return ok(null);
   });
 }
@@ -67,10 +65,7 @@ export function attachRequest(app: App, viewer: Viewer, requestId: string, piece
       detail: { pieceId, title: piece.title },
       at: now,
     });
-    for (const one of all)
-      await tellRequester(app, tx, one, `Accepted: ${one.title}`, [
-        `“${one.title}” is accepted: it becomes part of something that we are at.`,
-      ]);
+    for (const one of all) await tellRequester(app, tx, one, (words, title) => words.joined(title));
     return ok(null);
   });
 }

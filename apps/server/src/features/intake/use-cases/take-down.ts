@@ -33,9 +33,7 @@ export function takeDown(
         );
         if (!put.ok) return put;
         const { request, number } = put.value;
-        await tellRequester(app, tx, request, `We have your request no. ${number}`, [
-          `Thank you for your call. Your request “${request.title}” is taken down; the page below shows how it stands.`,
-        ]);
+        await tellRequester(app, tx, request, (words, title) => words.takenDown(number, title));
         return ok(request.id);
       },
     ),

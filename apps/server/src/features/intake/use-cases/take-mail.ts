@@ -182,7 +182,6 @@ async function putMailRequest(
     actor: takenBy ?? name,
     at: now,
   });
-  const { length: count } = stored.refused;
   await mailReceipt(
     app,
     tx,
@@ -190,8 +189,7 @@ async function putMailRequest(
     {
       number,
       clientName,
-      more:
-        count === 0 ? [] : [`${count === 1 ? 'One file' : `${count} files`} could not be kept: the kind is not taken, or it is damaged.`],
+      filesLost: stored.refused.length,
       ...(mail.messageId ? { inReplyTo: mail.messageId } : {}),
     },
     now,

@@ -78,7 +78,7 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
     version: 1,
     createdAt: now,
   });
-  if (wanted.requestId !== null) await tx.insert(PieceRequest, { pieceId: id, requestId: wanted.requestId });
+  if (wanted.requestId !== null) await tx.insert(PieceRequest, { pieceId: id, requestId: wanted.requestId, made: true });
   await addSteps(tx, id, steps);
   await pieceMade.tell(tx, { id, clientId: wanted.clientId, channelIds: wanted.channelIds }, now);
   await recordActivity(tx, {

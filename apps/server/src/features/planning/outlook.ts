@@ -1,0 +1,152 @@
+import {
+  addDays,
+  countWorkingDays,
+  fitSteps,
+  freeMinutes,
+  ok,
+  planPiece,
+  toDayNumber,
+  toInstantAfterGap,
+  type Day,
+  type FittedStep,
+  type PlanInput,
+  type PlanStep,
+  type Result,
+  type RouteStep,
+  type TakenHours,
+} from '@zesting/core';
+import type { EarliestShape, FeasibilityShape } from '@zesting/contract';
+import type { App } from '../../platform/app.js';
+import { AGENCY_KEY, clientKey, getDoer, getPlanClient, loadCalendars, type CalendarBook } from './calendars.js';
+import { takenHours } from './predict.js';
+import { findRoute } from './routes.js';
+
+/** How soon a path could bring something out for a client. */
+export interface Outlook {
+  /** by the path and the calendars alone, with work begun today */
+  readonly earliestOn: Day;
+  /** after all that is taken on already, as its load is predicted */
+  readonly predictedOn: Day;
+  /** who would do which step, and when; none where a step never gets its hours */
+  readonly steps: readonly FittedStep[];
+}
+
+interface PersonRow {
+  readonly id: string;
+  readonly name: string;
+  readonly skills: readonly string[];
+}
+
+/** What new work would come to, for any client: everybody's calendar, the hours that are spoken for, and who can do what. */
+export class Outlooks {
+  private constructor(
+    readonly book: CalendarBook,
+    private readonly taken: TakenHours,
+    private readonly people: readonly PersonRow[],
+    private readonly related: ReadonlyMap<string, 'own' | 'barred'>,
+  ) {}
+
+  static async load(app: App): Promise<Outlooks> {
+    const [book, taken, people, related] = await Promise.all([
+      loadCalendars(app.manager, app.clock.now()),
+      takenHours(app),
+      app.read<PersonRow>(
+        'select id, name, array(select key from jsonb_each(skills) where value::text::int > 0) as skills from people where active order by name, id',
+      ),
+      app.read<{ key: string; relation: 'own' | 'barred' }>(
+        "select client_id || ' ' || person_id as key, relation from client_people where relation in ('own', 'barred')",
+      ),
+    ]);
+    return new Outlooks(book, taken, people, new Map(related.map(({ key, relation }) => [key, relation])));
+  }
+
+  /** Who could do steps of a skill for a client: the client's own first, none that is barred. */
+  able(skill: string, clientId: string): readonly PersonRow[] {
+    const relation = ({ id }: PersonRow) => this.related.get(`${clientId} ${id}`);
+    const able = this.people.filter((person) => person.skills.includes(skill) && relation(person) !== 'barred');
+    return [...able.filter((person) => relation(person) === 'own'), ...able.filter((person) => relation(person) !== 'own')];
+  }
+
+  /** How soon the steps could bring something out for a client. A step that nobody can do has whoever comes, as if hours were no question. */
+  of(steps: readonly RouteStep[], clientId: string): Result<Outlook> {
+    const plan = planPiece({ ...this.publishing(clientId), steps: planSteps(steps, clientId) });
+    if (!plan.ok) return plan;
+    const { earliestPublishOn: earliestOn } = plan.value;
+    const fitted = fitSteps({
+      ...this.publishing(clientId),
+      taken: this.taken,
+      steps: steps.map((step) => ({ ...pathOf(step), effortMinutes: step.effortMinutes, candidates: this.candidates(step, clientId) })),
+    });
+    return ok({
+      earliestOn,
+      predictedOn: fitted.ok && fitted.value.publishOn > earliestOn ? fitted.value.publishOn : earliestOn,
+      steps: fitted.ok ? fitted.value.steps : [],
+    });
+  }
+
+  /** The last day on which work can begin for the wished day, by the path and the calendars. */
+  beginBy(steps: readonly RouteStep[], clientId: string, wishOn: Day): Result<Day | null> {
+    const publishing = this.publishing(clientId);
+    const aims = publishing.slots.map(({ at, leadDays }) => ({
+      publishAt: toInstantAfterGap(wishOn, at, publishing.publishZone),
+      leadDays,
+    }));
+    const plan = planPiece({ ...publishing, aims, steps: planSteps(steps, clientId) });
+    if (!plan.ok) return plan;
+    const starts = plan.value.steps.flatMap(({ latestStartOn }) => latestStartOn ?? []);
+    return ok(starts.sort()[0] ?? null);
+  }
+
+  /** The minutes that people have left from their today up to the day before, after what is spoken for. */
+  freeUntil(people: readonly { readonly id: string }[], until: Day): number {
+    let free = 0;
+    for (const { id } of people) {
+      const doer = getDoer(this.book, id);
+      for (let day = doer.todayOn; day < until; day = addDays(day, 1)) free += freeMinutes(id, doer, this.taken, toDayNumber(day));
+    }
+    return free;
+  }
+
+  nameOf(personId: string): string | undefined {
+    return this.people.find(({ id }) => id === personId)?.name;
+  }
+
+  private candidates(step: RouteStep, clientId: string): string[] {
+    if (step.kind === 'sign_off') return [clientKey(clientId)];
+    const able = this.able(step.skill, clientId).map(({ id }) => id);
+    return able.length > 0 ? able : [AGENCY_KEY];
+  }
+
+  private publishing(clientId: string): Pick<PlanInput, 'doers' | 'publishZone' | 'todayOn' | 'slots'> {
+    const { zone, todayOn, usualTime } = getPlanClient(this.book, clientId);
+    return { doers: this.book.doers, publishZone: zone, todayOn, slots: [{ at: usualTime, leadDays: 0 }] };
+  }
+}
+
+const pathOf = ({ key, spanDays, sameDay, after }: RouteStep) => ({ id: key, spanDays, sameDay: sameDay ?? false, predecessorIds: after });
+
+/** The steps with nobody assigned yet. */
+const planSteps = (steps: readonly RouteStep[], clientId: string): PlanStep[] =>
+  steps.map((step) => ({ ...pathOf(step), doer: step.kind === 'sign_off' ? clientKey(clientId) : AGENCY_KEY }));
+
+/** What a route would allow a client: how soon, and the working time that it adds. */
+export async function feasibilityOf(app: App, clientId: string, routeId: string): Promise<Result<FeasibilityShape>> {
+  const route = await findRoute(app.manager, routeId);
+  if (!route.ok) return route;
+  const outlook = (await Outlooks.load(app)).of(route.value.steps, clientId);
+  if (!outlook.ok) return outlook;
+  const { earliestOn, predictedOn } = outlook.value;
+  return ok({ routeId, earliestOn, predictedOn, effortMinutes: route.value.steps.reduce((sum, step) => sum + step.effortMinutes, 0) });
+}
+
+/** How soon a route is predicted to bring something out for a client, and what it takes: no person and no other client is named. */
+export async function earliestOf(app: App, clientId: string, routeId: string): Promise<Result<EarliestShape>> {
+  const route = await findRoute(app.manager, routeId);
+  if (!route.ok) return route;
+  const outlooks = await Outlooks.load(app);
+  const outlook = outlooks.of(route.value.steps, clientId);
+  if (!outlook.ok) return outlook;
+  const { earliestOn: pathOn, predictedOn } = outlook.value;
+  const { calendar, todayOn } = getDoer(outlooks.book, clientKey(clientId));
+  return ok({ earliestOn: predictedOn, pathOn, steps: route.value.steps.length, days: countWorkingDays(calendar, todayOn, pathOn) });
+}
