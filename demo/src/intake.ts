@@ -142,8 +142,8 @@ export async function addIntake(app: App, setup: Setup): Promise<void> {
 /** What a month of each client includes, by hours and by pieces of a format, and whose word counts more. */
 const AGREED: readonly (readonly [ClientKey, hours: number | null, pieces: Readonly<Record<string, number>>])[] = [
   ['moss', null, { Still: 8, Newsletter: 2 }],
-  ['kiln', 30, { 'Short clip': 4 }],
-  ['tide', 24, {}],
+  ['kiln', 80, { 'Short clip': 4 }],
+  ['tide', 60, {}],
 ];
 
 async function addAgreed(app: App, setup: Setup): Promise<void> {

@@ -1,6 +1,6 @@
 import type { AskFormShape, EarliestShape, SubmittedShape } from '@zesting/contract';
 import { AskedItems } from '../asked/asked-items';
-import { answerServing } from '@zesting/core';
+import { answerServing, parseDay } from '@zesting/core';
 import { lazy, Suspense } from 'react';
 import { LanguageContext, LANGUAGES, useLanguage, type Language } from '../language/language';
 import { Field } from '../ui/field';
@@ -63,7 +63,12 @@ function Asking({ given, roomToken }: AskFormProps & { given: AskFormShape }) {
         />
         {roomToken !== null && (
           <Suspense>
-            <Known roomToken={roomToken} title={answerServing(form.items, draft.answers, 'title') ?? ''} onKnown={asking.introduce} />
+            <Known
+              roomToken={roomToken}
+              title={answerServing(form.items, draft.answers, 'title') ?? ''}
+              on={dayOf(answerServing(form.items, draft.answers, 'wish_date'))}
+              onKnown={asking.introduce}
+            />
           </Suspense>
         )}
         <hr className="border-line my-5" />
@@ -112,6 +117,9 @@ function Asking({ given, roomToken }: AskFormProps & { given: AskFormShape }) {
     </VisitorFrame>
   );
 }
+
+/** A day, while it is being typed none. */
+const dayOf = (text: string | undefined): string | null => (text && parseDay(text) ? text : null);
 
 /** Why nothing sooner is realistic, without a name. */
 function whyThen({ earliestOn, pathOn, steps, days }: EarliestShape, { t }: Language): string | undefined {

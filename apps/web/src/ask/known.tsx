@@ -9,12 +9,14 @@ interface KnownProps {
   readonly roomToken: string;
   /** what they call it so far */
   readonly title: string;
+  /** the day that they wish for so far */
+  readonly on: string | null;
   /** told once, who they are */
   readonly onKnown: (who: Pick<KnownShape, 'name' | 'email'>) => void;
 }
 
 /** What a contact is told while they ask: what is alike and there already, and what is left of their month. Nothing where that cannot be had. */
-export function Known({ roomToken, title, onKnown }: KnownProps) {
+export function Known({ roomToken, title, on, onKnown }: KnownProps) {
   const { t, dayWords, monthWords } = useLanguage();
   const [known, setKnown] = useState<KnownShape>();
   const contactId = useRef<string>(undefined);
@@ -25,7 +27,7 @@ export function Known({ roomToken, title, onKnown }: KnownProps) {
       contactId.current ??= (await call<OpenedLinkShape>('/room/open', { method: 'POST', body: { token: roomToken } })).linkId;
       const found = await call<KnownShape>(`/room/${contactId.current}/known`, {
         method: 'POST',
-        body: { title: title.slice(0, 200) },
+        body: { title: title.slice(0, 200), on },
         signal: stop.signal,
       });
       setKnown(found);
@@ -39,7 +41,7 @@ export function Known({ roomToken, title, onKnown }: KnownProps) {
     };
     // who they are is told once, by whatever was drawn then
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [roomToken, title]);
+  }, [roomToken, title, on]);
   if (!known || (known.alike.length === 0 && known.allowance.lines.length === 0)) return null;
   return (
     <aside aria-label={t('Known already')} aria-live="polite" className="card p-4 my-4">
@@ -47,10 +49,10 @@ export function Known({ roomToken, title, onKnown }: KnownProps) {
         <>
           <p className="font-medium">{t('Something like it is there already:')}</p>
           <ul className="mb-1">
-            {known.alike.map(({ title: theirs, formatName, on, standing }, index) => (
+            {known.alike.map(({ title: theirs, formatName, on: then, standing }, index) => (
               <li key={index} className="flex flex-wrap gap-x-2 min-h-7">
                 <span className="break-words">{theirs ?? t('Something in the making')}</span>
-                <span className="text-muted">{[formatName, t(STANDINGS[standing]), dayWords(on)].filter(Boolean).join(', ')}</span>
+                <span className="text-muted">{[formatName, t(STANDINGS[standing]), dayWords(then)].filter(Boolean).join(', ')}</span>
               </li>
             ))}
           </ul>
@@ -62,8 +64,8 @@ export function Known({ roomToken, title, onKnown }: KnownProps) {
           {known.allowance.lines
             .map(({ formatName, included, left }) =>
               formatName === null
-                ? t('{{left}} of {{included}} hours', { left: Math.max(0, left), included })
-                : t('{{left}} of {{included}} {{format}}', { left: Math.max(0, left), included, format: formatName }),
+                ? t('hours: {{left}} of {{included}}', { left: Math.max(0, left), included })
+                : t('{{format}}: {{left}} of {{included}}', { left: Math.max(0, left), included, format: formatName }),
             )
             .join(', ')}
         </p>

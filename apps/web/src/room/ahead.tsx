@@ -17,7 +17,7 @@ const REQUESTS: Record<RoomRequestShape['state'], { words: string; tone: Tone }>
   withdrawn: { words: 'Taken back', tone: 'calm' },
 };
 
-/** The weeks ahead and the contact's own requests, for who may look. */
+/** The weeks ahead, the contact's own requests and those of others of the client, for who may look. */
 export function Ahead({ view, zone }: { view: RoomViewShape; zone: string }) {
   const days = [...new Set(view.entries.map((entry) => entry.on))];
   return (
@@ -55,28 +55,38 @@ export function Ahead({ view, zone }: { view: RoomViewShape; zone: string }) {
         </ul>
         {view.more > 0 && <p className="text-muted mt-2">{count(view.more, 'more entry', 'more entries')} in these weeks.</p>}
       </section>
-      {view.requests.length > 0 && (
-        <section aria-label="What you asked for" className="card p-4 mb-5">
-          <h2 className="text-lg mb-2">What you asked for</h2>
-          <ul className="grid gap-1.5">
-            {view.requests.map((request) => (
-              <li key={request.number} className="flex flex-wrap items-baseline gap-x-2">
-                <span className="flex-1 min-w-40 break-words">
-                  {request.address ? (
-                    <a href={request.address} className="text-pine underline">
-                      {request.title}
-                    </a>
-                  ) : (
-                    request.title
-                  )}
-                  <span className="text-muted text-[13px]"> · {instantWords(request.receivedAt)}</span>
-                </span>
-                <Tag tone={REQUESTS[request.state].tone}>{REQUESTS[request.state].words}</Tag>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      <Requests title="What you asked for" requests={view.requests.filter(({ askedBy }) => askedBy === null)} />
+      <Requests title="What others of you asked for" requests={view.requests.filter(({ askedBy }) => askedBy !== null)} />
     </>
+  );
+}
+
+function Requests({ title, requests }: { title: string; requests: readonly RoomRequestShape[] }) {
+  if (requests.length === 0) return null;
+  return (
+    <section aria-label={title} className="card p-4 mb-5">
+      <h2 className="text-lg mb-2">{title}</h2>
+      <ul className="grid gap-1.5">
+        {requests.map((request) => (
+          <li key={request.number} className="flex flex-wrap items-baseline gap-x-2">
+            <span className="flex-1 min-w-40 break-words">
+              {request.address ? (
+                <a href={request.address} className="text-pine underline">
+                  {request.title}
+                </a>
+              ) : (
+                request.title
+              )}
+              <span className="text-muted text-[13px]">
+                {' · '}
+                {request.askedBy !== null && `${request.askedBy}, `}
+                {instantWords(request.receivedAt)}
+              </span>
+            </span>
+            <Tag tone={REQUESTS[request.state].tone}>{REQUESTS[request.state].words}</Tag>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

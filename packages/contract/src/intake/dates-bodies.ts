@@ -1,7 +1,7 @@
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsString, MaxLength, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsString, IsUUID, MaxLength, ValidateNested } from 'class-validator';
 import { DATED_KINDS, type DatedKind, type DatedLine, type FigureOrder } from '@zesting/core';
-import { IsDay, IsNotBlank, Optional } from '../fields/index.js';
+import { IsDay, IsNotBlank, Optional, OrNull } from '../fields/index.js';
 
 /** A client's month as it was pasted. */
 export class ReadDatesBody {
@@ -60,6 +60,11 @@ export class DatedEntryBody {
   /** is asked for too: waits among the requests */
   @IsBoolean()
   isRequest: boolean;
+
+  /** the route by which it is a planned piece too, pencilled for its day; null: it is none */
+  @OrNull()
+  @IsUUID()
+  routeId: string | null;
 }
 
 export class PutDatesBody {
@@ -74,4 +79,5 @@ export class PutDatesBody {
 export class DatesPutShape {
   markers: number;
   requests: number;
+  pieces: number;
 }

@@ -1,6 +1,6 @@
 import { ArrayMaxSize, ArrayUnique, IsArray, IsEmail, IsObject, IsString, IsUUID, MaxLength } from 'class-validator';
 import type { Answers, BriefFact, FormItem, FormLanguage, VerdictWord } from '@zesting/core';
-import { IsNotBlank, OrNull } from '../fields/index.js';
+import { IsDay, IsNotBlank, OrNull } from '../fields/index.js';
 
 /** A question back to the requester, or an answer of theirs. */
 export class RequestMessageBody {
@@ -140,6 +140,11 @@ export class KnownBody {
   @IsString()
   @MaxLength(200)
   title: string;
+
+  /** the day that is wished for, whose month is told of; null: this one */
+  @OrNull()
+  @IsDay()
+  on: string | null;
 }
 
 /** Something like what a contact asks for. */

@@ -259,6 +259,8 @@ export class RoomRequestShape {
   number: number;
   title: string;
   receivedAt: string;
+  /** who asked, where that is somebody else of the client */
+  askedBy: string | null;
   state: RequestState;
   /** its receipt, while the link is open */
   address: string | null;

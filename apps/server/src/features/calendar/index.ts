@@ -3,7 +3,7 @@ import { pieceMade } from '../production/index.js';
 import { CalendarController, FeedController } from './calendar.controller.js';
 import { placeUndated } from './use-cases/placement-store.js';
 
-export { beginPiece } from './use-cases/begin-piece.js';
+export { beginPiece, putPiece, type BeginFailure } from './use-cases/begin-piece.js';
 export { Placement } from './entities/placement.entity.js';
 export { moveZone, putClosures } from './use-cases/of-client.js';
 export { addMarker, addMarkers, removeMarker } from './use-cases/markers.js';

@@ -23,6 +23,7 @@ describe('a month of dates', () => {
     kind: 'event',
     isMarker: true,
     isRequest: false,
+    routeId: null,
     ...part,
   });
 
@@ -58,8 +59,8 @@ describe('a month of dates', () => {
     ];
     const [first, again] = [await put(entries, 'month'), await put(entries, 'month')];
     expect([first.body, again.body]).toEqual([
-      { markers: 2, requests: 1 },
-      { markers: 2, requests: 1 },
+      { markers: 2, requests: 1, pieces: 0 },
+      { markers: 2, requests: 1, pieces: 0 },
     ]);
     expect(await scene.app.read("select kind, start_on, end_on from markers where name = 'May fair'")).toEqual([
       { kind: 'event', start_on: '2027-05-01', end_on: '2027-05-02' },
@@ -71,5 +72,21 @@ describe('a month of dates', () => {
     ]);
     const judged = await manager.call('GET', `/api/requests/${list[0]?.id}/verdict`);
     expect(judged.body).toMatchObject({ word: 'ready', routeId: null, earliestOn: null });
+  });
+
+  it('becomes planned pieces, pencilled on the client’s first channel; what has passed is only wished for', async () => {
+    const planned = (on: string, title: string, routeId = scene.routeId) => entry(on, title, { isMarker: false, routeId });
+    const wrong = await put([planned('2027-05-20', 'Good piece'), planned('2027-05-21', 'Bad piece', randomUUID())]);
+    expect(wrong.body['code']).toBe('route.unknown');
+    expect(await scene.app.read("select 1 from pieces where title = 'Good piece'")).toEqual([]);
+    const done = await put([planned('2027-05-20', 'Good piece'), planned('2027-03-01', 'Today'), entry('2027-05-22', 'A date')]);
+    expect(done.body).toEqual({ markers: 1, requests: 0, pieces: 2 });
+    const rows = await scene.app.read(
+      `select p.title, p.wish_on, l.on_day, l.channel_id from pieces p join placements l on l.piece_id = p.id where p.title in ('Good piece', 'Today') order by p.title`,
+    );
+    expect(rows).toEqual([
+      { title: 'Good piece', wish_on: '2027-05-20', on_day: '2027-05-20', channel_id: scene.a.channelIds[0] },
+      { title: 'Today', wish_on: '2027-03-01', on_day: null, channel_id: scene.a.channelIds[0] },
+    ]);
   });
 });

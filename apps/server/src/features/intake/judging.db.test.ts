@@ -173,7 +173,7 @@ describe('judging by what is taken on', () => {
   it('tells a contact, by their own link, what is alike and what is left; who may not look hears of their own alone', async () => {
     const room = await callerByLink(scene, 'room', scene.a.contactId);
     const known = async (title: string) =>
-      (await room.call('POST', `/api/room/${scene.a.contactId}/known`, { body: { title } })).body as unknown as KnownShape;
+      (await room.call('POST', `/api/room/${scene.a.contactId}/known`, { body: { title, on: null } })).body as unknown as KnownShape;
     await ask('Pickled lemons for winter');
     await ask('Pickled lemons in spring', undefined, 'contact@aaa.test');
     const { pieceIds } = (await post(`${await ask('Pickled lemons at the fair')}/accept`, piece('Inner working title'))).body as {
@@ -193,7 +193,7 @@ describe('judging by what is taken on', () => {
     await scene.app.read('update contacts set can_view = false where id = $1', [scene.a.contactId]);
     expect((await known('Pickled lemons')).alike).toMatchObject([{ title: 'Pickled lemons in spring' }]);
     await scene.app.read('update contacts set can_ask = false where id = $1', [scene.a.contactId]);
-    expect((await room.call('POST', `/api/room/${scene.a.contactId}/known`, { body: { title: '' } })).status).toBe(403);
+    expect((await room.call('POST', `/api/room/${scene.a.contactId}/known`, { body: { title: '', on: null } })).status).toBe(403);
   });
 
   it('tells who asked in German what became of it in German', async () => {

@@ -15,7 +15,7 @@ export class KnownController {
   @UseGuards(ThrottlerGuard)
   @Throttle({ default: { limit: 240, ttl: 60_000 } })
   @Access('known.read')
-  known(@CurrentLink() contactId: string, @Body() { title }: KnownBody): Promise<KnownShape> {
-    return knownTo(this.app, contactId, title.trim());
+  known(@CurrentLink() contactId: string, @Body() { title, on }: KnownBody): Promise<KnownShape> {
+    return knownTo(this.app, contactId, title.trim(), on);
   }
 }

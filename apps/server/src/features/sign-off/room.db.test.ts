@@ -166,7 +166,10 @@ describe('the client’s room', () => {
         { on: '2027-03-30', at: '09:15', channelName: 'Photo feed', title: 'A piece', state: 'pencilled' },
       ],
       more: 0,
-      requests: [{ title: 'Mine', state: 'new' }],
+      requests: [
+        { title: 'Mine', state: 'new', askedBy: null },
+        { title: 'Not mine', state: 'new', askedBy: 'N', address: null },
+      ],
     });
     await app.read('update clients set feed_pencilled = false where id = $1', [a.id]);
     expect((await look())['view']).toMatchObject({ entries: [] });

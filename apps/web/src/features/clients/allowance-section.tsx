@@ -44,7 +44,7 @@ export function AllowanceSection({ client }: { client: ClientPageShape }) {
           {formats.map((id) => {
             const line = lines.find(({ formatId }) => formatId === id);
             return (
-              <label key={id} className="flex items-center gap-3 min-h-9 border-t border-line first-of-type:border-t-0">
+              <label key={id} className="flex items-center gap-3 py-1 border-t border-line first-of-type:border-t-0">
                 <span className="flex-1 min-w-0 truncate">{made.get(id) ?? 'A format that no route makes'}</span>
                 <input
                   className="field w-28 tabular min-h-8"

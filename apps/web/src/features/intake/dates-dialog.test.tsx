@@ -58,9 +58,9 @@ describe('a month of dates', () => {
     await user.click(screen.getByRole('button', { name: 'Put 3 lines' }));
     await waitFor(() => expect(onClose).toHaveBeenCalled());
     expect((sent('POST')[1]?.body as { entries: object[] }).entries).toEqual([
-      { on: '2027-04-03', until: '2027-04-03', title: 'Title 1', kind: 'event', isMarker: true, isRequest: false },
-      { on: '2027-05-12', until: '2027-05-12', title: 'Title 2', kind: 'event', isMarker: true, isRequest: false },
-      { on: '2027-04-03', until: '2027-04-03', title: 'Open house', kind: 'blackout', isMarker: false, isRequest: true },
+      { on: '2027-04-03', until: '2027-04-03', title: 'Title 1', kind: 'event', isMarker: true, isRequest: false, routeId: null },
+      { on: '2027-05-12', until: '2027-05-12', title: 'Title 2', kind: 'event', isMarker: true, isRequest: false, routeId: null },
+      { on: '2027-04-03', until: '2027-04-03', title: 'Open house', kind: 'blackout', isMarker: false, isRequest: true, routeId: null },
     ]);
   });
 

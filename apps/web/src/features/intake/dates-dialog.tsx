@@ -1,7 +1,9 @@
 import type { DatedEntryBody, DatedEntryShape, DatesFileShape, DatesPutShape, DatesReadShape } from '@zesting/contract';
 import { DATED_KINDS, type DatedKind, type FigureOrder } from '@zesting/core';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { routesQuery } from '../../api/production';
 import { call, upload, wordsOf } from '../../lib/api';
 import { count } from '../../lib/format';
 import { useClients, useSession, useWrite } from '../../lib/queries';
@@ -18,6 +20,7 @@ import { FileField } from './file-field';
 interface Row extends DatedEntryShape {
   readonly isMarker: boolean;
   readonly isRequest: boolean;
+  readonly routeId: string | null;
 }
 
 const DOUBTS: Record<NonNullable<DatedEntryShape['doubt']>, string> = {
@@ -32,6 +35,7 @@ const rowOf = (entry: DatedEntryShape): Row => ({
   ...entry,
   isMarker: entry.on !== null && entry.twin === null && entry.doubt !== 'no_title',
   isRequest: false,
+  routeId: null,
 });
 
 /** Reads a client's month that was pasted as lines, shows it for correction, and puts it on the calendar and among the requests. */
@@ -75,22 +79,29 @@ export function DatesDialog({ onClose }: { onClose: () => void }) {
       setFailure(wordsOf(problem));
     }
   };
-  const chosen = rows?.filter(({ isMarker, isRequest }) => isMarker || isRequest) ?? [];
+  const chosen = rows?.filter(({ isMarker, isRequest, routeId }) => isMarker || isRequest || routeId !== null) ?? [];
   const send = async () => {
     const wanting = chosen.find(({ on, title }) => on === null || title.trim() === '');
     if (wanting) return setFailure(`Line ${wanting.line} needs a day and words, or leave it out.`);
     try {
       const done = await put.mutateAsync(
-        chosen.map(({ on, until, title, kind, isMarker, isRequest }) => ({
+        chosen.map(({ on, until, title, kind, isMarker, isRequest, routeId }) => ({
           on: on ?? '',
           until: until ?? on ?? '',
           title: title.trim().slice(0, 100),
           kind,
           isMarker,
           isRequest,
+          routeId,
         })),
       );
-      toast(`${count(done.markers, 'date')} on the calendar${done.requests > 0 ? `, ${count(done.requests, 'request')}` : ''}`);
+      toast(
+        [
+          `${count(done.markers, 'date')} on the calendar`,
+          ...(done.requests > 0 ? [count(done.requests, 'request')] : []),
+          ...(done.pieces > 0 ? [count(done.pieces, 'planned piece')] : []),
+        ].join(', '),
+      );
       onClose();
     } catch (problem) {
       setFailure(wordsOf(problem));
@@ -178,6 +189,7 @@ export function DatesDialog({ onClose }: { onClose: () => void }) {
 
 function Entry({ row, onChange }: { row: Row; onChange: (part: Partial<Row>) => void }) {
   const { todayOn } = useSession();
+  const { data: routes } = useQuery(routesQuery);
   return (
     <li className="py-2">
       <div className="grid gap-2 grid-cols-2 sm:grid-cols-[9.5rem_9.5rem_minmax(0,1fr)_9rem] items-center">
@@ -235,6 +247,22 @@ function Entry({ row, onChange }: { row: Row; onChange: (part: Partial<Row>) => 
             onChange={(event) => onChange({ isRequest: event.target.checked })}
           />
           as a request
+        </label>
+        <label className="flex items-center gap-2 min-h-7">
+          as a piece
+          <select
+            className="field w-auto min-h-7 py-0"
+            aria-label={`Piece of line ${row.line}`}
+            value={row.routeId ?? ''}
+            onChange={(event) => onChange({ routeId: event.target.value || null })}
+          >
+            <option value="">no</option>
+            {routes?.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
         </label>
         {row.doubt && <span className="text-rind font-medium">{DOUBTS[row.doubt]}</span>}
         {row.twin && <span className="text-rind">There is already: {row.twin}</span>}

@@ -95,7 +95,7 @@ export function RequestsPage() {
           value={asked.stands ?? ''}
           onChange={(event) => asked.ask({ stands: event.target.value || null })}
         >
-          <option value="">Whatever stands in the way</option>
+          <option value="">Any standing</option>
           {STANDS.map((word) => (
             <option key={word} value={word}>
               {STANDS_WORDS[word]}

@@ -9,7 +9,7 @@ import { createPiece } from '../../production/index.js';
 import { Placement } from '../entities/placement.entity.js';
 import { setDate, usualTime, type DateFailure } from './placement-store.js';
 
-type Failure =
+export type BeginFailure =
   | DateFailure
   | { code: 'route.unknown' | 'route.archived' | 'channel.unknown' | 'pillar.unknown' | 'step.not_optional' | 'client.archived' };
 
@@ -18,38 +18,47 @@ type Failure =
  * pencilled, it stands on its channels on the wished day at their usual times.
  * @returns the piece's id
  */
-export function beginPiece(app: App, viewer: Viewer, clientId: string, body: BeginPieceBody): Promise<Result<string, Failure>> {
-  return app.write<string, Failure>(async (tx, now) => {
-    const [client] = await rowsOf<{ archived: boolean }>(tx, 'select archived_at is not null as archived from clients where id = $1', [
+export function beginPiece(app: App, viewer: Viewer, clientId: string, body: BeginPieceBody): Promise<Result<string, BeginFailure>> {
+  return app.write<string, BeginFailure>((tx, now) => putPiece(tx, viewer, clientId, body, now));
+}
+
+/** The same in the caller's transaction. */
+export async function putPiece(
+  tx: Tx,
+  viewer: Viewer,
+  clientId: string,
+  body: BeginPieceBody,
+  now: InstantText,
+): Promise<Result<string, BeginFailure>> {
+  const [client] = await rowsOf<{ archived: boolean }>(tx, 'select archived_at is not null as archived from clients where id = $1', [
+    clientId,
+  ]);
+  if (client?.archived) return fail({ code: 'client.archived' });
+  const [route] = await rowsOf<{ archived: boolean; format: string }>(
+    tx,
+    'select r.archived_at is not null as archived, f.name as format from routes r join formats f on f.id = r.format_id where r.id = $1',
+    [body.routeId],
+  );
+  if (route?.archived) return fail({ code: 'route.archived' });
+  const piece = await createPiece(
+    tx,
+    {
       clientId,
-    ]);
-    if (client?.archived) return fail({ code: 'client.archived' });
-    const [route] = await rowsOf<{ archived: boolean; format: string }>(
-      tx,
-      'select r.archived_at is not null as archived, f.name as format from routes r join formats f on f.id = r.format_id where r.id = $1',
-      [body.routeId],
-    );
-    if (route?.archived) return fail({ code: 'route.archived' });
-    const piece = await createPiece(
-      tx,
-      {
-        clientId,
-        requestId: null,
-        routeId: body.routeId,
-        pillarId: body.pillarId ?? null,
-        title: body.title?.trim() || untitled(route?.format ?? '', body.wishOn ?? null),
-        notes: body.notes ?? '',
-        wishOn: body.wishOn ?? null,
-        channelIds: body.channelIds,
-        leaveOut: body.leaveOut ?? [],
-        actor: viewer.name,
-      },
-      now,
-    );
-    if (!piece.ok || !body.isPencilled || !body.wishOn) return piece;
-    const pencilled = await pencil(tx, viewer, clientId, piece.value, body.wishOn, now);
-    return pencilled.ok ? piece : pencilled;
-  });
+      requestId: null,
+      routeId: body.routeId,
+      pillarId: body.pillarId ?? null,
+      title: body.title?.trim() || untitled(route?.format ?? '', body.wishOn ?? null),
+      notes: body.notes ?? '',
+      wishOn: body.wishOn ?? null,
+      channelIds: body.channelIds,
+      leaveOut: body.leaveOut ?? [],
+      actor: viewer.name,
+    },
+    now,
+  );
+  if (!piece.ok || !body.isPencilled || !body.wishOn) return piece;
+  const pencilled = await pencil(tx, viewer, clientId, piece.value, body.wishOn, now);
+  return pencilled.ok ? piece : pencilled;
 }
 
 const untitled = (format: string, wishOn: string | null): string =>

@@ -1,4 +1,4 @@
-import { dayIn } from '@zesting/core';
+import { dayIn, getDay } from '@zesting/core';
 import type { KnownShape, KnownTwinShape, TwinShape } from '@zesting/contract';
 import { Problem } from '../../../platform/http/problem.js';
 import type { App } from '../../../platform/app.js';
@@ -21,7 +21,7 @@ const LEAST_TITLE = 4;
  * What a contact may know while they ask: who they are, what of their client is alike, what is left of the month. Who may not look is told of their own
  * requests alone; a piece is called by its title once it was sent to the client, and before by the request that it answers.
  */
-export async function knownTo(app: App, contactId: string, title: string): Promise<KnownShape> {
+export async function knownTo(app: App, contactId: string, title: string, on: string | null): Promise<KnownShape> {
   const [contact] = await app.read<Contact>(
     'select x.client_id, c.zone, x.name, x.email, x.can_ask, x.can_view from contacts x join clients c on c.id = x.client_id where x.id = $1',
     [contactId],
@@ -33,7 +33,7 @@ export async function knownTo(app: App, contactId: string, title: string): Promi
     name,
     email,
     alike: await shownTo(app, contactId, contact, twins),
-    allowance: await allowanceOf(app, clientId, dayIn(app.clock.now(), zone), null),
+    allowance: await allowanceOf(app, clientId, on === null ? dayIn(app.clock.now(), zone) : getDay(on), null),
   };
 }
 

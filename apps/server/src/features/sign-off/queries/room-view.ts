@@ -18,7 +18,7 @@ export async function askAddressOf(app: App, clientId: string): Promise<string |
 }
 
 /**
- * The weeks ahead and the contact's own requests. A title is shown once the piece was sent to the client; pencilled ones where the client's
+ * The weeks ahead, the contact's own requests, and after these what others of the client asked for. A title is shown once the piece was sent to the client; pencilled ones where the client's
  * feed has them too.
  */
 export async function viewOf(app: App, clientId: string, email: string, hasPencilled: boolean, todayOn: Day): Promise<RoomViewShape> {
@@ -32,8 +32,11 @@ export async function viewOf(app: App, clientId: string, email: string, hasPenci
     [clientId, todayOn, addDays(todayOn, DAYS_AHEAD), hasPencilled],
   );
   const requests = await app.read<Omit<RoomRequestShape, 'address'> & { id: string; link_generation: number; link_open: boolean }>(
-    `select id, link_generation, link_open, number, title, received_at as "receivedAt", state from requests
-     where client_id = $1 and lower(requester_email) = lower($2) order by received_at desc limit ${REQUESTS}`,
+    `(select id, link_generation, link_open, number, title, received_at as "receivedAt", state, null as "askedBy" from requests
+        where client_id = $1 and lower(requester_email) = lower($2) order by received_at desc limit ${REQUESTS})
+     union all
+     (select id, link_generation, false, number, title, received_at, state, requester_name from requests
+        where client_id = $1 and lower(coalesce(requester_email, '')) <> lower($2) and state <> 'withdrawn' order by received_at desc limit ${REQUESTS})`,
     [clientId, email],
   );
   return {
