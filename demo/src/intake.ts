@@ -210,7 +210,7 @@ async function addForm(app: App, setup: Setup, { by, title, clients, stock, chan
   const [row] = await app.read<{ draft: FormContent }>('select draft from intake_forms where id = $1', [formId]);
   if (!row) throw new Error(`the form was not made: ${title}`);
   const begun = { ...row.draft, routeId: row.draft.routeId ?? setup.routes.still };
-  getValue(await saveForm(app, formId, { ...begun, ...change?.(begun, setup) }, 1));
+  getValue(await saveForm(app, viewer, formId, { ...begun, ...change?.(begun, setup) }, 1));
   getValue(await publishForm(app, viewer, formId, 2));
   const made: string[] = [];
   for (const label of links) made.push(getValue(await makeLink(app, viewer, formId, { clientId: clientIds[0] ?? '', label, origins: [] })));

@@ -1,4 +1,4 @@
-import { ArrayMaxSize, ArrayUnique, IsArray, IsEmail, IsObject, IsString, IsUUID, MaxLength } from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsEmail, IsObject, IsString, IsUUID, MaxLength } from 'class-validator';
 import type { Answers, BriefFact, FormItem, FormLanguage, VerdictWord } from '@zesting/core';
 import { IsDay, IsNotBlank, OrNull } from '../fields/index.js';
 
@@ -16,6 +16,13 @@ export class KeepIdeaBody {
   @IsString()
   @MaxLength(2000)
   note: string;
+}
+
+/** Takes a mail that waits as a request. */
+export class TakeMailBody {
+  /** whether its sender is a contact of the client from now on, who may ask */
+  @IsBoolean()
+  asContact: boolean;
 }
 
 export class RequestOwnerBody {

@@ -28,7 +28,7 @@ import { addAsset, OneFile, sendAsset, uploadOf } from '../production/index.js';
 import { brandSheet, clientPage, clientRows } from './queries/client-page.js';
 import { changeLink, linksOf, managesOwn } from './use-cases/change-link.js';
 import { editClient } from './use-cases/edit-client.js';
-import { archiveClient, giveClientForm, makeClient } from './use-cases/make-client.js';
+import { archiveClient, makeClient } from './use-cases/make-client.js';
 
 @Controller()
 export class ClientsController {
@@ -84,16 +84,6 @@ export class ClientsController {
   @Access('client.make')
   async make(@CurrentViewer() viewer: Viewer, @Body() body: NewClientBody): Promise<ClientMadeShape> {
     return { clientId: valueOrProblem(await makeClient(this.app, viewer, body)) };
-  }
-
-  /** Gives the client the form that the agency begins with. */
-  @Post('clients/:clientId/form')
-  @HttpCode(200)
-  @Access('client.links', { client: 'clientId' })
-  async giveForm(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string): Promise<ClientLinksShape> {
-    if (!(await managesOwn(this.app, viewer, clientId))) throw Problem.of('access.refused');
-    valueOrProblem(await giveClientForm(this.app, viewer, clientId));
-    return linksOf(this.app, clientId);
   }
 
   @Get('clients/:clientId')

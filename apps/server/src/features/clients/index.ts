@@ -3,7 +3,9 @@ import { ClientsController } from './clients.controller.js';
 
 export { Client } from './entities/client.entity.js';
 export { editClient } from './use-cases/edit-client.js';
-export { archiveClient, makeClient } from './use-cases/make-client.js';
+export { addContact } from './use-cases/add-contact.js';
+export { linksKept, linksOf, managesOwn } from './use-cases/change-link.js';
+export { archiveClient, clientMade, makeClient } from './use-cases/make-client.js';
 
 @Module({ controllers: [ClientsController] })
 export class ClientsModule {}

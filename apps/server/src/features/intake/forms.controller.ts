@@ -81,7 +81,7 @@ export class FormsController {
     @IfMatch() version: number,
   ): Promise<FormShape> {
     await formInReach(this.app, viewer, formId, true);
-    const result = await saveForm(this.app, formId, content, version);
+    const result = await saveForm(this.app, viewer, formId, content, version);
     if (!result.ok && result.failure.code === 'http.changed_meanwhile')
       throw Problem.of('http.changed_meanwhile', { yours: { content }, theirs: await formWhole(this.app, viewer, formId) });
     valueOrFaults(result);
@@ -103,7 +103,7 @@ export class FormsController {
   @Access('form.edit', { form: 'formId' })
   async discard(@CurrentViewer() viewer: Viewer, @Param('formId') formId: string, @IfMatch() version: number): Promise<FormShape> {
     await formInReach(this.app, viewer, formId, true);
-    valueOrFaults(await discardDraft(this.app, formId, version));
+    valueOrFaults(await discardDraft(this.app, viewer, formId, version));
     return formWhole(this.app, viewer, formId);
   }
 

@@ -1,6 +1,6 @@
-import { Controller, Get, HttpCode, Param, Post, Query, Res } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, Post, Query, Res } from '@nestjs/common';
 import type { Response } from 'express';
-import type { MailPage, RequestAddressShape, TakenDownShape } from '@zesting/contract';
+import { TakeMailBody, type MailPage, type RequestAddressShape, type TakenDownShape } from '@zesting/contract';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { AnswersBytes } from '../../platform/http/described.js';
@@ -46,8 +46,12 @@ export class MailsController {
   @Post(':mailId/take')
   @HttpCode(200)
   @Access('mail.sort', { mail: 'mailId' })
-  async take(@CurrentViewer() viewer: Viewer, @Param('mailId') mailId: string): Promise<TakenDownShape> {
-    return { requestId: valueOrProblem(await takeWaiting(this.app, viewer, mailId)) };
+  async take(
+    @CurrentViewer() viewer: Viewer,
+    @Param('mailId') mailId: string,
+    @Body() { asContact }: TakeMailBody,
+  ): Promise<TakenDownShape> {
+    return { requestId: valueOrProblem(await takeWaiting(this.app, viewer, mailId, asContact)) };
   }
 
   @Post(':mailId/leave')

@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs';
 import { createTransport } from 'nodemailer';
 import type { MailPage, RequestShape } from '@zesting/contract';
 import { getValue } from '@zesting/core';
@@ -6,6 +7,7 @@ import { mailOf, MAILS, type MailCase } from '../../../test-support/mails.js';
 import { Inbox, MAIL_LIMIT_BYTES } from '../../platform/mail/inbox.js';
 import { Work } from '../../platform/work/work.js';
 import { askBack, declineRequest } from './index.js';
+import { clearMails } from './use-cases/clear-mails.js';
 import { MAILS_AN_HOUR } from './use-cases/take-mail.js';
 
 describe('by mail', () => {
@@ -163,11 +165,13 @@ describe('by mail', () => {
     await send(letter('Re: Secret of A', 'Let me in.', { heads, from: 'Eve <eve@x.test>' }));
     const [waiting] = await aside('waiting');
     expect(waiting).toMatchObject({ reason: 'other_sender', answers: 'Secret of A', fromName: 'Eve' });
-    const taken = await manager.call('POST', `/api/mails/${waiting?.id}/take`);
+    const taken = await manager.call('POST', `/api/mails/${waiting?.id}/take`, { body: { asContact: false } });
     expect(taken.body).toEqual({ requestId: id });
     const request = (await manager.call('GET', `/api/requests/${id}`)).body as unknown as RequestShape;
     expect(request.messages.map(({ name, text }) => [name, text])).toEqual([['Eve', 'Let me in.']]);
-    expect((await manager.call('POST', `/api/mails/${waiting?.id}/take`)).body['code']).toBe('mail.sorted_already');
+    expect((await manager.call('POST', `/api/mails/${waiting?.id}/take`, { body: { asContact: false } })).body['code']).toBe(
+      'mail.sorted_already',
+    );
     expect((await manager.call('POST', `/api/mails/${waiting?.id}/leave`)).body['code']).toBe('mail.sorted_already');
   });
 
@@ -194,7 +198,7 @@ describe('by mail', () => {
     const source = await manager.call('GET', `/api/mails/${mail?.id}/source`);
     expect(source.headers.get('content-disposition')).toMatch(/^attachment/);
     expect(source.body['text']).toContain('Subject: From a new face');
-    const { body } = await manager.call('POST', `/api/mails/${mail?.id}/take`);
+    const { body } = await manager.call('POST', `/api/mails/${mail?.id}/take`, { body: { asContact: true } });
     expect(await newest()).toMatchObject({
       id: body['requestId'],
       way: 'mail',
@@ -204,10 +208,35 @@ describe('by mail', () => {
     expect(namesOf(await newest())).toEqual(['loaf.png', 'order.pdf']);
     expect((await outbox('new@face.test')).at(-1)?.payload['subject']).toContain('We have your request');
 
+    // who was taken as a contact may ask from now on, and no more than that
+    const from = { fromName: 'New Face', fromEmail: 'new@face.test' };
+    expect(await scene.app.read("select can_ask, can_view, can_sign_off from contacts where email = 'new@face.test'")).toEqual([
+      { can_ask: true, can_view: false, can_sign_off: false },
+    ]);
+    await send(letter('Once more', 'Please.', { from: `${from.fromName} <${from.fromEmail}>` }), { from: from.fromEmail });
+    expect(await newest()).toMatchObject({ title: 'Once more', requesterName: 'New Face' });
+
     await scene.app.read('update contacts set can_ask = false where id = $1', [scene.a.contactId]);
     await send(letter('May I?', 'Please.'));
     expect(await aside('waiting')).toMatchObject([{ reason: 'may_not_ask', subject: 'May I?' }]);
     await scene.app.read('update contacts set can_ask = true where id = $1', [scene.a.contactId]);
+  });
+
+  it('is cleared away once nobody looks for it any more; what waits or was taken stays', async () => {
+    for (const subject of ['Left long ago', 'Waits long'])
+      await send(letter(subject, 'Words.', { from: 'x@y.test' }), { from: 'x@y.test' });
+    await send(letter('Taken long ago', 'Words.'));
+    const left = (await aside('waiting')).find(({ subject }) => subject === 'Left long ago');
+    await manager.call('POST', `/api/mails/${left?.id}/leave`);
+    const hashes = await scene.app.read<{ subject: string; hash: string }>('select subject, hash from incoming_mails order by subject');
+    const there = () => hashes.map(({ hash }) => existsSync(scene.app.files.pathOf(hash)));
+    expect(await clearMails(scene.app)).toBe(0);
+    await scene.app.read("update incoming_mails set received_at = received_at - interval '91 days'");
+    expect(await clearMails(scene.app)).toBe(1);
+    expect(
+      (await scene.app.read<{ subject: string }>('select subject from incoming_mails order by subject')).map(({ subject }) => subject),
+    ).toEqual(['Taken long ago', 'Waits long']);
+    expect(there()).toEqual([false, true, true]);
   });
 
   it('more mail than a person writes is asked to come later', async () => {

@@ -17,7 +17,7 @@ export { firstPicture } from './queries/first-picture.js';
 export { sendAsset, sendFile } from './send-asset.js';
 export { OneFile, uploadOf } from './uploads.js';
 export { takeUpload } from './use-cases/take-upload.js';
-export { clearUnusedFiles } from './use-cases/clear-unused.js';
+export { clearUnusedFiles, dropBytes } from './use-cases/clear-unused.js';
 export { addAsset, addPieceFile, type Upload, claimFiles } from './use-cases/add-file.js';
 export { assignStep } from './use-cases/assign-step.js';
 export { createPiece, type NewPiece, pieceMade } from './use-cases/create-piece.js';

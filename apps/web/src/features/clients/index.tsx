@@ -20,6 +20,7 @@ export const feature: WebFeature = {
     'form.given': 'gave the client a form',
     'client.made': 'took on the client',
     'client.edited': 'changed the client',
+    'client.contact_added': 'added a contact',
     'client.link_renewed': 'renewed a link',
     'client.link_closed': 'closed a link',
     'client.mail_failed': 'could not deliver a mail',

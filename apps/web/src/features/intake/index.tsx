@@ -46,6 +46,8 @@ export const feature: WebFeature = {
     'client.mail_left': 'left a mail that is no request',
     'client.mail_waits_again': 'let a mail wait again',
     'form.made': 'began the form',
+    'form.change_begun': 'began to change the form',
+    'form.change_dropped': 'dropped what was changed of the form',
     'form.published': 'published the form',
     'form.clients_set': 'said whom the form is for',
     'form.archived': 'archived the form',

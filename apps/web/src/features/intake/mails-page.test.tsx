@@ -38,6 +38,7 @@ describe('mail set aside', () => {
       'POST /mails/m1/leave': {},
       'POST /mails/m1/wait': {},
       'POST /mails/m2/take': { requestId: 'r1' },
+      'POST /mails/m1/take': { requestId: 'r2' },
     });
     const first = within(await screen.findByRole('article', { name: 'A stall' }));
     expect(first.getByText(/No contact of this client has this address/)).toBeInTheDocument();
@@ -48,7 +49,15 @@ describe('mail set aside', () => {
     await user.click(await screen.findByRole('button', { name: 'Undo' }));
     await user.click(second.getByRole('button', { name: 'Put it to “The fair”' }));
     await screen.findByText('It is put to the request');
-    expect(sent('POST').map(({ path }) => path)).toEqual(['/mails/m1/leave', '/mails/m1/wait', '/mails/m2/take']);
+    await user.click(first.getByRole('button', { name: '…and let them ask from now on' }));
+    await waitFor(() =>
+      expect(sent('POST').map(({ path, body }) => [path, body])).toEqual([
+        ['/mails/m1/leave', undefined],
+        ['/mails/m1/wait', undefined],
+        ['/mails/m2/take', { asContact: false }],
+        ['/mails/m1/take', { asContact: true }],
+      ]),
+    );
   });
 
   it('shows what was left and what machines wrote where that is asked for', async () => {

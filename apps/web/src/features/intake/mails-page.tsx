@@ -81,7 +81,7 @@ function MailCard({ mail }: { mail: MailRow }) {
   const { clientOf, to } = useClients();
   const navigate = useNavigate();
   const client = clientOf(mail.clientId);
-  const take = useWrite(() => call<TakenDownShape>(`/mails/${mail.id}/take`, { method: 'POST' }));
+  const take = useWrite((asContact: boolean) => call<TakenDownShape>(`/mails/${mail.id}/take`, { method: 'POST', body: { asContact } }));
   const put = useWrite((change: 'leave' | 'wait') => call(`/mails/${mail.id}/${change}`, { method: 'POST' }));
   const isBusy = take.isPending || put.isPending;
   const leave = () =>
@@ -120,9 +120,14 @@ function MailCard({ mail }: { mail: MailRow }) {
           </p>
         )}
         <div className="mt-3 flex flex-wrap items-center gap-2">
-          <Button look="main" disabled={isBusy} onClick={() => take.mutate(undefined, { onSuccess: open })}>
+          <Button look="main" disabled={isBusy} onClick={() => take.mutate(false, { onSuccess: open })}>
             {mail.answers === null ? 'Take it as a request' : `Put it to “${mail.answers}”`}
           </Button>
+          {(mail.reason === 'unknown_sender' || mail.reason === 'other_sender') && (
+            <Button disabled={isBusy} onClick={() => take.mutate(true, { onSuccess: open })}>
+              …and let them ask from now on
+            </Button>
+          )}
           {mail.state === 'waiting' && (
             <Button disabled={isBusy} onClick={leave}>
               It is no request

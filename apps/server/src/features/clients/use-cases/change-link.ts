@@ -6,34 +6,37 @@ import type { App } from '../../../platform/app.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
 import { tellOutside } from '../../notices/index.js';
 
-/** Where each kind of link is kept: raising the generation revokes every link given out before. */
-const KEPT: Record<LinkKind, { table: string; generation: string; open: string; where: string; name: string }> = {
-  form: { table: 'form_links', generation: 'link_generation', open: 'link_open', where: 'client_id = $1 and id = $2', name: 'label' },
-  room: {
-    table: 'contacts',
-    generation: 'link_generation',
-    open: 'link_open',
-    where: 'client_id = $1 and id = $2 and archived_at is null',
-    name: 'name',
-  },
-  feed: { table: 'clients', generation: 'feed_generation', open: 'feed_open', where: 'id = $1 and $2::uuid is null', name: 'name' },
-  receipt: { table: 'requests', generation: 'link_generation', open: 'link_open', where: 'client_id = $1 and id = $2', name: 'title' },
-};
+/** Where a kind of link is kept: raising the generation revokes every link given out before. The statements are made of these words alone. */
+export interface KeptLink {
+  readonly table: string;
+  readonly generation: string;
+  readonly open: string;
+  /** `$1` is the client, `$2` the thing */
+  readonly where: string;
+  readonly name: string;
+  /** of links that only their owners get: whose they are, by `$1`, and what the mail says */
+  readonly mailed?: { readonly whose: string; readonly what: string; readonly text: string };
+}
 
-/** Links that only their owners get: whose they are, and what the mail says. */
-const MAILED = {
-  room: {
-    whose: 'select x.name, x.email, a.name as agency from contacts x cross join agencies a where x.id = $1',
-    what: 'all that waits for your word',
-    text: 'Look and decide',
-  },
-  receipt: {
-    whose:
-      'select r.requester_name as name, r.requester_email as email, a.name as agency from requests r cross join agencies a where r.id = $1',
-    what: 'what you asked for',
-    text: 'See how it stands',
-  },
-} as const;
+/** By kind; whichever feature keeps a kind says where. */
+export const linksKept = new Map<LinkKind, KeptLink>([
+  [
+    'room',
+    {
+      table: 'contacts',
+      generation: 'link_generation',
+      open: 'link_open',
+      where: 'client_id = $1 and id = $2 and archived_at is null',
+      name: 'name',
+      mailed: {
+        whose: 'select x.name, x.email, a.name as agency from contacts x cross join agencies a where x.id = $1',
+        what: 'all that waits for your word',
+        text: 'Look and decide',
+      },
+    },
+  ],
+  ['feed', { table: 'clients', generation: 'feed_generation', open: 'feed_open', where: 'id = $1 and $2::uuid is null', name: 'name' }],
+]);
 
 /** Renews or closes a link: what was given out before opens nothing any more. Rooms and receipts are told by mail to whom they belong. */
 export function changeLink(
@@ -43,8 +46,9 @@ export function changeLink(
   { kind, id, change }: ChangeLinkBody,
 ): Promise<Result<null, { code: 'link.unknown' }>> {
   return app.write<null, { code: 'link.unknown' }>(async (tx, now) => {
-    const { table, generation, open, where, name } = KEPT[kind];
-    // the statement is made of the words above alone
+    const kept = linksKept.get(kind);
+    if (!kept) return fail({ code: 'link.unknown' });
+    const { table, generation, open, where, name, mailed } = kept;
     const [changed] = await rowsOf<{ id: string; name: string; generation: number }>(
       tx,
       `with changed as (update ${table} set ${generation} = ${generation} + 1, ${open} = $3 where ${where} returning id, ${name} as name, ${generation} as generation)
@@ -52,8 +56,8 @@ export function changeLink(
       [clientId, id ?? null, change === 'renew'],
     );
     if (!changed) return fail({ code: 'link.unknown' });
-    if ((kind === 'room' || kind === 'receipt') && change === 'renew') {
-      const { whose, what, text } = MAILED[kind];
+    if (mailed && (kind === 'room' || kind === 'receipt') && change === 'renew') {
+      const { whose, what, text } = mailed;
       const [owner] = await rowsOf<{ name: string; email: string; agency: string }>(tx, whose, [changed.id]);
       if (owner)
         await tellOutside(

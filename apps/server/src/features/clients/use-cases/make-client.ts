@@ -4,10 +4,13 @@ import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
-import { giveForm } from '../../intake/index.js';
+import { Event } from '../../../platform/events.js';
 import { putManagers } from '../../people/index.js';
 import { replanWhere } from '../../planning/index.js';
 import { Channel } from '../entities/channel.entity.js';
+
+/** A client was taken on. Whoever listens gives it what it begins with. */
+export const clientMade = new Event<{ readonly id: string; readonly actor: string }>();
 
 /** Takes on a client with what the agency begins with: its usual policy, a channel of each kind asked for, and its form where it has one. */
 export function makeClient(
@@ -34,7 +37,7 @@ export function makeClient(
       detail: { name: body.name },
       at: now,
     });
-    await giveForm(tx, made.id, viewer.name, now); // an agency without one gives it later
+    await clientMade.tell(tx, { id: made.id, actor: viewer.name }, now);
     return ok(made.id);
   });
 }
@@ -47,10 +50,6 @@ const addChannels = (tx: Tx, clientId: string, kinds: readonly ChannelKind[]): P
       return { clientId, kind, name, ratio, copyLimit, tagLimit, mediaLimit, leadDays, position };
     }),
   );
-
-/** Gives a client a form to ask through: the one that the agency begins with. */
-export const giveClientForm = (app: App, viewer: Viewer, clientId: string): Promise<Result<string, { code: 'agency.form_missing' }>> =>
-  app.write<string, { code: 'agency.form_missing' }>((tx, now) => giveForm(tx, clientId, viewer.name, now));
 
 /** Archives a client, or brings it back: its people lose sight of it, its links close, its pieces leave every list until then. */
 export function archiveClient(app: App, viewer: Viewer, clientId: string, archived: boolean): Promise<Result<null>> {

@@ -110,12 +110,20 @@ export async function addForm(tx: Tx, content: FormContent, clientIds: readonly 
 }
 
 /** Keeps what is being changed. It need not be without faults: these are told, and only keep it from being published. */
-export function saveForm(app: App, formId: string, content: FormContent, version: number): Promise<Result<null, FormFailure>> {
-  return app.write<null, FormFailure>(async (tx) => {
+export function saveForm(
+  app: App,
+  viewer: Viewer,
+  formId: string,
+  content: FormContent,
+  version: number,
+): Promise<Result<null, FormFailure>> {
+  return app.write<null, FormFailure>(async (tx, now) => {
     const form = await lockForm(tx, formId);
     if (form.version !== version) return fail({ code: 'http.changed_meanwhile' });
     const faults = checkContent(content);
     if (faults.length > 0) return fail({ code: 'form.malformed', faults });
+    // what is typed is kept every few words: the record says when a change began, and when it was published or dropped
+    if (form.draft === null) await record(tx, viewer, formId, 'form.change_begun', { title: form.title }, now);
     Object.assign(form, { draft: content, title: content.title.trim() === '' ? form.title : content.title.trim(), version: version + 1 });
     await tx.save(form);
     return ok(null);
@@ -161,14 +169,15 @@ export async function publishMade(
 }
 
 /** Goes back to what is asked. */
-export function discardDraft(app: App, formId: string, version: number): Promise<Result<null, FormFailure>> {
-  return app.write<null, FormFailure>(async (tx) => {
+export function discardDraft(app: App, viewer: Viewer, formId: string, version: number): Promise<Result<null, FormFailure>> {
+  return app.write<null, FormFailure>(async (tx, now) => {
     const form = await lockForm(tx, formId);
     if (form.version !== version) return fail({ code: 'http.changed_meanwhile' });
     if (form.draft === null || form.publishedVersion === null) return fail({ code: 'form.nothing_changed' });
     const asked = await tx.findOneByOrFail(FormVersion, { formId, number: form.publishedVersion });
     Object.assign(form, { draft: null, title: asked.content.title, version: version + 1 });
     await tx.save(form);
+    await record(tx, viewer, formId, 'form.change_dropped', { title: form.title }, now);
     return ok(null);
   });
 }

@@ -6,6 +6,7 @@ import type { App } from '../../../platform/app.js';
 import { rowsOf, type Reader, type Tx } from '../../../platform/database/transaction.js';
 import { mailboxOf, readBeside, type CameIn } from '../../../platform/mail/inbox.js';
 import type { MailFile, ReadMail } from '../../../platform/mail/read-mail.js';
+import { addContact } from '../../clients/index.js';
 import { tellManagers } from '../../notices/index.js';
 import { addAsset, claimFiles } from '../../production/index.js';
 import { IncomingMail, type MailReason } from '../entities/incoming-mail.entity.js';
@@ -281,13 +282,14 @@ type SortFailure = { code: 'mail.sorted_already' | 'mail.unreadable' } | PutFail
 
 /**
  * Takes a mail that waits, was left or was taken for a machine's, as what it is: an answer where it answers a request, else a request.
+ * @param asContact whether its sender is a contact of the client from now on, who may ask
  * @returns the request
  */
-export async function takeWaiting(app: App, viewer: Viewer, mailId: string): Promise<Result<string, SortFailure>> {
-  const known = await app.manager.findOneByOrFail(IncomingMail, { id: mailId });
-  if (known.state === 'taken') return fail({ code: 'mail.sorted_already' });
-  const raw = await readFile(app.files.pathOf(known.hash)).catch(() => undefined);
-  const mail = raw && (await readBeside(app.work, raw, known.fromEmail).catch(() => null));
+export async function takeWaiting(app: App, viewer: Viewer, mailId: string, asContact = false): Promise<Result<string, SortFailure>> {
+  const found = await app.manager.findOneByOrFail(IncomingMail, { id: mailId });
+  if (found.state === 'taken') return fail({ code: 'mail.sorted_already' });
+  const raw = await readFile(app.files.pathOf(found.hash)).catch(() => undefined);
+  const mail = raw && (await readBeside(app.work, raw, found.fromEmail).catch(() => null));
   if (!mail || mail.fromEmail === '') return fail({ code: 'mail.unreadable' });
   const stored = await storeFiles(app, mail.files);
   return app.write<string, SortFailure>(async (tx, now) => {
@@ -301,14 +303,16 @@ export async function takeWaiting(app: App, viewer: Viewer, mailId: string): Pro
       [clientId, mail.fromEmail],
     );
     if (!client) throw new Error('the client went away');
-    const name = mail.fromName.slice(0, 100);
+    const name = plain(mail.fromName).slice(0, 100) || mail.fromEmail.slice(0, 100);
+    const known =
+      client.contactId ?? (asContact ? await addContact(tx, clientId, { name, email: mail.fromEmail, actor: viewer.name }, now) : null);
     if (requestId !== null) {
       await tx.update(IncomingMail, mailId, { state: 'taken', reason: null });
       const put = await putMailAnswer(app, tx, { clientId, mail, requestId, name, stored }, now);
       return put.ok ? ok(requestId) : put;
     }
-    const { name: clientName, contactId } = client;
-    return putMailRequest(app, tx, { mailId, clientId, clientName, mail, contactId, name, stored, takenBy: viewer.name }, now);
+    const { name: clientName } = client;
+    return putMailRequest(app, tx, { mailId, clientId, clientName, mail, contactId: known, name, stored, takenBy: viewer.name }, now);
   });
 }
 

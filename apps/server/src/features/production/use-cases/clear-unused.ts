@@ -36,12 +36,17 @@ export async function clearUnusedFiles(app: App): Promise<number> {
       return ok(null);
     });
     if (gone.length === 0) return count;
-    // bytes lie under their hash once, for all that share them
-    const kept = await app.read<{ hash: string }>(
-      'select hash from assets where hash = any($1) union select hash from asset_sizes where hash = any($1) union select mark_hash from agencies where mark_hash = any($1)',
-      [gone],
-    );
-    const still = new Set(kept.map((row) => row.hash));
-    for (const hash of new Set(gone)) if (!still.has(hash)) await rm(app.files.pathOf(hash), { force: true });
+    await dropBytes(app, gone);
   }
+}
+
+/** Takes away the bytes of what was deleted, where nothing else has the same: they lie under their hash once, for all that share them. */
+export async function dropBytes(app: App, hashes: readonly string[]): Promise<void> {
+  const kept = await app.read<{ hash: string }>(
+    `select hash from assets where hash = any($1) union select hash from asset_sizes where hash = any($1)
+     union select mark_hash from agencies where mark_hash = any($1) union select hash from incoming_mails where hash = any($1)`,
+    [hashes],
+  );
+  const still = new Set(kept.map((row) => row.hash));
+  for (const hash of new Set(hashes)) if (!still.has(hash)) await rm(app.files.pathOf(hash), { force: true });
 }
