@@ -93,7 +93,7 @@ test('what is alike is merged and undone, something is taken down by telephone, 
   await dana.getByRole('button', { name: 'Undo' }).click();
   await expect(request.getByRole('button', { name: 'Accept…' })).toBeVisible();
 
-  await dana.getByRole('button', { name: 'To decide' }).click();
+  await dana.getByRole('button', { name: 'To decide', exact: true }).click();
   const list = dana.getByRole('navigation', { name: 'Requests' });
   await expect(list.getByText('Accepted')).toHaveCount(0);
   await dana.getByLabel('Form', { exact: true }).selectOption('A clip from the bakehouse');
@@ -101,6 +101,53 @@ test('what is alike is merged and undone, something is taken down by telephone, 
   await dana.reload();
   await expect(list.getByRole('link', { name: /The night shift in sixty seconds/ })).toBeVisible();
   await expect(list.getByRole('link')).toHaveCount(1);
+});
+
+test('a contact who asks from their room is told what is alike and left; several are accepted and taken back; one is kept for later', async ({
+  browser,
+  zesting,
+}) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  const [kiln] = await zesting.query<{ id: string; contact: string }>(
+    "select c.id, x.id as contact from clients c join contacts x on x.client_id = c.id where x.email = 'greta@kilnlane.test'",
+  );
+  await dana.request.post(`/api/clients/${kiln?.id}/links`, { data: { kind: 'room', id: kiln?.contact, change: 'renew' } });
+  const { text } = await mailTo(zesting, 'greta@kilnlane.test', 'Your new link from Quillhaven');
+  const greta = await visitor(browser, zesting, linkIn(text, '/room/'), { viewport: { width: 390, height: 844 } });
+  await expect(
+    greta.getByRole('region', { name: 'What others of you asked for' }).getByText('The night shift in sixty seconds'),
+  ).toBeVisible();
+  await greta.getByRole('link', { name: 'Ask for something new' }).click();
+  await expect(greta.getByLabel('Your name')).toHaveValue('Greta Vosper');
+  await greta.getByLabel('What is it about?').fill('The night shift in sixty seconds, again');
+  const known = greta.getByRole('complementary', { name: 'Known already' });
+  await expect(known.getByText('The night shift in sixty seconds')).toBeVisible();
+  await expect(known.getByText(/Left of .*Short clip: \d of 4, hours: \d+(\.\d)? of 80/)).toBeVisible();
+  await expect(greta.getByText(/The earliest realistic date is .*It takes 4 steps over \d+ working days/)).toBeVisible();
+  await expectAccessible(greta);
+
+  await dana.goto('/requests?client=KILN&shown=open&order=danger');
+  const list = dana.getByRole('navigation', { name: 'Requests' });
+  await expect(list.getByText(/begin by/).first()).toBeVisible();
+  await dana.getByRole('button', { name: 'Several' }).click();
+  await list.getByRole('checkbox', { name: 'New oven, first bake, among several' }).check();
+  await dana.getByRole('region', { name: 'Several requests' }).getByRole('button', { name: 'Accept' }).click();
+  await expect(dana.getByText('1 request accepted')).toBeVisible();
+  await expect(list.getByRole('link', { name: /New oven, first bake/ })).toHaveCount(0);
+  await dana.getByRole('button', { name: 'Undo' }).click();
+  await list.getByRole('link', { name: /New oven, first bake/ }).click();
+  const request = dana.getByRole('article', { name: 'New oven, first bake' });
+
+  await request.getByRole('button', { name: 'For later…' }).click();
+  await dana.getByLabel('A word to them').fill('Once it is built.');
+  await expectAccessible(dana);
+  await dana.getByRole('button', { name: 'Keep for later' }).click();
+  await expect(request.getByText('An idea for later')).toBeVisible();
+  expect((await mailTo(zesting, 'sam@kilnlane.test', 'Kept for later: New oven, first bake')).text).toContain('Once it is built.');
+  await dana.getByRole('button', { name: 'Ideas', exact: true }).click();
+  await expect(list.getByRole('link', { name: /New oven, first bake/ })).toBeVisible();
+  await request.getByRole('button', { name: 'Take it up again' }).click();
+  await expect(request.getByRole('button', { name: 'Accept…' })).toBeVisible();
 });
 
 test('a pasted month of twelve lines becomes nine dates on the calendar and three requests', async ({ browser, zesting }) => {

@@ -1,4 +1,5 @@
 // npm run bench: core figures as ratios against a baseline in the same run, so that they compare across machines.
+import { benchAsking } from './bench-asking.mjs';
 import { benchBig } from './bench-big.mjs';
 import { benchFind } from './bench-find.mjs';
 import { benchPages } from './bench-pages.mjs';
@@ -26,6 +27,7 @@ function baseline() {
 
 await tell(async () => {
   if (process.argv.includes('--pages')) return benchPages();
+  if (process.argv.includes('--asking')) return benchAsking();
   build();
   const core = await import('../packages/core/dist/index.js');
   const day = core.getDay;

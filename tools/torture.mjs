@@ -49,7 +49,7 @@ await tell(async () => {
   needPackages();
   needModules();
   build();
-  const { Caller, ended, withZesting } = await import('./throwaway.mjs');
+  const { Caller, ended, PRESENT, withZesting } = await import('./throwaway.mjs');
   const { Links } = await import('../apps/server/dist/platform/access/links.js');
   const { readConfig } = await import('../apps/server/dist/index.js');
   const faults = [];
@@ -80,7 +80,7 @@ await tell(async () => {
           email: `tor${Math.floor(random() * 1e6)}@x.test`,
           answers: { about: title, aim: 'x', audience: 'The trade' },
           version: 1,
-          stamp: links.stamp(form, new Date(Date.now() - 60_000).toISOString()),
+          stamp: links.stamp(form, new Date(Date.parse(PRESENT) - 60_000).toISOString()),
         };
         const answer = await insist(() => caller.call('POST', `/api/ask/${form}/requests`, body, { 'Idempotency-Key': mine }));
         if (answer.status === 201) acknowledged.requests.set(title, JSON.parse(answer.text).requestId);

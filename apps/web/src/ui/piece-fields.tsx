@@ -99,6 +99,22 @@ export function PieceFields({ body, client, routes, feasibility, todayOn, off, c
           )
         }
       />
+      {(feasibility?.doers.length ?? 0) > 0 && (
+        <label className="flex items-start gap-2 mb-3.5">
+          <input
+            type="checkbox"
+            className="size-4 mt-0.5 accent-pine"
+            checked={body.giveFirst ?? false}
+            onChange={(event) => change({ giveFirst: event.target.checked })}
+          />
+          <span>
+            Give the steps to who is free first
+            <span className="block text-muted text-[13px]">
+              {feasibility?.doers.map(({ title, name, finishOn }) => `${title} ${name}, until ${dayWords(finishOn)}`).join(' · ')}
+            </span>
+          </span>
+        </label>
+      )}
     </>
   );
 }

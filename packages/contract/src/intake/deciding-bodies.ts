@@ -1,6 +1,7 @@
 import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsEmail, IsObject, IsString, IsUUID, MaxLength } from 'class-validator';
 import type { Answers, BriefFact, FormItem, FormLanguage, VerdictWord } from '@zesting/core';
 import { IsDay, IsNotBlank, OrNull } from '../fields/index.js';
+import type { ProposedDoerShape } from './piece-shapes.js';
 
 /** A question back to the requester, or an answer of theirs. */
 export class RequestMessageBody {
@@ -114,14 +115,6 @@ export class HelpShape {
   spanDays: number | null;
   /** the day that is predicted then */
   predictedOn: string;
-}
-
-/** Who is predicted to end a step first, and when. */
-export class ProposedDoerShape {
-  title: string;
-  name: string;
-  startOn: string;
-  finishOn: string;
 }
 
 /** How much of what a month includes is used. */

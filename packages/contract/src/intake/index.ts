@@ -16,11 +16,14 @@ import { Type } from 'class-transformer';
 import { IsNotBlank, IsDay, Optional, OptionalOrNull, VisitedShape } from '../fields/index.js';
 import type { Answers, AnswerProblem, FormItem, FormLanguage, PieceStage, RequestState, RequestWay, Sorted, Stands } from '@zesting/core';
 
+import { ProposedDoerShape } from './piece-shapes.js';
+
 export * from './form-schema.js';
 export * from './dates-bodies.js';
 export * from './deciding-bodies.js';
 export * from './forms-bodies.js';
 export * from './mail-shapes.js';
+export * from './piece-shapes.js';
 export * from './table-bodies.js';
 
 export class SubmitRequestBody {
@@ -235,6 +238,7 @@ export class FeasibilityShape {
   earliestOn: string;
   /** after all that is taken on already, as its load is predicted */
   predictedOn: string;
+  doers: ProposedDoerShape[];
   /** working time that the route adds */
   effortMinutes: number;
 }
@@ -262,6 +266,11 @@ export class NewPieceBody {
   @IsString()
   @MaxLength(10_000)
   notes?: string;
+
+  /** whether its steps go to those who are predicted to be free first */
+  @Optional()
+  @IsBoolean()
+  giveFirst?: boolean;
 
   /** keys of the route's optional steps that this piece does without */
   @Optional()

@@ -39,6 +39,10 @@ describe('fitting new work in', () => {
     // 240 minutes are left on Tuesday, so half of it is Wednesday's
     expect(getValue(fit([step('s', ['a'], 480)], people, taken))).toEqual({
       steps: [{ id: 's', doer: 'a', startOn: '2027-03-02', finishOn: '2027-03-03' }],
+      spent: [
+        { doer: 'a', on: '2027-03-02', minutes: 240 },
+        { doer: 'a', on: '2027-03-03', minutes: 240 },
+      ],
       publishOn: '2027-03-04',
     });
   });
@@ -62,6 +66,7 @@ describe('fitting new work in', () => {
         { id: 'make', doer: 'a', startOn: MONDAY, finishOn: MONDAY },
         { id: 'sign', doer: 'client', startOn: '2027-03-02', finishOn: '2027-03-03' },
       ],
+      spent: [{ doer: 'a', on: MONDAY, minutes: 60 }],
       publishOn: '2027-03-04',
     });
   });

@@ -39,6 +39,8 @@ export interface FittedStep {
 export interface Fitted {
   /** in the order given */
   readonly steps: readonly FittedStep[];
+  /** the hours that the steps take, of those whose hours are limited */
+  readonly spent: readonly LoadDay[];
   /** the first publish date that all steps allow, in the client's zone */
   readonly publishOn: Day;
 }
@@ -50,7 +52,11 @@ export type FitFailure = { readonly code: 'fit.no_hours' | 'plan.circular'; read
 export class TakenHours {
   private readonly minutes = new Map<string, Map<number, number>>();
 
-  constructor(load: readonly LoadDay[] = []) {
+  /** @param under hours that are spoken for beside these; they are not changed */
+  constructor(
+    load: readonly LoadDay[] = [],
+    private readonly under?: TakenHours,
+  ) {
     for (const { doer, on, minutes } of load) this.add(doer, toDayNumber(on), minutes);
   }
 
@@ -61,13 +67,7 @@ export class TakenHours {
   }
 
   on(doer: string, day: number): number {
-    return this.minutes.get(doer)?.get(day) ?? 0;
-  }
-
-  copy(): TakenHours {
-    const copy = new TakenHours();
-    for (const [doer, days] of this.minutes) copy.minutes.set(doer, new Map(days));
-    return copy;
+    return (this.minutes.get(doer)?.get(day) ?? 0) + (this.under?.on(doer, day) ?? 0);
   }
 }
 
@@ -96,7 +96,7 @@ const PATH: Graph<FitStep> = { idOf: (step) => step.id, beforeOf: (step) => step
 export function fitSteps({ steps, doers, taken, publishZone, todayOn, slots }: FitInput): Result<Fitted, FitFailure> {
   const sorted = inOrder(PATH, steps);
   if ('ring' in sorted) return fail({ code: 'plan.circular', detail: { stepId: sorted.ring.id } });
-  const spoken = taken.copy();
+  const spoken = new TakenHours([], taken);
   const fitted = new Map<string, Offer>();
   for (const step of sorted.order) {
     let best: Offer | undefined;
@@ -121,6 +121,9 @@ export function fitSteps({ steps, doers, taken, publishZone, todayOn, slots }: F
   if (!publish.ok) return fail({ code: 'fit.no_hours', detail: publish.failure.detail });
   return ok({
     publishOn: publish.value,
+    spent: [...fitted.values()].flatMap(({ key, spent }) =>
+      spent.map(([day, minutes]) => ({ doer: key, on: fromDayNumber(day), minutes })),
+    ),
     steps: steps.map(({ id }) => {
       const { key, start, finish } = fitted.get(id) as Offer; // every step was fitted
       return { id, doer: key, startOn: fromDayNumber(start), finishOn: fromDayNumber(finish) };

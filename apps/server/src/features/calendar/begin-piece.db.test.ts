@@ -67,6 +67,12 @@ describe('a piece that is begun by hand', () => {
   it('is told what its route would allow', async () => {
     const { body } = await manager.call('GET', `/api/clients/${scene.a.id}/feasibility/${scene.routeId}`);
     // Monday: write; Tuesday and Wednesday: design; Thursday: check; Friday and Monday: sign-off; out the day after
-    expect(body).toEqual({ routeId: scene.routeId, earliestOn: '2027-03-09', predictedOn: '2027-03-09', effortMinutes: 195 });
+    expect(body).toEqual({
+      routeId: scene.routeId,
+      earliestOn: '2027-03-09',
+      predictedOn: '2027-03-09',
+      effortMinutes: 195,
+      doers: [{ title: 'Write', name: 'Max', startOn: '2027-03-01', finishOn: '2027-03-01' }],
+    });
   });
 });

@@ -137,6 +137,26 @@ describe('judging by what is taken on', () => {
     expect(await scene.app.read('select 1 from pieces where id = any($1) and shelved', [again])).toEqual([]);
   });
 
+  it('becomes pieces whose steps go to who is free first, one after the other; what nobody can do stays with nobody', async () => {
+    const id = await ask('Given at once');
+    const { body } = await post(`${id}/accept`, {
+      ...piece('First given'),
+      giveFirst: true,
+      also: [{ ...piece('Next given'), giveFirst: true }],
+    });
+    const rows = await scene.app.read(
+      'select s.key, p.name as doer from steps s left join people p on p.id = s.doer_id where s.piece_id = any($1) order by s.piece_id = $2 desc, s.position',
+      [body['pieceIds'], (body['pieceIds'] as string[])[0]],
+    );
+    const one = [
+      { key: 'write', doer: 'Fay' },
+      { key: 'design', doer: null },
+      { key: 'check', doer: null },
+      { key: 'sign_off', doer: null },
+    ];
+    expect(rows).toEqual([...one, ...one]);
+  });
+
   it('is counted against what a month includes', async () => {
     const [format] = await scene.app.read<{ id: string }>('select id from formats');
     const [version] = await scene.app.read<{ version: number }>('select version from clients where id = $1', [scene.a.id]);

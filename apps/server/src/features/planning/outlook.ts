@@ -5,6 +5,7 @@ import {
   freeMinutes,
   ok,
   planPiece,
+  TakenHours,
   toDayNumber,
   toInstantAfterGap,
   type Day,
@@ -13,9 +14,8 @@ import {
   type PlanStep,
   type Result,
   type RouteStep,
-  type TakenHours,
 } from '@zesting/core';
-import type { EarliestShape, FeasibilityShape } from '@zesting/contract';
+import type { EarliestShape, FeasibilityShape, ProposedDoerShape } from '@zesting/contract';
 import type { App } from '../../platform/app.js';
 import { AGENCY_KEY, clientKey, getDoer, getPlanClient, loadCalendars, type CalendarBook } from './calendars.js';
 import { takenHours } from './predict.js';
@@ -57,7 +57,8 @@ export class Outlooks {
         "select client_id || ' ' || person_id as key, relation from client_people where relation in ('own', 'barred')",
       ),
     ]);
-    return new Outlooks(book, taken, people, new Map(related.map(({ key, relation }) => [key, relation])));
+    // what is taken here is spoken for here alone
+    return new Outlooks(book, new TakenHours([], taken), people, new Map(related.map(({ key, relation }) => [key, relation])));
   }
 
   /** Who could do steps of a skill for a client: the client's own first, none that is barred. */
@@ -72,15 +73,27 @@ export class Outlooks {
     const plan = planPiece({ ...this.publishing(clientId), steps: planSteps(steps, clientId) });
     if (!plan.ok) return plan;
     const { earliestPublishOn: earliestOn } = plan.value;
-    const fitted = fitSteps({
-      ...this.publishing(clientId),
-      taken: this.taken,
-      steps: steps.map((step) => ({ ...pathOf(step), effortMinutes: step.effortMinutes, candidates: this.candidates(step, clientId) })),
-    });
+    const fitted = this.fit(steps, clientId);
     return ok({
       earliestOn,
       predictedOn: fitted.ok && fitted.value.publishOn > earliestOn ? fitted.value.publishOn : earliestOn,
       steps: fitted.ok ? fitted.value.steps : [],
+    });
+  }
+
+  /** Who would end each step first; their hours are spoken for from then on. Steps that nobody of the agency can do are left out. */
+  take(steps: readonly RouteStep[], clientId: string): readonly FittedStep[] {
+    const fitted = this.fit(steps, clientId);
+    if (!fitted.ok) return [];
+    for (const { doer, on, minutes } of fitted.value.spent) this.taken.add(doer, toDayNumber(on), minutes);
+    return fitted.value.steps.filter(({ doer }) => this.nameOf(doer) !== undefined);
+  }
+
+  private fit(steps: readonly RouteStep[], clientId: string) {
+    return fitSteps({
+      ...this.publishing(clientId),
+      taken: this.taken,
+      steps: steps.map((step) => ({ ...pathOf(step), effortMinutes: step.effortMinutes, candidates: this.candidates(step, clientId) })),
     });
   }
 
@@ -129,14 +142,30 @@ const pathOf = ({ key, spanDays, sameDay, after }: RouteStep) => ({ id: key, spa
 const planSteps = (steps: readonly RouteStep[], clientId: string): PlanStep[] =>
   steps.map((step) => ({ ...pathOf(step), doer: step.kind === 'sign_off' ? clientKey(clientId) : AGENCY_KEY }));
 
+/** Who is predicted to end each step first, as it is told to the team. */
+export const proposedDoers = (outlooks: Outlooks, path: readonly RouteStep[], steps: readonly FittedStep[]): ProposedDoerShape[] =>
+  steps.flatMap(({ id, doer, startOn, finishOn }) => {
+    const name = outlooks.nameOf(doer);
+    const step = path.find(({ key }) => key === id);
+    return name && step ? [{ title: step.title, name, startOn, finishOn }] : [];
+  });
+
 /** What a route would allow a client: how soon, and the working time that it adds. */
 export async function feasibilityOf(app: App, clientId: string, routeId: string): Promise<Result<FeasibilityShape>> {
   const route = await findRoute(app.manager, routeId);
   if (!route.ok) return route;
-  const outlook = (await Outlooks.load(app)).of(route.value.steps, clientId);
+  const outlooks = await Outlooks.load(app);
+  const outlook = outlooks.of(route.value.steps, clientId);
   if (!outlook.ok) return outlook;
-  const { earliestOn, predictedOn } = outlook.value;
-  return ok({ routeId, earliestOn, predictedOn, effortMinutes: route.value.steps.reduce((sum, step) => sum + step.effortMinutes, 0) });
+  const { earliestOn, predictedOn, steps } = outlook.value;
+  const doers = proposedDoers(outlooks, route.value.steps, steps);
+  return ok({
+    routeId,
+    earliestOn,
+    predictedOn,
+    doers,
+    effortMinutes: route.value.steps.reduce((sum, step) => sum + step.effortMinutes, 0),
+  });
 }
 
 /** How soon a route is predicted to bring something out for a client, and what it takes: no person and no other client is named. */

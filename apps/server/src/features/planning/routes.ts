@@ -14,3 +14,11 @@ export async function findRoute(reader: Reader, routeId: string): Promise<Result
   const [route] = await rowsOf<Route>(reader, 'select id, name, format_id, steps, rounds_allowed from routes where id = $1', [routeId]);
   return route ? ok(route) : fail({ code: 'route.unknown' });
 }
+
+/** Routes by their ids; those that are not there are left out. */
+export async function findRoutes(reader: Reader, routeIds: readonly string[]): Promise<Map<string, Route>> {
+  const routes = await rowsOf<Route>(reader, 'select id, name, format_id, steps, rounds_allowed from routes where id = any($1)', [
+    routeIds,
+  ]);
+  return new Map(routes.map((route) => [route.id, route]));
+}

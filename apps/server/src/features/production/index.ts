@@ -20,6 +20,7 @@ export { takeUpload } from './use-cases/take-upload.js';
 export { clearUnusedFiles, dropBytes } from './use-cases/clear-unused.js';
 export { addAsset, addPieceFile, type Upload, claimFiles } from './use-cases/add-file.js';
 export { assignStep } from './use-cases/assign-step.js';
+export { giveFirst } from './use-cases/give-first.js';
 export { createPiece, type NewPiece, pieceMade } from './use-cases/create-piece.js';
 export { putAway } from './use-cases/put-away.js';
 export { linkRequest, unlinkMerged } from './use-cases/link-request.js';

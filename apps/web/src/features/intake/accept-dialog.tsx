@@ -98,8 +98,9 @@ function AlsoPieces({ body, routes, todayOn, change, error }: AlsoProps) {
   const also = body.also ?? [];
   const put = (at: number, part: Partial<SplitPieceBody>) =>
     change({ also: also.map((piece, index) => (index === at ? { ...piece, ...part } : piece)) });
-  const { title, routeId, pillarId = null, channelIds, wishOn = null } = body;
-  const more = () => change({ also: [...also, { title: `${title}, part ${also.length + 2}`, routeId, pillarId, channelIds, wishOn }] });
+  const { title, routeId, pillarId = null, channelIds, wishOn = null, giveFirst = false } = body;
+  const more = () =>
+    change({ also: [...also, { title: `${title}, part ${also.length + 2}`, routeId, pillarId, channelIds, wishOn, giveFirst }] });
   return (
     <>
       {also.length > 0 && (
@@ -134,6 +135,14 @@ function AlsoPieces({ body, routes, todayOn, change, error }: AlsoProps) {
               <IconButton label={`Take out piece ${at + 2}`} onClick={() => change({ also: also.filter((_, index) => index !== at) })}>
                 <Trash2 size={15} aria-hidden />
               </IconButton>
+              <input
+                className="field col-span-full"
+                aria-label={`What of the brief is for piece ${at + 2}`}
+                placeholder="What of the brief is for this one, for its makers"
+                maxLength={10_000}
+                value={piece.notes ?? ''}
+                onChange={(event) => put(at, { notes: event.target.value })}
+              />
             </li>
           ))}
         </ol>

@@ -4,8 +4,8 @@ import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { recordActivity } from '../../../platform/activity.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
-import { replan } from '../../planning/index.js';
-import { createPiece } from '../../production/index.js';
+import { Outlooks, replan } from '../../planning/index.js';
+import { createPiece, giveFirst } from '../../production/index.js';
 import { Placement } from '../entities/placement.entity.js';
 import { setDate, usualTime, type DateFailure } from './placement-store.js';
 
@@ -18,8 +18,13 @@ export type BeginFailure =
  * pencilled, it stands on its channels on the wished day at their usual times.
  * @returns the piece's id
  */
-export function beginPiece(app: App, viewer: Viewer, clientId: string, body: BeginPieceBody): Promise<Result<string, BeginFailure>> {
-  return app.write<string, BeginFailure>((tx, now) => putPiece(tx, viewer, clientId, body, now));
+export async function beginPiece(app: App, viewer: Viewer, clientId: string, body: BeginPieceBody): Promise<Result<string, BeginFailure>> {
+  const outlooks = body.giveFirst ? await Outlooks.load(app) : null;
+  return app.write<string, BeginFailure>(async (tx, now) => {
+    const piece = await putPiece(tx, viewer, clientId, body, now);
+    if (piece.ok && outlooks) await giveFirst(app, tx, viewer, { id: piece.value, clientId }, outlooks, now);
+    return piece;
+  });
 }
 
 /** The same in the caller's transaction. */

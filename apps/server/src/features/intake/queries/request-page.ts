@@ -16,7 +16,7 @@ import {
 } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
-import { AGENCY_KEY, findRoute, getDoer, getPlanClient, Outlooks, type Outlook, type Route } from '../../planning/index.js';
+import { AGENCY_KEY, findRoutes, getDoer, getPlanClient, Outlooks, type Outlook, type Route } from '../../planning/index.js';
 
 /** The columns of a row of requests, of `requests r`. */
 export const REQUEST_ROW = `r.id, r.number, r.client_id as "clientId", r.title, r.requester_name as "requesterName", r.received_at as "receivedAt", r.wish_on as "wishOn",
@@ -126,7 +126,7 @@ interface Facts {
 async function withFigures(app: App, rows: readonly Found[]): Promise<RequestRow[]> {
   const open = rows.filter(({ state }) => isOpenRequest(state));
   if (open.length === 0) return rows.map((row) => ({ ...row, ...UNRECKONED }));
-  const [outlooks, facts, needs] = await Promise.all([
+  const [outlooks, facts, needs, found] = await Promise.all([
     Outlooks.load(app),
     app.read<Facts>(
       `select r.id, r.items, r.answers, coalesce((v.content ->> 'answerDays')::int, 0) as promised, coalesce(x.weight, 1) as weight,
@@ -137,10 +137,14 @@ async function withFigures(app: App, rows: readonly Found[]): Promise<RequestRow
       [open.map(({ id }) => id)],
     ),
     app.read<{ id: string; needs: BriefFact[] }>('select id, needs from formats'),
+    findRoutes(
+      app.manager,
+      open.flatMap(({ takes }) => takes.routeId ?? []),
+    ),
   ]);
   const factsOf = new Map(facts.map((row) => [row.id, row]));
   const needsOf = new Map(needs.map((format) => [format.id, format.needs]));
-  const routes = new RoutesKnown(app, outlooks);
+  const routes = new RoutesKnown(found, outlooks);
   const agency = getDoer(outlooks.book, AGENCY_KEY);
   const items: RequestRow[] = [];
   for (const row of rows) {
@@ -149,7 +153,7 @@ async function withFigures(app: App, rows: readonly Found[]): Promise<RequestRow
       items.push({ ...row, ...UNRECKONED });
       continue;
     }
-    const route = row.takes.routeId === undefined ? null : await routes.of(row.takes.routeId, row.clientId);
+    const route = routes.of(row.takes.routeId, row.clientId);
     const wishOn = row.wishOn === null ? null : getDay(row.wishOn);
     const { word, slackDays } = judge({
       todayOn: getPlanClient(outlooks.book, row.clientId).todayOn,
@@ -188,21 +192,23 @@ const beginByOf = (outlooks: Outlooks, route: Route, clientId: string, wishOn: D
 
 /** Routes and what they come to, each reckoned once per client. */
 class RoutesKnown {
-  private readonly known = new Map<string, { readonly route: Route; readonly outlook: Outlook | null } | null>();
+  private readonly known = new Map<string, Outlook | null>();
 
   constructor(
-    private readonly app: App,
+    private readonly routes: ReadonlyMap<string, Route>,
     private readonly outlooks: Outlooks,
   ) {}
 
-  async of(routeId: string, clientId: string) {
-    const key = `${clientId} ${routeId}`;
-    const known = this.known.get(key);
-    if (known !== undefined) return known;
-    const route = await findRoute(this.app.manager, routeId);
-    const outlook = route.ok ? this.outlooks.of(route.value.steps, clientId) : null;
-    const found = route.ok ? { route: route.value, outlook: outlook?.ok ? outlook.value : null } : null;
-    this.known.set(key, found);
-    return found;
+  of(routeId: string | undefined, clientId: string): { readonly route: Route; readonly outlook: Outlook | null } | null {
+    const route = routeId === undefined ? undefined : this.routes.get(routeId);
+    if (!route) return null;
+    const key = `${clientId} ${route.id}`;
+    let outlook = this.known.get(key);
+    if (outlook === undefined) {
+      const reckoned = this.outlooks.of(route.steps, clientId);
+      outlook = reckoned.ok ? reckoned.value : null;
+      this.known.set(key, outlook);
+    }
+    return { route, outlook };
   }
 }

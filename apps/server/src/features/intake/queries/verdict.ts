@@ -9,15 +9,14 @@ import {
   type Answers,
   type BriefFact,
   type Day,
-  type FittedStep,
   type FormItem,
   type Result,
   type RouteStep,
   type Sorted,
 } from '@zesting/core';
-import type { HelpShape, ProposedDoerShape, SkillHoursShape, VerdictShape } from '@zesting/contract';
+import type { HelpShape, SkillHoursShape, VerdictShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
-import { findRoute, getPlanClient, Outlooks, type Route } from '../../planning/index.js';
+import { findRoute, getPlanClient, Outlooks, proposedDoers, type Route } from '../../planning/index.js';
 import { allowanceOf } from './allowance.js';
 import { clashesOn, isLaunchNear, twinsOf } from './look-alikes.js';
 
@@ -96,7 +95,7 @@ export async function verdictOf(
     skills: taken ? skillHours(outlooks, taken.steps, request.client_id, wishOn) : [],
     helps:
       taken && outlook && wishOn && wishOn < outlook.predictedOn ? helpsOf(outlooks, taken, request.client_id, outlook.predictedOn) : [],
-    doers: taken && outlook ? proposed(outlooks, taken, outlook.steps) : [],
+    doers: taken && outlook ? proposedDoers(outlooks, taken.steps, outlook.steps) : [],
     allowance: await allowanceOf(app, request.client_id, wishOn ?? client.todayOn, taken),
     twins,
     clashes,
@@ -144,14 +143,6 @@ function helpsOf(outlooks: Outlooks, route: Route, clientId: string, predictedOn
   });
   return helps.sort((a, b) => (a.predictedOn < b.predictedOn ? -1 : a.predictedOn > b.predictedOn ? 1 : 0)).slice(0, HELPS);
 }
-
-/** Who is predicted to end each step first. */
-const proposed = (outlooks: Outlooks, route: Route, steps: readonly FittedStep[]): ProposedDoerShape[] =>
-  steps.flatMap(({ id, doer, startOn, finishOn }) => {
-    const name = outlooks.nameOf(doer);
-    const step = route.steps.find(({ key }) => key === id);
-    return name && step ? [{ title: step.title, name, startOn, finishOn }] : [];
-  });
 
 /** No further ahead than this are free hours reckoned. */
 const AHEAD_DAYS = 180;

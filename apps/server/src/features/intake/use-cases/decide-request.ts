@@ -4,7 +4,8 @@ import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import type { Tx } from '../../../platform/database/transaction.js';
-import { createPiece, linkRequest, putAway, unlinkMerged } from '../../production/index.js';
+import { Outlooks } from '../../planning/index.js';
+import { createPiece, giveFirst, linkRequest, putAway, unlinkMerged } from '../../production/index.js';
 import { Request } from '../entities/request.entity.js';
 import { IsNull } from 'typeorm';
 import { tellRequester } from './tell-requester.js';
@@ -58,18 +59,20 @@ export function markRead(app: App, requestId: string): Promise<Result<null>> {
  * accepted already becomes further pieces, unheard.
  * @returns the ids of the pieces, in the order asked for
  */
-export function acceptRequest(
+export async function acceptRequest(
   app: App,
   viewer: Viewer,
   requestId: string,
   body: AcceptRequestBody,
 ): Promise<Result<string[], AcceptFailure>> {
+  const all = [body, ...(body.also ?? [])];
+  const outlooks = all.some((wanted) => wanted.giveFirst) ? await Outlooks.load(app) : null;
   return app.write<string[], AcceptFailure>(async (tx, now) => {
     const request = await lockRequest(tx, requestId);
     const isFurther = request.state === 'accepted' && body.further === true;
     if (!isOpenRequest(request.state) && !isFurther) return fail({ code: 'request.already_decided' });
     const pieceIds: string[] = [];
-    for (const wanted of [body, ...(body.also ?? [])]) {
+    for (const wanted of all) {
       const piece = await createPiece(
         tx,
         {
@@ -88,6 +91,7 @@ export function acceptRequest(
       );
       if (!piece.ok) return piece;
       pieceIds.push(piece.value);
+      if (outlooks && wanted.giveFirst) await giveFirst(app, tx, viewer, { id: piece.value, clientId: request.clientId }, outlooks, now);
     }
     if (!isFurther) await decide(tx, request, 'accepted', now);
     // what was merged into it is answered by the same pieces

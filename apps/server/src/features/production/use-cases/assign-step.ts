@@ -1,8 +1,8 @@
-import { fail, ok, type Result } from '@zesting/core';
+import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
-import { rowsOf } from '../../../platform/database/transaction.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { tell, untell } from '../../notices/index.js';
 import { replan } from '../../planning/index.js';
 import { isAvailable, lockStep, stepKey, todayOf } from '../piece-store.js';
@@ -25,45 +25,56 @@ export function assignStep(
   personId: string | null,
   version?: number,
 ): Promise<Result<null, Failure>> {
-  return app.write<null, Failure>(async (tx, now) => {
-    const { piece, step, steps } = await lockStep(tx, stepId);
-    if (step.kind === 'sign_off') return fail({ code: 'step.client_decides' });
-    if (step.finishedOn !== null) return fail({ code: 'step.already_finished' });
-    if (step.doerId === personId) return ok(null);
-    if (version !== undefined && step.version !== version) return fail({ code: 'http.changed_meanwhile' });
-    const [person] =
-      personId === null ? [null] : await rowsOf<{ name: string }>(tx, 'select name from people where id = $1 and active', [personId]);
-    if (person === undefined) return fail({ code: 'person.unknown' });
-    const barred = await rowsOf(tx, "select 1 from client_people where client_id = $1 and person_id = $2 and relation = 'barred'", [
-      piece.clientId,
-      personId,
-    ]);
-    if (barred.length > 0) return fail({ code: 'person.barred' });
-    step.doerId = personId;
-    step.version += 1;
-    step.assignedOn = personId === null ? null : await todayOf(tx, step, now);
-    await tx.save(step);
-    await untell(tx, stepKey(step));
-    await recordActivity(tx, {
-      clientId: piece.clientId,
-      thing: 'piece',
-      thingId: piece.id,
-      verb: 'step.assigned',
-      actor: viewer.name,
-      detail: { step: step.title, to: person?.name ?? null },
-      at: now,
-    });
-    await replan(tx, [piece.id], now);
-    if (personId !== null && personId !== viewer.personId && isAvailable(step, steps))
-      await tell(app, tx, personId, {
-        clientId: piece.clientId,
-        heading: `${step.title}: ${piece.title}`,
-        text: `“${step.title}” of “${piece.title}” is yours and can start.`,
-        path: `/pieces/${piece.id}`,
-        key: stepKey(step),
-      });
-    return ok(null);
+  return app.write<null, Failure>((tx, now) =>
+    giveStep(app, tx, viewer, { stepId, personId, ...(version === undefined ? {} : { version }) }, now),
+  );
+}
+
+/** The same in the caller's transaction. */
+export async function giveStep(
+  app: App,
+  tx: Tx,
+  viewer: Viewer,
+  { stepId, personId, version }: { readonly stepId: string; readonly personId: string | null; readonly version?: number },
+  now: InstantText,
+): Promise<Result<null, Failure>> {
+  const { piece, step, steps } = await lockStep(tx, stepId);
+  if (step.kind === 'sign_off') return fail({ code: 'step.client_decides' });
+  if (step.finishedOn !== null) return fail({ code: 'step.already_finished' });
+  if (step.doerId === personId) return ok(null);
+  if (version !== undefined && step.version !== version) return fail({ code: 'http.changed_meanwhile' });
+  const [person] =
+    personId === null ? [null] : await rowsOf<{ name: string }>(tx, 'select name from people where id = $1 and active', [personId]);
+  if (person === undefined) return fail({ code: 'person.unknown' });
+  const barred = await rowsOf(tx, "select 1 from client_people where client_id = $1 and person_id = $2 and relation = 'barred'", [
+    piece.clientId,
+    personId,
+  ]);
+  if (barred.length > 0) return fail({ code: 'person.barred' });
+  step.doerId = personId;
+  step.version += 1;
+  step.assignedOn = personId === null ? null : await todayOf(tx, step, now);
+  await tx.save(step);
+  await untell(tx, stepKey(step));
+  await recordActivity(tx, {
+    clientId: piece.clientId,
+    thing: 'piece',
+    thingId: piece.id,
+    verb: 'step.assigned',
+    actor: viewer.name,
+    detail: { step: step.title, to: person?.name ?? null },
+    at: now,
   });
+  await replan(tx, [piece.id], now);
+  if (personId !== null && personId !== viewer.personId && isAvailable(step, steps))
+    await tell(app, tx, personId, {
+      clientId: piece.clientId,
+      heading: `${step.title}: ${piece.title}`,
+      text: `“${step.title}” of “${piece.title}” is yours and can start.`,
+      path: `/pieces/${piece.id}`,
+      key: stepKey(step),
+    });
+  return ok(null);
 }
 
 /** Who has a step now, for whoever meant to give it away meanwhile. */
