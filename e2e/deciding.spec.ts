@@ -142,7 +142,7 @@ test('a contact who asks from their room is told what is alike and left; several
   await dana.getByLabel('A word to them').fill('Once it is built.');
   await expectAccessible(dana);
   await dana.getByRole('button', { name: 'Keep for later' }).click();
-  await expect(request.getByText('An idea for later')).toBeVisible();
+  await expect(request.getByText('An idea for later', { exact: true })).toBeVisible();
   expect((await mailTo(zesting, 'sam@kilnlane.test', 'Kept for later: New oven, first bake')).text).toContain('Once it is built.');
   await dana.getByRole('button', { name: 'Ideas', exact: true }).click();
   await expect(list.getByRole('link', { name: /New oven, first bake/ })).toBeVisible();

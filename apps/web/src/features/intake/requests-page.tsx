@@ -237,7 +237,7 @@ function FormChoice({ value, onChange }: { value: string | null; onChange: (form
   );
 }
 
-/** How many wait for a decision, by client; each is a way to that client's alone. */
+/** How many wait for a decision, by client; each is a way to that client's alone, and back to all. */
 function ClientCounts({ counts }: { counts: readonly RequestCountShape[] }) {
   const { clients, client } = useClients();
   const { put } = useSearch();
@@ -252,18 +252,19 @@ function ClientCounts({ counts }: { counts: readonly RequestCountShape[] }) {
       </button>
       {clients.flatMap(({ id, code, colour, name }) => {
         const found = counts.find(({ clientId }) => clientId === id);
-        if (!found && client?.id !== id) return [];
+        // where one is chosen, nothing of the others is shown
+        if (client ? client.id !== id : !found) return [];
         return [
           <button
             key={id}
             type="button"
             aria-pressed={client?.id === id}
-            aria-label={`${name}: ${found?.open ?? 0} to decide, ${found?.unread ?? 0} unread`}
             className={`${chip} ${look(client?.id === id)}`}
             onClick={() => put({ client: code })}
           >
             <ClientCode code={code} colour={colour} name={name} />
             <span className="tabular">{found?.open ?? 0}</span>
+            <span className="sr-only">to decide{(found?.unread ?? 0) > 0 && `, ${found?.unread} unread`}</span>
             {(found?.unread ?? 0) > 0 && <span aria-hidden className="size-2 rounded-full bg-pine" />}
           </button>,
         ];
