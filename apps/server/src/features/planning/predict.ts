@@ -96,17 +96,34 @@ export async function predictCandidates(
 
 /** So long an answer of the load stands for the next: who types on a form, or goes through the requests, does not have it reckoned at every step. */
 const LOAD_KEPT_MS = 30_000;
-const loads = new WeakMap<App, { readonly at: number; readonly taken: Promise<TakenHours> }>();
+/** Nobody waits longer for it: what was reckoned last is told, or what the calendars alone say. */
+const LOAD_WAITED_MS = 3_000;
 
-/** The hours that are spoken for, by the prediction of everybody's load: not older than half a minute. */
-export function takenHours(app: App): Promise<TakenHours> {
-  const known = loads.get(app);
-  if (known && performance.now() - known.at < LOAD_KEPT_MS) return known.taken;
-  const task: PredictTask = { kind: 'load', now: app.clock.now() };
-  const taken = app.work
-    .ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)
-    .then((load) => new TakenHours(load as readonly LoadDay[])); // of this task
-  loads.set(app, { at: performance.now(), taken });
-  taken.catch(() => loads.delete(app));
-  return taken;
+interface KnownLoad {
+  at: number;
+  reckoning: Promise<void>;
+  last: TakenHours;
+}
+const loads = new WeakMap<App, KnownLoad>();
+
+/**
+ * The hours that are spoken for, by the prediction of everybody's load: not older than half a minute, unless reckoning them takes long or fails. A form
+ * is opened and a request read also then.
+ */
+export async function takenHours(app: App): Promise<TakenHours> {
+  const known = loads.get(app) ?? { at: -Infinity, reckoning: Promise.resolve(), last: new TakenHours() };
+  loads.set(app, known);
+  if (performance.now() - known.at >= LOAD_KEPT_MS) {
+    known.at = performance.now();
+    const task: PredictTask = { kind: 'load', now: app.clock.now() };
+    known.reckoning = app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS).then(
+      (load) => void (known.last = new TakenHours(load as readonly LoadDay[])), // of this task
+      () => void (known.at = -Infinity), // asked anew by whoever comes next
+    );
+  }
+  let timer: NodeJS.Timeout | undefined;
+  const patience = new Promise<void>((resolve) => (timer = setTimeout(resolve, LOAD_WAITED_MS)));
+  await Promise.race([known.reckoning, patience]);
+  clearTimeout(timer);
+  return known.last;
 }

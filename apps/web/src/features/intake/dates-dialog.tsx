@@ -192,7 +192,7 @@ function Entry({ row, onChange }: { row: Row; onChange: (part: Partial<Row>) => 
   const { data: routes } = useQuery(routesQuery);
   return (
     <li className="py-2">
-      <div className="grid gap-2 grid-cols-2 sm:grid-cols-[9.5rem_9.5rem_minmax(0,1fr)_9rem] items-center">
+      <div className="grid gap-2 grid-cols-2 sm:grid-cols-[10.5rem_10.5rem_minmax(0,1fr)_8rem] items-center">
         <DayInput
           label={`Day of line ${row.line}`}
           todayOn={todayOn}
