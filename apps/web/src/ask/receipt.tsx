@@ -14,6 +14,8 @@ const STAGES = [
   { key: 'published', words: 'Published' },
 ] as const;
 
+const EXPECTED_WORDS = { pencilled: 'planned, may still move', scheduled: 'approved', out: 'published' } as const;
+
 /** How a request stands, for the one who sent it, in the language that they were asked in. */
 export function Receipt({ receipt: first, linkId }: { receipt: ReceiptShape; linkId: string }) {
   const [receipt, setReceipt] = useState(first);
@@ -47,6 +49,18 @@ function Standing({ receipt }: { receipt: ReceiptShape }) {
           ? t('Received {{when}}, wished for {{day}}.', { when: instantWords(receipt.receivedAt), day: dayWords(receipt.wishOn) })
           : t('Received {{when}}.', { when: instantWords(receipt.receivedAt) })}
       </p>
+      {receipt.answerBy !== null && <p className="mb-5 -mt-3">{t('We answer by {{day}}.', { day: dayWords(receipt.answerBy) })}</p>}
+      {receipt.expected.length > 0 && (
+        <ul aria-label={t('Expected out')} className="card p-4 mb-4 grid gap-1">
+          {receipt.expected.map(({ channelName, on, state }, index) => (
+            <li key={index} className="flex flex-wrap gap-x-3">
+              <span className="font-medium tabular">{dayWords(on)}</span>
+              <span>{channelName}</span>
+              <span className="text-muted ml-auto">{t(EXPECTED_WORDS[state])}</span>
+            </li>
+          ))}
+        </ul>
+      )}
       {receipt.state === 'declined' ? (
         <div className="card p-4">
           <h2 className="text-lg">{t('We cannot take this on')}</h2>

@@ -124,6 +124,14 @@ export class ReceiptMessageShape {
   at: string;
 }
 
+/** A day on which something that came of a request is expected out. */
+export class ExpectedShape {
+  channelName: string;
+  on: string;
+  /** pencilled: it may still move */
+  state: 'pencilled' | 'scheduled' | 'out';
+}
+
 /** What the requester sees of a request: its state, never people, load or other clients. */
 export class ReceiptShape extends VisitedShape {
   /** what they were asked in */
@@ -142,6 +150,10 @@ export class ReceiptShape extends VisitedShape {
   files: string[];
   /** whether it can still be taken back */
   canWithdraw: boolean;
+  /** the last day that keeps the answer that was promised; null without one, and once it is decided */
+  answerBy: string | null;
+  /** when what came of it is expected out, soonest first; pencilled days only where the client sees such */
+  expected: ExpectedShape[];
   /** once accepted: how far the piece is */
   progress: 'planned' | 'in_production' | 'with_client' | 'approved' | 'published' | null;
 }

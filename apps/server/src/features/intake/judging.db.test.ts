@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { getValue } from '@zesting/core';
-import type { EarliestShape, KnownShape, RequestPage, RequestRow, RequestShape, VerdictShape } from '@zesting/contract';
+import type { EarliestShape, KnownShape, ReceiptShape, RequestPage, RequestRow, RequestShape, VerdictShape } from '@zesting/contract';
 import { callerAs, callerByLink, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { movePlacement } from '../calendar/index.js';
 import { assignStep, beginStep } from '../production/index.js';
 import { submitRequest } from './index.js';
 
@@ -90,6 +91,36 @@ describe('judging by what is taken on', () => {
     expect(shown.map(({ id }) => id)).toEqual([late]);
     expect((await list('stands=later')).items.map(({ title }) => title)).toContain('Figs on toast');
     expect((await manager.call('GET', '/api/requests?stands=nonsense')).status).toBe(400);
+  });
+
+  it('tells who asked by when they are answered, and then when it is expected out', async () => {
+    const id = await ask('When?');
+    const receipt = await callerByLink(scene, 'receipt', id);
+    const look = async () => (await receipt.call('GET', `/api/receipts/${id}`)).body as unknown as ReceiptShape;
+    // Monday; an answer within two working days was promised
+    expect(await look()).toMatchObject({ answerBy: '2027-03-03', expected: [] });
+    await post(`${id}/ask-back`, { text: 'Who?' });
+    expect((await look()).answerBy).toBeNull();
+    const shelved = (await post(`${id}/accept`, piece('Not this one'))).body['pieceIds'];
+    await post(`${id}/reopen`);
+    const [pieceId] = (await post(`${id}/accept`, piece('This one'))).body['pieceIds'] as [string];
+    expect(await look()).toMatchObject({ state: 'accepted', answerBy: null, progress: 'planned' });
+    const placements = await scene.app.read<{ id: string; version: number; piece_id: string }>(
+      'select id, version, piece_id from placements where piece_id = any($1) order by piece_id, id',
+      [[pieceId, ...(shelved as string[])]],
+    );
+    for (const placement of placements)
+      getValue(await movePlacement(scene.app, scene.people.lead, placement.id, { on: '2027-03-30', at: '08:00' }, placement.version));
+    expect((await look()).expected).toEqual([
+      { channelName: 'Photo feed', on: '2027-03-30', state: 'pencilled' },
+      { channelName: 'Blog', on: '2027-03-30', state: 'pencilled' },
+    ]);
+    await scene.app.read('update clients set feed_pencilled = false where id = $1', [scene.a.id]);
+    expect((await look()).expected).toEqual([]);
+    await scene.app.read('update clients set feed_pencilled = true where id = $1', [scene.a.id]);
+    // what was put on the shelf says nothing of how far it is
+    getValue(await beginStep(scene.app, scene.people.lead, await stepOf(scene, pieceId, 'write')));
+    expect((await look()).progress).toBe('in_production');
   });
 
   it('says how many wait by client, whatever is shown', async () => {

@@ -1,10 +1,11 @@
-import { useInfiniteQuery } from '@tanstack/react-query';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import type { RequestCountShape, RequestRow } from '@zesting/contract';
 import { isId, isOpenRequest, STANDS, type Stands } from '@zesting/core';
 import { useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { formsQuery } from '../../api/forms';
 import { mailsQuery } from '../../api/mails';
+import { peopleQuery } from '../../api/people';
 import { requestsQuery } from '../../api/requests';
 import { wordsOf } from '../../lib/api';
 import { count, dayWords, instantWords } from '../../lib/format';
@@ -41,18 +42,19 @@ function useAsked() {
   const { personId } = useSession();
   const [shown] = SHOWN.find(([name]) => name === search.get('shown')) ?? ['all' as const];
   const stands = STANDS.find((word) => word === search.get('stands'));
-  const isMine = search.get('whose') === 'mine';
+  const whose = search.get('whose');
+  const ownerId = whose === 'mine' ? personId : whose && isId(whose) ? whose : null;
   const byDanger = search.get('order') === 'danger';
   const formId = search.get('form');
   const query = new URLSearchParams({
     ...(shown === 'all' ? {} : { shown }),
     ...(stands ? { stands } : {}),
     ...(shown === 'open' && byDanger ? { order: 'danger' } : {}),
-    ...(isMine ? { ownerId: personId } : {}),
+    ...(ownerId ? { ownerId } : {}),
     ...(formId && isId(formId) ? { formId } : {}),
   }).toString();
   const ask = (changes: Record<string, string | null>) => put(changes, { replace: true });
-  return { shown, stands, isMine, byDanger, formId, query, ask, isNarrowed: query !== '' } as const;
+  return { shown, stands, whose, byDanger, formId, query, ask, isNarrowed: query !== '' } as const;
 }
 
 /** Requests: the list with unread first, the chosen one beside it. */
@@ -102,15 +104,7 @@ export function RequestsPage() {
             </option>
           ))}
         </select>
-        <Choice
-          label="Whose"
-          value={asked.isMine ? 'mine' : 'everybody'}
-          options={[
-            ['everybody', 'Everybody’s'],
-            ['mine', 'Mine'],
-          ]}
-          onChange={(whose) => asked.ask({ whose: whose === 'mine' ? whose : null })}
-        />
+        <WhoseChoice value={asked.whose} onChange={(whose) => asked.ask({ whose })} />
         <Choice
           label="What is shown"
           value={asked.shown}
@@ -294,6 +288,29 @@ function Standing({ row: { slackDays, beginBy, stands, age, weight, wishOn } }: 
   if (weight > 1) said.push(<span key="weight">{weight === 3 ? 'counts most' : 'counts more'}</span>);
   if (said.length === 0) return null;
   return <span className="flex flex-wrap gap-x-3 text-muted text-[13px]">{said}</span>;
+}
+
+/** Who answers for what is shown. */
+function WhoseChoice({ value, onChange }: { value: string | null; onChange: (whose: string | null) => void }) {
+  const { personId } = useSession();
+  const { data: people } = useQuery(peopleQuery);
+  const others = people?.filter(({ id, active, role }) => active && id !== personId && (role === 'lead' || role === 'manager')) ?? [];
+  return (
+    <select
+      className="field w-auto max-w-40 min-h-8"
+      aria-label="Whose"
+      value={value ?? ''}
+      onChange={(event) => onChange(event.target.value || null)}
+    >
+      <option value="">Everybody’s</option>
+      <option value="mine">Mine</option>
+      {others.map(({ id, name }) => (
+        <option key={id} value={id}>
+          {name}
+        </option>
+      ))}
+    </select>
+  );
 }
 
 interface LineProps {
