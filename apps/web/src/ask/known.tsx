@@ -52,7 +52,7 @@ export function Known({ roomToken, title, on, onKnown }: KnownProps) {
             {known.alike.map(({ title: theirs, formatName, on: then, standing }, index) => (
               <li key={index} className="flex flex-wrap gap-x-2 min-h-7">
                 <span className="break-words">{theirs ?? t('Something in the making')}</span>
-                <span className="text-muted">{[formatName, t(STANDINGS[standing]), dayWords(then)].filter(Boolean).join(', ')}</span>
+                <span className="text-muted">{[formatName, t(STANDINGS[standing].words), dayWords(then)].filter(Boolean).join(', ')}</span>
               </li>
             ))}
           </ul>
@@ -74,4 +74,4 @@ export function Known({ roomToken, title, on, onKnown }: KnownProps) {
   );
 }
 
-const STANDINGS = { asked: 'asked for', planned: 'planned', out: 'published' } as const;
+const STANDINGS = { asked: { words: 'asked for' }, planned: { words: 'planned' }, out: { words: 'published' } } as const;

@@ -14,7 +14,11 @@ const STAGES = [
   { key: 'published', words: 'Published' },
 ] as const;
 
-const EXPECTED_WORDS = { pencilled: 'planned, may still move', scheduled: 'approved', out: 'published' } as const;
+const EXPECTED = {
+  pencilled: { words: 'planned, may still move' },
+  scheduled: { words: 'approved' },
+  out: { words: 'published' },
+} as const;
 
 /** How a request stands, for the one who sent it, in the language that they were asked in. */
 export function Receipt({ receipt: first, linkId }: { receipt: ReceiptShape; linkId: string }) {
@@ -56,7 +60,7 @@ function Standing({ receipt }: { receipt: ReceiptShape }) {
             <li key={index} className="flex flex-wrap gap-x-3">
               <span className="font-medium tabular">{dayWords(on)}</span>
               <span>{channelName}</span>
-              <span className="text-muted ml-auto">{t(EXPECTED_WORDS[state])}</span>
+              <span className="text-muted ml-auto">{t(EXPECTED[state].words)}</span>
             </li>
           ))}
         </ul>
