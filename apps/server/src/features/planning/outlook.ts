@@ -42,8 +42,11 @@ export class Outlooks {
   private constructor(
     readonly book: CalendarBook,
     private readonly taken: TakenHours,
-    private readonly people: readonly PersonRow[],
-    private readonly related: ReadonlyMap<string, 'own' | 'barred'>,
+    private readonly names: ReadonlyMap<string, string>,
+    /** by skill */
+    private readonly skilled: ReadonlyMap<string, readonly PersonRow[]>,
+    /** by client, then person */
+    private readonly related: ReadonlyMap<string, ReadonlyMap<string, 'own' | 'barred'>>,
   ) {}
 
   static async load(app: App): Promise<Outlooks> {
@@ -53,19 +56,33 @@ export class Outlooks {
       app.read<PersonRow>(
         'select id, name, array(select key from jsonb_each(skills) where value::text::int > 0) as skills from people where active order by name, id',
       ),
-      app.read<{ key: string; relation: 'own' | 'barred' }>(
-        "select client_id || ' ' || person_id as key, relation from client_people where relation in ('own', 'barred')",
+      app.read<{ client_id: string; person_id: string; relation: 'own' | 'barred' }>(
+        "select client_id, person_id, relation from client_people where relation in ('own', 'barred')",
       ),
     ]);
+    const skilled = new Map<string, PersonRow[]>();
+    for (const person of people)
+      for (const skill of person.skills) {
+        const able = skilled.get(skill);
+        if (able) able.push(person);
+        else skilled.set(skill, [person]);
+      }
+    const byClient = new Map<string, Map<string, 'own' | 'barred'>>();
+    for (const { client_id: clientId, person_id: personId, relation } of related) {
+      const ofClient = byClient.get(clientId) ?? new Map<string, 'own' | 'barred'>();
+      byClient.set(clientId, ofClient.set(personId, relation));
+    }
     // what is taken here is spoken for here alone
-    return new Outlooks(book, new TakenHours([], taken), people, new Map(related.map(({ key, relation }) => [key, relation])));
+    return new Outlooks(book, new TakenHours([], taken), new Map(people.map(({ id, name }) => [id, name])), skilled, byClient);
   }
 
   /** Who could do steps of a skill for a client: the client's own first, none that is barred. */
   able(skill: string, clientId: string): readonly PersonRow[] {
-    const relation = ({ id }: PersonRow) => this.related.get(`${clientId} ${id}`);
-    const able = this.people.filter((person) => person.skills.includes(skill) && relation(person) !== 'barred');
-    return [...able.filter((person) => relation(person) === 'own'), ...able.filter((person) => relation(person) !== 'own')];
+    const able = this.skilled.get(skill) ?? [];
+    const related = this.related.get(clientId);
+    if (!related) return able;
+    const own = able.filter(({ id }) => related.get(id) === 'own');
+    return [...own, ...able.filter(({ id }) => !related.has(id))];
   }
 
   /** How soon the steps could bring something out for a client. A step that nobody can do has whoever comes, as if hours were no question. */
@@ -121,7 +138,7 @@ export class Outlooks {
   }
 
   nameOf(personId: string): string | undefined {
-    return this.people.find(({ id }) => id === personId)?.name;
+    return this.names.get(personId);
   }
 
   private candidates(step: RouteStep, clientId: string): string[] {
