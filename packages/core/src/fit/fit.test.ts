@@ -71,11 +71,39 @@ describe('fitting new work in', () => {
     });
   });
 
+  it('takes the first named of equals', () => {
+    for (const candidates of [
+      ['a', 'b'],
+      ['b', 'a'],
+    ])
+      expect(getValue(fit([step('s', candidates, 60)], people)).steps[0]?.doer).toBe(candidates[0]);
+  });
+
+  it('publishes after the last steps alone, with the lead that their doers’ days give', () => {
+    const doers = { mondays: doer([480, 0, 0, 0, 0, 0, 0]), daily: doer([480, 480, 480, 480, 480, 480, 480]) };
+    const path = [step('first', ['mondays'], 60), step('last', ['daily'], 60, { predecessorIds: ['first'] })];
+    const given = { steps: path, doers, taken: new TakenHours(), publishZone: 'Europe/London', todayOn: MONDAY };
+    // Monday, Tuesday, a day of lead, out on Thursday: that who was first works no day but Mondays is nothing to it
+    const fitted = fitSteps({ ...given, slots: [{ at: getTimeOfDay('09:00'), leadDays: 1 }] });
+    expect(getValue(fitted).publishOn).toBe('2027-03-04');
+  });
+
+  it('gives up where so many hours never come', () => {
+    expect(fit([step('s', ['a'], 10_000)], { a: doer([1, 1, 1, 1, 1, 1, 1]) })).toMatchObject({ failure: { code: 'fit.no_hours' } });
+  });
+
+  it('is asked of nobody, or of somebody who is not there, by mistake alone', () => {
+    expect(() => fit([step('s', [], 60)], people)).toThrow('nobody could do s');
+    expect(() => fit([step('s', ['x'], 60)], people)).toThrow('no doer x');
+  });
+
   it('says which step has no hours, and which waits for itself', () => {
     expect(fit([step('s', ['never'], 60)], { never: doer([0, 0, 0, 0, 0, 0, 0]) })).toMatchObject({
       failure: { code: 'fit.no_hours', detail: { stepId: 's' } },
     });
-    expect(fit([step('s', ['a'], 60, { predecessorIds: ['s'] })], people)).toMatchObject({ failure: { code: 'plan.circular' } });
+    expect(fit([step('s', ['a'], 60, { predecessorIds: ['s'] })], people)).toMatchObject({
+      failure: { code: 'plan.circular', detail: { stepId: 's' } },
+    });
   });
 });
 

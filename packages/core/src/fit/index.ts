@@ -99,14 +99,13 @@ export function fitSteps({ steps, doers, taken, publishZone, todayOn, slots }: F
   const spoken = new TakenHours([], taken);
   const fitted = new Map<string, Offer>();
   for (const step of sorted.order) {
+    if (step.candidates.length === 0) throw new Error(`nobody could do ${step.id}`);
     let best: Offer | undefined;
     for (const key of step.candidates) {
       const doer = doers[key];
       if (!doer) throw new Error(`no doer ${key}`);
-      const offer = offerOf(step, key, doer, spoken, availableFrom(step, doer, fitted), best?.finish ?? Infinity);
-      if (offer && (!best || offer.finish < best.finish)) best = offer;
+      best = offerOf(step, key, doer, spoken, availableFrom(step, doer, fitted), best?.finish ?? Infinity) ?? best;
     }
-    if (step.candidates.length === 0) throw new Error(`nobody could do ${step.id}`);
     if (!best) return fail({ code: 'fit.no_hours', detail: { stepId: step.id } });
     for (const [day, minutes] of best.spent) spoken.add(best.key, day, minutes);
     fitted.set(step.id, best);

@@ -32,10 +32,9 @@ export function answerClock(
   const counts = (day: Day) => isWorkingDay(calendar, day) && !pauses.some(({ from, to }) => from < day && (to === null || day <= to));
   let ageDays = 0;
   for (let day = addDays(receivedOn, 1); day <= todayOn; day = addDays(day, 1)) if (counts(day)) ageDays++;
-  const stands = pauses.some(({ to }) => to === null);
   return {
     ageDays,
-    dueOn: promisedDays === 0 || stands ? null : dueDay(receivedOn, promisedDays, counts),
+    dueOn: promisedDays === 0 ? null : dueDay(receivedOn, promisedDays, counts),
     isLate: promisedDays > 0 && ageDays > promisedDays,
   };
 }
