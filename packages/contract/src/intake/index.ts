@@ -195,10 +195,14 @@ export class RequestRow {
   takes: Sorted;
 }
 
-/** How many requests of a client are to be decided, and how many of these nobody has read. */
+/** How many requests of a client wait. */
 export class RequestCountShape {
   clientId: string;
+  /** to be decided, or with their requesters */
   open: number;
+  /** of these, with their requesters */
+  asked: number;
+  /** of these, read by nobody */
   unread: number;
 }
 

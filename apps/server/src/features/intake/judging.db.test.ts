@@ -127,7 +127,12 @@ describe('judging by what is taken on', () => {
     const { counts } = await list('shown=ideas');
     const open = (await list('shown=open')).items;
     expect(counts).toEqual([
-      { clientId: scene.a.id, open: open.length, unread: open.filter(({ state, isRead }) => state === 'new' && !isRead).length },
+      {
+        clientId: scene.a.id,
+        open: open.length,
+        asked: open.filter(({ state }) => state === 'asked_back').length,
+        unread: open.filter(({ state, isRead }) => state === 'new' && !isRead).length,
+      },
     ]);
   });
 

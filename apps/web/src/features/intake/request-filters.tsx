@@ -33,7 +33,7 @@ export function useAsked() {
   const formId = search.get('form');
   const query = new URLSearchParams({
     ...(shown === 'all' ? {} : { shown }),
-    ...(stands ? { stands } : {}),
+    ...(stands && shown !== 'ideas' ? { stands } : {}),
     ...(shown === 'open' && byDanger ? { order: 'danger' } : {}),
     ...(ownerId ? { ownerId } : {}),
     ...(formId && isId(formId) ? { formId } : {}),
@@ -49,19 +49,21 @@ export function RequestFilters({ asked, counts }: { asked: ReturnType<typeof use
       <ClientCounts counts={counts} />
       <span className="flex-1" />
       <FormChoice value={asked.formId} onChange={(form) => asked.ask({ form })} />
-      <select
-        className="field w-auto max-w-48 min-h-8"
-        aria-label="What stands in the way"
-        value={asked.stands ?? ''}
-        onChange={(event) => asked.ask({ stands: event.target.value || null })}
-      >
-        <option value="">Any standing</option>
-        {STANDS.map((word) => (
-          <option key={word} value={word}>
-            {STANDS_WORDS[word]}
-          </option>
-        ))}
-      </select>
+      {asked.shown !== 'ideas' && (
+        <select
+          className="field w-auto max-w-48 min-h-8"
+          aria-label="What stands in the way"
+          value={asked.stands ?? ''}
+          onChange={(event) => asked.ask({ stands: event.target.value || null })}
+        >
+          <option value="">Any standing</option>
+          {STANDS.map((word) => (
+            <option key={word} value={word}>
+              {STANDS_WORDS[word]}
+            </option>
+          ))}
+        </select>
+      )}
       <WhoseChoice value={asked.whose} onChange={(whose) => asked.ask({ whose })} />
       <Choice
         label="What is shown"

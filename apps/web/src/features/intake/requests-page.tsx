@@ -21,24 +21,26 @@ import { TakeDownDialog } from './take-down-dialog';
 /** Requests: the list with unread first, the chosen one beside it. */
 export function RequestsPage() {
   const { requestId } = useParams();
-  const { query, to } = useClients();
+  const { query, to, client } = useClients();
   const navigate = useNavigate();
-  const asked = useAsked();
-  const { opened, open, close } = useOpened();
+  const asking = useAsked();
+  const { opened, open: openDialog, close } = useOpened();
   const [ticked, setTicked] = useState<ReadonlySet<string> | null>(null);
-  const list = useInfiniteQuery(requestsQuery([query, asked.query].filter(Boolean).join('&')));
+  const list = useInfiniteQuery(requestsQuery([query, asking.query].filter(Boolean).join('&')));
   if (list.isError) return <Failed message={wordsOf(list.error)} onRetry={() => void list.refetch()} />;
   if (!list.data) return <Loading />;
   const rows = list.data.pages.flatMap((page) => page.items);
   const chosen = requestId ?? rows[0]?.id;
-  const waiting = rows.filter((row) => row.state === 'asked_back').length;
-  const note = `${rows.filter((row) => row.state === 'new').length} to decide${waiting > 0 ? `, ${waiting} with the requester` : ''}`;
+  const counts = list.data.pages[0]?.counts ?? [];
+  const shown = counts.filter(({ clientId }) => !client || client.id === clientId);
+  const [open, asked] = [sum(shown.map((one) => one.open)), sum(shown.map((one) => one.asked))];
+  const note = `${open - asked} to decide${asked > 0 ? `, ${asked} with the requester` : ''}`;
   return (
     <>
       <PageHead title="Requests" note={note}>
-        <Button onClick={() => open('take-down')}>Take one down…</Button>
+        <Button onClick={() => openDialog('take-down')}>Take one down…</Button>
         <Menu label="More ways in" className={buttonClass('plain')} trigger="More ways in">
-          <MenuItem onSelect={() => open('dates')}>Paste a month…</MenuItem>
+          <MenuItem onSelect={() => openDialog('dates')}>Paste a month…</MenuItem>
           <MenuItem onSelect={() => void navigate(to('/requests/table'))}>From a table (CSV, XLSX)</MenuItem>
           <MenuItem onSelect={() => void navigate(to('/requests/mails'))}>Mail set aside</MenuItem>
         </Menu>
@@ -48,19 +50,19 @@ export function RequestsPage() {
           </Button>
         )}
       </PageHead>
-      <RequestFilters asked={asked} counts={list.data.pages[0]?.counts ?? []} />
+      <RequestFilters asked={asking} counts={counts} />
       {opened === 'take-down' && <TakeDownDialog onClose={close} onTaken={(id) => void navigate(to(`/requests/${id}`))} />}
       {opened === 'dates' && <DatesDialog onClose={close} />}
       <WaitingMail />
       {ticked && (
         <SeveralBar rows={rows.filter(({ id, state }) => ticked.has(id) && isOpenRequest(state))} onDone={() => setTicked(null)} />
       )}
-      {rows.length === 0 && asked.isNarrowed ? (
+      {rows.length === 0 && asking.isNarrowed ? (
         <Empty title="No request is like that">
           <button
             type="button"
             className="text-pine underline min-h-8"
-            onClick={() => asked.ask({ shown: null, whose: null, form: null, order: null, stands: null })}
+            onClick={() => asking.ask({ shown: null, whose: null, form: null, order: null, stands: null })}
           >
             Show all
           </button>
@@ -105,6 +107,8 @@ export function RequestsPage() {
     </>
   );
 }
+
+const sum = (numbers: readonly number[]): number => numbers.reduce((all, one) => all + one, 0);
 
 /** Says that mail waits which may hold requests. */
 function WaitingMail() {

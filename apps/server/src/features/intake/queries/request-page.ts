@@ -74,10 +74,11 @@ async function newestFirst(app: App, clientIds: readonly string[], { cursor, for
   };
 }
 
-/** How many requests are to be decided, and how many of these nobody has read, by client. */
+/** How many requests wait, by client. */
 const openCounts = (app: App, viewer: Viewer): Promise<RequestCountShape[]> =>
   app.read<RequestCountShape>(
-    `select r.client_id as "clientId", count(*)::int as open, (count(*) filter (where r.state = 'new' and r.read_at is null))::int as unread
+    `select r.client_id as "clientId", count(*)::int as open, (count(*) filter (where r.state = 'asked_back'))::int as asked,
+       (count(*) filter (where r.state = 'new' and r.read_at is null))::int as unread
      from requests r where r.client_id = any($1) and ${OPEN} group by r.client_id`,
     [viewer.clientIds],
   );
