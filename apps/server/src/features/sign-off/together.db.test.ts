@@ -70,13 +70,9 @@ describe('decisions that come together', () => {
     const { status } = await lead.call('PATCH', `/api/clients/${scene.a.id}`, {
       headers: { 'If-Match': `"${String(client['version'])}"` },
       body: {
-        contacts: contacts.map(({ id, name, email, canAsk, canView, canSignOff }) => ({
-          id,
-          name,
-          email,
-          canAsk,
-          canView,
-          canSignOff: id === scene.a.contactId ? false : canSignOff,
+        contacts: contacts.map((contact) => ({
+          ...contact,
+          canSignOff: contact['id'] === scene.a.contactId ? false : contact['canSignOff'],
         })),
       },
     });
