@@ -8,11 +8,11 @@ import { useAnswer } from '../lib/use-answer';
 import { VisitorNote } from '../ui/visitor-frame';
 import { AskForm } from './ask-form';
 import { Receipt } from './receipt';
+import { takeRoomToken } from './room-token';
 
 const [, first = '', second = ''] = window.location.pathname.split('/').filter(Boolean);
 const isReceipt = first === 'receipt';
-// behind the #, so that it is sent to nobody
-const roomToken = new URLSearchParams(window.location.hash.slice(1)).get('room');
+const roomToken = isReceipt ? null : takeRoomToken(first);
 if (!isReceipt && new URLSearchParams(window.location.search).has('embedded')) sayLink(first);
 
 /** Swaps the link for its cookie, then asks for what it opens. */

@@ -166,6 +166,14 @@ describe('judging by what is taken on', () => {
     expect((await get(id)).pieces.map((one) => one.id)).not.toContain(there);
     expect(await scene.app.read('select shelved from pieces where id = $1', [there])).toEqual([{ shelved: false }]);
 
+    // a piece that answers somebody else's request too is not put away
+    const shared = String((await post(`${id}/accept`, piece('Shared'))).body['pieceIds']);
+    const other = await ask('Counts on it', undefined, 'other@aaa.test');
+    await post(`${other}/attach`, { pieceId: shared });
+    expect((await post(`${id}/reopen`)).body).toMatchObject({ code: 'request.already_begun', title: 'Shared' });
+    expect((await post(`${other}/reopen`)).status).toBe(204);
+    expect((await post(`${id}/reopen`)).status).toBe(204);
+
     const again = (await post(`${id}/accept`, { ...piece('Three'), also: [piece('Four')] })).body['pieceIds'] as string[];
     getValue(await beginStep(scene.app, scene.people.lead, await stepOf(scene, String(again[1]), 'write')));
     expect((await post(`${id}/reopen`)).body).toMatchObject({ code: 'request.already_begun', title: 'Four' });

@@ -5,13 +5,14 @@ import { replan } from '../../planning/index.js';
 import { PieceRequest } from '../entities/piece-request.entity.js';
 import { lockPiece } from '../piece-store.js';
 
-/** A piece at which something was made already. */
+/** A piece at which something was made already, or that answers another request too. */
 export interface Begun {
   readonly title: string;
 }
 
-/** SQL: whether anything was made at the piece `$1`: a step begun, a word written, a file put to it, a version shown. */
-const IS_BEGUN = `exists (select 1 from steps where piece_id = $1 and (started_on is not null or finished_on is not null))
+/** SQL: whether anything was made at the piece `$1`: a step begun, a word written, a file put to it, a version shown; or whether others than `$2` count on it. */
+const IS_BEGUN = `exists (select 1 from piece_requests where piece_id = $1 and request_id <> all($2))
+  or exists (select 1 from steps where piece_id = $1 and (started_on is not null or finished_on is not null))
   or exists (select 1 from assets where piece_id = $1) or exists (select 1 from versions where piece_id = $1)`;
 
 /**
@@ -26,7 +27,7 @@ export async function putAway(tx: Tx, requestId: string, also: readonly string[]
   for (const { pieceId } of links.filter((link) => link.made)) {
     const piece = await lockPiece(tx, pieceId);
     if (piece.shelved) continue;
-    const [row] = await rowsOf<{ begun: boolean }>(tx, `select ${IS_BEGUN} as begun`, [pieceId]);
+    const [row] = await rowsOf<{ begun: boolean }>(tx, `select ${IS_BEGUN} as begun`, [pieceId, [requestId, ...also]]);
     if (row?.begun || piece.contentVersion > 1) return { title: piece.title };
     piece.shelved = true;
     piece.version += 1;
