@@ -57,6 +57,8 @@ describe('the words of a form’s page in German', () => {
     const { t, dayWords } = LANGUAGES.de;
     expect(t('At most {{limit}}.', { limit: 3 })).toBe('Höchstens 3.');
     expect(dayWords('2027-03-16', null)).toBe('Di. 16. März 2027');
+    expect(t('We answer by {{day}}.', { day: dayWords('2027-12-02', null) })).toMatch(/bis Do\. 2\. Dez\. 2027\.$/);
+    expect(t('We answer by {{day}}.', { day: 'Do. 2. Dez.' })).toBe('Wir antworten bis Do. 2. Dez.');
     expect(LANGUAGES.en.t('At most {{limit}}.', { limit: 3 })).toBe('At most 3.');
     expect(LANGUAGES.en.dayWords('2027-03-16', null)).toBe('Tue 16 Mar 2027');
     expect(t('A word that nobody translated: {{word}}', { word: 'x' })).toBe('A word that nobody translated: x');

@@ -27,7 +27,12 @@ void made.init({
 
 const languageOf = (code: FormLanguage, locale: string): Language => {
   const t = made.getFixedT(code);
-  return { code, t: (words, values) => t(words, { ...values, defaultValue: words }), ...dayFormats(locale) };
+  return {
+    code,
+    // a day that ends with a shortened month ends the sentence too
+    t: (words, values) => t(words, { ...values, defaultValue: words }).replace(/\.\.(?=\s|$)/g, '.'),
+    ...dayFormats(locale),
+  };
 };
 
 export const LANGUAGES: Readonly<Record<FormLanguage, Language>> = { en: languageOf('en', 'en-GB'), de: languageOf('de', 'de-DE') };

@@ -72,15 +72,15 @@ export function RequestFilters({ asked, counts }: { asked: ReturnType<typeof use
         onChange={(shown) => asked.ask({ shown: shown === 'all' ? null : shown })}
       />
       {asked.shown === 'open' && (
-        <Choice
-          label="Order"
-          value={asked.byDanger ? 'danger' : 'newest'}
-          options={[
-            ['newest', 'Newest'],
-            ['danger', 'First to begin'],
-          ]}
-          onChange={(order) => asked.ask({ order: order === 'danger' ? order : null })}
-        />
+        <select
+          className="field w-auto min-h-8"
+          aria-label="Order"
+          value={asked.byDanger ? 'danger' : ''}
+          onChange={(event) => asked.ask({ order: event.target.value || null })}
+        >
+          <option value="">Newest first</option>
+          <option value="danger">First to begin</option>
+        </select>
       )}
     </div>
   );
