@@ -89,6 +89,8 @@ export class TwinShape {
   /** 0 to 1 */
   likeness: number;
   sharedWords: string[];
+  /** its title is not alike, its text is */
+  isInText: boolean;
 }
 
 /** What stands on the wished day. */

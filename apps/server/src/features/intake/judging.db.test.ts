@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { getValue } from '@zesting/core';
+import { getValue, wordSimilarity } from '@zesting/core';
 import type { EarliestShape, KnownShape, ReceiptShape, RequestPage, RequestRow, RequestShape, VerdictShape } from '@zesting/contract';
 import { callerAs, callerByLink, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { movePlacement } from '../calendar/index.js';
@@ -235,6 +235,42 @@ describe('judging by what is taken on', () => {
       [placed?.id],
     );
     expect((await verdict(other)).allowance.lines).toMatchObject([{ used: 0 }, { used: 0 }]);
+  });
+
+  it('finds what is alike by its text too, after what is by its title; of the same client, and not for a word or two', async () => {
+    const written = async (client: typeof scene.a, title: string, copy: string) => {
+      const id = await makePiece(scene, client);
+      await scene.app.read(
+        `update pieces set title = $2, content = jsonb_set(content, '{shared,copy}', to_jsonb($3::text)) where id = $1`,
+        [id, title, copy],
+      );
+      return id;
+    };
+    const copy = 'This week we show how candied orange peel is made by hand, from the knife to the jar.';
+    const found = await written(scene.a, 'Monday post', copy);
+    await written(scene.b, 'Their post', 'Candied orange peel made by hand.');
+    await written(scene.a, 'Other post', 'Oranges are made for peeling; by the way, our hands are full.');
+    const said = await ask('Something sweet', '2027-09-01');
+    await scene.app.read(
+      `update requests set answers = answers || '{"aim": "People should learn that candied orange peel is made by hand."}' where id = $1`,
+      [said],
+    );
+    const titled = await ask('Candied orange peel');
+    const title = 'Candied orange peel made by hand';
+    const { twins } = await verdict(await ask(title));
+    expect(twins[0]).toMatchObject({ id: titled, isInText: false });
+    expect(
+      twins
+        .slice(1)
+        .map(({ id, isInText }) => `${id} ${isInText}`)
+        .sort(),
+    ).toEqual([`${found} true`, `${said} true`].sort());
+    const byText = twins.find(({ id }) => id === found);
+    expect(byText?.title).toBe('Monday post');
+    expect(byText?.sharedWords).toEqual(expect.arrayContaining(['candied', 'orange', 'peel']));
+    // the database scores texts as core does
+    expect(byText?.likeness).toBeCloseTo(wordSimilarity(title, copy), 5);
+    expect((await verdict(await ask('Peel'))).twins.filter(({ isInText }) => isInText)).toEqual([]);
   });
 
   it('tells a contact, by their own link, what is alike and what is left; who may not look hears of their own alone', async () => {

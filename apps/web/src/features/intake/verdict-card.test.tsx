@@ -23,7 +23,7 @@ const fine: VerdictShape = {
   twins: [],
   clashes: [],
 };
-const twin = { formatName: null, on: '2027-04-01', likeness: 0.61, sharedWords: ['spring', 'fair'] };
+const twin = { formatName: null, on: '2027-04-01', likeness: 0.61, sharedWords: ['spring', 'fair'], isInText: false };
 const told = { ask: jest.fn(), merge: jest.fn(), attach: jest.fn() };
 
 function show(verdict: Answer, requesterEmail: string | null = 'ann@aaa.test') {
@@ -124,13 +124,14 @@ describe('the verdict', () => {
       word: 'look',
       twins: [
         { ...twin, kind: 'piece', id: 'a', title: 'Fair clip', state: 'making', formatName: 'Clip' },
-        { ...twin, kind: 'piece', id: 'b', title: 'Old fair', state: 'shelved' },
+        { ...twin, kind: 'piece', id: 'b', title: 'Old fair', state: 'shelved', isInText: true },
         { ...twin, kind: 'request', id: 'c', title: 'Fair again', state: 'new' },
         { ...twin, kind: 'request', id: 'd', title: 'Fair no', state: 'declined' },
       ] as VerdictShape['twins'],
     });
     expect((await card()).textContent).toContain('4 things alike are there.');
-    expect(screen.getAllByText(/61 %: spring, fair/)).toHaveLength(4);
+    expect(screen.getAllByText(/61 %: spring, fair/)).toHaveLength(3);
+    expect(screen.getAllByText(/61 % in its text: spring, fair/)).toHaveLength(1);
     await user.click(screen.getByRole('button', { name: 'Put it to “Fair clip”' }));
     await user.click(screen.getByRole('button', { name: 'Merge it with “Fair again”' }));
     expect([told.attach.mock.calls, told.merge.mock.calls]).toEqual([[['a']], [['c']]]);

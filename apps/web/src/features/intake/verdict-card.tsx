@@ -233,6 +233,7 @@ function Twin({ twin, onMerge, onAttach }: { twin: TwinShape; onMerge: (id: stri
       </Link>
       <span className="text-muted">
         {twin.formatName ?? 'request'}, {standing?.toLowerCase()}, {dayWords(twin.on)} · {Math.round(twin.likeness * 100)} %
+        {twin.isInText && ' in its text'}
         {twin.sharedWords.length > 0 && `: ${twin.sharedWords.join(', ')}`}
       </span>
       {isPiece && twin.state !== 'shelved' && (
