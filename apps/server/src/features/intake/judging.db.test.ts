@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import { getValue, wordSimilarity } from '@zesting/core';
+import { getDay, getValue, toDayNumber, wordSimilarity } from '@zesting/core';
 import type { EarliestShape, KnownShape, ReceiptShape, RequestPage, RequestRow, RequestShape, VerdictShape } from '@zesting/contract';
+import { eventually } from '../../../test-support/eventually.js';
 import { callerAs, callerByLink, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { movePlacement } from '../calendar/index.js';
+import { takenHours } from '../planning/index.js';
 import { assignStep, beginStep } from '../production/index.js';
 import { submitRequest } from './index.js';
 
@@ -19,7 +21,10 @@ describe('judging by what is taken on', () => {
     getValue(await assignStep(scene.app, lead, stepId, freelance.personId));
     await scene.app.read('update steps set effort_minutes = 4800 where id = $1', [stepId]);
     await scene.app.read(`update formats set needs = '[]'`);
-  }, 60_000);
+    // on a slow machine the first load is longer under way than anybody waits for it
+    const monday = toDayNumber(getDay('2027-03-01'));
+    await eventually(async () => (await takenHours(scene.app)).on(freelance.personId, monday) > 0, 100_000);
+  }, 120_000);
   afterAll(() => scene.close());
 
   const ask = async (about: string, wish?: string, email = 'stranger@aaa.test') =>

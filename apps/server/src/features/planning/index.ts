@@ -1,7 +1,7 @@
 export { PlanningModule } from './planning.module.js';
 export * from './calendars.js';
 export * from './piece-state.js';
-export { predict, predictCandidates } from './predict.js';
+export { predict, predictCandidates, takenHours } from './predict.js';
 export { loadOpenSteps, predictSteps, storedPrediction } from './reckon-prediction.js';
 export { daysOff } from './queries/days-off.js';
 export * from './replan.js';
