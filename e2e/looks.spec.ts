@@ -26,7 +26,7 @@ test('every screen of the agency passes axe in light and in dark, and fits 1280 
   const own = await one("select id from people where email = 'marta@quillhaven.test'");
   const request = await one("select id from requests where title = 'A song about bread'");
   const form = await one("select id from intake_forms where title = 'A clip from the bakehouse'");
-  const parts = ['basics', 'days', 'contacts', 'sign-off', 'channels', 'pillars', 'brand', 'links', 'activity'];
+  const parts = ['basics', 'days', 'contacts', 'sign-off', 'channels', 'allowance', 'pillars', 'brand', 'links', 'activity'];
   for (const address of [
     '/',
     '/requests',

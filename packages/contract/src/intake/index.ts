@@ -150,7 +150,7 @@ export class ReceiptShape extends VisitedShape {
   files: string[];
   /** whether it can still be taken back */
   canWithdraw: boolean;
-  /** the last day that keeps the answer that was promised; null without one, and once it is decided */
+  /** the last day that keeps the answer that was promised; null without one, once it is past, and once it is decided */
   answerBy: string | null;
   /** when what came of it is expected out, soonest first; pencilled days only where the client sees such */
   expected: ExpectedShape[];
@@ -168,7 +168,8 @@ export class RequestAgeShape {
   isLate: boolean;
 }
 
-export class RequestRow {
+/** A request as it is kept, without what was asked. */
+export class RequestHeadShape {
   id: string;
   number: number;
   clientId: string;
@@ -180,6 +181,13 @@ export class RequestRow {
   way: RequestWay;
   /** who answers for it at the agency; null is nobody yet */
   ownerId: string | null;
+  isRead: boolean;
+  /** what the form’s rules and the answers say it takes */
+  takes: Sorted;
+}
+
+/** A request in the list, with what is reckoned of it while it is to be decided. */
+export class RequestRow extends RequestHeadShape {
   /** days between the predicted day and the wished one; null where it is decided, no day is wished or no route known */
   slackDays: number | null;
   /** the last day on which work can begin for the wished one; null as above */
@@ -190,9 +198,6 @@ export class RequestRow {
   age: RequestAgeShape | null;
   /** how much what its requester asks for counts: 1 as usual, to 3 */
   weight: number;
-  isRead: boolean;
-  /** what the form’s rules and the answers say it takes */
-  takes: Sorted;
 }
 
 /** How many requests of a client wait. */
@@ -219,6 +224,8 @@ export class RequestPieceShape {
   number: number;
   title: string;
   stage: PieceStage;
+  /** whether it was begun for the request, and not there before */
+  isMade: boolean;
 }
 
 /** What was asked back or answered. */
@@ -230,7 +237,7 @@ export class RequestMessageShape {
   at: string;
 }
 
-export class RequestShape extends RequestRow {
+export class RequestShape extends RequestHeadShape {
   /** what came of it */
   pieces: RequestPieceShape[];
   /** null where they have none */

@@ -1,6 +1,7 @@
-export * from './clock.js';
 import type { BriefFact } from '../intake/index.js';
 import { addDays, daysBetween, type Day } from '../time/index.js';
+
+export * from './clock.js';
 
 /** What is known of a request when it is judged. */
 export interface Judged {
@@ -24,8 +25,7 @@ export interface Judged {
 }
 
 /** In one word what to do: *nothing stands against it*, *ask first*, *look first*, *predicted later*, *not by that day*. */
-export const VERDICT_WORDS = ['not_by_then', 'later', 'ask', 'look', 'ready'] as const;
-export type VerdictWord = (typeof VERDICT_WORDS)[number];
+export type VerdictWord = 'not_by_then' | 'later' | 'ask' | 'look' | 'ready';
 
 /** What stands in the way of a request that is to be decided: the first of a verdict's words that it has, or an answer that is later than promised. */
 export const STANDS = ['not_by_then', 'later', 'ask', 'answer_late'] as const;

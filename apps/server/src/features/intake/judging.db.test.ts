@@ -104,6 +104,9 @@ describe('judging by what is taken on', () => {
     const look = async () => (await receipt.call('GET', `/api/receipts/${id}`)).body as unknown as ReceiptShape;
     // Monday; an answer within two working days was promised
     expect(await look()).toMatchObject({ answerBy: '2027-03-03', expected: [] });
+    await scene.app.read("update requests set received_at = '2027-02-23T10:00Z' where id = $1", [id]);
+    expect((await look()).answerBy).toBeNull(); // what was not kept is not promised
+    await scene.app.read("update requests set received_at = '2027-03-01T09:00Z' where id = $1", [id]);
     await post(`${id}/ask-back`, { text: 'Who?' });
     expect((await look()).answerBy).toBeNull();
     const shelved = (await post(`${id}/accept`, piece('Not this one'))).body['pieceIds'];
@@ -164,6 +167,11 @@ describe('judging by what is taken on', () => {
     expect(shelved).toEqual([{ shelved: true }, { shelved: true }]);
     expect(await get(id)).toMatchObject({ state: 'new', pieces: [{ stage: 'shelved' }, { stage: 'shelved' }] });
     expect(await mails('Looked at again: Too quick too')).toEqual([{ to: 'too@aaa.test' }]);
+
+    // two windows take it back at once: one is told, and the piece is put away once
+    await post(`${id}/accept`, piece('At once'));
+    const both = await Promise.all([post(`${id}/reopen`), post(`${id}/reopen`)]);
+    expect(both.map(({ status }) => status).sort()).toEqual([204, 409]);
 
     const there = await makePiece(scene, scene.a);
     await post(`${id}/attach`, { pieceId: there });

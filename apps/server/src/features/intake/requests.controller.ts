@@ -25,7 +25,7 @@ import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { UPLOAD_COLUMNS } from '../production/index.js';
 import { feasibilityOf } from '../planning/index.js';
 import { askableForms } from './queries/asked-form.js';
-import { REQUEST_ROW as ROW, requestPage, UNRECKONED } from './queries/request-page.js';
+import { REQUEST_ROW as ROW, requestPage } from './queries/request-page.js';
 import { verdictOf } from './queries/verdict.js';
 import { askBack } from './use-cases/ask-back.js';
 import { acceptRequest, declineRequest, keepAsIdea, markRead, reopenRequest } from './use-cases/decide-request.js';
@@ -86,13 +86,13 @@ export class RequestsController {
   @Get(':requestId')
   @Access('request.read', { request: 'requestId' })
   async show(@Param('requestId') requestId: string): Promise<RequestShape> {
-    const [row] = await this.app.read<Omit<RequestShape, 'files' | keyof typeof UNRECKONED>>(
+    const [row] = await this.app.read<Omit<RequestShape, 'files'>>(
       `select ${ROW}, r.requester_email as "requesterEmail", v.content ->> 'title' as "formTitle", r.items, r.answers, r.decline_reason as "declineReason",
          r.version,
          (select jsonb_build_object('id', m.id, 'number', m.number, 'title', m.title) from requests m where m.id = r.merged_into) as "mergedInto",
          coalesce((select jsonb_agg(jsonb_build_object('id', t.id, 'author', t.author, 'name', t.name, 'text', t.text, 'at', t.at) order by t.at, t.id)
            from request_messages t where t.request_id = r.id), '[]') as messages,
-         coalesce((select jsonb_agg(jsonb_build_object('id', p.id, 'number', p.number, 'title', p.title, 'stage', p.stage) order by p.number)
+         coalesce((select jsonb_agg(jsonb_build_object('id', p.id, 'number', p.number, 'title', p.title, 'stage', p.stage, 'isMade', b.made) order by p.number)
            from piece_requests b join pieces p on p.id = b.piece_id where b.request_id = r.id), '[]') as pieces
        from requests r left join form_versions v on v.form_id = r.form_id and v.number = r.form_version where r.id = $1`,
       [requestId],
@@ -102,7 +102,7 @@ export class RequestsController {
       `select ${UPLOAD_COLUMNS} from assets where request_id = $1 order by created_at, id`,
       [requestId],
     );
-    return { ...row, ...UNRECKONED, files };
+    return { ...row, files };
   }
 
   @Post(':requestId/read')

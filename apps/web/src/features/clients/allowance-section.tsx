@@ -5,7 +5,11 @@ import { EditedSection } from '../../ui/edited';
 import { Field } from '../../ui/field';
 import { useClientSection } from './use-client-section';
 
-const toCount = (text: string): number | null => (text.trim() === '' ? null : Math.max(0, Math.round(Number(text))));
+/** What is typed as a number of at most so much; anything else is no figure. Nothing is not agreed. */
+const toCount = (text: string, most: number): number | null => {
+  const figures = text.replace(/\D/g, '');
+  return figures === '' ? null : Math.min(most, Number(figures));
+};
 
 /** What the client's retainer includes in a month, by hours, by pieces of a format, or both. */
 export function AllowanceSection({ client }: { client: ClientPageShape }) {
@@ -35,7 +39,7 @@ export function AllowanceSection({ client }: { client: ClientPageShape }) {
               className="field w-28 tabular"
               inputMode="numeric"
               value={hours ?? ''}
-              onChange={(event) => put({ hours: toCount(event.target.value) })}
+              onChange={(event) => put({ hours: toCount(event.target.value, 10_000) })}
             />
           )}
         </Field>
@@ -51,9 +55,9 @@ export function AllowanceSection({ client }: { client: ClientPageShape }) {
                   inputMode="numeric"
                   value={line?.pieces ?? ''}
                   onChange={(event) => {
-                    const pieces = toCount(event.target.value);
+                    const pieces = toCount(event.target.value, 1_000);
                     const others = lines.filter(({ formatId }) => formatId !== id);
-                    put({ formats: pieces === null || Number.isNaN(pieces) ? others : [...others, { formatId: id, pieces }] });
+                    put({ formats: pieces === null ? others : [...others, { formatId: id, pieces }] });
                   }}
                 />
               </label>

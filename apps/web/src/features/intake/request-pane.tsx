@@ -78,16 +78,13 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
             {REQUEST_STATE_WORDS[shown.state]}
           </Tag>
         )}
-        {(shown.state === 'declined' || shown.state === 'merged' || shown.state === 'idea') && (
+        {canTakeUpAgain(shown) && (
           <Button disabled={reopen.isPending} onClick={() => reopen.mutate(undefined)}>
             Take it up again
           </Button>
         )}
         {shown.state === 'accepted' && (
           <div className="flex gap-2">
-            <Button disabled={reopen.isPending} onClick={() => reopen.mutate(undefined)}>
-              Undo
-            </Button>
             <Button onClick={() => open('accept')}>One more piece…</Button>
             {shown.pieces.length === 1 && (
               <Link to={to(`/pieces/${shown.pieces[0]?.id}`)} className={buttonClass('plain')}>
@@ -143,6 +140,12 @@ export function RequestPane({ requestId, marksRead }: { requestId: string; marks
     </article>
   );
 }
+
+/** Decided, but not by its requester; accepted, while nothing was made of what was begun for it, as far as the stage tells. */
+const canTakeUpAgain = ({ state, pieces }: RequestShape): boolean =>
+  state === 'accepted'
+    ? pieces.every(({ isMade, stage }) => !isMade || stage === 'planned' || stage === 'shelved')
+    : !isOpenRequest(state) && state !== 'withdrawn';
 
 /** Who answers for it at the agency. */
 function Owner({ request }: { request: RequestShape }) {

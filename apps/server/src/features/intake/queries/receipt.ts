@@ -54,5 +54,6 @@ async function answerBy(
   const { calendar, zone, todayOn } = getDoer(await loadCalendars(app.manager, app.clock.now(), new Set()), AGENCY_KEY);
   const on = (at: string) => dayIn(at as InstantText, zone);
   const pauses = pausesOf(messages.map(({ author, at }) => ({ author, on: on(at) })));
-  return answerClock(on(receivedAt), todayOn, { pauses, calendar, promisedDays }).dueOn;
+  const { dueOn, isLate } = answerClock(on(receivedAt), todayOn, { pauses, calendar, promisedDays });
+  return isLate ? null : dueOn;
 }

@@ -1,4 +1,4 @@
-import type { RequestCountShape, RequestPage, RequestRow } from '@zesting/contract';
+import type { RequestCountShape, RequestHeadShape, RequestPage, RequestRow } from '@zesting/contract';
 import {
   answerClock,
   dayIn,
@@ -21,8 +21,8 @@ import { AGENCY_KEY, findRoutes, getDoer, getPlanClient, Outlooks, type Outlook,
 /** The columns of a row of requests, of `requests r`. */
 export const REQUEST_ROW = `r.id, r.number, r.client_id as "clientId", r.title, r.requester_name as "requesterName", r.received_at as "receivedAt", r.wish_on as "wishOn",
   r.state, r.way, r.owner_id as "ownerId", r.read_at is not null as "isRead", r.takes`;
-/** What of a row is reckoned, where it is not. */
-export const UNRECKONED = { slackDays: null, beginBy: null, stands: null, age: null, weight: 1 } as const;
+/** What of a row is reckoned, where it is decided. */
+const UNRECKONED = { slackDays: null, beginBy: null, stands: null, age: null, weight: 1 } as const;
 const PAGE = 50;
 const OPEN = "r.state in ('new', 'asked_back')";
 
@@ -83,7 +83,7 @@ const openCounts = (app: App, viewer: Viewer): Promise<RequestCountShape[]> =>
     [viewer.clientIds],
   );
 
-type Found = Omit<RequestRow, keyof typeof UNRECKONED>;
+type Found = RequestHeadShape;
 
 /** So many requests wait for a decision at most before the rest is left to the other order. */
 const OPEN_LIMIT = 300;
