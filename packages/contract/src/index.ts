@@ -11,3 +11,4 @@ export * from './production/index.js';
 export * from './sign-off/index.js';
 export * from './team-notes/index.js';
 export * from './calendar/index.js';
+export * from './plan/index.js';

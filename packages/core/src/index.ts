@@ -24,3 +24,8 @@ export * from './roundup/index.js';
 export * from './naming/index.js';
 export * from './stock/index.js';
 export * from './mix/index.js';
+export * from './cadence/index.js';
+export * from './runway/index.js';
+export * from './slotting/index.js';
+export * from './themes/index.js';
+export * from './ideas/index.js';

@@ -1,3 +1,5 @@
+import { daysBetween, type Day } from '../time/index.js';
+
 /** A pillar's place in the mix of a period. */
 export interface MixRow<Id> {
   readonly id: Id;
@@ -29,14 +31,57 @@ export function largestRemainders(counts: readonly number[], units: number): num
   return parts;
 }
 
+/**
+ * How many of `total` pieces each pillar should have by its share, in whole numbers. What the shares leave free is a part of its own.
+ * @param shares whole percent, together at most 100
+ * @see the method of largest remainders (Hamilton)
+ */
+export function wantedOf(shares: readonly number[], total: number): number[] {
+  const free = 100 - shares.reduce((sum, share) => sum + share, 0);
+  return largestRemainders([...shares, Math.max(0, free)], total).slice(0, shares.length);
+}
+
+/** What follows one another in a period, in the order of time. */
+export interface MixEntry {
+  readonly pillarId: string | null;
+  readonly on: Day;
+}
+
+/** The longest stretch of one pillar: how many of it follow one another. 0 where nothing has a pillar. */
+export function longestRun(entries: readonly MixEntry[]): { readonly pillarId: string | null; readonly length: number } {
+  let best: { pillarId: string | null; length: number } = { pillarId: null, length: 0 };
+  let here = best;
+  for (const { pillarId } of entries) {
+    here =
+      pillarId === null
+        ? { pillarId, length: 0 }
+        : pillarId === here.pillarId
+          ? { pillarId, length: here.length + 1 }
+          : { pillarId, length: 1 };
+    if (here.length > best.length) best = here;
+  }
+  return best;
+}
+
+/** Days without anything between two entries, at most: 0 where there is something every day, null where there are fewer than two. */
+export function largestGapDays(entries: readonly MixEntry[]): number | null {
+  const days = [...new Set(entries.map(({ on }) => on))].sort();
+  if (days.length < 2) return null;
+  return Math.max(...days.slice(1).map((on, index) => daysBetween(days[index] ?? on, on) - 1));
+}
+
 /** How the pieces of a period lie against the shares that pillars should have. What has no pillar counts as one of its own, with a share of 0. */
 export function mixOf<Id>(pillars: readonly { readonly id: Id; readonly share: number; readonly count: number }[]): MixRow<Id>[] {
   const counts = pillars.map((pillar) => pillar.count);
   const actual = largestRemainders(counts, 100);
   const total = counts.reduce((sum, count) => sum + count, 0);
+  const wanted = wantedOf(
+    pillars.map((pillar) => pillar.share),
+    total,
+  );
   return pillars.map((pillar, index) => ({
     ...pillar,
     actual: actual[index] ?? 0,
-    owed: pillar.share === 0 ? 0 : Math.round((pillar.share * total) / 100) - pillar.count,
+    owed: pillar.share === 0 ? 0 : (wanted[index] ?? 0) - pillar.count,
   }));
 }

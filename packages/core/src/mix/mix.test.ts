@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { largestRemainders, mixOf } from './index.js';
+import { getDay } from '../time/index.js';
+import { largestGapDays, largestRemainders, longestRun, mixOf, wantedOf } from './index.js';
 
 describe('sharing whole units', () => {
   it('is done by largest remainders', () => {
@@ -40,5 +41,41 @@ describe('the mix of a period', () => {
 
   it('is owed nothing where nothing is placed', () => {
     expect(mixOf([{ id: 'a', share: 100, count: 0 }])).toEqual([{ id: 'a', share: 100, count: 0, actual: 0, owed: 0 }]);
+  });
+});
+
+describe('what a period should hold', () => {
+  it('is shared out in whole pieces: 18 at 40, 25, 20 and 15 percent are 7, 4, 4 and 3', () => {
+    expect(wantedOf([40, 25, 20, 15], 18)).toEqual([7, 4, 4, 3]);
+  });
+
+  it('leaves what is free to anything', () => {
+    expect(wantedOf([50, 25], 8)).toEqual([4, 2]);
+    expect(wantedOf([], 8)).toEqual([]);
+    expect(wantedOf([60, 40], 0)).toEqual([0, 0]);
+  });
+});
+
+const entries = (...all: [pillarId: string | null, on: string][]) => all.map(([pillarId, on]) => ({ pillarId, on: getDay(on) }));
+
+describe('how a period flows', () => {
+  it('has runs of one pillar: what has none ends one', () => {
+    const march = entries(
+      ['x', '2027-03-01'],
+      ['y', '2027-03-02'],
+      ['y', '2027-03-04'],
+      [null, '2027-03-05'],
+      ['y', '2027-03-06'],
+      ['x', '2027-03-12'],
+    );
+    expect(longestRun(march)).toEqual({ pillarId: 'y', length: 2 });
+    expect(longestRun(entries([null, '2027-03-01'], [null, '2027-03-02']))).toEqual({ pillarId: null, length: 0 });
+    expect(longestRun([...march, ...march])).toEqual({ pillarId: 'y', length: 2 });
+  });
+
+  it('has gaps between its days', () => {
+    expect(largestGapDays(entries(['x', '2027-03-01'], ['x', '2027-03-02'], ['x', '2027-03-06'], ['x', '2027-03-06']))).toBe(3);
+    expect(largestGapDays(entries(['x', '2027-03-01'], ['x', '2027-03-02']))).toBe(0);
+    expect(largestGapDays(entries(['x', '2027-03-01'], ['x', '2027-03-01']))).toBeNull();
   });
 });

@@ -1,0 +1,142 @@
+import { THEME_PERIODS, type ThemePeriod } from '@zesting/core';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsString,
+  IsUUID,
+  Matches,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator';
+import { IsDay, IsNotBlank, IsTimeOfDay, Optional, OrNull } from '../fields/index.js';
+
+/** A month, `YYYY-MM`. */
+export const MONTH = /^(199\d|20\d\d|21\d\d)-(0[1-9]|1[0-2])$/;
+
+/** One line of a client's rhythm. */
+export class RhythmRuleBody {
+  @IsUUID()
+  channelId: string;
+
+  /** a recurrence rule of days, RFC 5545: `FREQ=WEEKLY;BYDAY=TU,TH` */
+  @IsString()
+  @IsNotBlank()
+  @MaxLength(200)
+  rule: string;
+
+  /** in the client's zone */
+  @IsTimeOfDay()
+  at: string;
+
+  /** the day from which it holds, and from which rules of every second or third week are counted; not before the client's today */
+  @IsDay()
+  fromOn: string;
+
+  /** the last day; null: until it is changed */
+  @OrNull()
+  @IsDay()
+  untilOn: string | null;
+
+  /** whether public holidays of the client's region are left out */
+  @IsBoolean()
+  skipsHolidays: boolean;
+
+  /** what it wants there; null: anything */
+  @OrNull()
+  @IsUUID()
+  pillarId: string | null;
+
+  @OrNull()
+  @IsUUID()
+  formatId: string | null;
+}
+
+/** Leaves one slot out, or takes it in again. */
+export class SlotExceptionBody {
+  @IsDay()
+  on: string;
+
+  @IsBoolean()
+  isLeftOut: boolean;
+}
+
+/** The theme of a month or a week. */
+export class ThemeBody {
+  @IsIn(THEME_PERIODS)
+  period: ThemePeriod;
+
+  /** any day of the month or week */
+  @IsDay()
+  on: string;
+
+  /** empty: what the cycle says, or none */
+  @IsString()
+  @MaxLength(80)
+  name: string;
+}
+
+export class SwapThemesBody {
+  @IsIn(THEME_PERIODS)
+  period: ThemePeriod;
+
+  @IsDay()
+  on: string;
+
+  @IsDay()
+  withOn: string;
+}
+
+/** Themes that follow one another month by month, again and again; none: there is no cycle. */
+export class ThemeCycleBody {
+  @IsArray()
+  @ArrayMaxSize(24)
+  @IsString({ each: true })
+  @IsNotBlank({ each: true })
+  @MaxLength(80, { each: true })
+  names: string[];
+
+  @Matches(MONTH)
+  fromMonth: string;
+}
+
+/** One slot that is filled: with an idea, with a piece that has no day there yet, or with a piece that is still to be thought of. */
+export class FillSlotBody {
+  @IsUUID()
+  ruleId: string;
+
+  @IsDay()
+  on: string;
+
+  @Optional()
+  @IsUUID()
+  ideaId?: string;
+
+  /** the undated placement of a piece on the slot's channel */
+  @Optional()
+  @IsUUID()
+  placementId?: string;
+
+  /** the way that a new piece is made; without it the first of the format that the idea has, or that the slot wants */
+  @Optional()
+  @IsUUID()
+  routeId?: string;
+
+  /** without it that of the idea; without an idea it is called by its format and day */
+  @Optional()
+  @IsString()
+  @MaxLength(200)
+  title?: string;
+}
+
+export class FillSlotsBody {
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(100)
+  @ValidateNested({ each: true })
+  @Type(() => FillSlotBody)
+  slots: FillSlotBody[];
+}

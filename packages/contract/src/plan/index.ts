@@ -1,0 +1,3 @@
+export * from './bodies.js';
+export * from './idea-bodies.js';
+export * from './shapes.js';

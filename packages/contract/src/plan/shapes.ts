@@ -1,0 +1,245 @@
+import type { Freshness, PieceStage, PlacementState, RunwayCell, ThemePeriod } from '@zesting/core';
+import { MarkerShape, MixRowShape } from '../calendar/index.js';
+import { RhythmRuleBody, ThemeCycleBody } from './bodies.js';
+
+export class RhythmRuleShape extends RhythmRuleBody {
+  id: string;
+  /** of every second or third week, the day it is counted from */
+  anchorOn: string;
+  exceptOn: string[];
+  channelName: string;
+  /** the next days on which it has a slot, at most five */
+  nextOn: string[];
+  version: number;
+}
+
+export class RhythmShape {
+  /** the client's */
+  todayOn: string;
+  zone: string;
+  /** those that hold today or later, by channel */
+  rules: RhythmRuleShape[];
+  /** rules that held before */
+  ended: number;
+}
+
+export class RuleMadeShape {
+  ruleId: string;
+}
+
+/** What stands in a slot, or beside the slots of a day. */
+export class PlannedShape {
+  placementId: string;
+  pieceId: string;
+  pieceNumber: number;
+  title: string;
+  stage: PieceStage;
+  state: PlacementState;
+  channelId: string;
+  channelName: string;
+  pillarId: string | null;
+  formatId: string;
+  on: string;
+  at: string;
+  /** whether a word of the day's theme stands in its title or notes; null: the day has none */
+  isOnTheme: boolean | null;
+}
+
+export class PlanSlotShape {
+  ruleId: string;
+  channelId: string;
+  channelName: string;
+  on: string;
+  at: string;
+  pillarId: string | null;
+  formatId: string | null;
+  theme: string | null;
+  /** why nothing is to go out on that day; null: it is open */
+  blackout: string | null;
+  isPast: boolean;
+  planned: PlannedShape | null;
+}
+
+/** What could stand in a slot. */
+export class SlotCandidateShape {
+  kind: 'idea' | 'piece';
+  /** of the idea, or of the placement that has no day yet */
+  id: string;
+  title: string;
+  pillarId: string | null;
+  formatId: string | null;
+  channelIds: string[] | null;
+  /** themes of the month that it speaks to */
+  themes: string[];
+  readyOn: string | null;
+  notBeforeOn: string | null;
+  expiresOn: string | null;
+  worth: number;
+  waitsDays: number;
+  /** the piece, where it is one */
+  pieceId: string | null;
+}
+
+export class PlanRouteShape {
+  routeId: string;
+  name: string;
+  formatId: string;
+  formatName: string;
+  /** the earliest day on which something new of it can be out; null: somebody on the path never works */
+  readyOn: string | null;
+}
+
+export class PlanThemeShape {
+  period: ThemePeriod;
+  startOn: string;
+  name: string;
+  from: 'week' | 'month' | 'cycle';
+}
+
+export class PlanMixRowShape extends MixRowShape {
+  /** how many of the month's slots it should have, in whole numbers */
+  wanted: number;
+}
+
+/** A client's month: what the rhythm wants, what stands in it, what could, and what the mix still owes. */
+export class PlanMonthShape {
+  month: string;
+  todayOn: string;
+  zone: string;
+  hasRhythm: boolean;
+  slots: PlanSlotShape[];
+  /** what is placed in the month and stands in no slot */
+  beside: PlannedShape[];
+  /** the theme of the month, and those of its weeks */
+  themes: PlanThemeShape[];
+  cycle: ThemeCycleBody | null;
+  markers: MarkerShape[];
+  mix: PlanMixRowShape[];
+  /** the longest run of one pillar, and days without anything at most */
+  longestRun: number;
+  longestRunPillarId: string | null;
+  largestGapDays: number | null;
+  candidates: SlotCandidateShape[];
+  /** how many ideas there are that are not among the candidates */
+  candidatesHidden: number;
+  routes: PlanRouteShape[];
+}
+
+export class FilledSlotShape {
+  ruleId: string;
+  on: string;
+  pieceId: string | null;
+  /** the code of what kept it from being filled */
+  problem: string | null;
+}
+
+export class FilledSlotsShape {
+  slots: FilledSlotShape[];
+}
+
+/** A client's row of the runway strip. */
+export class RunwayRowShape {
+  clientId: string;
+  todayOn: string;
+  hasRhythm: boolean;
+  /** days from today to the first hole; null: none in the horizon */
+  days: number | null;
+  /** one per day, from today */
+  cells: RunwayCell[];
+  /** slots of the next fourteen days in which nothing stands */
+  holes: number;
+}
+
+export class RunwayShape {
+  horizonDays: number;
+  rows: RunwayRowShape[];
+}
+
+/** A slot in which nothing stands. */
+export class FreeSlotShape {
+  clientId: string;
+  ruleId: string;
+  channelId: string;
+  channelName: string;
+  on: string;
+  at: string;
+  pillarId: string | null;
+  formatId: string | null;
+}
+
+export class FreeSlotsShape {
+  slots: FreeSlotShape[];
+}
+
+export class IdeaShape {
+  id: string;
+  clientId: string | null;
+  title: string;
+  note: string;
+  link: string | null;
+  pillarId: string | null;
+  formatId: string | null;
+  channelId: string | null;
+  merit: number | null;
+  ease: number | null;
+  chance: number | null;
+  /** how good it is beside the others, 0 to 1 */
+  worth: number;
+  notBeforeOn: string | null;
+  freshUntilOn: string | null;
+  freshness: Freshness;
+  state: 'open' | 'dropped' | 'used';
+  pieceId: string | null;
+  pieceTitle: string | null;
+  by: string;
+  createdAt: string;
+  version: number;
+}
+
+/** A request that is kept for later. */
+export class KeptRequestShape {
+  requestId: string;
+  clientId: string;
+  title: string;
+  receivedAt: string;
+}
+
+export class SupplyShape {
+  pillarId: string | null;
+  name: string;
+  ideas: number;
+  perWeek: number;
+  weeks: number | null;
+}
+
+export class IdeasShape {
+  /** the best first */
+  ideas: IdeaShape[];
+  /** where the next page begins; null: there is none */
+  next: string | null;
+  counts: { open: number; dropped: number; used: number };
+  /** requests kept for later, on the first page of open ones */
+  requests: KeptRequestShape[];
+  /** of one client; empty where all are asked for */
+  supply: SupplyShape[];
+}
+
+/** Something there already that is much like an idea. */
+export class CoveredShape {
+  kind: 'idea' | 'piece';
+  id: string;
+  title: string;
+  /** words that both have */
+  words: string[];
+  formatId: string | null;
+  /** when it went out, or is to; null: it has no day */
+  on: string | null;
+  /** whether it is the same subject in the same format within the last three months: worth a second thought */
+  isSoon: boolean;
+}
+
+export class IdeaMadeShape {
+  ideaId: string;
+  /** what is much like it: said, and never in the way */
+  covered: CoveredShape[];
+}

@@ -1,0 +1,82 @@
+import * as library from 'rrule';
+import { fail, ok, type Result } from '../result/index.js';
+import { fromDayNumber, toDayNumber, type Day } from '../time/index.js';
+
+// under Node the package is CommonJS and stands under `default`; bundlers find its named exports
+const { RRule } = ((library as unknown as { default?: typeof library }).default ?? library) as typeof library;
+
+const DAY_MS = 86_400_000;
+/** Parts of a rule that choose days. Times of day stand beside the rule, and so does how long it holds. */
+const PARTS = new Set(['FREQ', 'INTERVAL', 'COUNT', 'WKST', 'BYDAY', 'BYMONTHDAY', 'BYYEARDAY', 'BYWEEKNO', 'BYMONTH', 'BYSETPOS']);
+const FREQUENCIES = new Set(['DAILY', 'WEEKLY', 'MONTHLY', 'YEARLY']);
+/** A rule that is longer was not meant. */
+const LONGEST = 200;
+
+/**
+ * Reads a recurrence rule of days, `FREQ=MONTHLY;BYDAY=-1FR`, without regard to case, with or without `RRULE:`.
+ * @returns the rule in capitals; `rhythm.rule_wrong` where it is none, or says more than days
+ * @see RFC 5545, 3.3.10
+ */
+export function readRule(text: string): Result<string, { code: 'rhythm.rule_wrong' }> {
+  const rule = text
+    .trim()
+    .toUpperCase()
+    .replace(/^RRULE:/, '')
+    .replace(/;$/, '');
+  const parts = rule.split(';').map((part) => part.split('='));
+  const names = parts.map(([name = '']) => name);
+  const wrong = fail({ code: 'rhythm.rule_wrong' } as const);
+  if (rule.length > LONGEST || parts.some((part) => part.length !== 2 || !part[1])) return wrong;
+  if (names.some((name) => !PARTS.has(name)) || new Set(names).size < names.length) return wrong;
+  if (!FREQUENCIES.has(parts.find(([name]) => name === 'FREQ')?.[1] ?? '')) return wrong;
+  if (parts.some(([name = '', value = '']) => !isSound(name, value))) return wrong;
+  try {
+    RRule.parseString(rule);
+    return ok(rule);
+  } catch {
+    return wrong;
+  }
+}
+
+/** Whether a part's value lies in what RFC 5545 allows: the library takes some that it does not. */
+function isSound(name: string, value: string): boolean {
+  const whole = (most: number, negative: boolean) =>
+    value
+      .split(',')
+      .every((one) => (negative ? /^[+-]?\d{1,4}$/ : /^\d{1,4}$/).test(one) && Math.abs(Number(one)) >= 1 && Math.abs(Number(one)) <= most);
+  switch (name) {
+    case 'INTERVAL':
+    case 'COUNT':
+      return /^\d{1,4}$/.test(value) && Number(value) >= 1;
+    case 'WKST':
+      return /^(MO|TU|WE|TH|FR|SA|SU)$/.test(value);
+    case 'BYDAY':
+      return value.split(',').every((one) => /^([+-]?[1-9]\d?)?(MO|TU|WE|TH|FR|SA|SU)$/.test(one));
+    case 'BYMONTHDAY':
+      return whole(31, true);
+    case 'BYYEARDAY':
+    case 'BYSETPOS':
+      return whole(366, true);
+    case 'BYWEEKNO':
+      return whole(53, true);
+    case 'BYMONTH':
+      return whole(12, false);
+    default:
+      return true;
+  }
+}
+
+// eslint-disable-next-line no-restricted-globals -- the library's own: the midnight of UTC stands for the day, and no clock is asked
+const toDate = (day: Day): Date => new Date(toDayNumber(day) * DAY_MS);
+
+/**
+ * The days of a rule from `from` to `to`, both included, in their order.
+ * @param rule as `readRule` gives it
+ * @param anchorOn what it is counted from (DTSTART); itself a day of the rule only where it fits
+ * @see RFC 5545, 3.8.5.3
+ */
+export function daysOfRule(rule: string, anchorOn: Day, from: Day, to: Day): Day[] {
+  if (to < from || to < anchorOn) return [];
+  const recurrence = new RRule({ ...RRule.parseString(rule), dtstart: toDate(anchorOn) });
+  return recurrence.between(toDate(from), toDate(to), true).map((date) => fromDayNumber(Math.round(date.getTime() / DAY_MS)));
+}

@@ -1,0 +1,14 @@
+export {
+  fitOf,
+  isOnTheme,
+  rankFor,
+  IN_A_ROW,
+  OWED,
+  type Candidate,
+  type Fit,
+  type FitReason,
+  type Misfit,
+  type OpenSlot,
+  type SlottingCase,
+} from './fit.js';
+export { isFeasible, propose, valueOf, type Proposal, type ProposedLine } from './propose.js';

@@ -1,0 +1,38 @@
+import { getDay } from '../time/index.js';
+import { periodStart, themeOfCycle, themeOn, type Theme } from './index.js';
+
+const cycle = { names: ['Plan', 'Sow', 'Plant', 'Grow', 'Cut', 'Keep'], fromMonth: '2027-01' };
+
+describe('a cycle of themes', () => {
+  it('comes again: of six from January, July has January’s, also in later years', () => {
+    expect(themeOfCycle(cycle, '2027-07')).toBe(themeOfCycle(cycle, '2027-01'));
+    expect(themeOfCycle(cycle, '2027-07')).toBe('Plan');
+    expect(themeOfCycle(cycle, '2028-12')).toBe('Keep');
+  });
+
+  it('has nothing before it begins, and nothing where it is empty', () => {
+    expect(themeOfCycle(cycle, '2026-12')).toBeUndefined();
+    expect(themeOfCycle({ names: [], fromMonth: '2027-01' }, '2027-03')).toBeUndefined();
+  });
+});
+
+describe('the theme of a day', () => {
+  const themes: Theme[] = [
+    { period: 'month', startOn: getDay('2027-03-01'), name: 'Spring fair' },
+    { period: 'week', startOn: getDay('2027-03-29'), name: 'Easter' },
+  ];
+
+  it('is its week’s, else its month’s, else the cycle’s', () => {
+    expect(themeOn(getDay('2027-03-31'), themes, cycle)).toEqual({ name: 'Easter', from: 'week' });
+    expect(themeOn(getDay('2027-04-02'), themes, cycle)).toEqual({ name: 'Easter', from: 'week' }); // its week began in March
+    expect(themeOn(getDay('2027-03-28'), themes, cycle)).toEqual({ name: 'Spring fair', from: 'month' });
+    expect(themeOn(getDay('2027-04-05'), themes, cycle)).toEqual({ name: 'Grow', from: 'cycle' });
+    expect(themeOn(getDay('2027-04-05'), themes, null)).toBeNull();
+  });
+
+  it('counts weeks from Monday', () => {
+    expect(periodStart(getDay('2027-03-01'), 'week')).toBe('2027-03-01');
+    expect(periodStart(getDay('2027-03-07'), 'week')).toBe('2027-03-01');
+    expect(periodStart(getDay('2027-03-31'), 'month')).toBe('2027-03-01');
+  });
+});
