@@ -6,6 +6,7 @@ import { feature as identity } from './features/identity/feature.js';
 import { feature as intake } from './features/intake/feature.js';
 import { feature as notices } from './features/notices/feature.js';
 import { feature as people } from './features/people/feature.js';
+import { feature as plan } from './features/plan/feature.js';
 import { feature as planning } from './features/planning/feature.js';
 import { feature as production } from './features/production/feature.js';
 import { feature as signOff } from './features/sign-off/feature.js';
@@ -24,6 +25,7 @@ export const FEATURES: readonly Feature[] = [
   production,
   signOff,
   calendar,
+  plan,
   teamNotes,
   find,
 ];

@@ -31,6 +31,15 @@ export interface Case {
   readonly path?: (own: Named) => string;
 }
 
+const rule = {
+  rule: 'FREQ=WEEKLY;BYDAY=TU',
+  at: '09:00',
+  fromOn: '2027-03-02',
+  untilOn: null,
+  skipsHolidays: false,
+  pillarId: null,
+  formatId: null,
+};
 const piece = { routeId: '', channelIds: [] as string[] };
 
 /** Every id in a body that names a client's thing. The manager of one client sends another's; then the own, which passes. */
@@ -40,6 +49,49 @@ export const CASES: Record<string, Case[]> = {
       ids: 'clientId',
       body: ({ clientId }) => ({ clientId, kind: 'launch', name: 'L', startOn: '2027-03-20', endOn: '2027-03-20' }),
       code: 'access.refused',
+    },
+  ],
+  'POST /api/clients/{clientId}/rhythm': [
+    { ids: 'channelId', body: ({ channelId }) => ({ ...rule, channelId }), code: 'channel.unknown' },
+    { ids: 'pillarId', body: ({ pillarId }, { channelId }) => ({ ...rule, channelId, pillarId }), code: 'pillar.unknown' },
+  ],
+  'PUT /api/rhythm/{ruleId}': [
+    {
+      ids: 'channelId',
+      body: ({ channelId }) => ({ ...rule, channelId }),
+      version: 'select version from rhythm_rules where id = $1',
+      code: 'channel.unknown',
+    },
+    {
+      ids: 'pillarId',
+      body: ({ pillarId }, { channelId }) => ({ ...rule, channelId, pillarId }),
+      version: 'select version from rhythm_rules where id = $1',
+      code: 'pillar.unknown',
+    },
+  ],
+  'POST /api/ideas': [
+    { ids: 'clientId', body: ({ clientId }) => ({ title: 'I', clientId }), code: 'access.refused' },
+    { ids: 'pillarId', body: ({ pillarId }, { clientId }) => ({ title: 'I', clientId, pillarId }), code: 'pillar.unknown' },
+    { ids: 'channelId', body: ({ channelId }, { clientId }) => ({ title: 'I', clientId, channelId }), code: 'channel.unknown' },
+  ],
+  'PATCH /api/ideas/{ideaId}': [
+    {
+      ids: 'clientId',
+      body: ({ clientId }) => ({ clientId }),
+      version: 'select version from ideas where id = $1',
+      code: 'idea.has_client',
+    },
+    {
+      ids: 'pillarId',
+      body: ({ pillarId }) => ({ pillarId }),
+      version: 'select version from ideas where id = $1',
+      code: 'pillar.unknown',
+    },
+    {
+      ids: 'channelId',
+      body: ({ channelId }) => ({ channelId }),
+      version: 'select version from ideas where id = $1',
+      code: 'channel.unknown',
     },
   ],
   'PATCH /api/clients/{clientId}': [
@@ -256,6 +308,9 @@ export const CASES: Record<string, Case[]> = {
 export const OF_THE_AGENCY = [
   /^PATCH \/api\/agency /,
   /allowance\.formats/,
+  /formatId/,
+  // filling a slot answers line by line, and is tested there: nothing of another client's is ever filled in
+  /^POST \/api\/clients\/\{clientId\}\/plan slots\[\]\.(ruleId|ideaId|placementId)/,
   /managerIds|policy\.personId|mentionIds|routeId/,
   /^POST \/api\/clients managerIds/,
   /covers coverId/,

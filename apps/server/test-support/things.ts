@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { getValue } from '@zesting/core';
+import { addRule, catchIdea } from '../src/features/plan/index.js';
 import { addMarker } from '../src/features/calendar/index.js';
 import { submitRequest } from '../src/features/intake/index.js';
 import { addPieceFile, assignStep, editContent, handIn } from '../src/features/production/index.js';
@@ -53,6 +54,10 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
   const [placement] = await app.read<{ id: string }>('select id from placements where piece_id = $1 limit 1', [pieceId]);
   const marker = { clientId: client.id, kind: 'launch', name: 'Launch', startOn: '2027-03-16', endOn: '2027-03-16' } as const;
   const markerId = getValue(await addMarker(app, people.lead, marker));
+  const [channelId = ''] = client.channelIds;
+  const rule = { channelId, rule: 'FREQ=WEEKLY;BYDAY=TU', at: '09:00', fromOn: '2027-03-02', untilOn: null };
+  const ruleId = getValue(await addRule(app, people.lead, client.id, { ...rule, skipsHolidays: false, pillarId: null, formatId: null }));
+  const ideaId = getValue(await catchIdea(app, people.lead, { title: 'An idea', clientId: client.id }));
   const [reset] = await app.read<{ id: string }>(
     "insert into password_resets (person_id, asked_at, ends_at) values ($1, '2027-03-01T09:00:00Z', '2027-03-01T10:00:00Z') returning id",
     [people.freelance.personId],
@@ -60,6 +65,8 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
   return {
     pieceId,
     markerId,
+    ruleId,
+    ideaId,
     tabId: randomUUID(),
     uploadId: randomUUID(),
     stepId,

@@ -5,10 +5,22 @@ import { Jobs } from './jobs/jobs.js';
 import { submitRequest } from '../features/intake/index.js';
 import { assignStep, editContent, handIn } from '../features/production/index.js';
 import { sendPacket } from '../features/sign-off/index.js';
+import { addRule, catchIdea } from '../features/plan/index.js';
 import { addNote } from '../features/team-notes/index.js';
 
+const rule = (channelId: string) => ({
+  channelId,
+  rule: 'FREQ=WEEKLY;BYDAY=TU',
+  at: '09:00',
+  fromOn: '2027-03-02',
+  untilOn: null,
+  skipsHolidays: false,
+  pillarId: null,
+  formatId: null,
+});
+
 /** The most statements that any list may ask, signing in and access included. */
-const MOST = 14;
+const MOST = 15;
 
 describe('the statements of a list', () => {
   let scene: Scene;
@@ -39,6 +51,8 @@ describe('the statements of a list', () => {
     for (let index = 0; index < count; index++) {
       last = await makePiece(scene, a);
       getValue(await assignStep(app, people.lead, await stepOf(scene, last, 'write'), people.staff.personId));
+      getValue(await addRule(app, people.lead, a.id, rule(a.channelIds[0] ?? '')));
+      getValue(await catchIdea(app, people.lead, { title: `Idea ${index}`, clientId: a.id }));
       getValue(await addNote(app, people.lead, last, { kind: 'comment', text: 'Look', assetIds: [], mentionIds: [] }));
       const sent = await makePiece(scene, a);
       getValue(await editContent(app, people.lead, sent, { shared: { copy: 'Copy', disclosure: '', media: [] }, channels: [] }, 1));
@@ -71,6 +85,12 @@ describe('the statements of a list', () => {
     ['lead', () => `/api/clients/${scene.a.id}/links`],
     ['lead', () => `/api/clients/${scene.a.id}/activity`],
     ['lead', () => `/api/clients/${scene.a.id}/mix?from=2027-03-01&to=2027-03-31`],
+    ['lead', () => `/api/clients/${scene.a.id}/rhythm`],
+    ['lead', () => `/api/clients/${scene.a.id}/plan?month=2027-03`],
+    ['lead', () => '/api/runway'],
+    ['lead', () => '/api/slots?from=2027-03-01&to=2027-04-30'],
+    ['lead', () => '/api/ideas'],
+    ['lead', () => `/api/ideas?clientId=${scene.a.id}`],
     ['lead', () => `/api/pieces/${pieceId}/notes`],
     ['lead', () => `/api/people/${scene.people.staff.personId}`],
     ['staff', () => '/api/steps/mine'],

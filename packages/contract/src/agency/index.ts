@@ -99,6 +99,24 @@ export class DefaultPolicyBody {
   silenceDays?: number;
 }
 
+/** How much each mark of an idea counts beside the others, 0 to 9. */
+export class IdeaWeightsBody {
+  @IsInt()
+  @Min(0)
+  @Max(9)
+  merit: number;
+
+  @IsInt()
+  @Min(0)
+  @Max(9)
+  ease: number;
+
+  @IsInt()
+  @Min(0)
+  @Max(9)
+  chance: number;
+}
+
 /** What the agency sets for itself. */
 export class AgencySettingsShape {
   name: string;
@@ -132,6 +150,7 @@ export class AgencySettingsShape {
   roundUp: RoundUpRhythm;
   roundUpAt: string;
   defaultPolicy: DefaultPolicyBody;
+  ideaWeights: IdeaWeightsBody;
   /** the form that a new client gets a link to; null while there is none */
   defaultFormId: string | null;
   formats: ListEntryShape[];
@@ -237,6 +256,12 @@ export class EditAgencyBody {
   @ValidateNested()
   @Type(() => DefaultPolicyBody)
   defaultPolicy?: DefaultPolicyBody;
+
+  @Optional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => IdeaWeightsBody)
+  ideaWeights?: IdeaWeightsBody;
 
   @OptionalOrNull()
   @IsUUID()

@@ -146,6 +146,7 @@ export const PROBLEMS = {
   'placement.other_client': { status: 422, title: 'Only placements of one client can be swapped' },
   'marker.order_wrong': { status: 422, title: 'The last day lies before the first' },
   'marker.client_missing': { status: 422, title: 'A closure is one client’s: choose which' },
+  'placement.dated': { status: 409, title: 'It has a day already' },
   'placement.out': { status: 409, title: 'What is out keeps its date' },
   'placement.not_out': { status: 409, title: 'It is not out yet' },
   'placement.cancelled': { status: 409, title: 'This placement was cancelled' },

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { addDays, getDay } from '../time/index.js';
+import { addDays, getDay, type Day } from '../time/index.js';
 import { fitOf, isFeasible, isOnTheme, propose, rankFor, valueOf, type Candidate, type OpenSlot, type SlottingCase } from './index.js';
 
 const monday = getDay('2027-03-01');
@@ -188,7 +188,7 @@ const cases: fc.Arbitrary<SlottingCase> = fc.record({
     )
     .map((all) => all.map((has, index) => idea(`c${index}`, has))),
   owed: fc.record({ x: fc.integer({ min: -1, max: 2 }), y: fc.integer({ min: 0, max: 2 }) }),
-  readyByFormat: fc.constantFrom({}, { clip: addDays(monday, 2) }),
+  readyByFormat: fc.constantFrom<Record<string, Day>>({}, { clip: addDays(monday, 2) }),
 });
 
 describe('the quick method', () => {

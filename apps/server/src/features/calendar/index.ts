@@ -6,6 +6,7 @@ import { placeUndated } from './use-cases/placement-store.js';
 export { beginPiece, putPiece, type BeginFailure } from './use-cases/begin-piece.js';
 export { Placement } from './entities/placement.entity.js';
 export { moveZone, putClosures } from './use-cases/of-client.js';
+export { markersOf } from './queries/calendar.js';
 export { addMarker, addMarkers, removeMarker } from './use-cases/markers.js';
 export {
   addPlacement,
@@ -13,8 +14,10 @@ export {
   duplicatePlacement,
   markOut,
   movePlacement,
+  putPlacement,
   restorePlacement,
   swapPlacements,
+  type MoveFailure,
 } from './use-cases/place.js';
 
 // before anything is started: the demo's loader works without

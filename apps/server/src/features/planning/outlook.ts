@@ -153,6 +153,25 @@ export class Outlooks {
   }
 }
 
+/**
+ * The earliest day on which each of some ways of making could bring something out for a client, by path and calendars alone, with work begun today;
+ * null where somebody on it never works. Load is not asked.
+ */
+export async function earliestByPath(app: App, clientId: string, paths: readonly (readonly RouteStep[])[]): Promise<(Day | null)[]> {
+  const book = await loadCalendars(app.manager, app.clock.now(), new Set([clientId]));
+  const { zone: publishZone, todayOn, usualTime } = getPlanClient(book, clientId);
+  return paths.map((steps) => {
+    const plan = planPiece({
+      doers: book.doers,
+      publishZone,
+      todayOn,
+      slots: [{ at: usualTime, leadDays: 0 }],
+      steps: planSteps(steps, clientId),
+    });
+    return plan.ok ? plan.value.earliestPublishOn : null;
+  });
+}
+
 const pathOf = ({ key, spanDays, sameDay, after }: RouteStep) => ({ id: key, spanDays, sameDay: sameDay ?? false, predecessorIds: after });
 
 /** The steps with nobody assigned yet. */

@@ -180,6 +180,24 @@ const TABLE: Record<string, string> = {
   'POST /api/placements/{placementId}/restore': managers,
   'POST /api/placements/{placementId}/swap': managers,
   'POST /api/placements/{placementId}/duplicate': managers,
+  'GET /api/clients/{clientId}/rhythm': managers,
+  'POST /api/clients/{clientId}/rhythm': managers,
+  'PUT /api/rhythm/{ruleId}': managers,
+  'DELETE /api/rhythm/{ruleId}': managers,
+  'PUT /api/rhythm/{ruleId}/exception': managers,
+  'GET /api/clients/{clientId}/plan': managers,
+  'POST /api/clients/{clientId}/plan': managers,
+  'PUT /api/clients/{clientId}/themes': managers,
+  'POST /api/clients/{clientId}/themes/swap': managers,
+  'PUT /api/clients/{clientId}/theme-cycle': managers,
+  'GET /api/runway': managers,
+  'GET /api/slots': managers,
+  'GET /api/ideas': managers,
+  'POST /api/ideas': managers,
+  'GET /api/ideas/{ideaId}': managers,
+  'PATCH /api/ideas/{ideaId}': managers,
+  'GET /api/ideas/{ideaId}/covered': managers,
+  'POST /api/ideas/{ideaId}/state': managers,
   'POST /api/markers': managers,
   'DELETE /api/markers/{markerId}': managers,
   'POST /api/pieces/{pieceId}/uploads': makers,
@@ -282,6 +300,12 @@ describe('who may do what', () => {
         `insert into markers (id, client_id, kind, name, start_on, end_on) values ($1, $2, 'launch', 'Launch', '2027-03-16', '2027-03-16') on conflict do nothing`,
         [found['markerId'], found['clientId']],
       );
+    if (route === 'DELETE /api/rhythm/{ruleId}')
+      await scene.app.read(
+        `insert into rhythm_rules (id, client_id, channel_id, rule, at_time, anchor_on, from_on, skips_holidays)
+         select $1, $2, h.id, 'FREQ=DAILY', '09:00', '2027-03-01', '2027-03-01', false from channels h where h.client_id = $2 limit 1 on conflict do nothing`,
+        [found['ruleId'], found['clientId']],
+      );
     const needsBody = method !== 'GET' && method !== 'DELETE' && method !== 'HEAD';
     const answer = await caller?.call(method, pathFor(path, found), needsBody ? { body: {} } : {});
     if (!answer || answer.status >= 500) throw new Error(`${who} ${route}: ${answer?.status} ${JSON.stringify(answer?.body)}`);
@@ -321,6 +345,7 @@ describe('who may do what', () => {
         '/api/calendar?from=2027-03-01&to=2027-04-30',
         '/api/find?q=piece',
         '/api/find?q=contact',
+        ...(who === 'manager' ? ['/api/runway', '/api/slots?from=2027-03-01&to=2027-04-30', '/api/ideas', '/api/find?q=idea'] : []),
       ]) {
         const answer = await callers.get(who)?.call('GET', path);
         const text = JSON.stringify(answer?.body);

@@ -1,6 +1,6 @@
 import type { IncomingMessage } from 'node:http';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
-import { isDay } from '@zesting/contract';
+import { isDay, MONTH } from '@zesting/contract';
 import { isId, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN, STANDS } from '@zesting/core';
 import { Problem } from './problem.js';
 
@@ -29,6 +29,9 @@ const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   stage: (text) => oneOf(PIECE_STAGES, text),
   doer: (text) => text === 'nobody' || isId(text),
   before: (text) => /^\d{1,18}$/.test(text),
+  month: (text) => MONTH.test(text),
+  idea: (text) => oneOf(['open', 'dropped', 'used'], text),
+  after: (text) => /^\d{1,6}$/.test(text),
   width: (text) => /^\d{1,5}$/.test(text),
   from: isDay,
   to: isDay,

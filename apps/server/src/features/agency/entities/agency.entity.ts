@@ -1,4 +1,4 @@
-import type { RoundUpRhythm } from '@zesting/core';
+import type { IdeaWeights, RoundUpRhythm } from '@zesting/core';
 import { Check, Entity } from 'typeorm';
 import {
   BoolColumn,
@@ -58,5 +58,7 @@ export class Agency {
   @Refers('IntakeForm', 'fk_agencies_default_form')
   @IdColumn({ nullable: true })
   defaultFormId: string | null;
+  /** how much each mark of an idea counts */
+  @JsonColumn({ default: () => '\'{"merit": 3, "ease": 2, "chance": 1}\'' }) ideaWeights: IdeaWeights;
   @BoolColumn({ default: false }) hidesBeginning: boolean;
 }

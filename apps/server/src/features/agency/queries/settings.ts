@@ -20,6 +20,7 @@ export const EDITABLE = [
   'roundUp',
   'roundUpAt',
   'defaultPolicy',
+  'ideaWeights',
 ] as const;
 
 /** The agency's row; under lock for who changes it. */

@@ -100,7 +100,8 @@ function clockOf(zone: string, viewerZone: string, now: InstantText): Omit<Clien
   };
 }
 
-async function markersOf(app: App, clientIds: readonly string[], from: string, to: string): Promise<MarkerShape[]> {
+/** What stands on the calendars of clients from `from` to `to`, both included: a line per day. */
+export async function markersOf(app: App, clientIds: readonly string[], from: string, to: string): Promise<MarkerShape[]> {
   const clients = await app.read<{ id: string; region: string; observances: string[] }>(
     'select id, region, observances from clients where id = any($1)',
     [clientIds],

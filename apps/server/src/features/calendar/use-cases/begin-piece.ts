@@ -27,13 +27,14 @@ export async function beginPiece(app: App, viewer: Viewer, clientId: string, bod
   });
 }
 
-/** The same in the caller's transaction. */
+/** The same in the caller's transaction. @param at the time at which it stands on its channels; without it the usual one of each */
 export async function putPiece(
   tx: Tx,
   viewer: Viewer,
   clientId: string,
   body: BeginPieceBody,
   now: InstantText,
+  at?: string,
 ): Promise<Result<string, BeginFailure>> {
   const [client] = await rowsOf<{ archived: boolean }>(tx, 'select archived_at is not null as archived from clients where id = $1', [
     clientId,
@@ -62,7 +63,7 @@ export async function putPiece(
     now,
   );
   if (!piece.ok || !body.isPencilled || !body.wishOn) return piece;
-  const pencilled = await pencil(tx, viewer, clientId, piece.value, body.wishOn, now);
+  const pencilled = await pencil(tx, viewer, clientId, piece.value, body.wishOn, now, at);
   return pencilled.ok ? piece : pencilled;
 }
 
@@ -77,10 +78,11 @@ async function pencil(
   pieceId: string,
   on: string,
   now: InstantText,
+  at?: string,
 ): Promise<Result<null, DateFailure>> {
   const placements = await tx.findBy(Placement, { pieceId });
   for (const placement of placements) {
-    const put = setDate(placement, on, await usualTime(tx, placement.channelId), now);
+    const put = setDate(placement, on, at ?? (await usualTime(tx, placement.channelId)), now);
     if (!put.ok) return put;
   }
   await tx.save(placements);
@@ -90,7 +92,7 @@ async function pencil(
     thingId: pieceId,
     verb: 'placement.pencilled',
     actor: viewer.name,
-    detail: { to: { on } },
+    detail: { to: { on, ...(at === undefined ? {} : { at }) } },
     at: now,
   });
   await replan(tx, [pieceId], now);

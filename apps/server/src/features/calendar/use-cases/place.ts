@@ -23,40 +23,50 @@ import { In } from 'typeorm';
 export type { Moved } from './placement-store.js';
 
 type Exists = { code: 'placement.exists' };
-type MoveFailure = Fixed | DateFailure | Exists | { code: 'http.changed_meanwhile' };
+export type MoveFailure = Fixed | DateFailure | Exists | { code: 'http.changed_meanwhile' };
 
 /**
  * Gives a placement a date, another one, or none. Its siblings stay, unless *all not yet out* are asked to move by as many days:
  * then all do or none does. The piece's path is planned anew.
  */
-export function movePlacement(
+export const movePlacement = (
   app: App,
   viewer: Viewer,
   placementId: string,
   body: MovePlacementBody,
   version: number,
+): Promise<Result<Moved, MoveFailure>> =>
+  app.write<Moved, MoveFailure>((tx, now) => putPlacement(app, tx, viewer, placementId, body, version, now));
+
+/** The same in the caller's transaction. @param version null: whatever it is now */
+export async function putPlacement(
+  app: App,
+  tx: Tx,
+  viewer: Viewer,
+  placementId: string,
+  body: MovePlacementBody,
+  version: number | null,
+  now: InstantText,
 ): Promise<Result<Moved, MoveFailure>> {
-  return app.write<Moved, MoveFailure>(async (tx, now) => {
-    const { placement, piece, aimBefore } = await lockPlacement(tx, placementId);
-    const refused = fixed(placement);
-    if (refused) return fail(refused);
-    if (placement.version !== version) return fail({ code: 'http.changed_meanwhile' });
-    const from = { on: placement.onDay, at: placement.atTime };
-    const on = body.on ?? null;
-    const at = on === null ? null : (body.at ?? placement.atTime ?? (await usualTime(tx, placement.channelId)));
-    const put = setDate(placement, on, at, now);
-    if (!put.ok) return put;
-    const byDays = body.scope === 'all' && from.on !== null && on !== null ? daysBetween(getDay(from.on), getDay(on)) : 0;
-    const siblings = byDays === 0 ? [] : await datedSiblings(tx, placement);
-    for (const sibling of siblings) {
-      const moved = setDate(sibling, addDays(getDay(sibling.onDay ?? ''), byDays), sibling.atTime, now);
-      if (!moved.ok) return moved;
-    }
-    if (await momentTaken(tx, [placement, ...siblings])) return fail({ code: 'placement.exists' });
-    if (siblings.length > 0) await makeRoom(tx, [placement, ...siblings]);
-    const detail = { from, to: { on: placement.onDay, at: placement.atTime } };
-    return ok(await saveAndReplan(app, tx, viewer, piece, aimBefore, [placement, ...siblings], { verb: 'placement.moved', detail }, now));
-  });
+  const { placement, piece, aimBefore } = await lockPlacement(tx, placementId);
+  const refused = fixed(placement);
+  if (refused) return fail(refused);
+  if (version !== null && placement.version !== version) return fail({ code: 'http.changed_meanwhile' });
+  const from = { on: placement.onDay, at: placement.atTime };
+  const on = body.on ?? null;
+  const at = on === null ? null : (body.at ?? placement.atTime ?? (await usualTime(tx, placement.channelId)));
+  const put = setDate(placement, on, at, now);
+  if (!put.ok) return put;
+  const byDays = body.scope === 'all' && from.on !== null && on !== null ? daysBetween(getDay(from.on), getDay(on)) : 0;
+  const siblings = byDays === 0 ? [] : await datedSiblings(tx, placement);
+  for (const sibling of siblings) {
+    const moved = setDate(sibling, addDays(getDay(sibling.onDay ?? ''), byDays), sibling.atTime, now);
+    if (!moved.ok) return moved;
+  }
+  if (await momentTaken(tx, [placement, ...siblings])) return fail({ code: 'placement.exists' });
+  if (siblings.length > 0) await makeRoom(tx, [placement, ...siblings]);
+  const detail = { from, to: { on: placement.onDay, at: placement.atTime } };
+  return ok(await saveAndReplan(app, tx, viewer, piece, aimBefore, [placement, ...siblings], { verb: 'placement.moved', detail }, now));
 }
 
 /** The other placements of the same piece that are dated and not yet out. */

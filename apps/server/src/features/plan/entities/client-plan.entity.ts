@@ -1,0 +1,16 @@
+import { Check, Entity, PrimaryColumn } from 'typeorm';
+import { IntColumn, Refers, TextColumn } from '../../../platform/database/columns.js';
+
+/** What of a client's plan there is once. Its row is locked by whoever changes the client's themes. */
+@Check('ck_client_plans_from', "cycle_from ~ '^\\d{4}-\\d{2}$'")
+@Entity('client_plans')
+export class ClientPlan {
+  @Refers('Client', 'fk_client_plans_client')
+  @PrimaryColumn('uuid')
+  clientId: string;
+  /** themes that follow one another month by month; none: there is no cycle */
+  @TextColumn({ array: true, default: () => "'{}'" }) cycleNames: string[];
+  /** the month of the first */
+  @TextColumn({ default: () => "'2000-01'" }) cycleFrom: string;
+  @IntColumn({ default: 1 }) version: number;
+}

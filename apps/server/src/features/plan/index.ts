@@ -1,0 +1,10 @@
+import { Module } from '@nestjs/common';
+import { IdeasController } from './ideas.controller.js';
+import { PlanController } from './plan.controller.js';
+
+export { addRule, exceptSlot } from './use-cases/rhythm.js';
+export { setCycle, setTheme } from './use-cases/themes.js';
+export { catchIdea } from './use-cases/ideas.js';
+
+@Module({ controllers: [PlanController, IdeasController] })
+export class PlanModule {}

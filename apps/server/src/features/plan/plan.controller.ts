@@ -1,0 +1,154 @@
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
+import {
+  FillSlotsBody,
+  MONTH,
+  RhythmRuleBody,
+  SlotExceptionBody,
+  SwapThemesBody,
+  ThemeBody,
+  ThemeCycleBody,
+  type FilledSlotsShape,
+  type FreeSlotsShape,
+  type PlanMonthShape,
+  type RhythmShape,
+  type RuleMadeShape,
+  type RunwayShape,
+} from '@zesting/contract';
+import { daysBetween, parseDay } from '@zesting/core';
+import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
+import { App } from '../../platform/app.js';
+import { IfMatch } from '../../platform/http/if-match.js';
+import { Problem, valueOrProblem } from '../../platform/http/problem.js';
+import { planMonth } from './queries/plan-month.js';
+import { freeSlots, rhythmOf, runwayFor } from './queries/rhythm.js';
+import { fillSlot } from './use-cases/fill-slot.js';
+import { addRule, changeRule, endRule, exceptSlot } from './use-cases/rhythm.js';
+import { setCycle, setTheme, swapThemes } from './use-cases/themes.js';
+
+/** The most days for which free slots are told at once. */
+const SPAN_LIMIT_DAYS = 100;
+
+const invalid = (field: string, rule: string): Problem => Problem.of('http.invalid', { errors: { [field]: [rule] } });
+
+/** What there is of a client that is not archived. */
+function found<T>(shape: T | undefined): T {
+  if (shape === undefined) throw Problem.of('client.archived');
+  return shape;
+}
+
+@Controller()
+export class PlanController {
+  constructor(private readonly app: App) {}
+
+  /** A client's rhythm, as far as it holds today or later. */
+  @Get('clients/:clientId/rhythm')
+  @Access('plan.read', { client: 'clientId' })
+  async rhythm(@Param('clientId') clientId: string): Promise<RhythmShape> {
+    return found(await rhythmOf(this.app, clientId));
+  }
+
+  @Post('clients/:clientId/rhythm')
+  @Access('plan.edit', { client: 'clientId' })
+  async addRule(
+    @CurrentViewer() viewer: Viewer,
+    @Param('clientId') clientId: string,
+    @Body() body: RhythmRuleBody,
+  ): Promise<RuleMadeShape> {
+    return { ruleId: valueOrProblem(await addRule(this.app, viewer, clientId, body)) };
+  }
+
+  /** Changes a rule from today on; what was before today stays as it was. Needs If-Match with its version. */
+  @Put('rhythm/:ruleId')
+  @Access('plan.edit', { rule: 'ruleId' })
+  async changeRule(
+    @CurrentViewer() viewer: Viewer,
+    @Param('ruleId') ruleId: string,
+    @Body() body: RhythmRuleBody,
+    @IfMatch() version: number,
+  ): Promise<RuleMadeShape> {
+    return { ruleId: valueOrProblem(await changeRule(this.app, viewer, ruleId, body, version)) };
+  }
+
+  @Delete('rhythm/:ruleId')
+  @HttpCode(204)
+  @Access('plan.edit', { rule: 'ruleId' })
+  async endRule(@CurrentViewer() viewer: Viewer, @Param('ruleId') ruleId: string): Promise<void> {
+    valueOrProblem(await endRule(this.app, viewer, ruleId));
+  }
+
+  /** Leaves one slot out, or takes it in again. */
+  @Put('rhythm/:ruleId/exception')
+  @HttpCode(204)
+  @Access('plan.edit', { rule: 'ruleId' })
+  async except(@CurrentViewer() viewer: Viewer, @Param('ruleId') ruleId: string, @Body() body: SlotExceptionBody): Promise<void> {
+    valueOrProblem(await exceptSlot(this.app, viewer, ruleId, body.on, body.isLeftOut));
+  }
+
+  /** A client's month: its slots and what stands in them, themes, markers, what the mix is owed, and what could fill the rest. */
+  @Get('clients/:clientId/plan')
+  @Access('plan.read', { client: 'clientId' })
+  async month(@Param('clientId') clientId: string, @Query('month') month: string): Promise<PlanMonthShape> {
+    if (!MONTH.test(month)) throw invalid('month', 'matches');
+    return found(await planMonth(this.app, clientId, month));
+  }
+
+  /** Fills slots one by one; what keeps one from being filled keeps no other. */
+  @Post('clients/:clientId/plan')
+  @HttpCode(200)
+  @Access('plan.edit', { client: 'clientId' })
+  async fill(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: FillSlotsBody): Promise<FilledSlotsShape> {
+    const slots = [];
+    for (const slot of body.slots) {
+      const filled = await fillSlot(this.app, viewer, clientId, slot);
+      slots.push({
+        ruleId: slot.ruleId,
+        on: slot.on,
+        pieceId: filled.ok ? filled.value : null,
+        problem: filled.ok ? null : filled.failure.code,
+      });
+    }
+    return { slots };
+  }
+
+  @Put('clients/:clientId/themes')
+  @HttpCode(204)
+  @Access('plan.edit', { client: 'clientId' })
+  async setTheme(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: ThemeBody): Promise<void> {
+    valueOrProblem(await setTheme(this.app, viewer, clientId, body));
+  }
+
+  @Post('clients/:clientId/themes/swap')
+  @HttpCode(204)
+  @Access('plan.edit', { client: 'clientId' })
+  async swapThemes(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: SwapThemesBody): Promise<void> {
+    valueOrProblem(await swapThemes(this.app, viewer, clientId, body));
+  }
+
+  @Put('clients/:clientId/theme-cycle')
+  @HttpCode(204)
+  @Access('plan.edit', { client: 'clientId' })
+  async setCycle(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: ThemeCycleBody): Promise<void> {
+    valueOrProblem(await setCycle(this.app, viewer, clientId, body));
+  }
+
+  /** How long what is signed and dated lasts at each client, day by day for six weeks. */
+  @Get('runway')
+  @Access('plan.read')
+  runway(@CurrentViewer() viewer: Viewer, @Query('clientId') clientId?: string): Promise<RunwayShape> {
+    return runwayFor(this.app, clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId));
+  }
+
+  /** Slots in which nothing stands, from `from` to `to`. */
+  @Get('slots')
+  @Access('plan.read')
+  slots(
+    @CurrentViewer() viewer: Viewer,
+    @Query('from') from: string,
+    @Query('to') to: string,
+    @Query('clientId') clientId?: string,
+  ): Promise<FreeSlotsShape> {
+    const [first, last] = [parseDay(from), parseDay(to)];
+    if (!first || !last || first > last || daysBetween(first, last) > SPAN_LIMIT_DAYS) throw invalid('to', 'isDay');
+    return freeSlots(this.app, clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId), first, last);
+  }
+}

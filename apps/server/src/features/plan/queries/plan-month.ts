@@ -1,0 +1,256 @@
+import {
+  addDays,
+  bindSlots,
+  dayIn,
+  daysBetween,
+  getDay,
+  isOnTheme,
+  largestGapDays,
+  longestRun,
+  periodStart,
+  themeOn,
+  wantedOf,
+  type Day,
+  type PieceStage,
+  type RouteStep,
+  type Theme,
+  type ThemeCycle,
+} from '@zesting/core';
+import type { SlotCandidateShape, PlanMixRowShape, PlanMonthShape, PlannedShape, PlanRouteShape, PlanThemeShape } from '@zesting/contract';
+import type { App } from '../../../platform/app.js';
+import { markersOf } from '../../calendar/index.js';
+import { earliestByPath } from '../../planning/index.js';
+import { WORTH } from './ideas.js';
+import { rhythmsOf, slotsBetween, type BoundRow, type ClientRhythm } from './rhythm-of.js';
+
+/** So many ideas, and so many pieces without a day, are candidates at most: the best ideas, the pieces that are furthest. */
+const IDEAS = 150;
+const PIECES = 50;
+/** So much of an idea's or a piece's note is looked into for the words of a theme. */
+const NOTE_LENGTH = 500;
+
+interface PlacedRow extends BoundRow {
+  readonly pieceId: string;
+  readonly pieceNumber: number;
+  readonly title: string;
+  readonly notes: string;
+  readonly stage: PieceStage;
+  readonly channelName: string;
+  readonly pillarId: string | null;
+  readonly formatId: string;
+}
+
+/** The last day of a month `YYYY-MM`. */
+const lastOf = (month: string): Day => {
+  const first = getDay(`${month}-01`);
+  const next = addDays(first, 31);
+  return addDays(next, -Number(next.slice(8)));
+};
+
+/** A client's month. Undefined where the client is archived. */
+export async function planMonth(app: App, clientId: string, month: string): Promise<PlanMonthShape | undefined> {
+  const now = app.clock.now();
+  const [from, to] = [getDay(`${month}-01`), lastOf(month)];
+  const [rhythm] = await rhythmsOf(app.manager, [clientId], from, now);
+  if (!rhythm) return undefined;
+  const [placed, themed, markers, routes] = await Promise.all([
+    placedIn(app, clientId, from, to),
+    themesOf(app, clientId, from, to),
+    markersOf(app, [clientId], from, to),
+    routesFor(app, clientId),
+  ]);
+  const closed = new Map(markers.flatMap(({ kind, on, name }) => (kind === 'blackout' ? [[on, name] as const] : [])));
+  const themeNameOn = (on: Day) => themeOn(on, themed.themes, themed.cycle)?.name ?? null;
+  const plannedOf = (row: PlacedRow): PlannedShape => {
+    const theme = themeNameOn(row.on);
+    const { id, clientId: _clientId, notes, ...rest } = row;
+    return { ...rest, placementId: id, isOnTheme: theme === null ? null : isOnTheme(`${row.title} ${notes}`, theme) };
+  };
+  const bound = bindSlots(slotsBetween(rhythm, from, to), placed);
+  const slots = bound.slots.map(({ slot: { publishAt, ...slot }, placed: there }) => ({
+    ...slot,
+    theme: themeNameOn(slot.on),
+    blackout: closed.get(slot.on) ?? null,
+    isPast: Date.parse(publishAt) <= Date.parse(now),
+    planned: there && plannedOf(there),
+  }));
+  const names = new Set(slots.flatMap(({ theme, planned }) => (theme !== null && planned === null ? [theme] : [])));
+  const { candidates, hidden } = await candidatesFor(app, rhythm, to, names);
+  const run = longestRun(placed);
+  const kept = slots.filter(({ planned, blackout, isPast }) => planned !== null || (blackout === null && !isPast)).length;
+  return {
+    month,
+    todayOn: rhythm.todayOn,
+    zone: rhythm.zone,
+    hasRhythm: rhythm.rules.length > 0,
+    slots,
+    beside: bound.beside.map(plannedOf),
+    themes: themesShown(themed, from, to),
+    cycle: themed.cycle && { names: [...themed.cycle.names], fromMonth: themed.cycle.fromMonth },
+    markers,
+    mix: await mixOwed(app, clientId, placed, kept + bound.beside.length),
+    longestRun: run.length,
+    longestRunPillarId: run.pillarId,
+    largestGapDays: largestGapDays(placed),
+    candidates,
+    candidatesHidden: hidden,
+    routes,
+  };
+}
+
+const placedIn = (app: App, clientId: string, from: Day, to: Day): Promise<PlacedRow[]> =>
+  app.read<PlacedRow>(
+    `select l.id, l.client_id as "clientId", l.channel_id as "channelId", h.name as "channelName", l.on_day as on, l.at_time as at, l.state,
+       p.id as "pieceId", p.number as "pieceNumber", p.title, left(p.notes, ${NOTE_LENGTH}) as notes, p.stage, p.pillar_id as "pillarId", p.format_id as "formatId"
+     from placements l join pieces p on p.id = l.piece_id join channels h on h.id = l.channel_id
+     where l.client_id = $1 and l.on_day between $2 and $3 and not l.cancelled and not p.shelved order by l.publish_at, l.id`,
+    [clientId, from, to],
+  );
+
+interface Themed {
+  readonly themes: readonly Theme[];
+  readonly cycle: ThemeCycle | null;
+}
+
+async function themesOf(app: App, clientId: string, from: Day, to: Day): Promise<Themed> {
+  const [row] = await app.read<{ themes: Theme[]; cycle: ThemeCycle | null }>(
+    `select coalesce((select jsonb_agg(jsonb_build_object('period', t.period, 'startOn', t.start_on, 'name', t.name) order by t.period, t.start_on)
+         from themes t where t.client_id = $1 and t.start_on between $2 and $3), '[]') as themes,
+       (select jsonb_build_object('names', p.cycle_names, 'fromMonth', p.cycle_from) from client_plans p where p.client_id = $1 and cardinality(p.cycle_names) > 0) as cycle`,
+    [clientId, addDays(from, -6), to],
+  );
+  return row ?? { themes: [], cycle: null };
+}
+
+/** The theme of the month and those of its weeks that have one of their own. */
+function themesShown({ themes, cycle }: Themed, from: Day, to: Day): PlanThemeShape[] {
+  const ofMonth = themeOn(
+    from,
+    themes.filter(({ period }) => period === 'month'),
+    cycle,
+  );
+  const weeks = themes.filter(({ period, startOn }) => period === 'week' && startOn <= to && startOn >= periodStart(from, 'week'));
+  return [
+    ...(ofMonth ? [{ period: 'month' as const, startOn: from, ...ofMonth }] : []),
+    ...weeks.map((theme) => ({ ...theme, from: 'week' as const })),
+  ];
+}
+
+/** What the mix of a month is owed: the shares of all that it will hold, in whole pieces, less what is placed. */
+async function mixOwed(app: App, clientId: string, placed: readonly PlacedRow[], total: number): Promise<PlanMixRowShape[]> {
+  const pillars = await app.read<{ id: string; name: string; share: number }>(
+    'select id, name, share from pillars where client_id = $1 and archived_at is null order by position, name',
+    [clientId],
+  );
+  const wanted = wantedOf(
+    pillars.map(({ share }) => share),
+    total,
+  );
+  const pieces = new Map(placed.map(({ pieceId, pillarId }) => [pieceId, pillarId])); // a piece counts once, on however many channels
+  const countOf = (pillarId: string | null) => [...pieces.values()].filter((one) => one === pillarId).length;
+  const percent = (count: number) => (pieces.size === 0 ? 0 : Math.round((100 * count) / pieces.size));
+  const known = new Set<string | null>(pillars.map(({ id }) => id));
+  const bare = [...pieces.values()].filter((one) => !known.has(one)).length;
+  return [
+    ...pillars.map(({ id, name, share }, index) => {
+      const count = countOf(id);
+      return { pillarId: id, name, share, count, actual: percent(count), wanted: wanted[index] ?? 0, owed: (wanted[index] ?? 0) - count };
+    }),
+    ...(bare > 0 ? [{ pillarId: null, name: 'Without a pillar', share: 0, count: bare, actual: percent(bare), wanted: 0, owed: 0 }] : []),
+  ];
+}
+
+/** The routes by which something new can be made, and how soon each could bring it out for the client. */
+async function routesFor(app: App, clientId: string): Promise<PlanRouteShape[]> {
+  const rows = await app.read<Omit<PlanRouteShape, 'readyOn'> & { steps: RouteStep[] }>(
+    `select r.id as "routeId", r.name, r.format_id as "formatId", f.name as "formatName", r.steps from routes r join formats f on f.id = r.format_id
+     where r.archived_at is null order by f.position, f.name, r.name, r.id`,
+  );
+  const ready = await earliestByPath(
+    app,
+    clientId,
+    rows.map(({ steps }) => steps),
+  );
+  return rows.map(({ steps: _steps, ...row }, index) => ({ ...row, readyOn: ready[index] ?? null }));
+}
+
+interface IdeaRow {
+  id: string;
+  title: string;
+  note: string;
+  pillarId: string | null;
+  formatId: string | null;
+  channelId: string | null;
+  /** as core's `worthOf` has it */
+  worth: number;
+  notBeforeOn: Day | null;
+  expiresOn: Day | null;
+  createdAt: string;
+}
+
+interface PieceRow {
+  id: string;
+  pieceId: string;
+  channelId: string;
+  title: string;
+  note: string;
+  pillarId: string | null;
+  formatId: string;
+  readyOn: Day | null;
+  createdAt: string;
+}
+
+/** What could stand in the month's slots: the client's ideas and those of no client, and its pieces without a day on a channel. */
+async function candidatesFor(
+  app: App,
+  { clientId, todayOn, zone }: ClientRhythm,
+  to: Day,
+  themes: ReadonlySet<string>,
+): Promise<{ candidates: SlotCandidateShape[]; hidden: number }> {
+  const ideas = await app.read<IdeaRow & { all: number }>(
+    `select id, title, left(note, ${NOTE_LENGTH}) as note, pillar_id as "pillarId", format_id as "formatId", channel_id as "channelId", (${WORTH})::float8 as worth,
+       not_before_on as "notBeforeOn", fresh_until_on as "expiresOn", created_at as "createdAt", count(*) over () as all
+     from ideas i where (client_id = $1 or client_id is null) and state = 'open' and (fresh_until_on is null or fresh_until_on >= $2)
+       and (not_before_on is null or not_before_on <= $3)
+     order by worth desc, created_at desc, id limit ${IDEAS}`,
+    [clientId, todayOn, to],
+  );
+  const pieces = await app.read<PieceRow>(
+    `select l.id, p.id as "pieceId", l.channel_id as "channelId", p.title, left(p.notes, ${NOTE_LENGTH}) as note, p.pillar_id as "pillarId", p.format_id as "formatId",
+       p.earliest_publish_on as "readyOn", p.created_at as "createdAt"
+     from placements l join pieces p on p.id = l.piece_id
+     where l.client_id = $1 and l.state = 'undated' and not p.shelved and p.list is not null
+     order by (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number, l.id limit ${PIECES}`,
+    [clientId],
+  );
+  const speaksTo = (text: string) => [...themes].filter((theme) => isOnTheme(text, theme));
+  const waits = (at: string) => Math.max(0, daysBetween(dayIn(at, zone), todayOn));
+  const candidates: SlotCandidateShape[] = [
+    ...pieces.map(({ note, channelId, createdAt, ...piece }) => ({
+      ...piece,
+      kind: 'piece' as const,
+      channelIds: [channelId],
+      themes: speaksTo(`${piece.title} ${note}`),
+      notBeforeOn: null,
+      expiresOn: null,
+      worth: 0.5,
+      waitsDays: waits(createdAt),
+    })),
+    ...ideas.map(({ id, title, note, pillarId, formatId, channelId, notBeforeOn, expiresOn, createdAt, worth }) => ({
+      kind: 'idea' as const,
+      id,
+      title,
+      pillarId,
+      formatId,
+      channelIds: channelId === null ? null : [channelId],
+      themes: speaksTo(`${title} ${note}`),
+      readyOn: null,
+      notBeforeOn,
+      expiresOn,
+      worth,
+      waitsDays: waits(createdAt),
+      pieceId: null,
+    })),
+  ];
+  return { candidates, hidden: Math.max(0, (ideas[0]?.all ?? 0) - ideas.length) };
+}

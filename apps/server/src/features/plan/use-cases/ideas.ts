@@ -1,0 +1,147 @@
+import { fail, ok, type InstantText, type Result } from '@zesting/core';
+import type { EditIdeaBody, NewIdeaBody } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import { changesBetween, recordActivity } from '../../../platform/activity.js';
+import type { App } from '../../../platform/app.js';
+import { insertRow, rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { Idea } from '../entities/idea.entity.js';
+
+export type IdeaFailure = {
+  code:
+    | 'access.refused'
+    | 'pillar.unknown'
+    | 'format.unknown'
+    | 'channel.unknown'
+    | 'idea.used'
+    | 'idea.dropped'
+    | 'idea.has_client'
+    | 'http.changed_meanwhile';
+};
+
+const FIELDS = [
+  'title',
+  'note',
+  'link',
+  'pillarId',
+  'formatId',
+  'channelId',
+  'merit',
+  'ease',
+  'chance',
+  'notBeforeOn',
+  'freshUntilOn',
+] as const;
+
+/** Catches an idea, for a client or for none yet. */
+export function catchIdea(app: App, viewer: Viewer, body: NewIdeaBody): Promise<Result<string, IdeaFailure>> {
+  return app.write<string, IdeaFailure>(async (tx, now) => {
+    const clientId = body.clientId ?? null;
+    if (clientId !== null && !viewer.clientIds.includes(clientId)) return fail({ code: 'access.refused' });
+    const refused = await unknownOf(tx, clientId, body);
+    if (refused) return fail(refused);
+    const { title, note, link, pillarId, formatId, channelId, merit, ease, chance, notBeforeOn, freshUntilOn } = body;
+    const id = await insertRow(tx, Idea, {
+      clientId,
+      title: title.trim(),
+      note: note ?? '',
+      link: link ?? null,
+      pillarId: pillarId ?? null,
+      formatId: formatId ?? null,
+      channelId: channelId ?? null,
+      merit: merit ?? null,
+      ease: ease ?? null,
+      chance: chance ?? null,
+      notBeforeOn: notBeforeOn ?? null,
+      freshUntilOn: freshUntilOn ?? null,
+      state: 'open',
+      pieceId: null,
+      authorId: viewer.personId,
+      createdAt: now,
+      version: 1,
+    });
+    await record(tx, viewer, { id, clientId }, 'idea.caught', { title: title.trim() }, now);
+    return ok(id);
+  });
+}
+
+/** Changes an idea. One without a client may be given to one, for good. */
+export function editIdea(
+  app: App,
+  viewer: Viewer,
+  ideaId: string,
+  body: EditIdeaBody,
+  version: number,
+): Promise<Result<null, IdeaFailure>> {
+  return app.write<null, IdeaFailure>(async (tx, now) => {
+    const idea = await lockIdea(tx, ideaId);
+    if (idea.version !== version) return fail({ code: 'http.changed_meanwhile' });
+    if (idea.state === 'used') return fail({ code: 'idea.used' });
+    if (body.clientId !== undefined && body.clientId !== idea.clientId) {
+      if (idea.clientId !== null) return fail({ code: 'idea.has_client' });
+      if (!viewer.clientIds.includes(body.clientId)) return fail({ code: 'access.refused' });
+    }
+    const before = { ...idea };
+    for (const field of FIELDS) if (body[field] !== undefined) Object.assign(idea, { [field]: body[field] });
+    idea.title = idea.title.trim();
+    idea.clientId = body.clientId ?? idea.clientId;
+    const refused = await unknownOf(tx, idea.clientId, idea);
+    if (refused) return fail(refused);
+    const changes = changesBetween(shownOf(before), shownOf(idea));
+    if (Object.keys(changes).length === 0) return ok(null);
+    idea.version += 1;
+    await tx.save(idea);
+    await record(tx, viewer, idea, 'idea.changed', changes, now);
+    return ok(null);
+  });
+}
+
+/** Drops an idea, or takes it up again. */
+export function setIdeaState(app: App, viewer: Viewer, ideaId: string, state: 'open' | 'dropped'): Promise<Result<null, IdeaFailure>> {
+  return app.write<null, IdeaFailure>(async (tx, now) => {
+    const idea = await lockIdea(tx, ideaId);
+    if (idea.state === 'used') return fail({ code: 'idea.used' });
+    if (idea.state === state) return ok(null);
+    await tx.update(Idea, ideaId, { state, version: idea.version + 1 });
+    await record(tx, viewer, idea, state === 'open' ? 'idea.taken_up' : 'idea.dropped', { title: idea.title }, now);
+    return ok(null);
+  });
+}
+
+/** An idea under lock; a missing one is a bug, since access was checked. */
+export const lockIdea = (tx: Tx, id: string): Promise<Idea> =>
+  tx.findOneOrFail(Idea, { where: { id }, lock: { mode: 'pessimistic_write' } });
+
+/** Marks an idea as used: it leaves the shelf, and stays linked with its piece. The idea must be locked. */
+export async function useIdea(tx: Tx, viewer: Viewer, idea: Idea, clientId: string, pieceId: string, now: InstantText): Promise<void> {
+  await tx.update(Idea, idea.id, { clientId, state: 'used', pieceId, version: idea.version + 1 });
+  await record(tx, viewer, { id: idea.id, clientId }, 'idea.used', { title: idea.title, pieceId }, now);
+}
+
+const shownOf = (idea: Idea) => Object.fromEntries([...FIELDS, 'clientId' as const].map((field) => [field, idea[field]]));
+
+/** What an idea names and its client does not have. Without a client it can name a format alone. */
+async function unknownOf(
+  tx: Tx,
+  clientId: string | null,
+  { pillarId, formatId, channelId }: { pillarId?: string | null; formatId?: string | null; channelId?: string | null },
+): Promise<IdeaFailure | null> {
+  const [found] = await rowsOf<{ pillar: boolean; format: boolean; channel: boolean }>(
+    tx,
+    `select $1::uuid is null or exists (select 1 from pillars where id = $1 and client_id = $4) as pillar,
+       $2::uuid is null or exists (select 1 from formats where id = $2) as format,
+       $3::uuid is null or exists (select 1 from channels where id = $3 and client_id = $4) as channel`,
+    [pillarId ?? null, formatId ?? null, channelId ?? null, clientId],
+  );
+  if (!found?.pillar) return { code: 'pillar.unknown' };
+  if (!found.format) return { code: 'format.unknown' };
+  return found.channel ? null : { code: 'channel.unknown' };
+}
+
+const record = (
+  tx: Tx,
+  viewer: Viewer,
+  { id, clientId }: { readonly id: string; readonly clientId: string | null },
+  verb: string,
+  detail: Readonly<Record<string, unknown>>,
+  at: InstantText,
+): Promise<void> => recordActivity(tx, { clientId, thing: 'idea', thingId: id, verb, actor: viewer.name, detail, at });
