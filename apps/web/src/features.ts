@@ -5,6 +5,7 @@ import { feature as desk } from './features/desk';
 import { feature as intake } from './features/intake';
 import { feature as links } from './features/links';
 import { feature as people } from './features/people';
+import { feature as plan } from './features/plan';
 import { feature as planning } from './features/planning';
 import { feature as production } from './features/production';
 import { feature as signOff } from './features/sign-off';
@@ -12,6 +13,18 @@ import type { WebFeature } from './lib/feature';
 import { addVerbs } from './lib/verbs';
 
 /** The features of the interface, in the order in which finding offers what they can do. A new one is its folder, and a line here. */
-export const FEATURES: readonly WebFeature[] = [desk, intake, signOff, production, calendar, agency, clients, people, planning, links];
+export const FEATURES: readonly WebFeature[] = [
+  desk,
+  plan,
+  intake,
+  signOff,
+  production,
+  calendar,
+  agency,
+  clients,
+  people,
+  planning,
+  links,
+];
 
 for (const { verbs } of FEATURES) if (verbs) addVerbs(verbs);

@@ -3,6 +3,7 @@ import type { SessionShape, StationShape, StationsShape } from '@zesting/contrac
 import { ChevronDown, LogOut, Settings2, User } from 'lucide-react';
 import { NavLink, useNavigate } from 'react-router';
 import { sessionQuery } from '../api/agency';
+import { runwayQuery } from '../api/plan';
 import { stationsQuery } from '../api/production';
 import { FEATURES } from '../features';
 import { useSearch } from '../lib/use-search';
@@ -81,6 +82,7 @@ function Stations() {
   const { data } = useQuery(stationsQuery(query));
   return (
     <nav aria-label="Stations" className="relative flex items-stretch overflow-x-auto">
+      <PlanStation />
       {STATIONS.map(({ key, path, name, waits }) => (
         <NavLink
           key={key}
@@ -95,6 +97,25 @@ function Stations() {
         </NavLink>
       ))}
     </nav>
+  );
+}
+
+/** The first station counts what the coming two weeks want and nothing stands in. */
+function PlanStation() {
+  const { query, to } = useClients();
+  const { data } = useQuery(runwayQuery(query));
+  const holes = data?.rows.reduce((sum, row) => sum + row.holes, 0) ?? 0;
+  return (
+    <NavLink
+      to={to('/plan')}
+      className={({ isActive }) => `flex flex-col justify-center px-3.5 no-underline ${isActive ? 'bg-white/10' : 'hover:bg-white/5'}`}
+    >
+      <span className="flex items-center gap-2 font-medium whitespace-nowrap">
+        Plan
+        <Waiting station={{ count: holes }} waits="open slots within two weeks" />
+      </span>
+      <span className="h-[3px] mt-1" />
+    </NavLink>
   );
 }
 
@@ -118,7 +139,7 @@ function ReadingRooms() {
   );
 }
 
-function Waiting({ station, waits }: { station: StationShape | undefined; waits: string }) {
+function Waiting({ station, waits }: { station: Pick<StationShape, 'count'> | undefined; waits: string }) {
   if (!station || station.count === 0) return null;
   return (
     <span className="tabular rounded-md bg-zest text-[#14281f] px-1.5 text-[12px] leading-5 font-semibold">

@@ -1,4 +1,4 @@
-import { addDays, getDay, weekdayOf, type Day } from '../time/index.js';
+import { addDays, firstOfMonth, weekdayOf, type Day } from '../time/index.js';
 import { monthPattern } from './pattern.js';
 
 /**
@@ -8,7 +8,7 @@ import { monthPattern } from './pattern.js';
  */
 export function inMonth(day: Day, month: string): Day | null {
   const { nth, weekday } = monthPattern(day);
-  const first = getDay(`${month}-01`);
+  const first = firstOfMonth(month);
   const found = addDays(first, ((weekday - weekdayOf(first) + 7) % 7) + 7 * (nth - 1));
   return found.startsWith(month) ? found : null;
 }

@@ -1,4 +1,4 @@
-import { addDays, weekdayOf, type Day } from '../time/index.js';
+import { firstOfMonth, mondayOf, type Day } from '../time/index.js';
 
 export const THEME_PERIODS = ['month', 'week'] as const;
 export type ThemePeriod = (typeof THEME_PERIODS)[number];
@@ -33,8 +33,7 @@ export function themeOfCycle({ names, fromMonth }: ThemeCycle, month: string): s
 }
 
 /** The first day of the month or week in which a day lies. Weeks begin on Monday. */
-export const periodStart = (day: Day, period: ThemePeriod): Day =>
-  period === 'month' ? (`${day.slice(0, 7)}-01` as Day) : addDays(day, 1 - weekdayOf(day)); // the first of a month that is one
+export const periodStart = (day: Day, period: ThemePeriod): Day => (period === 'month' ? firstOfMonth(day.slice(0, 7)) : mondayOf(day));
 
 /** The theme of a day; null where it has none. */
 export function themeOn(day: Day, themes: readonly Theme[], cycle: ThemeCycle | null): FoundTheme | null {

@@ -1,2 +1,3 @@
 export * from './day.js';
 export * from './zoned.js';
+export * from './month.js';

@@ -11,7 +11,7 @@ import {
 } from '@dnd-kit/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { CalendarEntryShape, CalendarShape } from '@zesting/contract';
-import { isId, type Day } from '@zesting/core';
+import { isId, lastOfMonth, type Day } from '@zesting/core';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
@@ -26,7 +26,6 @@ import { PlacementDialog } from '../../parts/placement-dialog';
 import { CalendarHead } from './calendar-head';
 import { dayKeys } from './day-keys';
 import { MixPanel } from './mix-panel';
-import { lastOfMonth } from './month';
 import { MonthGrid } from './month-grid';
 import { Tray } from './tray';
 import { viewOf } from './view';

@@ -1,8 +1,7 @@
-import { addDays, parseDay, weekdayOf, type Day } from '@zesting/core';
+import { addDays, isMonth, mondayOf, nextMonth, parseDay, weekdayOf, weekFrom, weeksOf, type Day } from '@zesting/core';
 import type { CalendarEntryShape, ClientShape } from '@zesting/contract';
 import { monthWords } from '../../lib/format';
 import { STAGE_WORDS } from '../../lib/words';
-import { mondayOf, nextMonth, weekFrom, weeksOf } from './month';
 
 export const COLOURINGS = ['client', 'channel', 'pillar', 'stage'] as const;
 export type Colouring = (typeof COLOURINGS)[number];
@@ -35,8 +34,6 @@ function weekWords(from: Day, to: Day): string {
   const year = from.slice(0, 4) === to.slice(0, 4) ? '' : ` ${from.slice(0, 4)}`;
   return `${isOneMonth ? Number(from.slice(8)) : dayMonth(from)}${year} – ${dayMonth(to)} ${to.slice(0, 4)}`;
 }
-
-const isMonth = (text: string): boolean => /^\d{4}-(0[1-9]|1[0-2])$/.test(text);
 
 /** A month in the address is one that is looked at, whatever else is missing. */
 function kindOf(search: URLSearchParams): ViewKind {

@@ -1,5 +1,5 @@
 import { useQuery, useSuspenseQueries } from '@tanstack/react-query';
-import type { DeskRow } from '@zesting/contract';
+import type { DeskRow, DeskShape } from '@zesting/contract';
 import type { ReckoningList } from '@zesting/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -8,6 +8,7 @@ import { deskListQuery, deskQuery } from '../../api/production';
 import { count, dayWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
 import { LIST_WORDS } from '../../lib/words';
+import { RunwayStrip } from '../../parts/runway-strip';
 import { Button, buttonClass } from '../../ui/button';
 import { Empty, PageHead } from '../../ui/page';
 import { ClientCode, Tag, type Tone } from '../../ui/tags';
@@ -54,7 +55,22 @@ export function ManagerDesk() {
         </Link>
       )}
       <Beginning />
-      <OwnSteps rows={own.rows} />
+      <div className="grid gap-4 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_24rem] items-start">
+        <div className="min-w-0">
+          <OwnSteps rows={own.rows} />
+          <Reckoning desk={desk} />
+        </div>
+        <RunwayStrip />
+      </div>
+    </>
+  );
+}
+
+/** Every open piece on one list, the most dangerous first. */
+function Reckoning({ desk }: { desk: DeskShape }) {
+  const { to } = useClients();
+  return (
+    <>
       {desk.lists.length === 0 ? (
         <Empty title="No piece is open">
           Accept a request, and it stands here until it is out.{' '}

@@ -3,9 +3,10 @@ import {
   bindSlots,
   dayIn,
   daysBetween,
-  getDay,
+  firstOfMonth,
   isOnTheme,
   largestGapDays,
+  lastOfMonth,
   longestRun,
   periodStart,
   themeOn,
@@ -40,17 +41,10 @@ interface PlacedRow extends BoundRow {
   readonly formatId: string;
 }
 
-/** The last day of a month `YYYY-MM`. */
-const lastOf = (month: string): Day => {
-  const first = getDay(`${month}-01`);
-  const next = addDays(first, 31);
-  return addDays(next, -Number(next.slice(8)));
-};
-
 /** A client's month. Undefined where the client is archived. */
 export async function planMonth(app: App, clientId: string, month: string): Promise<PlanMonthShape | undefined> {
   const now = app.clock.now();
-  const [from, to] = [getDay(`${month}-01`), lastOf(month)];
+  const [from, to] = [firstOfMonth(month), lastOfMonth(month)];
   const [rhythm] = await rhythmsOf(app.manager, [clientId], from, now);
   if (!rhythm) return undefined;
   const [placed, themed, markers, routes] = await Promise.all([

@@ -1,4 +1,10 @@
-import { addDays, fromDayNumber, getDay, toDayNumber, weekdayOf, type Day } from '@zesting/core';
+import { addDays, fromDayNumber, getDay, toDayNumber, weekdayOf, type Day } from './day.js';
+
+/** Whether a text is a month, `YYYY-MM`. */
+export const isMonth = (text: string): boolean => /^\d{4}-(0[1-9]|1[0-2])$/.test(text);
+
+/** The first day of a month. */
+export const firstOfMonth = (month: string): Day => getDay(`${month}-01`);
 
 /** The Monday on or before a day. */
 export const mondayOf = (day: Day): Day => addDays(day, 1 - weekdayOf(day));

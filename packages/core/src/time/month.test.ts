@@ -1,4 +1,4 @@
-import { nextMonth, weeksOf } from './month';
+import { isMonth, lastOfMonth, nextMonth, weeksOf } from './month.js';
 
 describe('the weeks of a month', () => {
   it('begin on a Monday and end on a Sunday, whole weeks only', () => {
@@ -13,4 +13,17 @@ describe('the weeks of a month', () => {
   it('cross the turn of the year', () => {
     expect([nextMonth('2026-12', 1), nextMonth('2027-01', -1), nextMonth('2027-01', -13)]).toEqual(['2027-01', '2026-12', '2025-12']);
   });
+});
+
+it('a month is one of twelve, and ends on its last day', () => {
+  expect(['2027-01', '2027-12', '2027-00', '2027-13', '2027-1', 'March', ''].map(isMonth)).toEqual([
+    true,
+    true,
+    false,
+    false,
+    false,
+    false,
+    false,
+  ]);
+  expect(['2027-02', '2028-02', '2027-12', '2027-04'].map(lastOfMonth)).toEqual(['2027-02-28', '2028-02-29', '2027-12-31', '2027-04-30']);
 });

@@ -1,0 +1,52 @@
+import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query';
+import type { CoveredShape, FreeSlotsShape, IdeaShape, IdeasShape, PlanMonthShape, RhythmShape, RunwayShape } from '@zesting/contract';
+import { call } from '../lib/api';
+
+export const planKeys = {
+  month: (clientId: string, month: string) => ['plan', 'month', clientId, month] as const,
+  rhythm: (clientId: string) => ['plan', 'rhythm', clientId] as const,
+  runway: (query: string) => ['plan', 'runway', query] as const,
+  slots: (query: string, from: string, to: string) => ['plan', 'slots', query, from, to] as const,
+  ideas: (query: string, state: string) => ['plan', 'ideas', query, state] as const,
+  idea: (ideaId: string) => ['plan', 'idea', ideaId] as const,
+  covered: (ideaId: string) => ['plan', 'idea', ideaId, 'covered'] as const,
+} as const;
+
+/** A client's month. @param month `YYYY-MM` */
+export const planMonthQuery = (clientId: string, month: string) =>
+  queryOptions({
+    queryKey: planKeys.month(clientId, month),
+    queryFn: () => call<PlanMonthShape>(`/clients/${clientId}/plan?month=${month}`),
+    placeholderData: keepPreviousData,
+  });
+
+export const rhythmQuery = (clientId: string) =>
+  queryOptions({ queryKey: planKeys.rhythm(clientId), queryFn: () => call<RhythmShape>(`/clients/${clientId}/rhythm`) });
+
+/** How long what is signed and dated lasts at each client. @param query `clientId=…`, or nothing */
+export const runwayQuery = (query: string) =>
+  queryOptions({ queryKey: planKeys.runway(query), queryFn: () => call<RunwayShape>(`/runway?${query}`), staleTime: 30_000 });
+
+/** Slots in which nothing stands, from `from` to `to`. */
+export const freeSlotsQuery = (query: string, from: string, to: string) =>
+  queryOptions({
+    queryKey: planKeys.slots(query, from, to),
+    queryFn: () => call<FreeSlotsShape>(`/slots?from=${from}&to=${to}&${query}`),
+    placeholderData: keepPreviousData,
+  });
+
+/** Ideas, a page at a time. @param state `open`, `dropped` or `used` */
+export const ideasQuery = (query: string, state: string) =>
+  infiniteQueryOptions({
+    queryKey: planKeys.ideas(query, state),
+    queryFn: ({ pageParam }) => call<IdeasShape>(`/ideas?idea=${state}&after=${pageParam}&${query}`),
+    initialPageParam: '0',
+    getNextPageParam: (page) => page.next,
+  });
+
+export const ideaQuery = (ideaId: string) =>
+  queryOptions({ queryKey: planKeys.idea(ideaId), queryFn: () => call<IdeaShape>(`/ideas/${ideaId}`) });
+
+/** What of the same client is much like an idea. */
+export const coveredQuery = (ideaId: string) =>
+  queryOptions({ queryKey: planKeys.covered(ideaId), queryFn: () => call<CoveredShape[]>(`/ideas/${ideaId}/covered`) });

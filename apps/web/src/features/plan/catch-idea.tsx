@@ -1,0 +1,102 @@
+import type { CoveredShape, IdeaMadeShape } from '@zesting/contract';
+import { useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { call, wordsOf } from '../../lib/api';
+import { dayWords } from '../../lib/format';
+import { useClients, useWrite } from '../../lib/queries';
+import { Button } from '../../ui/button';
+
+interface Caught extends IdeaMadeShape {
+  readonly title: string;
+}
+
+/** An idea in one line, for the chosen client, another, or none yet. What is typed stays until it is kept. */
+export function CatchIdea() {
+  const { clients, client } = useClients();
+  const [title, setTitle] = useState('');
+  const [forId, setForId] = useState<string | null>(null);
+  const [caught, setCaught] = useState<Caught>();
+  const [wrong, setWrong] = useState<string>();
+  const field = useRef<HTMLInputElement>(null);
+  const clientId = forId ?? client?.id ?? '';
+  const keep = useWrite((body: { title: string; clientId: string | null }) => call<IdeaMadeShape>('/ideas', { method: 'POST', body }), {
+    quiet: true,
+  });
+  const submit = async () => {
+    const said = title.trim();
+    if (said === '' || keep.isPending) return;
+    setWrong(undefined);
+    try {
+      setCaught({ title: said, ...(await keep.mutateAsync({ title: said, clientId: clientId || null })) });
+      setTitle('');
+      field.current?.focus();
+    } catch (problem) {
+      setWrong(`${wordsOf(problem)} What you typed is still here.`);
+    }
+  };
+  return (
+    <section aria-label="Catch an idea" className="mb-4">
+      <form
+        className="grid gap-2 grid-cols-[minmax(0,1fr)_auto] sm:grid-cols-[minmax(0,1fr)_auto_auto]"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void submit();
+        }}
+      >
+        <input
+          ref={field}
+          className="field min-h-9 col-span-2 sm:col-span-1"
+          aria-label="An idea in one line"
+          placeholder="An idea in one line"
+          maxLength={200}
+          value={title}
+          onChange={(event) => setTitle(event.target.value)}
+        />
+        <select className="field min-h-9 sm:w-52" aria-label="For whom" value={clientId} onChange={(event) => setForId(event.target.value)}>
+          <option value="">For no client yet</option>
+          {clients.map((choice) => (
+            <option key={choice.id} value={choice.id}>
+              {choice.name}
+            </option>
+          ))}
+        </select>
+        <Button look="main" type="submit" disabled={title.trim() === '' || keep.isPending}>
+          Catch
+        </Button>
+      </form>
+      {wrong && (
+        <p role="alert" className="text-rhubarb font-medium mt-1">
+          {wrong}
+        </p>
+      )}
+      {caught && (
+        <div role="status" className="text-[13px] mt-1.5">
+          <p>
+            “{caught.title}” is on the shelf.
+            {caught.covered.length > 0 && ' There is something like it already:'}
+          </p>
+          <CoveredList covered={caught.covered} />
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** What is much like an idea: said, and in nobody's way. */
+export function CoveredList({ covered }: { covered: readonly CoveredShape[] }) {
+  const { to } = useClients();
+  return (
+    <ul>
+      {covered.map((like) => (
+        <li key={like.id} className={like.isSoon ? 'text-rind' : 'text-muted'}>
+          <Link to={to(like.kind === 'piece' ? `/pieces/${like.id}` : `/plan/ideas?idea=${like.id}`)} className="underline">
+            {like.title}
+          </Link>
+          , {like.kind === 'piece' ? 'a piece' : 'an idea'}
+          {like.on && ` of ${dayWords(like.on)}`}
+          {like.isSoon && ', in the same format within three months'}
+        </li>
+      ))}
+    </ul>
+  );
+}

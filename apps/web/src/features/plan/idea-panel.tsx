@@ -1,0 +1,224 @@
+import { useQuery } from '@tanstack/react-query';
+import { EditIdeaBody, type IdeaShape } from '@zesting/contract';
+import { toast } from 'sonner';
+import { Link } from 'react-router';
+import { coveredQuery, ideaQuery } from '../../api/plan';
+import { call, wordsOf } from '../../lib/api';
+import { dayWords } from '../../lib/format';
+import { useClients, useSession, useWrite } from '../../lib/queries';
+import { useBodyForm } from '../../lib/use-body-form';
+import { Button } from '../../ui/button';
+import { DayField } from '../../ui/day-field';
+import { Dialog } from '../../ui/dialog';
+import { Field } from '../../ui/field';
+import { FormDialog } from '../../ui/form-dialog';
+import { Failed, Loading } from '../../ui/page';
+import { CoveredList } from './catch-idea';
+import { MarkFields } from './mark-fields';
+import { useNames } from './use-names';
+
+/** An idea, to be developed: what it is about, for what, how good it is, and until when. */
+export function IdeaPanel({ ideaId, onClose }: { ideaId: string; onClose: () => void }) {
+  const idea = useQuery({ ...ideaQuery(ideaId), retry: false });
+  if (idea.data) return <IdeaForm idea={idea.data} onClose={onClose} />;
+  return (
+    <Dialog open onClose={onClose} title="Idea">
+      {idea.isError ? <Failed message={wordsOf(idea.error)} onRetry={() => void idea.refetch()} /> : <Loading />}
+    </Dialog>
+  );
+}
+
+function IdeaForm({ idea, onClose }: { idea: IdeaShape; onClose: () => void }) {
+  const { clients, clientOf, to } = useClients();
+  const { todayOn } = useSession();
+  const covered = useQuery(coveredQuery(idea.id));
+  const edit = useWrite((body: EditIdeaBody) => call<IdeaShape>(`/ideas/${idea.id}`, { method: 'PATCH', body, version: idea.version }), {
+    quiet: true,
+  });
+  const { title, note, link, pillarId, formatId, channelId, merit, ease, chance, notBeforeOn, freshUntilOn } = idea;
+  const form = useBodyForm<EditIdeaBody>(
+    EditIdeaBody,
+    {
+      title,
+      note,
+      link,
+      pillarId,
+      formatId,
+      channelId,
+      merit,
+      ease,
+      chance,
+      notBeforeOn,
+      freshUntilOn,
+      ...(idea.clientId ? { clientId: idea.clientId } : {}),
+    },
+    {
+      send: async (body) => {
+        await edit.mutateAsync({ ...body, link: body.link?.trim() || null });
+        toast('Kept');
+        onClose();
+      },
+      words: { link: { isUrl: 'A link begins with https:// or http://.' } },
+    },
+  );
+  const { body, change, errorOf } = form;
+  const client = clientOf(body.clientId ?? '');
+  const names = useNames(client);
+  const isUsed = idea.state === 'used';
+  if (isUsed) return <UsedIdea idea={idea} onClose={onClose} />;
+  const choice = (label: string, name: 'pillarId' | 'formatId' | 'channelId', options: readonly { id: string; name: string }[]) => (
+    <Field label={label}>
+      {(control) => (
+        <select
+          {...control}
+          className="field"
+          value={body[name] ?? ''}
+          onChange={(event) => change({ [name]: event.target.value || null })}
+        >
+          <option value="">Open</option>
+          {options.map((option) => (
+            <option key={option.id} value={option.id}>
+              {option.name}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+  return (
+    <FormDialog
+      form={form}
+      onClose={onClose}
+      title="Idea"
+      description={`Caught by ${idea.by} on ${dayWords(idea.createdAt.slice(0, 10))}.`}
+      action="Keep"
+      leave="Close"
+      beside={<DropIdea idea={idea} onDone={onClose} />}
+    >
+      <Field label="In one line" required error={errorOf('title')}>
+        {(control) => (
+          <input
+            {...control}
+            className="field"
+            maxLength={200}
+            value={body.title ?? ''}
+            onChange={(event) => change({ title: event.target.value })}
+          />
+        )}
+      </Field>
+      {covered.data && covered.data.length > 0 && (
+        <div className="text-[13px] mb-3 -mt-2">
+          <p>Something like it is there already:</p>
+          <CoveredList covered={covered.data} />
+        </div>
+      )}
+      <Field label="More about it" error={errorOf('note')}>
+        {(control) => (
+          <textarea
+            {...control}
+            className="field"
+            rows={3}
+            maxLength={4000}
+            value={body.note ?? ''}
+            onChange={(event) => change({ note: event.target.value })}
+          />
+        )}
+      </Field>
+      <Field label="Link" error={errorOf('link')}>
+        {(control) => (
+          <input
+            {...control}
+            className="field"
+            inputMode="url"
+            maxLength={2000}
+            placeholder="https://"
+            value={body.link ?? ''}
+            onChange={(event) => change({ link: event.target.value || null })}
+          />
+        )}
+      </Field>
+      <MarkFields marks={{ merit: body.merit ?? null, ease: body.ease ?? null, chance: body.chance ?? null }} onChange={change} />
+      <div className="grid sm:grid-cols-2 gap-x-3">
+        {idea.clientId === null && (
+          <Field label="For" help="Once it has a client, it stays with it.">
+            {(control) => (
+              <select
+                {...control}
+                className="field"
+                value={body.clientId ?? ''}
+                onChange={(event) =>
+                  change({ ...(event.target.value ? { clientId: event.target.value } : {}), pillarId: null, channelId: null })
+                }
+              >
+                {!body.clientId && <option value="">No client yet</option>}
+                {clients.map((one) => (
+                  <option key={one.id} value={one.id}>
+                    {one.name}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+        )}
+        {choice('Format', 'formatId', names.formats)}
+        {client && choice('Pillar', 'pillarId', client.pillars)}
+        {client && choice('Channel', 'channelId', client.channels)}
+        <DayField
+          label="Not before"
+          value={body.notBeforeOn ?? ''}
+          todayOn={todayOn}
+          error={errorOf('notBeforeOn')}
+          onChange={(on) => change({ notBeforeOn: on || null })}
+        />
+        <DayField
+          label="Fresh until"
+          help="Of what follows a trend: the last day on which it is worth being out."
+          value={body.freshUntilOn ?? ''}
+          todayOn={todayOn}
+          error={errorOf('freshUntilOn')}
+          onChange={(on) => change({ freshUntilOn: on || null })}
+        />
+      </div>
+      {idea.clientId !== null && (
+        <p className="text-muted text-[13px] mb-2">
+          To plan it, choose an open slot in{' '}
+          <Link to={`${to('/plan').split('?')[0]}?client=${client?.code ?? ''}`} className="text-pine underline">
+            the month of {client?.name}
+          </Link>
+          .
+        </p>
+      )}
+    </FormDialog>
+  );
+}
+
+function UsedIdea({ idea, onClose }: { idea: IdeaShape; onClose: () => void }) {
+  const { to } = useClients();
+  return (
+    <Dialog open onClose={onClose} title={idea.title} description="This idea has become a piece.">
+      {idea.note && <p className="mb-3 whitespace-pre-wrap">{idea.note}</p>}
+      <Link to={to(`/pieces/${idea.pieceId}`)} className="text-pine underline">
+        Open “{idea.pieceTitle}”
+      </Link>
+    </Dialog>
+  );
+}
+
+function DropIdea({ idea, onDone }: { idea: IdeaShape; onDone: () => void }) {
+  const put = useWrite((state: 'open' | 'dropped') => call(`/ideas/${idea.id}/state`, { method: 'POST', body: { state } }));
+  const isOpen = idea.state === 'open';
+  const go = () =>
+    put.mutate(isOpen ? 'dropped' : 'open', {
+      onSuccess: () => {
+        onDone();
+        toast(isOpen ? `“${idea.title}” is dropped` : `“${idea.title}” is on the shelf again`, {
+          action: { label: 'Undo', onClick: () => put.mutate(isOpen ? 'open' : 'dropped') },
+        });
+      },
+    });
+  return (
+    <Button disabled={put.isPending} onClick={go}>
+      {isOpen ? 'Drop it' : 'Take it up again'}
+    </Button>
+  );
+}

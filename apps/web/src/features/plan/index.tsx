@@ -1,0 +1,39 @@
+import { go, manages, type WebFeature } from '../../lib/feature';
+import { lazyPage } from '../../lib/lazy-page';
+
+const PlanPage = lazyPage(() => import('./plan-page'), 'PlanPage');
+const RhythmPage = lazyPage(() => import('./rhythm-page'), 'RhythmPage');
+const IdeasPage = lazyPage(() => import('./ideas-page'), 'IdeasPage');
+
+export const feature: WebFeature = {
+  name: 'plan',
+  routes: [
+    { path: 'plan', element: <PlanPage /> },
+    { path: 'plan/rhythm', element: <RhythmPage /> },
+    { path: 'plan/ideas', element: <IdeasPage /> },
+  ],
+  actions: (session) =>
+    manages(session)
+      ? [
+          go('Catch an idea', '/plan/ideas', 'one line is enough'),
+          go('Plan', '/plan'),
+          go('Rhythm', '/plan/rhythm'),
+          go('Ideas', '/plan/ideas'),
+        ]
+      : [],
+  verbs: {
+    'rhythm.added': 'added to the rhythm',
+    'rhythm.changed': 'changed the rhythm',
+    'rhythm.ended': 'ended a rule of the rhythm',
+    'rhythm.slot_left_out': 'left a slot out',
+    'rhythm.slot_taken_in': 'took a slot in again',
+    'theme.set': 'set a theme',
+    'theme.swapped': 'swapped two themes',
+    'theme.cycle_set': 'set the cycle of themes',
+    'idea.caught': 'caught an idea',
+    'idea.changed': 'changed an idea',
+    'idea.dropped': 'dropped an idea',
+    'idea.taken_up': 'took an idea up again',
+    'idea.used': 'made a piece of an idea',
+  },
+};

@@ -1,0 +1,118 @@
+import type { ClientShape, PlanMonthShape, PlanSlotShape } from '@zesting/contract';
+import type { SlottingCase } from '@zesting/core';
+import { Link } from 'react-router';
+import { count, dayWords, monthWords } from '../../lib/format';
+import { useClients } from '../../lib/queries';
+import { MARKER_WORDS } from '../../lib/words';
+import { SlotFits } from './slot-fits';
+import { ThemeLine } from './theme-line';
+import type { Names } from './use-names';
+
+interface MonthSideProps {
+  readonly client: ClientShape;
+  readonly month: string;
+  readonly plan: PlanMonthShape;
+  readonly names: Names;
+  readonly chosen: PlanSlotShape | undefined;
+  readonly whole: SlottingCase;
+}
+
+/** Beside the slots: what fits the chosen one, the theme, what the mix still owes, and what else the month holds. */
+export function MonthSide({ client, month, plan, names, chosen, whole }: MonthSideProps) {
+  return (
+    <aside aria-label={`Beside the slots of ${monthWords(month)}`} className="grid gap-4 lg:sticky lg:top-4">
+      {chosen && <SlotFits clientId={client.id} slot={chosen} plan={plan} names={names} whole={whole} />}
+      <ThemeLine clientId={client.id} month={month} plan={plan} />
+      <Mix plan={plan} names={names} />
+      <Markers plan={plan} />
+    </aside>
+  );
+}
+
+function Mix({ plan, names }: { plan: PlanMonthShape; names: Names }) {
+  const { client, to } = useClients();
+  if (plan.mix.length === 0)
+    return (
+      <section aria-label="Mix" className="card p-3">
+        <h2 className="text-base">Mix</h2>
+        <p className="text-muted text-[13px]">
+          No pillars yet, so nothing is owed.{' '}
+          <Link to={to(`/clients/${client?.id}?part=pillars`)} className="text-pine underline">
+            Name them
+          </Link>
+        </p>
+      </section>
+    );
+  return (
+    <section aria-label="Mix" className="card p-3">
+      <h2 className="text-base mb-1">What the mix owes</h2>
+      <ul className="grid gap-1.5 text-[13px]">
+        {plan.mix.map((row) => (
+          <li key={row.pillarId ?? 'none'}>
+            <p className="flex items-baseline gap-2">
+              <span className="flex-1 truncate" title={row.name}>
+                {row.name}
+              </span>
+              {row.owed > 0 ? (
+                <span className="text-rind font-medium">{row.owed} more</span>
+              ) : row.owed < 0 ? (
+                <span className="text-muted">{-row.owed} over</span>
+              ) : (
+                row.pillarId !== null && <span className="text-pine">as it should be</span>
+              )}
+              <span className="tabular text-muted whitespace-nowrap">
+                {row.count}
+                {row.pillarId !== null && ` of ${row.wanted}`}
+              </span>
+            </p>
+            {row.wanted > 0 && (
+              <span className="block h-1.5 rounded-sm bg-sunk overflow-hidden" aria-hidden>
+                <span className="block h-full bg-pine" style={{ width: `${Math.min(100, (100 * row.count) / row.wanted)}%` }} />
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+      <p className="text-muted text-[12px] mt-2">
+        {[
+          ...(plan.longestRun > 2 ? [`${names.pillar(plan.longestRunPillarId) ?? 'one pillar'} ${plan.longestRun} times in a row`] : []),
+          ...(plan.largestGapDays === null ? [] : [`the longest pause is ${count(plan.largestGapDays, 'day')}`]),
+        ].join('; ')}
+      </p>
+    </section>
+  );
+}
+
+/** So many markers are told; the calendar has the others. */
+const SHOWN = 8;
+
+function Markers({ plan }: { plan: PlanMonthShape }) {
+  const seen = new Set<string>();
+  const once = plan.markers.filter(({ id, name, startOn }) => {
+    const key = `${id} ${name} ${startOn}`;
+    return !seen.has(key) && seen.add(key);
+  });
+  once.sort((a, b) => (a.startOn < b.startOn ? -1 : 1));
+  if (once.length === 0) return null;
+  return (
+    <section aria-label="Markers" className="card p-3">
+      <h2 className="text-base mb-1">In this month</h2>
+      <ul className="grid gap-0.5 text-[13px]">
+        {once.slice(0, SHOWN).map((marker) => (
+          <li key={`${marker.id ?? ''}${marker.name}${marker.startOn}`} className="flex gap-2">
+            <span className="tabular whitespace-nowrap w-20 shrink-0">{dayWords(marker.startOn)}</span>
+            <span className="min-w-0">
+              {marker.name}
+              <span className="text-muted">
+                {' '}
+                {MARKER_WORDS[marker.kind].toLowerCase()}
+                {marker.endOn !== marker.startOn && ` until ${dayWords(marker.endOn)}`}
+              </span>
+            </span>
+          </li>
+        ))}
+      </ul>
+      {once.length > SHOWN && <p className="text-muted text-[13px]">{once.length - SHOWN} more stand on the calendar.</p>}
+    </section>
+  );
+}

@@ -1,0 +1,103 @@
+import type { PlanMonthShape, PlanSlotShape, SlotCandidateShape } from '@zesting/contract';
+import type { Candidate, Day, FitReason, Misfit, OpenSlot, SlottingCase } from '@zesting/core';
+import { count, dayWords } from '../../lib/format';
+
+/** What tells a slot of a month from the others. */
+export const slotKey = ({ ruleId, on }: Pick<PlanSlotShape, 'ruleId' | 'on'>): string => `${ruleId}@${on}`;
+
+/** Whether something can be put into a slot. */
+export const isFree = ({ planned, isPast, blackout }: PlanSlotShape): boolean => planned === null && !isPast && blackout === null;
+
+const toSlot = (slot: PlanSlotShape): OpenSlot => ({
+  id: slotKey(slot),
+  on: slot.on as Day, // days of the contract's, here and below
+  channelId: slot.channelId,
+  pillarId: slot.pillarId,
+  formatId: slot.formatId,
+  themeId: slot.theme,
+  taken: slot.planned && { pillarId: slot.planned.pillarId },
+});
+
+const toCandidate = (candidate: SlotCandidateShape): Candidate => ({
+  id: candidate.id,
+  pillarId: candidate.pillarId,
+  formatId: candidate.formatId,
+  channelIds: candidate.channelIds,
+  themeIds: candidate.themes,
+  readyOn: candidate.readyOn as Day | null,
+  notBeforeOn: candidate.notBeforeOn as Day | null,
+  expiresOn: candidate.expiresOn as Day | null,
+  worth: candidate.worth,
+  isPiece: candidate.kind === 'piece',
+  waitsDays: candidate.waitsDays,
+});
+
+/** A month as core fills it: what stands in a slot stays; slots that are over or closed are none. */
+export function toCase({ slots, candidates, mix, routes }: PlanMonthShape): SlottingCase {
+  const readyByFormat: Record<string, Day> = {};
+  // of a format the first route is taken
+  for (const { formatId, readyOn } of routes) if (readyOn !== null) readyByFormat[formatId] ??= readyOn as Day;
+  return {
+    slots: slots.filter((slot) => slot.planned !== null || isFree(slot)).map(toSlot),
+    candidates: candidates.map(toCandidate),
+    owed: Object.fromEntries(mix.flatMap(({ pillarId, owed }) => (pillarId === null ? [] : [[pillarId, owed]]))),
+    readyByFormat,
+  };
+}
+
+interface Named {
+  readonly pillar: (id: string | null) => string | undefined;
+  readonly format: (id: string | null) => string | undefined;
+}
+
+const HIGH_POINTS = 14;
+
+/** What speaks for a candidate in a slot, in words; what every candidate has is not said. */
+export function reasonWords(reasons: readonly FitReason[], slot: PlanSlotShape, candidate: SlotCandidateShape, named: Named): string[] {
+  return reasons.flatMap(({ what, points }) => {
+    switch (what) {
+      case 'fills':
+        return [];
+      case 'pillar':
+        return `${named.pillar(candidate.pillarId) ?? 'the pillar'}, as the slot asks`;
+      case 'format':
+        return `${named.format(candidate.formatId) ?? 'the format'}, as the slot asks`;
+      case 'theme':
+        return `speaks to “${slot.theme}”`;
+      case 'begun':
+        return 'under way already';
+      case 'worth':
+        return points >= HIGH_POINTS ? 'weighed high' : [];
+      case 'expires':
+        return candidate.expiresOn ? `fresh until ${dayWords(candidate.expiresOn)}` : [];
+      case 'waits':
+        return `waits for ${count(Math.floor(candidate.waitsDays / 7), 'week')}`;
+      case 'tight':
+        return 'only just in time';
+    }
+  });
+}
+
+/** Why a candidate cannot stand in a slot. @param readyOn the earliest day on which it could */
+export function misfitWords(
+  misfit: Misfit,
+  slot: PlanSlotShape,
+  candidate: SlotCandidateShape,
+  readyOn: string | null,
+  named: Named,
+): string {
+  switch (misfit) {
+    case 'channel':
+      return 'for another channel';
+    case 'pillar':
+      return `the slot asks for ${named.pillar(slot.pillarId) ?? 'another pillar'}`;
+    case 'format':
+      return `the slot asks for ${named.format(slot.formatId) ?? 'another format'}`;
+    case 'not_ready':
+      return readyOn === null ? 'cannot be ready by then' : `ready on ${dayWords(readyOn)} at the earliest`;
+    case 'too_early':
+      return candidate.notBeforeOn ? `not before ${dayWords(candidate.notBeforeOn)}` : 'not yet';
+    case 'expired':
+      return candidate.expiresOn ? `only until ${dayWords(candidate.expiresOn)}` : 'no longer fresh';
+  }
+}

@@ -1,0 +1,162 @@
+import { RhythmRuleBody, type ClientShape, type RhythmRuleShape, type RuleMadeShape } from '@zesting/contract';
+import { readTimeOfDay } from '@zesting/core';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { call } from '../../lib/api';
+import { useWrite } from '../../lib/queries';
+import { rhythmWords } from '../../lib/rhythm-words';
+import { useBodyForm } from '../../lib/use-body-form';
+import { DayField } from '../../ui/day-field';
+import { Field } from '../../ui/field';
+import { FormDialog } from '../../ui/form-dialog';
+import { PatternFields } from './pattern-fields';
+import { useNames } from './use-names';
+
+interface RuleDialogProps {
+  readonly client: ClientShape;
+  /** the client's */
+  readonly todayOn: string;
+  /** what is changed; without it something is added */
+  readonly rule: RhythmRuleShape | undefined;
+  readonly onClose: () => void;
+}
+
+const bodyOf = ({ channelId, rule, at, fromOn, untilOn, skipsHolidays, pillarId, formatId }: RhythmRuleBody): RhythmRuleBody => ({
+  channelId,
+  rule,
+  at,
+  fromOn,
+  untilOn,
+  skipsHolidays,
+  pillarId,
+  formatId,
+});
+
+/** One line of a rhythm: the days, the time, the channel, and what it wants there. */
+export function RuleDialog({ client, todayOn, rule, onClose }: RuleDialogProps) {
+  const names = useNames(client);
+  const save = useWrite(
+    (body: RhythmRuleBody) =>
+      rule
+        ? call<RuleMadeShape>(`/rhythm/${rule.id}`, { method: 'PUT', body, version: rule.version })
+        : call<RuleMadeShape>(`/clients/${client.id}/rhythm`, { method: 'POST', body }),
+    { quiet: true },
+  );
+  const form = useBodyForm<RhythmRuleBody>(
+    RhythmRuleBody,
+    rule
+      ? bodyOf(rule)
+      : {
+          channelId: client.channels[0]?.id ?? '',
+          rule: 'FREQ=WEEKLY;BYDAY=TU',
+          at: client.usualTime,
+          fromOn: todayOn,
+          untilOn: null,
+          skipsHolidays: false,
+          pillarId: null,
+          formatId: null,
+        },
+    {
+      send: async (body) => {
+        await save.mutateAsync(bodyOf(body));
+        toast(`${rhythmWords(body.rule)} at ${body.at}`);
+        onClose();
+      },
+      words: { at: { isTimeOfDay: 'This is no time. Try 9:30 or 17.' }, fromOn: { isDay: 'Say from which day on.' } },
+    },
+  );
+  const { body, change, errorOf } = form;
+  const [typedAt, setTypedAt] = useState(body.at);
+  const hasBegun = rule !== undefined && rule.fromOn < todayOn;
+  const select = (label: string, name: 'pillarId' | 'formatId', options: readonly { id: string; name: string }[], none: string) => (
+    <Field label={label} error={errorOf(name)}>
+      {(control) => (
+        <select
+          {...control}
+          className="field"
+          value={body[name] ?? ''}
+          onChange={(event) => change({ [name]: event.target.value || null })}
+        >
+          <option value="">{none}</option>
+          {options.map((option) => (
+            <option key={option.id} value={option.id}>
+              {option.name}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+  return (
+    <FormDialog
+      form={form}
+      onClose={onClose}
+      title={rule ? 'Change the rhythm' : 'Add to the rhythm'}
+      description={
+        hasBegun
+          ? 'What was before today stays as it was; the change holds from today on.'
+          : 'On which days something goes out, when, and where.'
+      }
+      action={rule ? 'Change it' : 'Add it'}
+    >
+      <PatternFields rule={body.rule} error={errorOf('rule')} onChange={(next) => change({ rule: next })} />
+      <div className="grid sm:grid-cols-2 gap-x-3">
+        <Field label="Channel" required error={errorOf('channelId')}>
+          {(control) => (
+            <select {...control} className="field" value={body.channelId} onChange={(event) => change({ channelId: event.target.value })}>
+              {client.channels.map((channel) => (
+                <option key={channel.id} value={channel.id}>
+                  {channel.name}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field label="Time" required error={errorOf('at')} help="By the client’s clock.">
+          {(control) => (
+            <input
+              {...control}
+              className="field tabular"
+              value={typedAt}
+              onChange={(event) => {
+                setTypedAt(event.target.value);
+                change({ at: readTimeOfDay(event.target.value) ?? event.target.value });
+              }}
+              onBlur={() => setTypedAt(body.at)}
+            />
+          )}
+        </Field>
+        {select('Pillar', 'pillarId', client.pillars, 'Any')}
+        {select('Format', 'formatId', names.formats, 'Any')}
+        <DayField
+          label={hasBegun ? 'Counted from' : 'From'}
+          required
+          value={body.fromOn}
+          todayOn={todayOn}
+          disabled={hasBegun}
+          {...(hasBegun ? {} : { min: todayOn })}
+          error={errorOf('fromOn')}
+          onChange={(on) => change({ fromOn: on })}
+        />
+        <DayField
+          label="Until"
+          help="Empty: until it is changed."
+          value={body.untilOn ?? ''}
+          todayOn={todayOn}
+          min={todayOn}
+          error={errorOf('untilOn')}
+          onChange={(on) => change({ untilOn: on || null })}
+        />
+      </div>
+      <label className="flex items-center gap-2 min-h-8 mb-2">
+        <input
+          type="checkbox"
+          className="size-4 accent-pine"
+          checked={body.skipsHolidays}
+          onChange={(event) => change({ skipsHolidays: event.target.checked })}
+        />
+        Leave out public holidays of the client’s region
+      </label>
+    </FormDialog>
+  );
+}

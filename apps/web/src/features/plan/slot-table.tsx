@@ -1,0 +1,151 @@
+import type { PlanMonthShape, PlanSlotShape } from '@zesting/contract';
+import { mondayOf, type Day } from '@zesting/core';
+import { Link } from 'react-router';
+import { dayWords } from '../../lib/format';
+import { useClients } from '../../lib/queries';
+import { PLACEMENT_WORDS, STAGE_WORDS } from '../../lib/words';
+import { Tag, type Tone } from '../../ui/tags';
+import { isFree, reasonWords, slotKey } from './plan-case';
+import type { Names } from './use-names';
+import type { MonthProposal } from './use-proposal';
+
+interface SlotTableProps {
+  readonly plan: PlanMonthShape;
+  readonly names: Names;
+  readonly proposal: MonthProposal;
+  /** the key of the slot that is looked at */
+  readonly chosen: string | undefined;
+  readonly onChoose: (key: string) => void;
+}
+
+/** The slots of a month in the order of their dates, week by week: what each wants, and what stands in it. */
+export function SlotTable({ plan, ...rest }: SlotTableProps) {
+  const weeks = [...new Set(plan.slots.map(({ on }) => mondayOf(on as Day)))]; // days of the contract's
+  return (
+    <table className="card w-full border-separate border-spacing-0 text-[13px]">
+      <caption className="sr-only">Slots of the month</caption>
+      <thead>
+        <tr className="text-left text-muted">
+          <th scope="col" className="font-medium px-3 py-1.5 w-24">
+            Day
+          </th>
+          <th scope="col" className="font-medium px-2 w-36 hidden sm:table-cell">
+            Channel
+          </th>
+          <th scope="col" className="font-medium px-2 w-40 hidden md:table-cell">
+            Wants
+          </th>
+          <th scope="col" className="font-medium px-2">
+            In it
+          </th>
+        </tr>
+      </thead>
+      {weeks.map((monday, index) => (
+        <tbody key={monday}>
+          <tr>
+            <th scope="rowgroup" colSpan={4} className="text-left font-semibold bg-paper border-y border-line px-3 py-1">
+              Week {index + 1} <span className="text-muted font-normal">of {dayWords(monday)}</span>
+            </th>
+          </tr>
+          {plan.slots
+            .filter(({ on }) => mondayOf(on as Day) === monday)
+            .map((slot) => (
+              <SlotRow key={slotKey(slot)} slot={slot} plan={plan} {...rest} />
+            ))}
+        </tbody>
+      ))}
+    </table>
+  );
+}
+
+function SlotRow({ slot, plan, names, proposal, chosen, onChoose }: SlotTableProps & { slot: PlanSlotShape }) {
+  const wants = [names.pillar(slot.pillarId), names.format(slot.formatId)].filter(Boolean).join(' · ');
+  const isChosen = chosen === slotKey(slot);
+  const isOver = slot.isPast && slot.planned === null;
+  return (
+    <tr className={`${isChosen ? 'bg-pine-soft' : ''} ${isOver ? 'text-muted' : ''}`} aria-current={isChosen ? 'true' : undefined}>
+      <td className="px-3 py-1.5 align-top whitespace-nowrap tabular border-b border-line">
+        {dayWords(slot.on)}
+        <span className="text-muted ml-1.5">{slot.at}</span>
+      </td>
+      <td className="px-2 py-1.5 align-top border-b border-line hidden sm:table-cell">{slot.channelName}</td>
+      <td className="px-2 py-1.5 align-top border-b border-line hidden md:table-cell">
+        {wants || <span className="text-muted">anything</span>}
+      </td>
+      <td className="px-2 py-1.5 align-top border-b border-line min-w-0">
+        <span className="sm:hidden text-muted block">{slot.channelName}</span>
+        <Content slot={slot} plan={plan} names={names} proposal={proposal} isChosen={isChosen} onChoose={onChoose} />
+      </td>
+    </tr>
+  );
+}
+
+const STATE_TONES: Readonly<Record<string, Tone>> = { scheduled: 'pine', out: 'pine', pencilled: 'calm', missed: 'rhubarb' };
+
+function Content({
+  slot,
+  plan,
+  names,
+  proposal,
+  isChosen,
+  onChoose,
+}: Pick<SlotTableProps, 'plan' | 'names' | 'proposal' | 'onChoose'> & { slot: PlanSlotShape; isChosen: boolean }) {
+  const { to } = useClients();
+  const { planned } = slot;
+  if (planned)
+    return (
+      <span className="flex flex-wrap items-center gap-x-2 gap-y-0.5">
+        <Link to={to(`/pieces/${planned.pieceId}`)} className="font-medium no-underline hover:underline">
+          {planned.title}
+        </Link>
+        <Tag tone={STATE_TONES[planned.state] ?? 'calm'}>{PLACEMENT_WORDS[planned.state] ?? planned.state}</Tag>
+        <span className="text-muted">{STAGE_WORDS[planned.stage].toLowerCase()}</span>
+        {planned.isOnTheme === false && <span className="text-rind">off theme</span>}
+        {slot.pillarId !== null && planned.pillarId !== slot.pillarId && (
+          <span className="text-rind">{names.pillar(planned.pillarId) ?? 'no pillar'}</span>
+        )}
+      </span>
+    );
+  if (slot.blackout !== null) return <span className="text-muted">Closed: {slot.blackout}</span>;
+  if (slot.isPast) return <span>Nothing went out</span>;
+  return (
+    <span className="grid gap-1">
+      <ProposedFor slot={slot} plan={plan} names={names} proposal={proposal} />
+      <button
+        type="button"
+        aria-pressed={isChosen}
+        className="justify-self-start text-pine underline min-h-6 text-left"
+        aria-label={`Fill the slot of ${dayWords(slot.on)} at ${slot.at}, ${slot.channelName}`}
+        onClick={() => onChoose(slotKey(slot))}
+      >
+        {isChosen ? 'What fits stands beside' : 'Open: see what fits'}
+      </button>
+    </span>
+  );
+}
+
+function ProposedFor({ slot, plan, names, proposal }: Pick<SlotTableProps, 'plan' | 'names' | 'proposal'> & { slot: PlanSlotShape }) {
+  const line = isFree(slot) ? proposal.lines?.get(slotKey(slot)) : undefined;
+  const candidate = plan.candidates.find(({ id }) => id === line?.candidateId);
+  if (!line || !candidate) return null;
+  const pillarId = candidate.pillarId ?? slot.pillarId;
+  const why = [
+    ...reasonWords(line.reasons, slot, candidate, names),
+    ...(line.owed ? [`the mix owes ${names.pillar(pillarId) ?? 'it'}`] : []),
+    ...(line.inARow ? ['the same pillar as beside it'] : []),
+  ];
+  return (
+    <label className="flex items-start gap-2">
+      <input
+        type="checkbox"
+        className="size-4 mt-0.5 accent-pine shrink-0"
+        checked={proposal.taken.has(slotKey(slot))}
+        onChange={(event) => proposal.put(slotKey(slot), event.target.checked)}
+      />
+      <span>
+        <span className="font-medium">{candidate.title}</span>
+        {why.length > 0 && <span className="text-muted"> {why.join(', ')}</span>}
+      </span>
+    </label>
+  );
+}

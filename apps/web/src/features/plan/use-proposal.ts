@@ -1,0 +1,93 @@
+import type { FilledSlotsShape, FillSlotBody, PlanMonthShape } from '@zesting/contract';
+import type { ProposedLine } from '@zesting/core';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { call, wordsOf } from '../../lib/api';
+import { count } from '../../lib/format';
+import { useWrite } from '../../lib/queries';
+import { proposeInWorker } from '../../lib/propose';
+import { problemWords } from '../../lib/words';
+import { slotKey, toCase } from './plan-case';
+
+export interface MonthProposal {
+  /** what is proposed, by slot; null: nothing is */
+  readonly lines: ReadonlyMap<string, ProposedLine> | null;
+  /** slots whose line is taken */
+  readonly taken: ReadonlySet<string>;
+  readonly busy: boolean;
+  readonly propose: () => Promise<void>;
+  readonly put: (slotId: string, isTaken: boolean) => void;
+  /** fills the slots whose lines are taken */
+  readonly take: () => Promise<void>;
+  readonly drop: () => void;
+}
+
+/** Fills slots of a client's month, and says what could not be. */
+export function useFill(clientId: string) {
+  return useWrite((slots: FillSlotBody[]) => call<FilledSlotsShape>(`/clients/${clientId}/plan`, { method: 'POST', body: { slots } }));
+}
+
+/** Says how many slots were filled, and why the others were not. */
+export function sayFilled({ slots }: FilledSlotsShape): void {
+  const filled = slots.filter(({ pieceId }) => pieceId !== null).length;
+  const problems = [...new Set(slots.flatMap(({ problem }) => problem ?? []))];
+  if (filled > 0) toast(`${count(filled, 'slot')} filled`);
+  if (problems.length > 0)
+    toast.error(`${count(slots.length - filled, 'slot')} could not be filled: ${problems.map((code) => problemWords(code)).join(' ')}`);
+}
+
+/** A proposal for the free slots of a month: beside what is there, line by line to take or leave. */
+export function useProposal(clientId: string, plan: PlanMonthShape | undefined): MonthProposal {
+  const [proposed, setProposed] = useState<{ month: string; lines: ReadonlyMap<string, ProposedLine>; taken: ReadonlySet<string> } | null>(
+    null,
+  );
+  const [thinking, setThinking] = useState(false);
+  const fill = useFill(clientId);
+  const here = proposed?.month === plan?.month ? proposed : null; // another month has its own
+  return {
+    lines: here?.lines ?? null,
+    taken: here?.taken ?? new Set(),
+    busy: thinking || fill.isPending,
+    propose: async () => {
+      if (!plan) return;
+      setThinking(true);
+      try {
+        const { lines } = await proposeInWorker(toCase(plan));
+        setProposed({
+          month: plan.month,
+          lines: new Map(lines.map((line) => [line.slotId, line])),
+          taken: new Set(lines.map(({ slotId }) => slotId)),
+        });
+        if (lines.length === 0) toast('Nothing on the shelf fits these slots. Catch some ideas first, or plan a piece without one.');
+      } catch (problem) {
+        toast.error(wordsOf(problem));
+      } finally {
+        setThinking(false);
+      }
+    },
+    put: (slotId, isTaken) => {
+      if (!here) return;
+      const taken = new Set(here.taken);
+      if (isTaken) taken.add(slotId);
+      else taken.delete(slotId);
+      setProposed({ ...here, taken });
+    },
+    take: async () => {
+      if (!here || !plan) return;
+      const slots = plan.slots.flatMap((slot) => {
+        const line = here.taken.has(slotKey(slot)) ? here.lines.get(slotKey(slot)) : undefined;
+        const candidate = plan.candidates.find(({ id }) => id === line?.candidateId);
+        if (!candidate || slot.planned) return [];
+        return {
+          ruleId: slot.ruleId,
+          on: slot.on,
+          ...(candidate.kind === 'idea' ? { ideaId: candidate.id } : { placementId: candidate.id }),
+        };
+      });
+      const filled = await fill.mutateAsync(slots);
+      setProposed(null);
+      sayFilled(filled);
+    },
+    drop: () => setProposed(null),
+  };
+}

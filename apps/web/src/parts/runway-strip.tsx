@@ -1,0 +1,101 @@
+import { useQuery } from '@tanstack/react-query';
+import type { RunwayRowShape } from '@zesting/contract';
+import { addDays, weekdayOf, type Day, type RunwayCell } from '@zesting/core';
+import { Link } from 'react-router';
+import { runwayQuery } from '../api/plan';
+import { count, dayWords } from '../lib/format';
+import { useClients } from '../lib/queries';
+import { ClientCode } from '../ui/tags';
+
+const CELL_WORDS: Record<RunwayCell, string> = {
+  hole: 'open',
+  pencilled: 'pencilled',
+  scheduled: 'scheduled',
+  closed: 'closed',
+  none: 'no slot',
+};
+
+/** A runway in words: "12 days", "42 days or more", "no rhythm". */
+export const runwayWords = ({ days, hasRhythm, cells }: Pick<RunwayRowShape, 'days' | 'hasRhythm' | 'cells'>): string =>
+  !hasRhythm ? 'no rhythm' : days === null ? `≥ ${cells.length} days` : count(days, 'day');
+
+/** So many days and fewer are worth a second look. */
+const SHORT_DAYS = 7;
+
+/** How long what is signed and dated lasts at each client: a row per client, a column per day for six weeks, each showing its worst slot. */
+export function RunwayStrip() {
+  const { query, to, clientOf } = useClients();
+  const { data } = useQuery(runwayQuery(query));
+  if (!data || data.rows.length === 0) return null;
+  const rows = [...data.rows].sort((a, b) => (a.days ?? 99) - (b.days ?? 99));
+  return (
+    <section aria-labelledby="runway" className="card p-3 min-w-0">
+      <h2 id="runway" className="text-base">
+        Runway
+      </h2>
+      <p className="text-muted text-[13px] mb-2">Days until the first slot in which nothing signed stands.</p>
+      <ul className="grid gap-0.5">
+        {rows.map((row) => {
+          const client = clientOf(row.clientId);
+          const words = runwayWords(row);
+          const isShort = row.hasRhythm && row.days !== null && row.days <= SHORT_DAYS;
+          return (
+            <li key={row.clientId}>
+              <Link
+                to={`${to('/plan').split('?')[0]}?client=${client?.code ?? ''}`}
+                className="grid grid-cols-[3.2rem_minmax(0,1fr)_4.6rem] items-center gap-2 min-h-7 no-underline rounded-md hover:bg-sunk"
+                title={`${client?.name ?? ''}: ${words}`}
+              >
+                <ClientCode code={client?.code ?? ''} colour={client?.colour ?? 0} />
+                <Days row={row} />
+                <span
+                  className={`text-right text-[13px] tabular whitespace-nowrap ${isShort ? 'text-rhubarb font-semibold' : row.hasRhythm ? '' : 'text-muted'}`}
+                >
+                  {words}
+                </span>
+              </Link>
+            </li>
+          );
+        })}
+      </ul>
+      <Key />
+    </section>
+  );
+}
+
+/** The days of one client. In words: how many are open. */
+function Days({ row }: { row: RunwayRowShape }) {
+  const open = row.cells.filter((cell) => cell === 'hole').length;
+  return (
+    <span
+      role="img"
+      aria-label={row.hasRhythm ? `${count(open, 'day')} with open slots in six weeks` : 'No slots'}
+      className="flex items-stretch h-4 min-w-0"
+    >
+      {row.cells.map((cell, ahead) => {
+        const on = addDays(row.todayOn as Day, ahead); // a day of the contract's
+        return (
+          <span
+            key={on}
+            title={`${dayWords(on)}: ${CELL_WORDS[cell]}`}
+            className={`runway-cell runway-${cell} flex-1 ${ahead > 0 && weekdayOf(on) === 1 ? 'ml-[3px]' : ''}`}
+          />
+        );
+      })}
+    </span>
+  );
+}
+
+function Key() {
+  const shown: readonly RunwayCell[] = ['scheduled', 'pencilled', 'hole', 'closed'];
+  return (
+    <ul className="flex flex-wrap gap-x-3 mt-2 text-[12px] text-muted" aria-label="What the strip shows">
+      {shown.map((cell) => (
+        <li key={cell} className="inline-flex items-center gap-1.5">
+          <span aria-hidden className={`runway-cell runway-${cell} inline-block w-2 h-3.5`} />
+          {CELL_WORDS[cell]}
+        </li>
+      ))}
+    </ul>
+  );
+}
