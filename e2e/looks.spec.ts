@@ -44,7 +44,7 @@ test('every screen of the agency passes axe in light and in dark, and fits 1280 
     '/people',
     `/people/${person}`,
     `/people/${own}`,
-    ...['work', 'look', 'messages', 'lists', 'new-clients', 'demo'].map((part) => `/agency?part=${part}`),
+    ...['work', 'look', 'messages', 'lists', 'ideas', 'new-clients', 'demo'].map((part) => `/agency?part=${part}`),
     '/routes',
     '/forms',
     ...['questions', 'settings', 'rules', 'links', 'versions'].map((part) => `/forms/${form}?part=${part}`),

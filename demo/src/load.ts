@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
-import { getValue, ok } from '@zesting/core';
+import { addDays, getValue, ok } from '@zesting/core';
 import { addAsset, addNote, predict, replanOpen, sendRoundUps, type App } from '@zesting/server';
 import { CLIENTS } from './clients.js';
 import { addIntake } from './intake.js';
@@ -7,9 +7,13 @@ import { addMails } from './mails.js';
 import { drawPicture } from './pictures.js';
 import { PieceStory } from './piece-story.js';
 import { ASKED, STORY } from './pieces.js';
-import { planStory, textOf } from './plan-story.js';
+import { addIdea, addRhythms, addThemes, IDEAS } from './plan.js';
+import { planStory, textOf, todayOf } from './plan-story.js';
+import { AGENCY } from './story.js';
 import { TALK } from './talk.js';
 import { insertSetup, type Setup } from './setup.js';
+
+const DAY_MS = 86_400_000;
 
 /**
  * Loads the demo through the use cases, each at its own moved time, all relative to `now`. The clock is put back at the end.
@@ -24,9 +28,18 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   );
   await addLogos(app, setup);
   const plan = planStory(now, [...STORY, ...ASKED]);
+  await addRhythms(app, setup, STORY, plan);
   const stories = new Map([...STORY, ...ASKED].map((piece) => [piece, new PieceStory(app, setup, piece, plan.wishOn(piece))]));
   const present = Temporal.Instant.from(now).epochMilliseconds;
+  const ideas = [...IDEAS].sort((a, b) => b.daysAgo - a.daysAgo);
+  const dayAfter = (days: number) => addDays(todayOf(now, AGENCY), days);
   for (const moment of plan.moments.filter(({ atMs }) => atMs < present)) {
+    // what was caught before this happened
+    for (let next = ideas[0]; next && present - next.daysAgo * DAY_MS <= moment.atMs; next = ideas[0]) {
+      app.clock.set(textOf(present - next.daysAgo * DAY_MS));
+      await addIdea(app, setup, next, dayAfter);
+      ideas.shift();
+    }
     app.clock.set(textOf(moment.atMs));
     await stories.get(moment.piece)?.play(moment.act);
     await sendRoundUps(app);
@@ -35,6 +48,8 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   getValue(await app.write(async (tx, at) => ok(await replanOpen(tx, at))));
   for (const moment of plan.moments.filter(({ atMs }) => atMs === present)) await stories.get(moment.piece)?.play(moment.act);
   getValue(await app.write(async (tx, at) => ok(await predict(tx, at))));
+  for (const idea of ideas) await addIdea(app, setup, idea, dayAfter);
+  await addThemes(app, setup, now);
   await addTalk(app, setup);
   await addIntake(app, setup);
   await addMails(app, setup);

@@ -43,22 +43,24 @@ export function RunwayStrip() {
             <li key={row.clientId}>
               <Link
                 to={`${to('/plan').split('?')[0]}?client=${client?.code ?? ''}`}
-                className="grid grid-cols-[3.2rem_minmax(0,1fr)_4.6rem] items-center gap-2 min-h-7 no-underline rounded-md hover:bg-sunk"
-                title={`${client?.name ?? ''}: ${words}`}
+                className="block px-2 -mx-2 py-1 no-underline rounded-md hover:bg-sunk"
               >
-                <ClientCode code={client?.code ?? ''} colour={client?.colour ?? 0} />
-                <Days row={row} />
-                <span
-                  className={`text-right text-[13px] tabular whitespace-nowrap ${isShort ? 'text-rhubarb font-semibold' : row.hasRhythm ? '' : 'text-muted'}`}
-                >
-                  {words}
+                <span className="flex items-baseline gap-2 text-[13px]">
+                  <ClientCode code={client?.code ?? ''} colour={client?.colour ?? 0} />
+                  <span className="flex-1 truncate text-muted">{client?.name}</span>
+                  <span
+                    className={`tabular whitespace-nowrap ${isShort ? 'text-rhubarb font-semibold' : row.hasRhythm ? 'font-semibold' : 'text-muted'}`}
+                  >
+                    {words}
+                  </span>
                 </span>
+                {row.hasRhythm && <Days row={row} />}
               </Link>
             </li>
           );
         })}
       </ul>
-      <Key />
+      <Key from={rows[0]?.todayOn ?? ''} days={data.horizonDays} />
     </section>
   );
 }
@@ -70,7 +72,7 @@ function Days({ row }: { row: RunwayRowShape }) {
     <span
       role="img"
       aria-label={row.hasRhythm ? `${count(open, 'day')} with open slots in six weeks` : 'No slots'}
-      className="flex items-stretch h-4 min-w-0"
+      className="flex items-end h-4 min-w-0 mt-1 border-b border-line-strong"
     >
       {row.cells.map((cell, ahead) => {
         const on = addDays(row.todayOn as Day, ahead); // a day of the contract's
@@ -86,16 +88,24 @@ function Days({ row }: { row: RunwayRowShape }) {
   );
 }
 
-function Key() {
+function Key({ from, days }: { from: string; days: number }) {
   const shown: readonly RunwayCell[] = ['scheduled', 'pencilled', 'hole', 'closed'];
   return (
-    <ul className="flex flex-wrap gap-x-3 mt-2 text-[12px] text-muted" aria-label="What the strip shows">
-      {shown.map((cell) => (
-        <li key={cell} className="inline-flex items-center gap-1.5">
-          <span aria-hidden className={`runway-cell runway-${cell} inline-block w-2 h-3.5`} />
-          {CELL_WORDS[cell]}
-        </li>
-      ))}
-    </ul>
+    <>
+      <p className="flex justify-between text-[12px] text-muted tabular">
+        <span>{dayWords(from)}</span>
+        <span>{dayWords(addDays(from as Day, days - 1))}</span>
+      </p>
+      <ul className="flex flex-wrap gap-x-3 text-[12px] text-muted" aria-label="What the strip shows">
+        {shown.map((cell) => (
+          <li key={cell} className="inline-flex items-center gap-1.5">
+            <span aria-hidden className="inline-flex items-end h-4">
+              <span className={`runway-cell runway-${cell} w-2`} />
+            </span>
+            {CELL_WORDS[cell]}
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }

@@ -2,8 +2,8 @@ import * as library from 'rrule';
 import { fail, ok, type Result } from '../result/index.js';
 import { fromDayNumber, toDayNumber, type Day } from '../time/index.js';
 
-// under Node the package is CommonJS and stands under `default`; bundlers find its named exports
-const { RRule } = ((library as unknown as { default?: typeof library }).default ?? library) as typeof library;
+// under Node the package is CommonJS and stands under `default`; bundlers find its named exports, and no `default`
+const { RRule } = (Reflect.get(library, 'default') ?? library) as typeof library;
 
 const DAY_MS = 86_400_000;
 /** Parts of a rule that choose days. Times of day stand beside the rule, and so does how long it holds. */

@@ -5,6 +5,7 @@ import { useSearch } from '../../lib/use-search';
 import { PageHead } from '../../ui/page';
 import { Tabs } from '../../ui/tabs';
 import { DemoSection } from './demo-section';
+import { IdeasSection } from './ideas-section';
 import { ListsSection } from './lists-section';
 import { LookSection } from './look-section';
 import { MessagesSection } from './messages-section';
@@ -22,6 +23,7 @@ export function AgencyPage() {
     { id: 'look', title: 'As clients see you', content: <LookSection agency={agency} /> },
     { id: 'messages', title: 'Messages', content: <MessagesSection agency={agency} /> },
     { id: 'lists', title: 'Formats and skills', content: <ListsSection agency={agency} /> },
+    { id: 'ideas', title: 'Ideas', content: <IdeasSection agency={agency} /> },
     { id: 'new-clients', title: 'New clients', content: <NewClientsSection agency={agency} /> },
     ...(agency.isDemo && role === 'lead' ? [{ id: 'demo', title: 'Leave the demo', content: <DemoSection agency={agency} /> }] : []),
   ];

@@ -73,6 +73,17 @@ export function CalendarHead({ view, calendar, onChange, onBegin }: CalendarHead
           {!view.weekends && <span className="text-rind">({hidden === 0 ? 'nothing' : count(hidden, 'placement')} hidden)</span>}
         </label>
         {onBegin && (
+          <label className="flex items-center gap-1.5 min-h-8 text-[13px]">
+            <input
+              type="checkbox"
+              className="size-4 accent-pine"
+              checked={view.slots}
+              onChange={(event) => put('slots', event.target.checked ? null : 'off')}
+            />
+            Open slots
+          </label>
+        )}
+        {onBegin && (
           <Button onClick={onBegin} aria-label="Begin a piece" title="Begin a piece">
             <Plus size={15} aria-hidden />
           </Button>

@@ -16,6 +16,7 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { calendarQuery } from '../../api/calendar';
+import { freeSlotsQuery } from '../../api/plan';
 import { wordsOf } from '../../lib/api';
 import { usePlacements } from '../../lib/placements';
 import { count } from '../../lib/format';
@@ -42,6 +43,8 @@ export function CalendarPage() {
   const [led] = useState(() => [search.get('placement') ?? ''].find(isId) ?? null);
   const asked = calendarQuery(query, view.from, view.to, led);
   const calendar = useQuery(asked);
+  const canPlan = role === 'lead' || role === 'manager';
+  const free = useQuery({ ...freeSlotsQuery(query, view.from, view.to), enabled: canPlan && view.slots });
   const [openId, setOpenId] = useState<string | null>(led);
   const drop = useDrop(asked.queryKey, calendar.data);
   const sensors = useSensors(
@@ -52,16 +55,16 @@ export function CalendarPage() {
   if (!calendar.data) return <Loading />;
   const hereOn = (calendar.data.clocks.find((clock) => clock.clientId === client?.id)?.todayOn ?? todayOn) as Day; // likewise
   const month = view.kind === 'month' ? view.month : hereOn.slice(0, 7);
-  const canBegin = role === 'lead' || role === 'manager';
   const grid = {
     view,
     calendar: calendar.data,
+    slots: canPlan && view.slots ? (free.data?.slots ?? []) : [],
     onOpen: setOpenId,
-    onBegin: canBegin ? (on: string, clientId?: string) => setBegun({ on, clientId }) : undefined,
+    onBegin: canPlan ? (on: string, clientId?: string) => setBegun({ on, clientId }) : undefined,
   };
   return (
     <>
-      <CalendarHead view={view} calendar={calendar.data} onChange={setSearch} {...(canBegin ? { onBegin: () => setBegun({}) } : {})} />
+      <CalendarHead view={view} calendar={calendar.data} onChange={setSearch} {...(canPlan ? { onBegin: () => setBegun({}) } : {})} />
       {calendar.data.hidden > 0 && (
         <p role="status" className="text-muted mb-2">
           {count(calendar.data.hidden, 'more placement')} on these days {calendar.data.hidden === 1 ? 'is' : 'are'} not shown: choose a

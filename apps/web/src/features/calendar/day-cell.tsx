@@ -1,11 +1,12 @@
 import { useDroppable } from '@dnd-kit/core';
-import type { CalendarEntryShape, MarkerShape } from '@zesting/contract';
+import type { CalendarEntryShape, FreeSlotShape, MarkerShape } from '@zesting/contract';
 import type { Day } from '@zesting/core';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { dayWords, monthWords } from '../../lib/format';
 import { EntryChip } from './entry-chip';
 import { MarkerLine } from './marker-line';
+import { OpenSlots } from './open-slots';
 import { isWeekend, type Colouring } from './view';
 
 interface DayCellProps {
@@ -18,6 +19,8 @@ interface DayCellProps {
   readonly namesMonth?: boolean;
   readonly entries: readonly CalendarEntryShape[];
   readonly markers: readonly MarkerShape[];
+  /** slots in which nothing stands */
+  readonly slots: readonly FreeSlotShape[];
   readonly colouring: Colouring;
   /** entries shown before the rest is counted; a click shows all */
   readonly shown: number;
@@ -38,6 +41,7 @@ export function DayCell({
   namesMonth = false,
   entries,
   markers,
+  slots,
   colouring,
   shown,
   roomy = false,
@@ -92,6 +96,7 @@ export function DayCell({
           {hidden} more
         </button>
       )}
+      <OpenSlots slots={slots} room={shown - entries.length} />
     </td>
   );
 }

@@ -1,4 +1,4 @@
-import type { CalendarShape } from '@zesting/contract';
+import type { CalendarShape, FreeSlotShape } from '@zesting/contract';
 import type { Day } from '@zesting/core';
 import { DayCell } from './day-cell';
 import { isWeekend, type View, type ViewKind } from './view';
@@ -11,6 +11,8 @@ interface MonthGridProps {
   readonly view: View;
   readonly todayOn: Day;
   readonly calendar: CalendarShape;
+  /** slots in which nothing stands */
+  readonly slots: readonly FreeSlotShape[];
   readonly onOpen: (id: string) => void;
   readonly onBegin?: ((on: Day) => void) | undefined;
 }
@@ -18,7 +20,7 @@ interface MonthGridProps {
 const CAPTIONS: Record<ViewKind, string> = { ahead: 'The weeks ahead', month: 'The month', week: 'The week' };
 
 /** A month or the weeks ahead as a table: a row per week, Monday first; or one client's week as one tall row. */
-export function MonthGrid({ view, todayOn, calendar, onOpen, onBegin }: MonthGridProps) {
+export function MonthGrid({ view, todayOn, calendar, slots, onOpen, onBegin }: MonthGridProps) {
   const isWeek = view.kind === 'week';
   const names = view.weekends ? WEEKDAYS : WEEKDAYS.slice(0, 5);
   return (
@@ -49,6 +51,7 @@ export function MonthGrid({ view, todayOn, calendar, onOpen, onBegin }: MonthGri
                   isToday={day === todayOn}
                   entries={calendar.entries.filter((entry) => entry.on === day)}
                   markers={calendar.markers.filter((marker) => marker.on === day)}
+                  slots={slots.filter((slot) => slot.on === day)}
                   colouring={view.colouring}
                   shown={isWeek ? 20 : SHOWN}
                   roomy={isWeek}

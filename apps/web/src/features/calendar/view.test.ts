@@ -24,6 +24,7 @@ describe('how the calendar is looked at', () => {
       title: '23 November 2026 – 3 January 2027',
       colouring: 'client',
       weekends: true,
+      slots: true,
     });
   });
 

@@ -23,6 +23,8 @@ export interface View {
   readonly title: string;
   readonly colouring: Colouring;
   readonly weekends: boolean;
+  /** whether slots are shown in which nothing stands */
+  readonly slots: boolean;
 }
 
 const DAY_MONTH = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
@@ -53,7 +55,17 @@ export function viewOf(search: URLSearchParams, todayOn: Day): View {
   const [from, to] = [weeks[0]?.[0] ?? todayOn, weeks.at(-1)?.[6] ?? todayOn];
   const colouring = COLOURINGS.find((one) => one === search.get('colour')) ?? 'client';
   const title = kind === 'month' ? monthWords(month) : weekWords(from, to);
-  return { kind, month, weeks, from, to, title, colouring, weekends: search.get('weekends') !== 'off' };
+  return {
+    kind,
+    month,
+    weeks,
+    from,
+    to,
+    title,
+    colouring,
+    weekends: search.get('weekends') !== 'off',
+    slots: search.get('slots') !== 'off',
+  };
 }
 
 /** The address of the view `by` months or weeks on; null is the present. */

@@ -1,4 +1,4 @@
-import type { CalendarShape, ClientShape } from '@zesting/contract';
+import type { CalendarShape, ClientShape, FreeSlotShape } from '@zesting/contract';
 import type { Day } from '@zesting/core';
 import { dayWords, zoneWords } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
@@ -10,12 +10,14 @@ import { isWeekend, type View } from './view';
 interface WeekLanesProps {
   readonly view: View;
   readonly calendar: CalendarShape;
+  /** slots in which nothing stands */
+  readonly slots: readonly FreeSlotShape[];
   readonly onOpen: (id: string) => void;
   readonly onBegin?: ((on: Day, clientId: string) => void) | undefined;
 }
 
 /** The week of all clients: a lane each, in the client's own days, with its own today and where its midnight falls here. */
-export function WeekLanes({ view, calendar, onOpen, onBegin }: WeekLanesProps) {
+export function WeekLanes({ view, calendar, slots, onOpen, onBegin }: WeekLanesProps) {
   const { clients } = useClients();
   const days = (view.weeks[0] ?? []).filter((day) => view.weekends || !isWeekend(day));
   return (
@@ -36,14 +38,23 @@ export function WeekLanes({ view, calendar, onOpen, onBegin }: WeekLanesProps) {
       </thead>
       <tbody>
         {clients.map((client) => (
-          <Lane key={client.id} client={client} days={days} view={view} calendar={calendar} onOpen={onOpen} onBegin={onBegin} />
+          <Lane
+            key={client.id}
+            client={client}
+            days={days}
+            view={view}
+            calendar={calendar}
+            slots={slots}
+            onOpen={onOpen}
+            onBegin={onBegin}
+          />
         ))}
       </tbody>
     </table>
   );
 }
 
-function Lane({ client, days, view, calendar, onOpen, onBegin }: WeekLanesProps & { client: ClientShape; days: readonly Day[] }) {
+function Lane({ client, days, view, calendar, slots, onOpen, onBegin }: WeekLanesProps & { client: ClientShape; days: readonly Day[] }) {
   const here = useSession().zone;
   const { clients } = useClients();
   const clock = calendar.clocks.find((one) => one.clientId === client.id);
@@ -71,6 +82,7 @@ function Lane({ client, days, view, calendar, onOpen, onBegin }: WeekLanesProps 
           isToday={day === clock?.todayOn}
           entries={calendar.entries.filter((entry) => entry.on === day && entry.clientId === client.id)}
           markers={calendar.markers.filter((marker) => marker.on === day && (marker.clientId === client.id || marker.clientId === null))}
+          slots={slots.filter((slot) => slot.on === day && slot.clientId === client.id)}
           colouring={view.colouring}
           shown={3}
           bare

@@ -90,8 +90,11 @@ function IdeaLine({ idea, onOpen }: { idea: IdeaShape; onOpen: () => void }) {
   return (
     <li className="border-t border-line first:border-t-0 px-4 py-2 flex flex-wrap items-center gap-x-3 gap-y-1 hover:bg-sunk">
       <Worth worth={idea.worth} isWeighed={idea.merit !== null || idea.ease !== null || idea.chance !== null} />
-      {!chosen &&
-        (client ? <ClientCode code={client.code} colour={client.colour} /> : <span className="text-muted text-[12px]">any client</span>)}
+      {!chosen && (
+        <span className="w-16 shrink-0">
+          {client ? <ClientCode code={client.code} colour={client.colour} /> : <span className="text-muted text-[12px]">any client</span>}
+        </span>
+      )}
       <button type="button" className="font-medium text-left hover:underline min-h-6 min-w-0 break-words" onClick={onOpen}>
         {idea.title}
       </button>

@@ -120,12 +120,11 @@ function Weekdays({ pattern, onPut }: { pattern: Extract<Pattern, { kind: 'weeks
             key={weekday}
             type="button"
             aria-pressed={isOn}
-            aria-label={weekdayName(weekday)}
             disabled={weekdays.length === 0}
-            className={`rounded-md border border-line-strong min-h-8 px-2.5 font-medium ${isOn ? 'bg-pine text-on-pine' : 'bg-card hover:bg-sunk'}`}
+            className={`rounded-md border border-line-strong min-h-8 px-2 font-medium ${isOn ? 'bg-pine text-on-pine' : 'bg-card hover:bg-sunk'}`}
             onClick={() => onPut({ ...pattern, weekdays })}
           >
-            {weekdayName(weekday).slice(0, 3)}
+            {weekdayName(weekday)}
           </button>
         );
       })}

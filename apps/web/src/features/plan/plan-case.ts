@@ -52,16 +52,17 @@ interface Named {
 
 const HIGH_POINTS = 14;
 
-/** What speaks for a candidate in a slot, in words; what every candidate has is not said. */
+/** What speaks for a candidate in a slot, in words, what weighs most first; what every candidate has is not said. */
 export function reasonWords(reasons: readonly FitReason[], slot: PlanSlotShape, candidate: SlotCandidateShape, named: Named): string[] {
-  return reasons.flatMap(({ what, points }) => {
+  const weighty = [...reasons].sort((a, b) => Math.abs(b.points) - Math.abs(a.points));
+  return weighty.flatMap(({ what, points }) => {
     switch (what) {
       case 'fills':
         return [];
       case 'pillar':
-        return `${named.pillar(candidate.pillarId) ?? 'the pillar'}, as the slot asks`;
+        return `${named.pillar(candidate.pillarId) ?? 'its pillar'} as asked`;
       case 'format':
-        return `${named.format(candidate.formatId) ?? 'the format'}, as the slot asks`;
+        return `${named.format(candidate.formatId) ?? 'its format'} as asked`;
       case 'theme':
         return `speaks to “${slot.theme}”`;
       case 'begun':

@@ -72,7 +72,7 @@ export function SlotFits({ clientId, slot, plan, names, whole }: SlotFitsProps) 
 }
 
 const whyOf = (fit: Fit, slot: PlanSlotShape, candidate: SlotCandidateShape, names: Names): string =>
-  fit.fits ? reasonWords(fit.reasons, slot, candidate, names).join(', ') : '';
+  fit.fits ? reasonWords(fit.reasons, slot, candidate, names).join(' · ') : '';
 
 function CandidateLine({ candidate, why, children }: { candidate: SlotCandidateShape; why: string; children?: ReactNode }) {
   const { to } = useClients();

@@ -60,11 +60,13 @@ export function SlotTable({ plan, ...rest }: SlotTableProps) {
 
 function SlotRow({ slot, plan, names, proposal, chosen, onChoose }: SlotTableProps & { slot: PlanSlotShape }) {
   const wants = [names.pillar(slot.pillarId), names.format(slot.formatId)].filter(Boolean).join(' · ');
-  const isChosen = chosen === slotKey(slot);
+  const isChosen = chosen === slotKey(slot) && isFree(slot);
   const isOver = slot.isPast && slot.planned === null;
   return (
-    <tr className={`${isChosen ? 'bg-pine-soft' : ''} ${isOver ? 'text-muted' : ''}`} aria-current={isChosen ? 'true' : undefined}>
-      <td className="px-3 py-1.5 align-top whitespace-nowrap tabular border-b border-line">
+    <tr className={isOver ? 'text-muted' : ''} aria-current={isChosen ? 'true' : undefined}>
+      <td
+        className={`px-3 py-1.5 align-top whitespace-nowrap tabular border-b border-line ${isChosen ? 'shadow-[inset_4px_0_0_var(--pine)]' : ''}`}
+      >
         {dayWords(slot.on)}
         <span className="text-muted ml-1.5">{slot.at}</span>
       </td>
@@ -99,7 +101,7 @@ function Content({
           {planned.title}
         </Link>
         <Tag tone={STATE_TONES[planned.state] ?? 'calm'}>{PLACEMENT_WORDS[planned.state] ?? planned.state}</Tag>
-        <span className="text-muted">{STAGE_WORDS[planned.stage].toLowerCase()}</span>
+        {planned.state === 'pencilled' && <span className="text-muted">{STAGE_WORDS[planned.stage].toLowerCase()}</span>}
         {planned.isOnTheme === false && <span className="text-rind">off theme</span>}
         {slot.pillarId !== null && planned.pillarId !== slot.pillarId && (
           <span className="text-rind">{names.pillar(planned.pillarId) ?? 'no pillar'}</span>
@@ -109,28 +111,33 @@ function Content({
   if (slot.blackout !== null) return <span className="text-muted">Closed: {slot.blackout}</span>;
   if (slot.isPast) return <span>Nothing went out</span>;
   return (
-    <span className="grid gap-1">
-      <ProposedFor slot={slot} plan={plan} names={names} proposal={proposal} />
+    <span className="flex items-start gap-3">
+      <span className="flex-1 min-w-0">
+        <ProposedFor slot={slot} plan={plan} names={names} proposal={proposal} />
+      </span>
       <button
         type="button"
         aria-pressed={isChosen}
-        className="justify-self-start text-pine underline min-h-6 text-left"
-        aria-label={`Fill the slot of ${dayWords(slot.on)} at ${slot.at}, ${slot.channelName}`}
+        className="text-pine underline min-h-6 whitespace-nowrap"
+        aria-label={`See what fits on ${dayWords(slot.on)} at ${slot.at}, ${slot.channelName}`}
         onClick={() => onChoose(slotKey(slot))}
       >
-        {isChosen ? 'What fits stands beside' : 'Open: see what fits'}
+        {isChosen ? 'beside' : 'what fits'}
       </button>
     </span>
   );
 }
 
+/** So many of the reasons that weigh most are told. */
+const REASONS = 2;
+
 function ProposedFor({ slot, plan, names, proposal }: Pick<SlotTableProps, 'plan' | 'names' | 'proposal'> & { slot: PlanSlotShape }) {
   const line = isFree(slot) ? proposal.lines?.get(slotKey(slot)) : undefined;
   const candidate = plan.candidates.find(({ id }) => id === line?.candidateId);
-  if (!line || !candidate) return null;
+  if (!line || !candidate) return <span className="text-muted">open</span>;
   const pillarId = candidate.pillarId ?? slot.pillarId;
   const why = [
-    ...reasonWords(line.reasons, slot, candidate, names),
+    ...reasonWords(line.reasons, slot, candidate, names).slice(0, REASONS),
     ...(line.owed ? [`the mix owes ${names.pillar(pillarId) ?? 'it'}`] : []),
     ...(line.inARow ? ['the same pillar as beside it'] : []),
   ];
@@ -144,7 +151,7 @@ function ProposedFor({ slot, plan, names, proposal }: Pick<SlotTableProps, 'plan
       />
       <span>
         <span className="font-medium">{candidate.title}</span>
-        {why.length > 0 && <span className="text-muted"> {why.join(', ')}</span>}
+        {why.length > 0 && <span className="text-muted"> {why.join(' · ')}</span>}
       </span>
     </label>
   );

@@ -1,7 +1,9 @@
 import type { FilledSlotsShape, FillSlotBody, PlanMonthShape } from '@zesting/contract';
 import type { ProposedLine } from '@zesting/core';
+import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { planMonthQuery } from '../../api/plan';
 import { call, wordsOf } from '../../lib/api';
 import { count } from '../../lib/format';
 import { useWrite } from '../../lib/queries';
@@ -43,6 +45,7 @@ export function useProposal(clientId: string, plan: PlanMonthShape | undefined):
   );
   const [thinking, setThinking] = useState(false);
   const fill = useFill(clientId);
+  const queries = useQueryClient();
   const here = proposed?.month === plan?.month ? proposed : null; // another month has its own
   return {
     lines: here?.lines ?? null,
@@ -52,7 +55,9 @@ export function useProposal(clientId: string, plan: PlanMonthShape | undefined):
       if (!plan) return;
       setThinking(true);
       try {
-        const { lines } = await proposeInWorker(toCase(plan));
+        // as it is now: a theme that was just set counts
+        const latest = await queries.fetchQuery({ ...planMonthQuery(clientId, plan.month), staleTime: 0 });
+        const { lines } = await proposeInWorker(toCase(latest));
         setProposed({
           month: plan.month,
           lines: new Map(lines.map((line) => [line.slotId, line])),
