@@ -29,3 +29,4 @@ export * from './runway/index.js';
 export * from './slotting/index.js';
 export * from './themes/index.js';
 export * from './ideas/index.js';
+export * from './batch/index.js';

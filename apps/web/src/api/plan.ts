@@ -1,9 +1,19 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query';
-import type { CoveredShape, FreeSlotsShape, IdeaShape, IdeasShape, PlanMonthShape, RhythmShape, RunwayShape } from '@zesting/contract';
+import type {
+  CoveredShape,
+  FreeSlotsShape,
+  IdeaShape,
+  IdeasShape,
+  MonthCostShape,
+  PlanMonthShape,
+  RhythmShape,
+  RunwayShape,
+} from '@zesting/contract';
 import { call } from '../lib/api';
 
 export const planKeys = {
   month: (clientId: string, month: string) => ['plan', 'month', clientId, month] as const,
+  cost: (clientId: string, month: string) => ['plan', 'cost', clientId, month] as const,
   rhythm: (clientId: string) => ['plan', 'rhythm', clientId] as const,
   runway: (query: string) => ['plan', 'runway', query] as const,
   slots: (query: string, from: string, to: string) => ['plan', 'slots', query, from, to] as const,
@@ -17,6 +27,14 @@ export const planMonthQuery = (clientId: string, month: string) =>
   queryOptions({
     queryKey: planKeys.month(clientId, month),
     queryFn: () => call<PlanMonthShape>(`/clients/${clientId}/plan?month=${month}`),
+    placeholderData: keepPreviousData,
+  });
+
+/** What the open slots of a month ask to be made. */
+export const monthCostQuery = (clientId: string, month: string) =>
+  queryOptions({
+    queryKey: planKeys.cost(clientId, month),
+    queryFn: () => call<MonthCostShape>(`/clients/${clientId}/plan/cost?month=${month}`),
     placeholderData: keepPreviousData,
   });
 

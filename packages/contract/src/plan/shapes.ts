@@ -125,6 +125,22 @@ export class PlanMonthShape {
   routes: PlanRouteShape[];
 }
 
+/** What the open slots of a month ask to be made. */
+export class MonthCostShape {
+  formats: { formatId: string; name: string; count: number }[];
+  /** slots that take any format: what they ask for is not known */
+  ofAny: number;
+  /** hands-on minutes by skill, and what those who can do it have left until the last open slot, after all that is taken on */
+  skills: SkillCostShape[];
+  untilOn: string | null;
+}
+
+export class SkillCostShape {
+  skill: string;
+  minutes: number;
+  freeMinutes: number;
+}
+
 export class FilledSlotShape {
   ruleId: string;
   on: string;

@@ -9,6 +9,7 @@ import {
   ThemeCycleBody,
   type FilledSlotsShape,
   type FreeSlotsShape,
+  type MonthCostShape,
   type PlanMonthShape,
   type RhythmShape,
   type RuleMadeShape,
@@ -19,6 +20,7 @@ import { Access, CurrentViewer, type Viewer } from '../../platform/access/access
 import { App } from '../../platform/app.js';
 import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
+import { monthCost } from './queries/month-cost.js';
 import { planMonth } from './queries/plan-month.js';
 import { freeSlots, rhythmOf, runwayFor } from './queries/rhythm.js';
 import { fillSlot } from './use-cases/fill-slot.js';
@@ -90,6 +92,14 @@ export class PlanController {
   async month(@Param('clientId') clientId: string, @Query('month') month: string): Promise<PlanMonthShape> {
     if (!MONTH.test(month)) throw invalid('month', 'matches');
     return found(await planMonth(this.app, clientId, month));
+  }
+
+  /** What the open slots of a month ask to be made, by format and skill, against the hours that are free. */
+  @Get('clients/:clientId/plan/cost')
+  @Access('plan.read', { client: 'clientId' })
+  async cost(@Param('clientId') clientId: string, @Query('month') month: string): Promise<MonthCostShape> {
+    if (!MONTH.test(month)) throw invalid('month', 'matches');
+    return found(await monthCost(this.app, clientId, month));
   }
 
   /** Fills slots one by one; what keeps one from being filled keeps no other. */

@@ -237,6 +237,26 @@ describe('what shall be made', () => {
     });
   });
 
+  it('is told what its open slots ask to be made, and the hours that are left for it', async () => {
+    await add({ formatId, untilOn: '2027-03-18' });
+    await add({ channelId: blog, rule: 'FREQ=WEEKLY;BYDAY=MO', fromOn: '2027-03-08', untilOn: '2027-03-14' });
+    scene.app.clock.set('2027-03-04T12:00:00Z');
+    await scene.app.read(`update people set skills = case when role = 'manager' then '{"write": 2}'::jsonb else '{}' end`); // one who writes
+    const cost = async (of_ = '2027-03') => (await lead.call('GET', of(`plan/cost?month=${of_}`))).body;
+    expect(await cost()).toMatchObject({
+      formats: [{ name: 'Still', count: 4 }], // 9, 11, 16 and 18 March
+      ofAny: 1,
+      skills: [
+        { skill: 'design', minutes: 480, freeMinutes: 0 },
+        { skill: 'write', minutes: 240, freeMinutes: 10 * 480 }, // Thursday 4 to Wednesday 17 March
+        { skill: 'check', minutes: 60, freeMinutes: 0 },
+      ],
+      untilOn: '2027-03-18',
+    });
+    expect(await cost('2027-05')).toEqual({ formats: [], ofAny: 0, skills: [], untilOn: null });
+    await scene.app.read('update people set active = true, skills = \'{"write": 2}\'');
+  });
+
   describe('themes', () => {
     const set = (body: object) => manager.call('PUT', of('themes'), { body });
     const named = async (of_: string) => (await month(of_)).themes.map(({ name, from }) => `${name} (${from})`);

@@ -187,6 +187,7 @@ const TABLE: Record<string, string> = {
   'PUT /api/rhythm/{ruleId}/exception': managers,
   'GET /api/clients/{clientId}/plan': managers,
   'POST /api/clients/{clientId}/plan': managers,
+  'GET /api/clients/{clientId}/plan/cost': managers,
   'PUT /api/clients/{clientId}/themes': managers,
   'POST /api/clients/{clientId}/themes/swap': managers,
   'PUT /api/clients/{clientId}/theme-cycle': managers,

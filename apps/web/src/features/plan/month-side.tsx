@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { count, dayWords, monthWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
 import { MARKER_WORDS } from '../../lib/words';
+import { MonthCost } from './month-cost';
 import { SlotFits } from './slot-fits';
 import { ThemeLine } from './theme-line';
 import type { Names } from './use-names';
@@ -24,6 +25,7 @@ export function MonthSide({ client, month, plan, names, chosen, whole }: MonthSi
       {chosen && <SlotFits clientId={client.id} slot={chosen} plan={plan} names={names} whole={whole} />}
       <ThemeLine clientId={client.id} month={month} plan={plan} />
       <Mix plan={plan} names={names} />
+      <MonthCost clientId={client.id} month={month} />
       <Markers plan={plan} />
     </aside>
   );
