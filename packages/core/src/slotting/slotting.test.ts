@@ -1,6 +1,18 @@
 import fc from 'fast-check';
+import loadHighs from 'highs';
 import { addDays, getDay, type Day } from '../time/index.js';
-import { fitOf, isFeasible, isOnTheme, propose, rankFor, valueOf, type Candidate, type OpenSlot, type SlottingCase } from './index.js';
+import {
+  fitOf,
+  isFeasible,
+  isOnTheme,
+  modelOf,
+  propose,
+  rankFor,
+  valueOf,
+  type Candidate,
+  type OpenSlot,
+  type SlottingCase,
+} from './index.js';
 
 const monday = getDay('2027-03-01');
 const slot = (id: string, after: number, wants: Partial<OpenSlot> = {}): OpenSlot => ({
@@ -208,5 +220,27 @@ describe('the quick method', () => {
     );
     expect(quick / optimum).toBeGreaterThan(0.99);
     expect(exact / all).toBeGreaterThan(0.9);
+  });
+});
+
+describe('the programme for a solver', () => {
+  it('has the same best as trying every filling, by HiGHS', async () => {
+    const highs = await loadHighs();
+    fc.assert(
+      fc.property(cases, (whole) => {
+        const { lp, choices, fixedValue } = modelOf(whole);
+        const solved = highs.solve(lp);
+        const chosen = Object.fromEntries(
+          Object.entries(solved.Columns).flatMap(([name, { Primal }]) => {
+            const choice = choices.get(name);
+            return choice && (Primal ?? 0) > 0.5 ? [[choice.slotId, choice.candidateId]] : [];
+          }),
+        ) as Record<string, string>; // ids by ids
+        expect(isFeasible(whole, chosen)).toBe(true);
+        expect(Math.round(solved.ObjectiveValue + fixedValue)).toBe(best(whole));
+        expect(valueOf(whole, chosen)).toBe(best(whole));
+      }),
+      { numRuns: 200 },
+    );
   });
 });

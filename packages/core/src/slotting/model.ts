@@ -1,0 +1,85 @@
+import { fitOf, IN_A_ROW, OWED, pillarIn, type SlottingCase } from './fit.js';
+
+/** A filling of slots as an integer programme, for a solver that proves the best. */
+export interface SlottingModel {
+  /** in the LP format: maximise */
+  readonly lp: string;
+  /** by the names of the programme's binary columns: which candidate in which slot */
+  readonly choices: ReadonlyMap<string, { readonly slotId: string; readonly candidateId: string }>;
+  /** what the objective is without: runs among what is fixed */
+  readonly fixedValue: number;
+}
+
+/** The terms of a sum, as the LP format has them. */
+const sum = (terms: readonly (readonly [number, string])[]): string =>
+  terms.map(([factor, name]) => `${factor < 0 ? '-' : '+'} ${Math.abs(factor)} ${name}`).join(' ');
+
+/**
+ * Says what `valueOf` says, in linear terms: x(s,c) puts candidate c into slot s; z(p) counts the pieces of a pillar up to what is owed; y(s,p) is 1
+ * where slot s and the next hold the same pillar.
+ * @see the LP file format, as HiGHS reads it
+ */
+export function modelOf({ slots, candidates, owed, readyByFormat }: SlottingCase): SlottingModel {
+  const choices = new Map<string, { slotId: string; candidateId: string }>();
+  const objective: [number, string][] = [];
+  const rows: string[] = [];
+  const bounds: string[] = [];
+  const uses = new Map<string, string[]>(candidates.map(({ id }) => [id, []]));
+  const ofPillar = new Map<string, string[]>();
+  /** by slot and pillar: the columns that put it there */
+  const inSlot: Map<string, string[]>[] = slots.map(() => new Map());
+  for (const [at, slot] of slots.entries()) {
+    if (slot.taken) continue;
+    const here: string[] = [];
+    for (const [which, candidate] of candidates.entries()) {
+      const fit = fitOf(slot, candidate, readyByFormat);
+      if (!fit.fits) continue;
+      const name = `x${at}_${which}`;
+      choices.set(name, { slotId: slot.id, candidateId: candidate.id });
+      objective.push([fit.points, name]);
+      here.push(name);
+      uses.get(candidate.id)?.push(name);
+      const pillar = pillarIn(slot, candidate);
+      if (pillar === null) continue;
+      for (const list of [ofPillar, inSlot[at]]) list?.set(pillar, [...(list.get(pillar) ?? []), name]);
+    }
+    if (here.length > 0) rows.push(`${sum(here.map((name) => [1, name]))} <= 1`);
+  }
+  for (const names of uses.values()) if (names.length > 1) rows.push(`${sum(names.map((name) => [1, name]))} <= 1`);
+  for (const [index, [pillar, names]] of [...ofPillar].entries()) {
+    const wanted = Math.max(0, owed[pillar] ?? 0);
+    if (wanted === 0) continue;
+    objective.push([OWED, `z${index}`]);
+    bounds.push(`0 <= z${index} <= ${wanted}`);
+    rows.push(`z${index} ${sum(names.map((name) => [-1, name]))} <= 0`);
+  }
+  let fixedValue = 0;
+  for (let at = 0; at + 1 < slots.length; at += 1) {
+    const fixed = [slots[at]?.taken?.pillarId ?? null, slots[at + 1]?.taken?.pillarId ?? null];
+    const pillars = new Set([...(inSlot[at]?.keys() ?? []), ...(inSlot[at + 1]?.keys() ?? []), ...fixed]);
+    for (const [index, pillar] of [...pillars].entries()) {
+      if (pillar === null) continue;
+      const always = fixed.filter((one) => one === pillar).length;
+      const names = [...(inSlot[at]?.get(pillar) ?? []), ...(inSlot[at + 1]?.get(pillar) ?? [])];
+      if (always === 2) fixedValue += IN_A_ROW;
+      else if (names.length > 0) {
+        objective.push([IN_A_ROW, `y${at}_${index}`]);
+        rows.push(`${sum(names.map((name) => [1, name]))} - y${at}_${index} <= ${1 - always}`);
+      }
+    }
+  }
+  const lines = rows.map((row, index) => ` r${index}: ${row}`);
+  const lp = [
+    'Maximize',
+    ` value: ${objective.length > 0 ? sum(objective) : '0 none'}`,
+    'Subject To',
+    ...(lines.length > 0 ? lines : [' r0: none <= 1']),
+    'Bounds',
+    ...bounds.map((bound) => ` ${bound}`),
+    'Binary',
+    ...[...choices.keys()].map((name) => ` ${name}`),
+    'End',
+    '',
+  ].join('\n');
+  return { lp, choices, fixedValue };
+}
