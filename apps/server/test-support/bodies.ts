@@ -69,6 +69,21 @@ export const CASES: Record<string, Case[]> = {
       code: 'pillar.unknown',
     },
   ],
+  'PUT /api/markers/{markerId}': [
+    {
+      ids: 'clientId',
+      body: ({ clientId }) => ({ clientId, kind: 'launch', name: 'L', startOn: '2027-03-20', endOn: '2027-03-20' }),
+      version: 'select version from markers where id = $1',
+      code: 'marker.client_fixed',
+    },
+  ],
+  'POST /api/markers/{markerId}/run-up': [
+    {
+      ids: 'channelId',
+      body: ({ channelId }, own) => ({ offsetDays: 0, title: 'T', channelId, routeId: own['routeId'] }),
+      code: 'channel.unknown',
+    },
+  ],
   'POST /api/ideas': [
     { ids: 'clientId', body: ({ clientId }) => ({ title: 'I', clientId }), code: 'access.refused' },
     { ids: 'pillarId', body: ({ pillarId }, { clientId }) => ({ title: 'I', clientId, pillarId }), code: 'pillar.unknown' },

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { getValue } from '@zesting/core';
-import { addRule, catchIdea } from '../src/features/plan/index.js';
+import { addRule, addRunUp, catchIdea } from '../src/features/plan/index.js';
 import { addMarker } from '../src/features/calendar/index.js';
 import { submitRequest } from '../src/features/intake/index.js';
 import { addPieceFile, assignStep, editContent, handIn } from '../src/features/production/index.js';
@@ -58,6 +58,8 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
   const rule = { channelId, rule: 'FREQ=WEEKLY;BYDAY=TU', at: '09:00', fromOn: '2027-03-02', untilOn: null };
   const ruleId = getValue(await addRule(app, people.lead, client.id, { ...rule, skipsHolidays: false, pillarId: null, formatId: null }));
   const ideaId = getValue(await catchIdea(app, people.lead, { title: 'An idea', clientId: client.id }));
+  const runUp = { offsetDays: -3, title: 'Teaser', channelId, routeId: scene.routeId };
+  const runUpId = getValue(await addRunUp(app, people.lead, markerId, runUp));
   const [reset] = await app.read<{ id: string }>(
     "insert into password_resets (person_id, asked_at, ends_at) values ($1, '2027-03-01T09:00:00Z', '2027-03-01T10:00:00Z') returning id",
     [people.freelance.personId],
@@ -66,6 +68,7 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     pieceId,
     markerId,
     ruleId,
+    runUpId,
     ideaId,
     tabId: randomUUID(),
     uploadId: randomUUID(),

@@ -30,3 +30,4 @@ export * from './slotting/index.js';
 export * from './themes/index.js';
 export * from './ideas/index.js';
 export * from './batch/index.js';
+export * from './lead/index.js';

@@ -20,7 +20,7 @@ const rule = (channelId: string) => ({
 });
 
 /** The most statements that any list may ask, signing in and access included. */
-const MOST = 15;
+const MOST = 16;
 
 describe('the statements of a list', () => {
   let scene: Scene;
@@ -87,6 +87,7 @@ describe('the statements of a list', () => {
     ['lead', () => `/api/clients/${scene.a.id}/mix?from=2027-03-01&to=2027-03-31`],
     ['lead', () => `/api/clients/${scene.a.id}/rhythm`],
     ['lead', () => `/api/clients/${scene.a.id}/plan?month=2027-03`],
+    ['lead', () => `/api/clients/${scene.a.id}/year?month=2027-03`],
     ['lead', () => '/api/runway'],
     ['lead', () => '/api/slots?from=2027-03-01&to=2027-04-30'],
     ['lead', () => '/api/ideas'],

@@ -7,16 +7,20 @@ import type {
   MonthCostShape,
   PlanMonthShape,
   RhythmShape,
+  RunUpShape,
   RunwayShape,
+  YearShape,
 } from '@zesting/contract';
 import { call } from '../lib/api';
 
 export const planKeys = {
   month: (clientId: string, month: string) => ['plan', 'month', clientId, month] as const,
+  year: (clientId: string, month: string) => ['plan', 'year', clientId, month] as const,
   cost: (clientId: string, month: string) => ['plan', 'cost', clientId, month] as const,
   rhythm: (clientId: string) => ['plan', 'rhythm', clientId] as const,
   runway: (query: string) => ['plan', 'runway', query] as const,
   slots: (query: string, from: string, to: string) => ['plan', 'slots', query, from, to] as const,
+  runUp: (markerId: string) => ['plan', 'run-up', markerId] as const,
   ideas: (query: string, state: string) => ['plan', 'ideas', query, state] as const,
   idea: (ideaId: string) => ['plan', 'idea', ideaId] as const,
   covered: (ideaId: string) => ['plan', 'idea', ideaId, 'covered'] as const,
@@ -27,6 +31,14 @@ export const planMonthQuery = (clientId: string, month: string) =>
   queryOptions({
     queryKey: planKeys.month(clientId, month),
     queryFn: () => call<PlanMonthShape>(`/clients/${clientId}/plan?month=${month}`),
+    placeholderData: keepPreviousData,
+  });
+
+/** Twelve months of a client, from the month given. */
+export const planYearQuery = (clientId: string, month: string) =>
+  queryOptions({
+    queryKey: planKeys.year(clientId, month),
+    queryFn: () => call<YearShape>(`/clients/${clientId}/year?month=${month}`),
     placeholderData: keepPreviousData,
   });
 
@@ -44,6 +56,10 @@ export const rhythmQuery = (clientId: string) =>
 /** How long what is signed and dated lasts at each client. @param query `clientId=…`, or nothing */
 export const runwayQuery = (query: string) =>
   queryOptions({ queryKey: planKeys.runway(query), queryFn: () => call<RunwayShape>(`/runway?${query}`), staleTime: 30_000 });
+
+/** The pieces that go before and after a marker. */
+export const runUpQuery = (markerId: string) =>
+  queryOptions({ queryKey: planKeys.runUp(markerId), queryFn: () => call<RunUpShape[]>(`/markers/${markerId}/run-up`) });
 
 /** Slots in which nothing stands, from `from` to `to`. */
 export const freeSlotsQuery = (query: string, from: string, to: string) =>

@@ -111,7 +111,10 @@ export const PLACEMENT_WORDS: Record<string, string> = {
 export const MARKER_WORDS: Record<MarkerShape['kind'], string> = {
   launch: 'Launch',
   offer: 'Offer',
+  email: 'E-mail',
+  live: 'Live',
   event: 'Event',
+  conference: 'Conference',
   production_day: 'Production day',
   blackout: 'Blackout',
   closure: 'Closure',

@@ -1,4 +1,4 @@
-import { IsBoolean, IsIn, IsString, IsUUID, IsUrl, MaxLength } from 'class-validator';
+import { IsBoolean, IsIn, IsInt, IsString, IsUUID, IsUrl, Max, MaxLength, Min } from 'class-validator';
 import { IsNotBlank, IsDay, IsTimeOfDay, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
 import { NewPieceBody } from '../intake/index.js';
 import { PlacementShape } from '../production/index.js';
@@ -59,7 +59,7 @@ export class DuplicateBody {
 }
 
 /** What can be put on the calendar by hand. */
-export const MARKER_KINDS = ['launch', 'offer', 'event', 'production_day', 'blackout', 'closure'] as const;
+export const MARKER_KINDS = ['launch', 'offer', 'email', 'live', 'event', 'conference', 'production_day', 'blackout', 'closure'] as const;
 export type MarkerKind = (typeof MARKER_KINDS)[number];
 
 export class MarkerBody {
@@ -81,6 +81,13 @@ export class MarkerBody {
 
   @IsDay()
   endOn: string;
+
+  /** days before its first on which its preparation begins; null: it needs none. Closures have none */
+  @OptionalOrNull()
+  @IsInt()
+  @Min(0)
+  @Max(400)
+  leadDays?: number | null;
 }
 
 export class MarkerMadeShape {
@@ -154,6 +161,12 @@ export class MarkerShape {
   name: string;
   kind: MarkerKind | 'holiday' | 'observance';
   clientId: string | null;
+  /** days before its first on which its preparation begins; null: it needs none */
+  leadDays: number | null;
+  /** pieces of its run-up */
+  runUps: number;
+  /** null: it is not edited here */
+  version: number | null;
 }
 
 /** What the clock says at a client's, beside the viewer's own. */

@@ -6,10 +6,13 @@ import {
   IsArray,
   IsBoolean,
   IsIn,
+  IsInt,
   IsString,
   IsUUID,
   Matches,
+  Max,
   MaxLength,
+  Min,
   ValidateNested,
 } from 'class-validator';
 import { IsDay, IsNotBlank, IsTimeOfDay, Optional, OrNull } from '../fields/index.js';
@@ -101,6 +104,26 @@ export class ThemeCycleBody {
 
   @Matches(MONTH)
   fromMonth: string;
+}
+
+/** A piece that goes before a marker, with it, or after it. */
+export class RunUpBody {
+  /** days from the marker's first day; below 0: before it */
+  @IsInt()
+  @Min(-365)
+  @Max(365)
+  offsetDays: number;
+
+  @IsString()
+  @IsNotBlank()
+  @MaxLength(200)
+  title: string;
+
+  @IsUUID()
+  channelId: string;
+
+  @IsUUID()
+  routeId: string;
 }
 
 /** One slot that is filled: with an idea, with a piece that has no day there yet, or with a piece that is still to be thought of. */

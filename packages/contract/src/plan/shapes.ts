@@ -1,5 +1,5 @@
-import type { Freshness, PieceStage, PlacementState, RunwayCell, ThemePeriod } from '@zesting/core';
-import { MarkerShape, MixRowShape } from '../calendar/index.js';
+import type { Freshness, LeadStanding, PieceStage, PlacementState, RunwayCell, ThemePeriod } from '@zesting/core';
+import { MarkerShape, MixRowShape, type MarkerKind } from '../calendar/index.js';
 import { RhythmRuleBody, ThemeCycleBody } from './bodies.js';
 
 export class RhythmRuleShape extends RhythmRuleBody {
@@ -101,6 +101,43 @@ export class PlanMixRowShape extends MixRowShape {
   wanted: number;
 }
 
+/** A piece of a marker's run-up, and how it stands. */
+export class RunUpShape {
+  id: string;
+  offsetDays: number;
+  on: string;
+  title: string;
+  channelId: string;
+  channelName: string;
+  routeId: string;
+  routeName: string;
+  standing: LeadStanding;
+  /** what was made of it */
+  pieceId: string | null;
+  pieceTitle: string | null;
+  pieceStage: PieceStage | null;
+  /** the day on which that stands; it stays when the marker is moved */
+  pieceOn: string | null;
+}
+
+/** A marker whose preparation begins, or has begun. */
+export class PreparedMarkerShape {
+  id: string;
+  name: string;
+  kind: MarkerKind;
+  /** null: the agency's own */
+  clientId: string | null;
+  startOn: string;
+  endOn: string;
+  leadDays: number;
+  version: number;
+  prepareOn: string;
+  standing: LeadStanding;
+  /** pieces of its run-up, and how many of them are made */
+  runUps: number;
+  made: number;
+}
+
 /** A client's month: what the rhythm wants, what stands in it, what could, and what the mix still owes. */
 export class PlanMonthShape {
   month: string;
@@ -114,6 +151,8 @@ export class PlanMonthShape {
   themes: PlanThemeShape[];
   cycle: ThemeCycleBody | null;
   markers: MarkerShape[];
+  /** markers to come whose preparation begins in the month, or has begun */
+  preparing: PreparedMarkerShape[];
   mix: PlanMixRowShape[];
   /** the longest run of one pillar, and days without anything at most */
   longestRun: number;
@@ -151,6 +190,29 @@ export class FilledSlotShape {
 
 export class FilledSlotsShape {
   slots: FilledSlotShape[];
+}
+
+/** A month of a client's year. */
+export class YearMonthShape {
+  month: string;
+  theme: PlanThemeShape | null;
+  /** weeks of it that have a theme of their own */
+  weekThemes: number;
+  /** slots that are not closed, and those in which something stands */
+  slots: number;
+  filled: number;
+  /** placements that stand in no slot */
+  beside: number;
+}
+
+/** A client's year in layers. */
+export class YearShape {
+  todayOn: string;
+  hasRhythm: boolean;
+  months: YearMonthShape[];
+  /** each once, by its first day */
+  markers: MarkerShape[];
+  cycle: ThemeCycleBody | null;
 }
 
 /** A client's row of the runway strip. */

@@ -30,7 +30,7 @@ import { feedOf } from './queries/feed.js';
 import { mixFor } from './queries/mix.js';
 import { standingOn } from './queries/markers.js';
 import { stationsOf } from './queries/stations.js';
-import { addMarker, removeMarker } from './use-cases/markers.js';
+import { addMarker, editMarker, removeMarker } from './use-cases/markers.js';
 import {
   addPlacement,
   cancelPlacement,
@@ -183,6 +183,19 @@ export class CalendarController {
   @Access('marker.edit')
   async addMarker(@CurrentViewer() viewer: Viewer, @Body() body: MarkerBody): Promise<MarkerMadeShape> {
     return { markerId: valueOrProblem(await addMarker(this.app, viewer, body)) };
+  }
+
+  /** Changes a marker. Needs If-Match with its version. */
+  @Put('markers/:markerId')
+  @HttpCode(204)
+  @Access('marker.edit', { marker: 'markerId' })
+  async editMarker(
+    @CurrentViewer() viewer: Viewer,
+    @Param('markerId') markerId: string,
+    @Body() body: MarkerBody,
+    @IfMatch() version: number,
+  ): Promise<void> {
+    valueOrProblem(await editMarker(this.app, viewer, markerId, body, version));
   }
 
   @Delete('markers/:markerId')

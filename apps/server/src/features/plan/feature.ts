@@ -2,6 +2,7 @@ import { MANAGERS, type NamesOf, type Policy } from '../../platform/access/polic
 import type { Feature } from '../../platform/feature.js';
 import { ClientPlan } from './entities/client-plan.entity.js';
 import { Idea } from './entities/idea.entity.js';
+import { RunUp } from './entities/run-up.entity.js';
 import { StoredRule } from './entities/rhythm-rule.entity.js';
 import { StoredTheme } from './entities/theme.entity.js';
 import { PlanModule } from './index.js';
@@ -14,6 +15,7 @@ const policies = {
 
 const owners = {
   rule: 'select client_id, null::uuid as piece_id, null::uuid as request_id from rhythm_rules where id = $1',
+  runUp: 'select client_id, null::uuid as piece_id, null::uuid as request_id from run_ups where id = $1',
   idea: 'select client_id, null::uuid as piece_id, null::uuid as request_id from ideas where id = $1',
 } as const;
 
@@ -26,7 +28,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'plan',
   module: PlanModule,
-  entities: [StoredRule, StoredTheme, ClientPlan, Idea],
+  entities: [StoredRule, StoredTheme, ClientPlan, Idea, RunUp],
   policies,
   owners,
   finds: [findIdeas],

@@ -3,6 +3,7 @@ import {
   FillSlotsBody,
   MONTH,
   RhythmRuleBody,
+  RunUpBody,
   SlotExceptionBody,
   SwapThemesBody,
   ThemeBody,
@@ -10,10 +11,13 @@ import {
   type FilledSlotsShape,
   type FreeSlotsShape,
   type MonthCostShape,
+  type PieceMadeShape,
   type PlanMonthShape,
   type RhythmShape,
   type RuleMadeShape,
+  type RunUpShape,
   type RunwayShape,
+  type YearShape,
 } from '@zesting/contract';
 import { daysBetween, parseDay } from '@zesting/core';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
@@ -21,10 +25,13 @@ import { App } from '../../platform/app.js';
 import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { monthCost } from './queries/month-cost.js';
+import { planYear } from './queries/plan-year.js';
 import { planMonth } from './queries/plan-month.js';
 import { freeSlots, rhythmOf, runwayFor } from './queries/rhythm.js';
+import { runUpOf } from './queries/run-up.js';
 import { fillSlot } from './use-cases/fill-slot.js';
 import { addRule, changeRule, endRule, exceptSlot } from './use-cases/rhythm.js';
+import { addRunUp, makeRunUp, removeRunUp } from './use-cases/run-up.js';
 import { setCycle, setTheme, swapThemes } from './use-cases/themes.js';
 
 /** The most days for which free slots are told at once. */
@@ -94,6 +101,14 @@ export class PlanController {
     return found(await planMonth(this.app, clientId, month));
   }
 
+  /** Twelve months of a client in layers, from the month given. */
+  @Get('clients/:clientId/year')
+  @Access('plan.read', { client: 'clientId' })
+  async year(@Param('clientId') clientId: string, @Query('month') month: string): Promise<YearShape> {
+    if (!MONTH.test(month)) throw invalid('month', 'matches');
+    return found(await planYear(this.app, clientId, month));
+  }
+
   /** What the open slots of a month ask to be made, by format and skill, against the hours that are free. */
   @Get('clients/:clientId/plan/cost')
   @Access('plan.read', { client: 'clientId' })
@@ -139,6 +154,34 @@ export class PlanController {
   @Access('plan.edit', { client: 'clientId' })
   async setCycle(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: ThemeCycleBody): Promise<void> {
     valueOrProblem(await setCycle(this.app, viewer, clientId, body));
+  }
+
+  /** The pieces that go before and after a marker. */
+  @Get('markers/:markerId/run-up')
+  @Access('plan.read', { marker: 'markerId' })
+  runUp(@Param('markerId') markerId: string): Promise<RunUpShape[]> {
+    return runUpOf(this.app, markerId);
+  }
+
+  @Post('markers/:markerId/run-up')
+  @Access('plan.edit', { marker: 'markerId' })
+  async addRunUp(@CurrentViewer() viewer: Viewer, @Param('markerId') markerId: string, @Body() body: RunUpBody): Promise<RunUpShape[]> {
+    valueOrProblem(await addRunUp(this.app, viewer, markerId, body));
+    return runUpOf(this.app, markerId);
+  }
+
+  @Delete('run-ups/:runUpId')
+  @HttpCode(204)
+  @Access('plan.edit', { runUp: 'runUpId' })
+  async removeRunUp(@CurrentViewer() viewer: Viewer, @Param('runUpId') runUpId: string): Promise<void> {
+    valueOrProblem(await removeRunUp(this.app, viewer, runUpId));
+  }
+
+  /** Makes the piece of a run-up. */
+  @Post('run-ups/:runUpId/piece')
+  @Access('plan.edit', { runUp: 'runUpId' })
+  async makeRunUp(@CurrentViewer() viewer: Viewer, @Param('runUpId') runUpId: string): Promise<PieceMadeShape> {
+    return { pieceId: valueOrProblem(await makeRunUp(this.app, viewer, runUpId)) };
   }
 
   /** How long what is signed and dated lasts at each client, day by day for six weeks. */

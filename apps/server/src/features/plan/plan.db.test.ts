@@ -304,6 +304,44 @@ describe('what shall be made', () => {
     });
   });
 
+  it('a year holds its months with theme and slots, and each marker once', async () => {
+    await scene.app.read('delete from markers');
+    const ruleId = await add({ formatId, untilOn: '2027-04-15' });
+    await fill({ ruleId, on: '2027-04-06' });
+    await manager.call('PUT', of('theme-cycle'), {
+      body: { names: ['Plan', 'Sow', 'Plant', 'Grow', 'Cut', 'Keep'], fromMonth: '2027-01' },
+    });
+    await manager.call('PUT', of('themes'), { body: { period: 'week', on: '2027-04-07', name: 'Fair week' } });
+    const marker = { clientId: scene.a.id, kind: 'blackout', name: 'Stocktaking', startOn: '2027-03-31', endOn: '2027-04-02' };
+    await manager.call('POST', '/api/markers', { body: marker });
+    const { body } = await manager.call('GET', of('year?month=2027-03'));
+    const months = body['months'] as { month: string; slots: number; filled: number; theme: { name: string } | null; weekThemes: number }[];
+    expect(months.map(({ month: name }) => name)).toEqual(
+      Array.from({ length: 12 }, (_, index) => `${index < 10 ? 2027 : 2028}-${String(((index + 2) % 12) + 1).padStart(2, '0')}`),
+    );
+    expect(months.map(({ theme }) => theme?.name)).toEqual([
+      'Plant',
+      'Grow',
+      'Cut',
+      'Keep',
+      'Plan',
+      'Sow',
+      'Plant',
+      'Grow',
+      'Cut',
+      'Keep',
+      'Plan',
+      'Sow',
+    ]);
+    expect(months.slice(0, 3).map(({ slots, filled, weekThemes }) => [slots, filled, weekThemes])).toEqual([
+      [9, 0, 0],
+      [4, 1, 1], // 6, 8, 13 and 15 April: the first is closed
+      [0, 0, 0],
+    ]);
+    expect((body['markers'] as { name: string }[]).filter(({ name }) => name === 'Stocktaking')).toHaveLength(1);
+    expect((await manager.call('GET', of('year?month=2027'))).status).toBe(400);
+  });
+
   describe('filling slots', () => {
     it('makes a planned piece of an idea, which leaves the shelf and stays linked', async () => {
       const ruleId = await add({ formatId, pillarId: pillars[0]?.id });
@@ -436,6 +474,99 @@ describe('what shall be made', () => {
         readyOn: expect.stringMatching(/^2027-03/) as string,
       });
       expect(routes).toMatchObject([{ readyOn: '2027-03-09' }]); // today, two for design, a check, two of the client's: the day after Monday 8
+    });
+  });
+
+  describe('a marker', () => {
+    const launch = { kind: 'launch', name: 'Spring catalogue', startOn: '2027-03-25', endOn: '2027-03-26', leadDays: 90 };
+    const put = async (body: object = {}) =>
+      (await manager.call('POST', '/api/markers', { body: { clientId: scene.a.id, ...launch, ...body } })).body['markerId'] as string;
+    const runUp = async (markerId: string, by = manager) =>
+      (await by.call('GET', `/api/markers/${markerId}/run-up`)).body as unknown as {
+        id: string;
+        on: string;
+        standing: string;
+        pieceId: string | null;
+        pieceOn: string | null;
+      }[];
+    const line = (offsetDays: number, more: object = {}) => ({
+      offsetDays,
+      title: `Day ${offsetDays}`,
+      channelId: feed,
+      routeId: scene.routeId,
+      ...more,
+    });
+    beforeEach(() => scene.app.read('delete from markers'));
+
+    it('is prepared from so many days before it, and stands as what can still be made allows', async () => {
+      const id = await put();
+      await put({ name: 'Too soon', startOn: '2027-03-05', endOn: '2027-03-05' });
+      await put({ name: 'Later', startOn: '2027-06-20', endOn: '2027-06-20', leadDays: 30 });
+      await put({ name: 'Nothing to prepare', leadDays: null });
+      const { preparing } = (await manager.call('GET', of('plan?month=2027-03'))).body as unknown as { preparing: object[] };
+      expect(preparing).toMatchObject([
+        { name: 'Too soon', prepareOn: '2026-12-05', standing: 'too_late' },
+        { name: 'Spring catalogue', id, prepareOn: '2026-12-25', standing: 'now', runUps: 0, made: 0 },
+      ]);
+      const may = (await manager.call('GET', of('plan?month=2027-05'))).body as unknown as {
+        preparing: { name: string; standing: string }[];
+      };
+      expect(may.preparing.at(-1)).toMatchObject({ name: 'Later', standing: 'ahead' });
+    });
+
+    it('has a run-up in the order of its days; each piece is made once, pencilled on its day', async () => {
+      const id = await put();
+      for (const body of [line(0), line(-3), line(-20)])
+        expect((await manager.call('POST', `/api/markers/${id}/run-up`, { body })).status).toBe(201);
+      const before = await runUp(id);
+      expect(before.map(({ on, standing }) => [on, standing])).toEqual([
+        ['2027-03-05', 'too_late'],
+        ['2027-03-22', 'ahead'],
+        ['2027-03-25', 'ahead'],
+      ]);
+      const teaser = before[1]?.id;
+      const made = await Promise.all([1, 2].map(() => manager.call('POST', `/api/run-ups/${teaser}/piece`)));
+      expect(made.map(({ status }) => status).sort()).toEqual([201, 409]);
+      const pieceId = made.find(({ status }) => status === 201)?.body['pieceId'];
+      expect((await manager.call('GET', `/api/pieces/${String(pieceId)}`)).body).toMatchObject({
+        title: 'Day -3',
+        brief: { notes: 'For “Spring catalogue”.' },
+        placements: [{ on: '2027-03-22', at: '09:00', state: 'pencilled' }],
+      });
+      // the marker is moved: what is made stays, and that is told
+      const moved = { clientId: scene.a.id, ...launch, startOn: '2027-03-26' };
+      expect((await manager.call('PUT', `/api/markers/${id}`, { body: moved, headers: { 'If-Match': '"1"' } })).status).toBe(204);
+      expect(await runUp(id)).toMatchObject([
+        {},
+        { on: '2027-03-23', pieceId, pieceOn: '2027-03-22' },
+        { on: '2027-03-26', pieceId: null },
+      ]);
+      expect((await manager.call('PUT', `/api/markers/${id}`, { body: moved, headers: { 'If-Match': '"1"' } })).body['code']).toBe(
+        'http.changed_meanwhile',
+      );
+      expect((await manager.call('DELETE', `/api/run-ups/${before[0]?.id}`)).status).toBe(204);
+      expect(await runUp(id)).toHaveLength(2);
+      const { markers } = (await manager.call('GET', `/api/calendar?from=2027-03-26&to=2027-03-26&clientId=${scene.a.id}`))
+        .body as unknown as { markers: object[] };
+      expect(markers).toMatchObject([{ name: 'Spring catalogue', leadDays: 90, runUps: 2, version: 2 }]);
+    });
+
+    it('of the agency has none, and is a lead’s to change; one with a client stays with it', async () => {
+      const { markerId } = (await lead.call('POST', '/api/markers', { body: { clientId: null, ...launch } })).body;
+      expect((await manager.call('POST', `/api/markers/${String(markerId)}/run-up`, { body: line(0) })).body['code']).toBe(
+        'run_up.of_agency',
+      );
+      const edit = (by: Caller, body: object) =>
+        by.call('PUT', `/api/markers/${String(markerId)}`, {
+          body: { clientId: null, ...launch, ...body },
+          headers: { 'If-Match': '"1"' },
+        });
+      expect((await edit(manager, {})).body['code']).toBe('access.refused');
+      expect((await edit(lead, { clientId: scene.a.id })).body['code']).toBe('marker.client_fixed');
+      expect((await edit(lead, { kind: 'closure' })).body['code']).toBe('marker.client_fixed');
+      expect((await edit(lead, { endOn: '2027-03-01' })).body['code']).toBe('marker.order_wrong');
+      expect((await edit(lead, { leadDays: 401 })).status).toBe(400);
+      expect((await edit(lead, { leadDays: null, kind: 'conference' })).status).toBe(204);
     });
   });
 

@@ -188,6 +188,7 @@ const TABLE: Record<string, string> = {
   'GET /api/clients/{clientId}/plan': managers,
   'POST /api/clients/{clientId}/plan': managers,
   'GET /api/clients/{clientId}/plan/cost': managers,
+  'GET /api/clients/{clientId}/year': managers,
   'PUT /api/clients/{clientId}/themes': managers,
   'POST /api/clients/{clientId}/themes/swap': managers,
   'PUT /api/clients/{clientId}/theme-cycle': managers,
@@ -201,6 +202,11 @@ const TABLE: Record<string, string> = {
   'POST /api/ideas/{ideaId}/state': managers,
   'POST /api/markers': managers,
   'DELETE /api/markers/{markerId}': managers,
+  'PUT /api/markers/{markerId}': managers,
+  'GET /api/markers/{markerId}/run-up': managers,
+  'POST /api/markers/{markerId}/run-up': managers,
+  'DELETE /api/run-ups/{runUpId}': managers,
+  'POST /api/run-ups/{runUpId}/piece': managers,
   'POST /api/pieces/{pieceId}/uploads': makers,
   'HEAD /api/pieces/{pieceId}/uploads/{uploadId}': makers,
   'PATCH /api/pieces/{pieceId}/uploads/{uploadId}': makers,
@@ -300,6 +306,12 @@ describe('who may do what', () => {
       await scene.app.read(
         `insert into markers (id, client_id, kind, name, start_on, end_on) values ($1, $2, 'launch', 'Launch', '2027-03-16', '2027-03-16') on conflict do nothing`,
         [found['markerId'], found['clientId']],
+      );
+    if (route.includes('/markers/') || route.includes('/run-ups/'))
+      await scene.app.read(
+        `insert into run_ups (id, marker_id, client_id, offset_days, title, channel_id, route_id, created_at)
+         select $1, m.id, $2, 0, 'R', h.id, r.id, now() from markers m, channels h, routes r where m.id = $3 and h.client_id = $2 limit 1 on conflict do nothing`,
+        [found['runUpId'], found['clientId'], found['markerId']],
       );
     if (route === 'DELETE /api/rhythm/{ruleId}')
       await scene.app.read(

@@ -7,7 +7,7 @@ import { searchNow, withChanges } from '../../lib/use-search';
 import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { PageHead } from '../../ui/page';
-import { MarkerDialog } from './marker-dialog';
+import { MarkerDialog } from '../../parts/marker-dialog';
 import { COLOURINGS, hiddenCount, step, withKind, type View } from './view';
 
 interface CalendarHeadProps {

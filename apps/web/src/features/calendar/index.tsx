@@ -18,6 +18,7 @@ export const feature: WebFeature = {
     'placement.swapped': 'swapped dates',
     'placement.duplicated': 'placed it once more',
     'marker.added': 'put on the calendar',
+    'marker.changed': 'changed on the calendar',
     'marker.removed': 'took off the calendar',
     'placement.pencilled': 'pencilled it',
   },

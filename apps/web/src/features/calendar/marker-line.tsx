@@ -1,9 +1,11 @@
 import type { MarkerBody, MarkerShape } from '@zesting/contract';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '../../lib/api';
 import { dayWords } from '../../lib/format';
 import { useClients, useSession, useWrite } from '../../lib/queries';
 import { MARKER_WORDS } from '../../lib/words';
+import { MarkerDialog } from '../../parts/marker-dialog';
 import { Menu, MenuItem } from '../../ui/menu';
 
 /** What stands on a day and is no content. What was added by hand can be taken away, and put back. */
@@ -45,20 +47,26 @@ function Removable({
 }) {
   const add = useWrite((body: MarkerBody) => call('/markers', { method: 'POST', body }));
   const remove = useWrite((id: string) => call(`/markers/${id}`, { method: 'DELETE' }));
-  const { clientId, name, startOn, endOn } = marker;
+  const [isOpen, setOpen] = useState(false);
+  const { clientId, name, startOn, endOn, leadDays } = marker;
   const kind = marker.kind as MarkerBody['kind']; // what has an id was added by hand
   const go = () =>
     remove.mutate(marker.id, {
       onSuccess: () =>
         toast(`${name} is off the calendar.`, {
           duration: 8000,
-          action: { label: 'Undo', onClick: () => add.mutate({ clientId, kind, name, startOn, endOn }) },
+          action: { label: 'Undo', onClick: () => add.mutate({ clientId, kind, name, startOn, endOn, leadDays }) },
         }),
     });
   return (
-    <Menu label={title} className={`${className} hover:underline min-h-[24px]`} trigger={trigger}>
-      <p className="px-2.5 py-1 text-[13px] text-muted max-w-72">{title}</p>
-      <MenuItem onSelect={go}>Take it off the calendar</MenuItem>
-    </Menu>
+    <>
+      <Menu label={title} className={`${className} hover:underline min-h-[24px]`} trigger={trigger}>
+        <p className="px-2.5 py-1 text-[13px] text-muted max-w-72">{title}</p>
+        {marker.version !== null && <MenuItem onSelect={() => setOpen(true)}>Change it, and its run-up…</MenuItem>}
+        {/* a marker with a run-up is taken away only once that is: putting it back would not bring it again */}
+        {marker.runUps === 0 && <MenuItem onSelect={go}>Take it off the calendar</MenuItem>}
+      </Menu>
+      {isOpen && <MarkerDialog marker={marker} onClose={() => setOpen(false)} />}
+    </>
   );
 }

@@ -2,6 +2,7 @@ import { go, manages, type WebFeature } from '../../lib/feature';
 import { lazyPage } from '../../lib/lazy-page';
 
 const PlanPage = lazyPage(() => import('./plan-page'), 'PlanPage');
+const YearPage = lazyPage(() => import('./year-page'), 'YearPage');
 const RhythmPage = lazyPage(() => import('./rhythm-page'), 'RhythmPage');
 const IdeasPage = lazyPage(() => import('./ideas-page'), 'IdeasPage');
 
@@ -9,6 +10,7 @@ export const feature: WebFeature = {
   name: 'plan',
   routes: [
     { path: 'plan', element: <PlanPage /> },
+    { path: 'plan/year', element: <YearPage /> },
     { path: 'plan/rhythm', element: <RhythmPage /> },
     { path: 'plan/ideas', element: <IdeasPage /> },
   ],
@@ -17,6 +19,7 @@ export const feature: WebFeature = {
       ? [
           go('Catch an idea', '/plan/ideas', 'one line is enough'),
           go('Plan', '/plan'),
+          go('Plan: the year', '/plan/year'),
           go('Rhythm', '/plan/rhythm'),
           go('Ideas', '/plan/ideas'),
         ]
@@ -27,6 +30,8 @@ export const feature: WebFeature = {
     'rhythm.ended': 'ended a rule of the rhythm',
     'rhythm.slot_left_out': 'left a slot out',
     'rhythm.slot_taken_in': 'took a slot in again',
+    'marker.run_up_added': 'added to the run-up',
+    'marker.run_up_removed': 'took off the run-up',
     'theme.set': 'set a theme',
     'theme.swapped': 'swapped two themes',
     'theme.cycle_set': 'set the cycle of themes',

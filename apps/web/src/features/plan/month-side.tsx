@@ -1,9 +1,12 @@
 import type { ClientShape, PlanMonthShape, PlanSlotShape } from '@zesting/contract';
-import type { SlottingCase } from '@zesting/core';
+import type { LeadStanding, SlottingCase } from '@zesting/core';
 import { Link } from 'react-router';
 import { count, dayWords, monthWords } from '../../lib/format';
-import { useClients } from '../../lib/queries';
+import { useClients, useSession } from '../../lib/queries';
+import { useSearch } from '../../lib/use-search';
 import { MARKER_WORDS } from '../../lib/words';
+import { MarkerDialog } from '../../parts/marker-dialog';
+import { Tag, type Tone } from '../../ui/tags';
 import { MonthCost } from './month-cost';
 import { SlotFits } from './slot-fits';
 import { ThemeLine } from './theme-line';
@@ -26,6 +29,7 @@ export function MonthSide({ client, month, plan, names, chosen, whole }: MonthSi
       <ThemeLine clientId={client.id} month={month} plan={plan} />
       <Mix plan={plan} names={names} />
       <MonthCost clientId={client.id} month={month} />
+      <Preparing plan={plan} />
       <Markers plan={plan} />
     </aside>
   );
@@ -84,6 +88,41 @@ function Mix({ plan, names }: { plan: PlanMonthShape; names: Names }) {
     </section>
   );
 }
+
+/** Dates to come whose preparation begins in the month, or has begun. */
+function Preparing({ plan }: { plan: PlanMonthShape }) {
+  const { search, put } = useSearch();
+  const { role } = useSession();
+  if (plan.preparing.length === 0) return null;
+  const opened = plan.preparing.find(({ id }) => id === search.get('marker'));
+  return (
+    <section aria-label="To prepare" className="card p-3">
+      <h2 className="text-base mb-1">To prepare</h2>
+      <ul className="grid gap-1 text-[13px]">
+        {plan.preparing.map((marker) => (
+          <li key={marker.id} className="flex items-start gap-2">
+            <span className="flex-1 min-w-0">
+              <button type="button" className="font-medium text-left hover:underline min-h-6" onClick={() => put({ marker: marker.id })}>
+                {marker.name}
+              </button>
+              <span className="block text-muted">
+                {MARKER_WORDS[marker.kind].toLowerCase()} on {dayWords(marker.startOn)}, from {dayWords(marker.prepareOn)}
+                {marker.runUps > 0 && `, ${marker.made} of ${marker.runUps} made`}
+              </span>
+            </span>
+            <Tag tone={LEAD_TONES[marker.standing]}>{LEAD_WORDS[marker.standing]}</Tag>
+          </li>
+        ))}
+      </ul>
+      {opened && (opened.clientId !== null || role === 'lead') && (
+        <MarkerDialog key={opened.id} marker={opened} onClose={() => put({ marker: null }, { replace: true })} />
+      )}
+    </section>
+  );
+}
+
+const LEAD_WORDS: Record<LeadStanding, string> = { ahead: 'ahead', now: 'prepare now', tight: 'tight', too_late: 'too late', past: 'past' };
+const LEAD_TONES: Record<LeadStanding, Tone> = { ahead: 'calm', now: 'pine', tight: 'rind', too_late: 'rhubarb', past: 'calm' };
 
 /** So many markers are told; the calendar has the others. */
 const SHOWN = 8;

@@ -2,6 +2,7 @@ import { NavLink } from 'react-router';
 import { useClients } from '../../lib/queries';
 
 const PARTS = [
+  ['/plan/year', 'Year'],
   ['/plan', 'Month'],
   ['/plan/rhythm', 'Rhythm'],
   ['/plan/ideas', 'Ideas'],

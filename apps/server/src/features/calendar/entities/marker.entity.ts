@@ -1,8 +1,12 @@
 import { Check, Entity, Index } from 'typeorm';
-import { DayColumn, IdColumn, IdKey, IntColumn, Refers, TextColumn } from '../../../platform/database/columns.js';
+import { DayColumn, IdColumn, IdKey, IntColumn, oneOf, Refers, TextColumn } from '../../../platform/database/columns.js';
+
+/** A closure has a table of its own. */
+const KINDS = ['launch', 'offer', 'email', 'live', 'event', 'conference', 'production_day', 'blackout'] as const;
 
 /** What stands on the calendar and is no content. Without a client it is the agency’s. */
-@Check('ck_markers_kind', "kind in ('launch', 'offer', 'event', 'production_day', 'blackout')")
+@Check('ck_markers_kind', oneOf('kind', KINDS))
+@Check('ck_markers_lead', 'lead_days between 0 and 400')
 @Check('ck_markers_order', 'start_on <= end_on')
 @Index('ix_markers_client', ['clientId', 'startOn'])
 @Entity('markers')
@@ -11,9 +15,11 @@ export class Marker {
   @Refers('Client', 'fk_markers_client')
   @IdColumn({ nullable: true })
   clientId: string | null;
-  @TextColumn() kind: 'launch' | 'offer' | 'event' | 'production_day' | 'blackout';
+  @TextColumn() kind: (typeof KINDS)[number];
   @TextColumn() name: string;
   @DayColumn() startOn: string;
   @DayColumn() endOn: string;
+  /** days before its first on which its preparation begins */
+  @IntColumn({ nullable: true }) leadDays: number | null;
   @IntColumn({ default: 1 }) version: number;
 }

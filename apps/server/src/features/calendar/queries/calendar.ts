@@ -107,9 +107,10 @@ export async function markersOf(app: App, clientIds: readonly string[], from: st
     [clientIds],
   );
   const byHand = await app.read<MarkerShape>(
-    `select m.id, m.client_id as "clientId", m.kind, m.name, m.start_on as "startOn", m.end_on as "endOn", d::date as on
-     from (select id, client_id, kind, name, start_on, end_on from markers where client_id is null or client_id = any($1)
-       union all select id, client_id, 'closure', name, start_on, end_on from client_closures where client_id = any($1)) m,
+    `select m.id, m.client_id as "clientId", m.kind, m.name, m.start_on as "startOn", m.end_on as "endOn", m.lead_days as "leadDays", m.version, d::date as on,
+       (select count(*)::int from run_ups u where u.marker_id = m.id) as "runUps"
+     from (select id, client_id, kind, name, start_on, end_on, lead_days, version from markers where client_id is null or client_id = any($1)
+       union all select id, client_id, 'closure', name, start_on, end_on, null, null from client_closures where client_id = any($1)) m,
        generate_series(greatest(m.start_on, $2::date), least(m.end_on, $3::date), interval '1 day') d
      where m.end_on >= $2 and m.start_on <= $3 order by m.start_on, m.name`,
     [clientIds, from, to],
@@ -125,6 +126,9 @@ export async function markersOf(app: App, clientIds: readonly string[], from: st
       name: day.name,
       kind,
       clientId: client.id,
+      leadDays: null,
+      runUps: 0,
+      version: null,
     });
     return [...publicHolidays(client.region, ...years).map(marker('holiday')), ...chosen.map(marker('observance'))];
   });

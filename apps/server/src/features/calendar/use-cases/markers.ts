@@ -10,6 +10,7 @@ import { ClientClosure } from '../entities/client-closure.entity.js';
 import { Marker } from '../entities/marker.entity.js';
 
 type Failure = { code: 'marker.order_wrong' | 'marker.client_missing' | 'access.refused' };
+type EditFailure = Failure | { code: 'marker.client_fixed' | 'http.changed_meanwhile' };
 
 /** Whether the viewer may put markers on this client's calendar; the agency's own are for leads. */
 const mayEdit = (viewer: Viewer, clientId: string | null): boolean =>
@@ -53,6 +54,27 @@ export async function addMarkers(
   return ok(id);
 }
 
+/** Changes a marker. It stays with its client; pieces of its run-up that are made stay on their days. Closures are changed on the client's page. */
+export function editMarker(
+  app: App,
+  viewer: Viewer,
+  markerId: string,
+  body: MarkerBody,
+  version: number,
+): Promise<Result<null, EditFailure>> {
+  return app.write<null, EditFailure>(async (tx, now) => {
+    const marker = await tx.findOne(Marker, { where: { id: markerId }, lock: { mode: 'pessimistic_write' } });
+    if (!marker || body.kind === 'closure' || body.clientId !== marker.clientId) return fail({ code: 'marker.client_fixed' });
+    if (!mayEdit(viewer, marker.clientId)) return fail({ code: 'access.refused' });
+    if (marker.version !== version) return fail({ code: 'http.changed_meanwhile' });
+    if (body.endOn < body.startOn) return fail({ code: 'marker.order_wrong' });
+    const { kind, name, startOn, endOn } = body;
+    await tx.update(Marker, markerId, { kind, name, startOn, endOn, leadDays: body.leadDays ?? null, version: version + 1 });
+    await note(tx, viewer, 'marker.changed', markerId, body, now);
+    return ok(null);
+  });
+}
+
 /** Takes a marker away. One that is gone already is no failure. */
 export function removeMarker(app: App, viewer: Viewer, markerId: string): Promise<Result<MarkerBody | null, Failure>> {
   return app.write<MarkerBody | null, Failure>(async (tx, now) => {
@@ -71,5 +93,5 @@ export function removeMarker(app: App, viewer: Viewer, markerId: string): Promis
   });
 }
 
-const putMarker = (tx: Tx, { clientId, kind, name, startOn, endOn }: MarkerBody): Promise<string> =>
-  insertRow(tx, Marker, { clientId, kind: kind as Marker['kind'], name, startOn, endOn }); // a closure has a table of its own
+const putMarker = (tx: Tx, { clientId, kind, name, startOn, endOn, leadDays }: MarkerBody): Promise<string> =>
+  insertRow(tx, Marker, { clientId, kind: kind as Marker['kind'], name, startOn, endOn, leadDays: leadDays ?? null }); // a closure has a table of its own

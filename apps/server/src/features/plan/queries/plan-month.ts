@@ -1,5 +1,4 @@
 import {
-  addDays,
   bindSlots,
   dayIn,
   daysBetween,
@@ -8,20 +7,19 @@ import {
   largestGapDays,
   lastOfMonth,
   longestRun,
-  periodStart,
   themeOn,
   wantedOf,
   type Day,
   type PieceStage,
   type RouteStep,
-  type Theme,
-  type ThemeCycle,
 } from '@zesting/core';
-import type { SlotCandidateShape, PlanMixRowShape, PlanMonthShape, PlannedShape, PlanRouteShape, PlanThemeShape } from '@zesting/contract';
+import type { SlotCandidateShape, PlanMixRowShape, PlanMonthShape, PlannedShape, PlanRouteShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { markersOf } from '../../calendar/index.js';
 import { earliestByPath } from '../../planning/index.js';
 import { WORTH } from './ideas.js';
+import { preparing } from './run-up.js';
+import { themesOf, themesShown } from './themes-of.js';
 import { rhythmsOf, slotsBetween, type BoundRow, type ClientRhythm } from './rhythm-of.js';
 
 /** So many ideas, and so many pieces without a day, are candidates at most: the best ideas, the pieces that are furthest. */
@@ -71,6 +69,7 @@ export async function planMonth(app: App, clientId: string, month: string): Prom
   const names = new Set(slots.flatMap(({ theme, planned }) => (theme !== null && planned === null ? [theme] : [])));
   const { candidates, hidden } = await candidatesFor(app, rhythm, to, names);
   const run = longestRun(placed);
+  const soonest = (routes.flatMap(({ readyOn }) => readyOn ?? []).sort()[0] ?? null) as Day | null; // a day of the route's
   const kept = slots.filter(({ planned, blackout, isPast }) => planned !== null || (blackout === null && !isPast)).length;
   return {
     month,
@@ -82,6 +81,7 @@ export async function planMonth(app: App, clientId: string, month: string): Prom
     themes: themesShown(themed, from, to),
     cycle: themed.cycle && { names: [...themed.cycle.names], fromMonth: themed.cycle.fromMonth },
     markers,
+    preparing: await preparing(app, clientId, rhythm.todayOn, to, soonest),
     mix: await mixOwed(app, clientId, placed, kept + bound.beside.length),
     longestRun: run.length,
     longestRunPillarId: run.pillarId,
@@ -100,35 +100,6 @@ const placedIn = (app: App, clientId: string, from: Day, to: Day): Promise<Place
      where l.client_id = $1 and l.on_day between $2 and $3 and not l.cancelled and not p.shelved order by l.publish_at, l.id`,
     [clientId, from, to],
   );
-
-interface Themed {
-  readonly themes: readonly Theme[];
-  readonly cycle: ThemeCycle | null;
-}
-
-async function themesOf(app: App, clientId: string, from: Day, to: Day): Promise<Themed> {
-  const [row] = await app.read<{ themes: Theme[]; cycle: ThemeCycle | null }>(
-    `select coalesce((select jsonb_agg(jsonb_build_object('period', t.period, 'startOn', t.start_on, 'name', t.name) order by t.period, t.start_on)
-         from themes t where t.client_id = $1 and t.start_on between $2 and $3), '[]') as themes,
-       (select jsonb_build_object('names', p.cycle_names, 'fromMonth', p.cycle_from) from client_plans p where p.client_id = $1 and cardinality(p.cycle_names) > 0) as cycle`,
-    [clientId, addDays(from, -6), to],
-  );
-  return row ?? { themes: [], cycle: null };
-}
-
-/** The theme of the month and those of its weeks that have one of their own. */
-function themesShown({ themes, cycle }: Themed, from: Day, to: Day): PlanThemeShape[] {
-  const ofMonth = themeOn(
-    from,
-    themes.filter(({ period }) => period === 'month'),
-    cycle,
-  );
-  const weeks = themes.filter(({ period, startOn }) => period === 'week' && startOn <= to && startOn >= periodStart(from, 'week'));
-  return [
-    ...(ofMonth ? [{ period: 'month' as const, startOn: from, ...ofMonth }] : []),
-    ...weeks.map((theme) => ({ ...theme, from: 'week' as const })),
-  ];
-}
 
 /** What the mix of a month is owed: the shares of all that it will hold, in whole pieces, less what is placed. */
 async function mixOwed(app: App, clientId: string, placed: readonly PlacedRow[], total: number): Promise<PlanMixRowShape[]> {

@@ -1,0 +1,82 @@
+import { useQuery } from '@tanstack/react-query';
+import type { ClientShape } from '@zesting/contract';
+import { nextMonth } from '@zesting/core';
+import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { planYearQuery } from '../../api/plan';
+import { wordsOf } from '../../lib/api';
+import { monthWords } from '../../lib/format';
+import { useClients, useSession } from '../../lib/queries';
+import { useOpened } from '../../lib/use-opened';
+import { useSearch } from '../../lib/use-search';
+import { Button } from '../../ui/button';
+import { Failed, Loading, PageHead } from '../../ui/page';
+import { ChooseClient } from './choose-client';
+import { CycleDialog } from './cycle-dialog';
+import { monthOf } from './month-of';
+import { PlanNav } from './plan-nav';
+import { isLayer, LAYERS, type LayerKey } from './year-layers';
+import { YearTable } from './year-table';
+
+const MONTHS = 12;
+
+/** A client's year in layers: themes, what is prepared, what is closed, and how far each month is filled. */
+export function YearPage() {
+  const { client } = useClients();
+  if (client) return <ClientYear key={client.id} client={client} />;
+  return (
+    <>
+      <PageHead title="Year" note="Twelve months in layers.">
+        <PlanNav />
+      </PageHead>
+      <ChooseClient what="The year of" />
+    </>
+  );
+}
+
+function ClientYear({ client }: { client: ClientShape }) {
+  const { search, put } = useSearch();
+  const { todayOn } = useSession();
+  const { opened, open, close } = useOpened();
+  const month = monthOf(search.get('month'), todayOn);
+  const year = useQuery(planYearQuery(client.id, month));
+  if (year.isError) return <Failed message={wordsOf(year.error)} onRetry={() => void year.refetch()} />;
+  if (!year.data) return <Loading />;
+  const hidden = new Set((search.get('hide') ?? '').split(',').filter(isLayer));
+  const show = (layer: LayerKey, isShown: boolean) => {
+    const next = new Set(hidden);
+    if (isShown) next.delete(layer);
+    else next.add(layer);
+    put({ hide: next.size > 0 ? [...next].join(',') : null }, { replace: true });
+  };
+  return (
+    <>
+      <PageHead title={`${monthWords(month)} and on`} note="Each month leads to its slots.">
+        <PlanNav />
+        <Button onClick={() => put({ month: nextMonth(month, -MONTHS) })} aria-label="Twelve months before">
+          <ChevronLeft size={16} aria-hidden />
+        </Button>
+        <Button onClick={() => put({ month: null })}>From this month</Button>
+        <Button onClick={() => put({ month: nextMonth(month, MONTHS) })} aria-label="Twelve months after">
+          <ChevronRight size={16} aria-hidden />
+        </Button>
+        <Button onClick={() => open('cycle')}>{year.data.cycle ? `Cycle of ${year.data.cycle.names.length}` : 'A cycle of themes…'}</Button>
+      </PageHead>
+      <fieldset className="flex flex-wrap gap-x-4 gap-y-1 mb-3 text-[13px]">
+        <legend className="sr-only">Layers that are shown</legend>
+        {LAYERS.map(({ key, name }) => (
+          <label key={key} className="flex items-center gap-1.5 min-h-6">
+            <input
+              type="checkbox"
+              className="size-4 accent-pine"
+              checked={!hidden.has(key)}
+              onChange={(event) => show(key, event.target.checked)}
+            />
+            {name}
+          </label>
+        ))}
+      </fieldset>
+      <YearTable client={client} year={year.data} hidden={hidden} />
+      {opened === 'cycle' && <CycleDialog clientId={client.id} month={month} cycle={year.data.cycle} onClose={close} />}
+    </>
+  );
+}

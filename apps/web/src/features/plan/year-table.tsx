@@ -1,0 +1,157 @@
+import type { ClientShape, MarkerShape, SwapThemesBody, YearMonthShape, YearShape } from '@zesting/contract';
+import { nextMonth } from '@zesting/core';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { call } from '../../lib/api';
+import { count, dayWords, monthWords } from '../../lib/format';
+import { useClients, useSession, useWrite } from '../../lib/queries';
+import { MARKER_WORDS } from '../../lib/words';
+import { MarkerDialog } from '../../parts/marker-dialog';
+import { Menu, MenuItem } from '../../ui/menu';
+import { LAYERS, markersIn, type LayerKey } from './year-layers';
+
+interface YearTableProps {
+  readonly client: ClientShape;
+  readonly year: YearShape;
+  readonly hidden: ReadonlySet<LayerKey>;
+}
+
+/** Twelve months as columns, the layers as rows. */
+export function YearTable({ client, year, hidden }: YearTableProps) {
+  const { to } = useClients();
+  const [opened, setOpened] = useState<MarkerShape>();
+  const { role } = useSession();
+  const mayEdit = (marker: MarkerShape) => marker.version !== null && (marker.clientId !== null || role === 'lead');
+  const shown = LAYERS.filter(({ key }) => !hidden.has(key));
+  return (
+    <div className="overflow-x-auto">
+      <table className="card w-full min-w-[76rem] table-fixed border-separate border-spacing-0 text-[12px]">
+        <caption className="sr-only">The year of {client.name}</caption>
+        <thead>
+          <tr>
+            <th scope="col" className="w-24 text-left text-muted font-medium px-2 py-1.5">
+              <span className="sr-only">Layer</span>
+            </th>
+            {year.months.map(({ month }) => (
+              <th
+                key={month}
+                scope="col"
+                className={`text-left font-medium px-1.5 py-1.5 ${year.todayOn.startsWith(month) ? 'text-pine' : ''}`}
+              >
+                <Link
+                  to={to(`/plan?month=${month}`)}
+                  className="no-underline hover:underline inline-block min-h-6 leading-6"
+                  aria-label={`Plan ${monthWords(month)}`}
+                >
+                  {monthWords(month).slice(0, 3)} <span className="text-muted tabular">{month.slice(2, 4)}</span>
+                </Link>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map(({ key, name }) => (
+            <tr key={key}>
+              <th scope="row" className="text-left align-top font-medium text-muted px-2 py-1.5 border-t border-line">
+                {name}
+              </th>
+              {year.months.map((month) => (
+                <td key={month.month} className="align-top px-1.5 py-1.5 border-t border-l border-line">
+                  {key === 'themes' ? (
+                    <ThemeCell clientId={client.id} month={month} />
+                  ) : key === 'slots' ? (
+                    <SlotsCell month={month} hasRhythm={year.hasRhythm} />
+                  ) : (
+                    <ul className="grid gap-0.5">
+                      {markersIn(year.markers, key, month.month).map((marker) => (
+                        <li key={`${marker.id ?? ''}${marker.name}${marker.startOn}`}>
+                          <MarkerCell marker={marker} onOpen={mayEdit(marker) ? () => setOpened(marker) : undefined} />
+                        </li>
+                      ))}
+                    </ul>
+                  )}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {opened && <MarkerDialog key={opened.id} marker={opened} onClose={() => setOpened(undefined)} />}
+    </div>
+  );
+}
+
+function MarkerCell({ marker, onOpen }: { marker: MarkerShape; onOpen: (() => void) | undefined }) {
+  const days = marker.startOn === marker.endOn ? dayWords(marker.startOn) : `${dayWords(marker.startOn)} to ${dayWords(marker.endOn)}`;
+  const title = `${marker.name}: ${MARKER_WORDS[marker.kind]}, ${days}`;
+  const text = (
+    <>
+      <span className="tabular text-muted">{Number(marker.startOn.slice(8))}.</span> {marker.name}
+    </>
+  );
+  if (!onOpen)
+    return (
+      <span className="block break-words line-clamp-2" title={title}>
+        {text}
+      </span>
+    );
+  return (
+    <button type="button" className="block text-left break-words line-clamp-3 min-h-6 hover:underline" title={title} onClick={onOpen}>
+      {text}
+    </button>
+  );
+}
+
+/** A month's theme, and what can be done with it. */
+function ThemeCell({ clientId, month: { month, theme, weekThemes } }: { clientId: string; month: YearMonthShape }) {
+  const navigate = useNavigate();
+  const { to } = useClients();
+  const swap = useWrite((body: SwapThemesBody) => call(`/clients/${clientId}/themes/swap`, { method: 'POST', body }));
+  const swapWith = (other: string) => {
+    const body = { period: 'month' as const, on: `${month}-01`, withOn: `${other}-01` };
+    swap.mutate(body, {
+      onSuccess: () =>
+        toast(`${monthWords(month)} and ${monthWords(other)} have swapped themes`, {
+          action: { label: 'Undo', onClick: () => swap.mutate(body) },
+        }),
+    });
+  };
+  const [before, after] = [nextMonth(month, -1), nextMonth(month, 1)];
+  return (
+    <Menu
+      label={`Theme of ${monthWords(month)}: ${theme?.name ?? 'none'}`}
+      className={`block w-full text-left min-h-6 rounded-md px-1 -mx-1 hover:bg-sunk break-words ${theme?.from === 'cycle' ? 'text-muted' : 'font-medium'}`}
+      trigger={
+        <>
+          {theme?.name ?? '—'}
+          {weekThemes > 0 && <span className="block text-muted font-normal">{count(weekThemes, 'week')} of its own</span>}
+        </>
+      }
+    >
+      <MenuItem onSelect={() => void navigate(to(`/plan?month=${month}`))}>Set it in {monthWords(month)}</MenuItem>
+      <MenuItem onSelect={() => swapWith(before)}>Swap with {monthWords(before)}</MenuItem>
+      <MenuItem onSelect={() => swapWith(after)}>Swap with {monthWords(after)}</MenuItem>
+    </Menu>
+  );
+}
+
+/** How far a month is filled. */
+function SlotsCell({ month: { month, slots, filled, beside }, hasRhythm }: { month: YearMonthShape; hasRhythm: boolean }) {
+  const { to } = useClients();
+  if (!hasRhythm || slots === 0) return <span className="text-muted">{beside > 0 ? `${beside} placed` : '—'}</span>;
+  return (
+    <Link
+      to={to(`/plan?month=${month}`)}
+      className="block no-underline hover:underline min-h-6"
+      aria-label={`${monthWords(month)}: ${filled} of ${slots} slots filled`}
+    >
+      <span className="tabular">
+        {filled} of {slots}
+      </span>
+      <span className="block h-1.5 rounded-sm bg-sunk overflow-hidden mt-0.5" aria-hidden>
+        <span className="block h-full bg-pine" style={{ width: `${(100 * filled) / slots}%` }} />
+      </span>
+    </Link>
+  );
+}

@@ -1,0 +1,39 @@
+import fc from 'fast-check';
+import { addDays, getDay, type Day } from '../time/index.js';
+import { leadStanding, prepareOn, USUAL_LEAD } from './index.js';
+
+const today = getDay('2027-03-01');
+const standing = (on: string, lead: number, earliest: string | null) => leadStanding(getDay(on), lead, today, earliest as Day | null);
+
+it('preparation begins so many days before the date: ninety for a launch, thirty as a rule (common practice)', () => {
+  expect(prepareOn(getDay('2027-06-01'), USUAL_LEAD['launch'] ?? 0)).toBe('2027-03-03');
+  expect(prepareOn(getDay('2027-03-31'), USUAL_LEAD['event'] ?? 0)).toBe(today);
+});
+
+it('a date is ahead until its preparation begins, then now, tight where it can only just be ready, and too late where it cannot', () => {
+  expect(standing('2027-04-01', 30, '2027-03-10')).toBe('ahead');
+  expect(standing('2027-03-31', 30, '2027-03-10')).toBe('now');
+  expect(standing('2027-03-31', 30, null)).toBe('now');
+  expect(standing('2027-03-12', 30, '2027-03-10')).toBe('now');
+  expect(standing('2027-03-11', 30, '2027-03-10')).toBe('tight');
+  expect(standing('2027-03-10', 30, '2027-03-10')).toBe('tight');
+  expect(standing('2027-03-09', 30, '2027-03-10')).toBe('too_late');
+  expect(standing('2027-02-28', 30, '2027-03-10')).toBe('past');
+});
+
+it('never gets better as days go by', () => {
+  const order = ['ahead', 'now', 'tight', 'too_late', 'past'];
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 0, max: 120 }),
+      fc.integer({ min: 0, max: 100 }),
+      fc.integer({ min: 0, max: 20 }),
+      fc.integer({ min: 0, max: 60 }),
+      (away, lead, takes, later) => {
+        const on = addDays(today, away);
+        const at = (day: Day) => order.indexOf(leadStanding(on, lead, day, addDays(day, takes)));
+        expect(at(addDays(today, later))).toBeGreaterThanOrEqual(at(today));
+      },
+    ),
+  );
+});
