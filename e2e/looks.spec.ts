@@ -29,6 +29,11 @@ test('every screen of the agency passes axe in light and in dark, and fits 1280 
   const parts = ['basics', 'days', 'contacts', 'sign-off', 'channels', 'allowance', 'pillars', 'brand', 'links', 'activity'];
   for (const address of [
     '/',
+    '/plan',
+    '/plan?client=MOSS',
+    '/plan/year?client=TIDE',
+    '/plan/rhythm?client=MOSS',
+    '/plan/ideas',
     '/requests',
     `/requests/${request}`,
     '/production',

@@ -55,7 +55,7 @@ test('a client without anything: rhythm, theme, ideas by phone, a proposal, and 
     await dialog.getByLabel('Channel').selectOption({ label: 'Blog' });
     await dialog.getByRole('button', { name: 'Add it' }).click();
     await expect(dialog.getByText('This is no recurrence rule of days')).toBeVisible();
-    await dialog.getByRole('button', { name: 'A weekday of the month' }).click();
+    await dialog.getByRole('button', { name: 'Nth weekday' }).click();
     await expect(dialog.getByText('The last Friday of every month')).toBeVisible();
     await dialog.getByRole('button', { name: 'Add it' }).click();
     await expect(marta.getByRole('region', { name: 'Blog' }).getByText('The last Friday of every month at')).toBeVisible();

@@ -7,7 +7,7 @@ import { addMails } from './mails.js';
 import { drawPicture } from './pictures.js';
 import { PieceStory } from './piece-story.js';
 import { ASKED, STORY } from './pieces.js';
-import { addIdea, addRhythms, addThemes, IDEAS } from './plan.js';
+import { addIdea, addRhythms, addRunUps, addThemes, IDEAS } from './plan.js';
 import { planStory, textOf, todayOf } from './plan-story.js';
 import { AGENCY } from './story.js';
 import { TALK } from './talk.js';
@@ -50,6 +50,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   getValue(await app.write(async (tx, at) => ok(await predict(tx, at))));
   for (const idea of ideas) await addIdea(app, setup, idea, dayAfter);
   await addThemes(app, setup, now);
+  await addRunUps(app, setup);
   await addTalk(app, setup);
   await addIntake(app, setup);
   await addMails(app, setup);

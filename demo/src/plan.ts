@@ -1,5 +1,5 @@
 import { getValue, nextMonth, ruleOf, weekdayOf, type Day } from '@zesting/core';
-import { addRule, catchIdea, setCycle, setTheme, type App } from '@zesting/server';
+import { addRule, addRunUp, catchIdea, makeRunUp, setCycle, setTheme, type App } from '@zesting/server';
 import { CLIENTS, type ClientKey } from './clients.js';
 import type { StoryPiece } from './pieces.js';
 import { todayOf, type StoryPlan } from './plan-story.js';
@@ -144,6 +144,24 @@ export async function addIdea(app: App, setup: Setup, idea: StoryIdea, dayAfter:
     freshUntilOn: idea.freshDays === null ? null : dayAfter(idea.freshDays),
   };
   getValue(await catchIdea(app, setup.viewers[idea.by], body));
+}
+
+/** The nursery's launch is prepared: a teaser that is begun, and what goes out on the day and after it. */
+export async function addRunUps(app: App, setup: Setup): Promise<void> {
+  const [marker] = await app.read<{ id: string }>("select id from markers where client_id = $1 and kind = 'launch'", [
+    setup.clients.moss.id,
+  ]);
+  if (!marker) throw new Error('the nursery launches nothing');
+  const viewer = setup.viewers[CLIENTS.moss.manager];
+  const [feed = '', letter = ''] = setup.clients.moss.channelIds;
+  const lines = [
+    { offsetDays: -4, title: 'Spring catalogue: the first page', channelId: feed, routeId: setup.routes.still },
+    { offsetDays: 0, title: 'Newsletter: the spring catalogue is here', channelId: letter, routeId: setup.routes.letter },
+    { offsetDays: 6, title: 'Spring catalogue: what you asked for most', channelId: feed, routeId: setup.routes.still },
+  ];
+  const ids = [];
+  for (const line of lines) ids.push(getValue(await addRunUp(app, viewer, marker.id, line)));
+  getValue(await makeRunUp(app, viewer, ids[0] ?? ''));
 }
 
 /** Themes: a cycle for the nursery, months for the bakehouse, one week for the museum. */

@@ -82,7 +82,7 @@ export class MarkerBody {
   @IsDay()
   endOn: string;
 
-  /** days before its first on which its preparation begins; null: it needs none. Closures have none */
+  /** days before its first on which its preparation begins; null: it needs none; left out: as usual for its kind. Closures have none */
   @OptionalOrNull()
   @IsInt()
   @Min(0)

@@ -30,12 +30,12 @@ describe('the days of a rule', () => {
 
   it('are a weekday of the month, or a date; short months are told', async () => {
     const { user, rule } = show('FREQ=WEEKLY;BYDAY=TU');
-    await user.click(press('A weekday of the month'));
+    await user.click(press('Nth weekday'));
     expect(rule()).toBe('FREQ=MONTHLY;BYDAY=-1FR');
     await user.selectOptions(screen.getByLabelText('Which'), 'The second');
     await user.selectOptions(screen.getByLabelText('Weekday'), 'Monday');
     expect(rule()).toBe('FREQ=MONTHLY;BYDAY=2MO');
-    await user.click(press('A date'));
+    await user.click(press('Date'));
     await user.selectOptions(screen.getByLabelText('Date'), 'The 31.');
     await user.selectOptions(screen.getByLabelText('How often'), 'every 6 months');
     expect(rule()).toBe('FREQ=MONTHLY;INTERVAL=6;BYMONTHDAY=31');

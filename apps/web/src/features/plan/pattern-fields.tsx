@@ -15,8 +15,8 @@ type Kind = Pattern['kind'] | 'own';
 
 const KINDS: readonly (readonly [Kind, string])[] = [
   ['weeks', 'Weekdays'],
-  ['nth', 'A weekday of the month'],
-  ['date', 'A date'],
+  ['nth', 'Nth weekday'],
+  ['date', 'Date'],
   ['own', 'Own rule'],
 ];
 const FIRST: Record<Pattern['kind'], Pattern> = {

@@ -1,4 +1,4 @@
-import { fail, ok, type InstantText, type Result } from '@zesting/core';
+import { fail, ok, USUAL_LEAD, type InstantText, type Result } from '@zesting/core';
 import type { MarkerBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
@@ -69,7 +69,7 @@ export function editMarker(
     if (marker.version !== version) return fail({ code: 'http.changed_meanwhile' });
     if (body.endOn < body.startOn) return fail({ code: 'marker.order_wrong' });
     const { kind, name, startOn, endOn } = body;
-    await tx.update(Marker, markerId, { kind, name, startOn, endOn, leadDays: body.leadDays ?? null, version: version + 1 });
+    await tx.update(Marker, markerId, { kind, name, startOn, endOn, leadDays: leadOf(kind, body.leadDays), version: version + 1 });
     await note(tx, viewer, 'marker.changed', markerId, body, now);
     return ok(null);
   });
@@ -94,4 +94,8 @@ export function removeMarker(app: App, viewer: Viewer, markerId: string): Promis
 }
 
 const putMarker = (tx: Tx, { clientId, kind, name, startOn, endOn, leadDays }: MarkerBody): Promise<string> =>
-  insertRow(tx, Marker, { clientId, kind: kind as Marker['kind'], name, startOn, endOn, leadDays: leadDays ?? null }); // a closure has a table of its own
+  insertRow(tx, Marker, { clientId, kind: kind as Marker['kind'], name, startOn, endOn, leadDays: leadOf(kind, leadDays) });
+
+const leadOf = (kind: MarkerBody['kind'], leadDays: number | null | undefined): number | null =>
+  leadDays === undefined ? (USUAL_LEAD[kind] ?? null) : leadDays;
+// a closure has a table of its own
