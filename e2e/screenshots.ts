@@ -21,10 +21,17 @@ test('pictures of the main views', async ({ browser, zesting }) => {
     ['/sign-off', 'sign-off'],
     ['/calendar', 'calendar'],
     ['/calendar?view=week', 'week'],
+    ['/plan/year?client=MOSS', 'year'],
+    ['/plan/ideas?client=MOSS', 'ideas'],
   ] as const) {
     await dana.goto(address);
     await shoot(dana, name);
   }
+  await dana.goto('/plan?client=KILN');
+  await dana.getByRole('button', { name: 'The month after' }).click();
+  await dana.getByRole('button', { name: 'Propose the month' }).click();
+  await dana.getByText('slots proposed.').waitFor();
+  await shoot(dana, 'plan');
   await dana.goto('/production');
   await dana.getByRole('link', { name: 'Moss lawns, honestly' }).click();
   await dana.getByRole('heading', { name: 'Path' }).waitFor();
@@ -34,9 +41,6 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   await dana.getByRole('tab', { name: 'Brand sheet' }).click();
   await shoot(dana, 'brand');
   const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
-  await marta.goto('/agency?part=lists');
-  await marta.getByRole('heading', { name: 'Formats' }).waitFor();
-  await shoot(marta, 'agency');
   await marta.goto('/forms');
   await marta.getByRole('link', { name: /A clip from the bakehouse/ }).click();
   await marta.getByRole('button', { name: /^Where can we film/ }).click();

@@ -38,6 +38,11 @@ const BARE = {
     from packets k where client_id = any($1) and closed_at is null order by due_on limit 100`,
   desk: 'select list, count(*) from pieces where client_id = any($1) and list is not null group by list',
   stations: 'select stage, count(*) from pieces where client_id = any($1) and list is not null group by stage',
+  'plan, a month': `select l.id, p.title from placements l join pieces p on p.id = l.piece_id
+    where l.client_id = (select client_id from pieces where list is not null order by number desc limit 1) and l.on_day between '2027-04-01' and '2027-04-30'`,
+  'runway of every client': "select id, state from placements where client_id = any($1) and on_day between '2027-03-09' and '2027-04-20'",
+  'ideas, first page':
+    "select id, title from ideas where client_id = any($1) and state = 'open' order by merit desc, created_at desc limit 51",
   'calendar, a month':
     "select id, on_day from placements where client_id = any($1) and on_day between '2027-03-01' and '2027-03-31' and not cancelled limit 2000",
 };
@@ -91,6 +96,14 @@ async function measure(size, base) {
         ['own steps', staff, '/api/steps/mine'],
         ['pieces of a creator', staff, '/api/pieces'],
         ['find', lead, '/api/find?q=fern'],
+        ['plan, a month', lead, `/api/clients/${open.client_id}/plan?month=2027-04`],
+        ['plan, a year', lead, `/api/clients/${open.client_id}/year?month=2027-01`],
+        ['what a month asks for', lead, `/api/clients/${open.client_id}/plan/cost?month=2027-04`],
+        ['runway of every client', lead, '/api/runway'],
+        ['runway of a manager', manager, '/api/runway'],
+        ['open slots, six weeks', lead, '/api/slots?from=2027-03-08&to=2027-04-18'],
+        ['ideas, first page', lead, '/api/ideas'],
+        ['ideas of a client', lead, `/api/ideas?clientId=${open.client_id}`],
       ];
       const all = (await zesting.query('select id from clients')).map((row) => row.id);
       const client = new pg.Client(zesting.env.ZESTING_DATABASE_URL);

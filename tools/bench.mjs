@@ -25,6 +25,54 @@ function baseline() {
   return length;
 }
 
+/** Sixty slots and two hundred ideas, drawn by a fixed seed: pillars, formats, channels, themes, days and worth of every kind. */
+function monthToFill(core) {
+  let seed = 7;
+  const draw = (below) => (seed = (seed * 1_103_515_245 + 12_345) % 2_147_483_648) % below;
+  const from = core.getDay('2027-03-01');
+  const one = (share, name, of) => (draw(share) === 0 ? null : `${name} ${draw(of)}`);
+  return {
+    slots: Array.from({ length: 60 }, (_, index) => ({
+      id: `slot ${index}`,
+      on: core.addDays(from, index),
+      channelId: `channel ${index % 3}`,
+      pillarId: draw(3) === 0 ? `pillar ${draw(4)}` : null,
+      formatId: one(2, 'format', 4),
+      themeId: `theme ${index % 2}`,
+      taken: index % 9 === 4 ? { pillarId: `pillar ${draw(4)}` } : null,
+    })),
+    candidates: Array.from({ length: 200 }, (_, index) => ({
+      id: `idea ${index}`,
+      pillarId: one(5, 'pillar', 4),
+      formatId: one(3, 'format', 4),
+      channelIds: draw(3) === 0 ? [`channel ${draw(3)}`] : null,
+      themeIds: draw(2) === 0 ? [`theme ${draw(2)}`] : [],
+      readyOn: draw(4) === 0 ? core.addDays(from, draw(60)) : null,
+      notBeforeOn: null,
+      expiresOn: draw(6) === 0 ? core.addDays(from, draw(60)) : null,
+      worth: draw(100) / 100,
+      isPiece: draw(5) === 0,
+      waitsDays: draw(200),
+    })),
+    owed: { 'pillar 0': 12, 'pillar 1': 10, 'pillar 2': 3, 'pillar 3': 5 },
+    readyByFormat: {},
+  };
+}
+
+/** How far the quick way of filling slots is from the best that HiGHS proves. */
+async function tellGap(core, month) {
+  const { default: loadHighs } = await import('highs');
+  const highs = await loadHighs();
+  const { lp, fixedValue } = core.modelOf(month);
+  const start = performance.now();
+  const solved = highs.solve(lp, { time_limit: 120 });
+  const best = solved.ObjectiveValue + fixedValue;
+  const quick = core.propose(month).value;
+  console.log(
+    `60 slots from 200 ideas: the quick way is worth ${quick}, the best ${Math.round(best)} (${solved.Status}, HiGHS, ${((performance.now() - start) / 1000).toFixed(1)} s here): a gap of ${((100 * (best - quick)) / best).toFixed(2)} %`,
+  );
+}
+
 await tell(async () => {
   if (process.argv.includes('--pages')) return benchPages();
   if (process.argv.includes('--asking')) return benchAsking();
@@ -100,7 +148,23 @@ await tell(async () => {
     shared: { copy: 'Copy '.repeat(200), media: [], disclosure: '' },
     channels: { a: { copy: '', tags: ['x', 'y'], firstComment: '', link: '' } },
   };
+  // fifty lines of a rhythm over a year, and a month of 60 slots before 200 ideas, by a fixed row of figures
+  const rhythm = Array.from({ length: 50 }, (_, index) => ({
+    id: `rule ${index}`,
+    channelId: `channel ${index % 5}`,
+    rule: index % 5 === 4 ? `FREQ=MONTHLY;BYDAY=${(index % 4) + 1}FR` : `FREQ=WEEKLY;INTERVAL=${1 + (index % 2)};BYDAY=MO,WE,FR`,
+    at: core.getTimeOfDay(`${String(8 + (index % 10)).padStart(2, '0')}:00`),
+    anchorOn: day('2026-01-05'),
+    fromOn: day('2026-01-05'),
+    untilOn: null,
+    exceptOn: [],
+    skipsHolidays: false,
+  }));
+  const yearOfSlots = () => core.slotsOf(rhythm, 'Europe/London', day('2027-01-01'), day('2027-12-31'), new Set());
+  const month = monthToFill(core);
   const rows = [
+    ['slots of a year from 50 rules', yearOfSlots],
+    ['60 slots filled from 200 ideas, the quick way', () => core.propose(month)],
     ['backplan of one piece, 6 steps', () => plan(aims[0])],
     ['backplan of 1,000 pieces × 6 steps', () => aims.forEach(plan)],
     ['load of 1,000 pieces × 6 steps on 12 people', () => core.predictWorkload(load)],
@@ -114,6 +178,7 @@ await tell(async () => {
     const time = quickest(work);
     console.log(`${name}: ${(time / base).toFixed(time / base < 0.1 ? 4 : 2)} × baseline (${time.toFixed(time < 1 ? 3 : 1)} ms here)`);
   }
+  await tellGap(core, month);
   const big = process.argv.includes('--big');
   const sizes = process.argv.find((argument) => argument.startsWith('--sizes='))?.slice('--sizes='.length);
   if (big || sizes) await benchBig(sizes ? sizes.split(',').map(Number) : [2_500, 25_000], base);

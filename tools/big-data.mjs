@@ -111,6 +111,15 @@ export async function fill(query, pieces) {
   await query(
     'insert into worked_clients select distinct s.doer_id, p.client_id from steps s join pieces p on p.id = s.piece_id where s.doer_id is not null on conflict do nothing',
   );
+  // every client has a rhythm on each of its channels, and thirty ideas for every hundred pieces
+  await query(
+    `insert into rhythm_rules (client_id, channel_id, rule, at_time, anchor_on, from_on, skips_holidays)
+     select h.client_id, h.id, 'FREQ=WEEKLY;BYDAY=MO,WE,FR', '09:00', '2026-01-05', '2026-01-05', true from channels h join clients c on c.id = h.client_id where c.code ~ '^B'`,
+  );
+  await query(
+    `insert into ideas (client_id, title, merit, author_id, created_at) select g.client_id, ${title}, 1 + g.n % 5, (select id from people where role = 'lead' limit 1), g.at
+     from big_pieces g where g.n % 10 < 3`,
+  );
   await query('alter table steps enable trigger tr_steps_worked_clients');
   await query('drop table big_pieces');
   await query('analyze');
