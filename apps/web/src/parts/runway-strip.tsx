@@ -1,10 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import type { RunwayRowShape } from '@zesting/contract';
 import { addDays, weekdayOf, type Day, type RunwayCell } from '@zesting/core';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { runwayQuery } from '../api/plan';
 import { count, dayWords } from '../lib/format';
 import { useClients } from '../lib/queries';
+import { Button } from '../ui/button';
 import { ClientCode } from '../ui/tags';
 
 const CELL_WORDS: Record<RunwayCell, string> = {
@@ -22,12 +24,17 @@ export const runwayWords = ({ days, hasRhythm, cells }: Pick<RunwayRowShape, 'da
 /** So many days and fewer are worth a second look. */
 const SHORT_DAYS = 7;
 
+/** So many clients are shown at first, those that are provided for least. */
+const SHOWN = 12;
+
 /** How long what is signed and dated lasts at each client: a row per client, a column per day for six weeks, each showing its worst slot. */
 export function RunwayStrip() {
   const { query, to, clientOf } = useClients();
   const { data } = useQuery(runwayQuery(query));
+  const [isWhole, setWhole] = useState(false);
   if (!data || data.rows.length === 0) return null;
-  const rows = [...data.rows].sort((a, b) => (a.days ?? 99) - (b.days ?? 99));
+  const sorted = [...data.rows].sort((a, b) => (a.hasRhythm ? (a.days ?? 98) : 99) - (b.hasRhythm ? (b.days ?? 98) : 99));
+  const rows = isWhole ? sorted : sorted.slice(0, SHOWN);
   return (
     <section aria-labelledby="runway" className="card p-3 min-w-0">
       <h2 id="runway" className="text-base">
@@ -60,6 +67,11 @@ export function RunwayStrip() {
           );
         })}
       </ul>
+      {sorted.length > rows.length && (
+        <Button look="quiet" className="-ml-3" onClick={() => setWhole(true)}>
+          Show {sorted.length - rows.length} more
+        </Button>
+      )}
       <Key from={rows[0]?.todayOn ?? ''} days={data.horizonDays} />
     </section>
   );

@@ -304,6 +304,35 @@ describe('a rule', () => {
   it('that has no day at all has an end', () =>
     expect(days('FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30', '2027-01-01', '2027-01-01', '2030-01-01')).toEqual([]));
 
+  it('gives the same days whether it is looked at from its anchor or from years later', () => {
+    const rules = fc.constantFrom(
+      'FREQ=DAILY;INTERVAL=5',
+      'FREQ=DAILY;INTERVAL=3;BYDAY=MO,SU',
+      'FREQ=DAILY;BYMONTH=2,3',
+      'FREQ=WEEKLY;INTERVAL=2;BYDAY=SU,MO',
+      'FREQ=WEEKLY;INTERVAL=3;WKST=SU;BYDAY=SU,SA',
+      'FREQ=WEEKLY;INTERVAL=2',
+      'FREQ=WEEKLY;INTERVAL=2;BYDAY=MO,WE,FR;BYSETPOS=-1',
+      'FREQ=WEEKLY;COUNT=60;BYDAY=TU',
+      'FREQ=MONTHLY;INTERVAL=2;BYDAY=-1FR',
+      'FREQ=YEARLY;INTERVAL=3;BYYEARDAY=1,100,200',
+    );
+    fc.assert(
+      fc.property(
+        rules,
+        fc.integer({ min: 20_000, max: 20_020 }),
+        fc.integer({ min: 0, max: 1_500 }),
+        fc.integer({ min: 0, max: 60 }),
+        (rule, anchor, later, length) => {
+          const [anchorOn, from, to] = [anchor, anchor + later, anchor + later + length].map(fromDayNumber) as [Day, Day, Day]; // three of them
+          const whole = daysOfRule(rule, anchorOn, anchorOn, to);
+          expect(daysOfRule(rule, anchorOn, from, to)).toEqual(whole.filter((on) => on >= from));
+        },
+      ),
+      { numRuns: 500 },
+    );
+  });
+
   it('every other month from 31 January keeps to the 31st, and its last day to the last', () => {
     expect(days('FREQ=MONTHLY;INTERVAL=2;BYMONTHDAY=31', '2027-01-31', '2027-01-01', '2027-12-31')).toEqual([
       '2027-01-31',

@@ -69,14 +69,42 @@ function isSound(name: string, value: string): boolean {
 // eslint-disable-next-line no-restricted-globals -- the library's own: the midnight of UTC stands for the day, and no clock is asked
 const toDate = (day: Day): Date => new Date(toDayNumber(day) * DAY_MS);
 
+/** Days after which a rule of days or weeks begins anew. */
+const DAYS_OF: Readonly<Record<string, number>> = { DAILY: 1, WEEKLY: 7 };
+
+/**
+ * An anchor nearer to `from` that gives the same days from there on, so that nothing is counted through the years since. Rules of days and of weeks
+ * repeat after their interval; those that end after so many times are counted from their own anchor.
+ */
+function nearer(rule: string, anchorOn: Day, from: Day): Day {
+  const unit = DAYS_OF[/FREQ=(\w+)/.exec(rule)?.[1] ?? ''];
+  if (unit === undefined || from <= anchorOn || rule.includes('COUNT=')) return anchorOn;
+  const step = unit * Number(/INTERVAL=(\d+)/.exec(rule)?.[1] ?? 1);
+  // one step less than there is room for: the week of the anchor may have begun before it
+  const steps = Math.max(0, Math.floor((toDayNumber(from) - toDayNumber(anchorOn)) / step) - 1);
+  return fromDayNumber(toDayNumber(anchorOn) + steps * step);
+}
+
 /**
  * The days of a rule from `from` to `to`, both included, in their order.
  * @param rule as `readRule` gives it
  * @param anchorOn what it is counted from (DTSTART); itself a day of the rule only where it fits
  * @see RFC 5545, 3.8.5.3
  */
-export function daysOfRule(rule: string, anchorOn: Day, from: Day, to: Day): Day[] {
+export function daysOfRule(rule: string, anchorOn: Day, from: Day, to: Day): readonly Day[] {
   if (to < from || to < anchorOn) return [];
-  const recurrence = new RRule({ ...RRule.parseString(rule), dtstart: toDate(anchorOn) });
+  const key = `${rule} ${anchorOn} ${from} ${to}`;
+  const found = kept.get(key) ?? reckonDays(rule, anchorOn, from, to);
+  if (kept.size >= MOST_KEPT) kept.clear();
+  kept.set(key, found);
+  return found;
+}
+
+/** What was asked of before: every look at a month, a strip or a calendar asks for the same stretches again. */
+const kept = new Map<string, readonly Day[]>();
+const MOST_KEPT = 10_000;
+
+function reckonDays(rule: string, anchorOn: Day, from: Day, to: Day): Day[] {
+  const recurrence = new RRule({ ...RRule.parseString(rule), dtstart: toDate(nearer(rule, anchorOn, from)) });
   return recurrence.between(toDate(from), toDate(to), true).map((date) => fromDayNumber(Math.round(date.getTime() / DAY_MS)));
 }

@@ -20,6 +20,21 @@ export interface RhythmRule {
   readonly skipsHolidays: boolean;
 }
 
+/** Instants of wall clocks, each reckoned once: the same hours of the same days come again in every client of a zone. */
+const reckoned = new Map<string, InstantText>();
+const MOST_RECKONED = 100_000;
+
+function instantOf(on: Day, at: TimeOfDay, zone: string): InstantText {
+  const key = `${on} ${at} ${zone}`;
+  let instant = reckoned.get(key);
+  if (instant === undefined) {
+    if (reckoned.size >= MOST_RECKONED) reckoned.clear();
+    instant = toInstantAfterGap(on, at, zone);
+    reckoned.set(key, instant);
+  }
+  return instant;
+}
+
 /** One opening on one channel. */
 export interface Slot {
   readonly ruleId: string;
@@ -40,7 +55,7 @@ export function slotsOf(rules: readonly RhythmRule[], zone: string, from: Day, t
     const until = rule.untilOn !== null && rule.untilOn < to ? rule.untilOn : to;
     return daysOfRule(rule.rule, rule.anchorOn, laterOf(from, rule.fromOn), until)
       .filter((day) => !rule.exceptOn.includes(day) && !(rule.skipsHolidays && holidays.has(day)))
-      .map((on) => ({ ruleId: rule.id, channelId: rule.channelId, on, at: rule.at, publishAt: toInstantAfterGap(on, rule.at, zone) }));
+      .map((on) => ({ ruleId: rule.id, channelId: rule.channelId, on, at: rule.at, publishAt: instantOf(on, rule.at, zone) }));
   });
   return slots.sort((a, b) => (a.publishAt < b.publishAt ? -1 : a.publishAt > b.publishAt ? 1 : 0));
 }

@@ -130,3 +130,20 @@ describe('a time of day as people type it', () => {
     ['12345', undefined],
   ])('%s', (text, time) => expect(readTimeOfDay(text)).toBe(time));
 });
+
+describe('the order of instants', () => {
+  it('is that of time, to the nanosecond and however they are written', () => {
+    const ordered = [
+      '2027-03-16T08:59:59Z',
+      '2027-03-16T09:00:00Z',
+      '2027-03-16T09:00:00.000000001Z',
+      '2027-03-16T09:00:00.5Z',
+      '2027-03-16T09:00:01Z',
+      '+010000-01-01T00:00:00Z',
+    ];
+    for (const [at, one] of ordered.entries())
+      for (const [other, two] of ordered.entries()) expect(compareInstants(one, two)).toBe(Math.sign(at - other));
+    expect(compareInstants('2027-03-16T09:00:00.000Z', '2027-03-16T09:00:00Z')).toBe(0);
+    expect(compareInstants('2027-03-16T09:00:00+01:00', '2027-03-16T08:30:00Z')).toBe(-1);
+  });
+});

@@ -68,5 +68,14 @@ export const timeIn = (instant: InstantText, zone: string): TimeOfDay =>
   Temporal.Instant.from(instant).toZonedDateTimeISO(zone).toPlainTime().toString().slice(0, 5) as TimeOfDay; // HH:MM
 
 /** Orders instants: negative when `a` is earlier. */
-export const compareInstants = (a: InstantText, b: InstantText): number =>
-  Temporal.Instant.compare(Temporal.Instant.from(a), Temporal.Instant.from(b));
+export function compareInstants(a: InstantText, b: InstantText): number {
+  // to the second the text of UTC has the order of time; only what is equal so far, or written otherwise, has to be read
+  if (IN_UTC.test(a) && IN_UTC.test(b)) {
+    const [first, second] = [a.slice(0, SECONDS), b.slice(0, SECONDS)];
+    if (first !== second) return first < second ? -1 : 1;
+  }
+  return Temporal.Instant.compare(Temporal.Instant.from(a), Temporal.Instant.from(b));
+}
+
+const SECONDS = '2027-03-16T09:00:00'.length;
+const IN_UTC = /^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d+)?Z$/;

@@ -24,9 +24,10 @@ const COLUMNS = `i.id, i.client_id as "clientId", i.title, i.note, i.link, i.pil
   i.version, a.name as by, p.title as "pieceTitle"`;
 const FROM = 'from ideas i join people a on a.id = i.author_id left join pieces p on p.id = i.piece_id';
 
-/** The worth of an idea as core's `worthOf` has it, for ordering in the database; the table is `i`. */
-export const WORTH = `(select case when w.m + w.e + w.c = 0 then 0.5 else ((coalesce(i.merit, 3) - 1) * w.m + (coalesce(i.ease, 3) - 1) * w.e + (coalesce(i.chance, 3) - 1) * w.c)
-  / (4.0 * (w.m + w.e + w.c)) end from (select (idea_weights ->> 'merit')::int as m, (idea_weights ->> 'ease')::int as e, (idea_weights ->> 'chance')::int as c from agencies) w)`;
+/** The agency's weights, to be joined once; and the worth of an idea `i` by them, as core's `worthOf` has it. */
+export const WEIGHTS = `(select (idea_weights ->> 'merit')::int as m, (idea_weights ->> 'ease')::int as e, (idea_weights ->> 'chance')::int as c from agencies) w`;
+export const WORTH = `case when w.m + w.e + w.c = 0 then 0.5 else ((coalesce(i.merit, 3) - 1) * w.m + (coalesce(i.ease, 3) - 1) * w.e + (coalesce(i.chance, 3) - 1) * w.c)
+  / (4.0 * (w.m + w.e + w.c)) end`;
 
 const PAGE = 50;
 
@@ -57,9 +58,13 @@ export async function ideasOf(app: App, viewerClientIds: readonly string[], view
   const clientIds = asked.clientId === null ? viewerClientIds : [asked.clientId];
   const todayOn = dayIn(app.clock.now(), viewerZone);
   const weights = await ideaWeights(app.manager);
+  // the page first, by what orders it alone
   const rows = await app.read<IdeaRow>(
-    `select ${COLUMNS} ${FROM} where (i.client_id = any($1) or i.client_id is null) and i.state = $2
-     order by (i.fresh_until_on < $3) is true, ${WORTH} desc, i.created_at desc, i.id limit ${PAGE + 1} offset $4`,
+    `with page as materialized (
+       select i.id, (i.fresh_until_on < $3) is true as stale, ${WORTH} as worth, i.created_at from ideas i cross join ${WEIGHTS}
+       where (i.client_id = any($1) or i.client_id is null) and i.state = $2
+       order by stale, worth desc, i.created_at desc, i.id limit ${PAGE + 1} offset $4)
+     select ${COLUMNS} ${FROM} join page g on g.id = i.id order by g.stale, g.worth desc, g.created_at desc, g.id`,
     [clientIds, asked.state, todayOn, asked.after],
   );
   const counts = await app.read<{ state: 'open' | 'dropped' | 'used'; count: number }>(

@@ -17,7 +17,7 @@ import type { SlotCandidateShape, PlanMixRowShape, PlanMonthShape, PlannedShape,
 import type { App } from '../../../platform/app.js';
 import { markersOf } from '../../calendar/index.js';
 import { earliestByPath } from '../../planning/index.js';
-import { WORTH } from './ideas.js';
+import { WEIGHTS, WORTH } from './ideas.js';
 import { preparing } from './run-up.js';
 import { themesOf, themesShown } from './themes-of.js';
 import { rhythmsOf, slotsBetween, type BoundRow, type ClientRhythm } from './rhythm-of.js';
@@ -175,7 +175,7 @@ async function candidatesFor(
   const ideas = await app.read<IdeaRow & { all: number }>(
     `select id, title, left(note, ${NOTE_LENGTH}) as note, pillar_id as "pillarId", format_id as "formatId", channel_id as "channelId", (${WORTH})::float8 as worth,
        not_before_on as "notBeforeOn", fresh_until_on as "expiresOn", created_at as "createdAt", count(*) over () as all
-     from ideas i where (client_id = $1 or client_id is null) and state = 'open' and (fresh_until_on is null or fresh_until_on >= $2)
+     from ideas i cross join ${WEIGHTS} where (client_id = $1 or client_id is null) and state = 'open' and (fresh_until_on is null or fresh_until_on >= $2)
        and (not_before_on is null or not_before_on <= $3)
      order by worth desc, created_at desc, id limit ${IDEAS}`,
     [clientId, todayOn, to],
