@@ -182,3 +182,52 @@ test('two windows fill the same slot: one does, the other is told, and nothing o
     .click();
   await expect(other.getByText('Something stands in this slot already.')).toBeVisible();
 });
+
+test('a conference falls on a production day: the shortage is said, and the day made up for', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  const [{ on } = { on: '' }] = await zesting.query<{ on: string }>(
+    "select start_on::text as on from markers where name = 'Filming at the oven'",
+  );
+  await dana.goto(`/plan?client=KILN&month=${on.slice(0, 7)}`);
+  await dana.getByRole('region', { name: 'Markers' }).getByRole('button', { name: 'Filming at the oven' }).click();
+  const dialog = dana.getByRole('dialog', { name: 'Filming at the oven' });
+  await expect(dialog.getByText('2 pieces short')).toBeVisible();
+  await expect(dialog.getByText('Grain and milling fair stands in its way.')).toBeVisible();
+  await expectAccessible(dana);
+  await dialog.getByRole('button', { name: /^Make it up on/ }).click();
+  await dialog.getByRole('button', { name: 'Change it' }).click();
+  await expect(dialog).toBeHidden();
+  await dana.getByRole('region', { name: 'Markers' }).getByRole('button', { name: 'Filming at the oven' }).click();
+  await expect(dialog.getByText('2 of 3')).toBeVisible();
+  await expect(dialog.getByText('stands in its way')).toHaveCount(0);
+  await expect(dialog.getByText('short', { exact: false })).toHaveCount(0);
+});
+
+test('the year by keyboard: a layer hidden, two themes swapped and swapped back, a month reached', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto(`/plan/year?client=MOSS&month=${month}`);
+  const table = dana.getByRole('table', { name: 'The year of Mossgrove Nursery' });
+  await expect(table.getByRole('row')).toHaveCount(8);
+  await dana.getByRole('checkbox', { name: 'Holidays and observances' }).focus();
+  await dana.keyboard.press('Space');
+  await expect(table.getByRole('row')).toHaveCount(7);
+  await dana.reload();
+  await expect(table.getByRole('row')).toHaveCount(7);
+  const themes = table.getByRole('row', { name: /^Themes/ }).getByRole('button');
+  const [first, second] = [await themes.nth(0).innerText(), await themes.nth(1).innerText()];
+  await themes.nth(0).focus();
+  await dana.keyboard.press('Enter');
+  await dana.keyboard.press('End');
+  await dana.keyboard.press('Enter');
+  await expect(themes.nth(0)).toHaveText(second);
+  await expect(themes.nth(1)).toHaveText(first);
+  await dana.getByRole('button', { name: 'Undo' }).focus();
+  await dana.keyboard.press('Enter');
+  await expect(themes.nth(0)).toHaveText(first);
+  await table
+    .getByRole('link', { name: /slots filled$/ })
+    .nth(2)
+    .focus();
+  await dana.keyboard.press('Enter');
+  await expect(dana.getByRole('table', { name: 'Slots of the month' })).toBeVisible();
+});

@@ -11,7 +11,7 @@ interface StoryChannel {
 }
 
 interface StoryMarker {
-  readonly kind: 'launch' | 'offer' | 'event' | 'production_day' | 'blackout' | 'closure';
+  readonly kind: 'launch' | 'offer' | 'event' | 'conference' | 'production_day' | 'blackout' | 'closure';
   readonly name: string;
   /** first and last day, in days from today */
   readonly days: readonly [number, number];
@@ -145,6 +145,7 @@ export const CLIENTS: Record<ClientKey, StoryClient> = {
     markers: [
       { kind: 'offer', name: 'Four o’clock week', days: [10, 12] },
       { kind: 'production_day', name: 'Filming at the oven', days: [6, 6] },
+      { kind: 'conference', name: 'Grain and milling fair', days: [6, 7] },
     ],
     form: { title: 'New idea for the bakehouse', intro: 'A line or two is enough to begin with.', route: 'still', items: ITEMS },
   },

@@ -7,7 +7,7 @@ import { addMails } from './mails.js';
 import { drawPicture } from './pictures.js';
 import { PieceStory } from './piece-story.js';
 import { ASKED, STORY } from './pieces.js';
-import { addIdea, addRhythms, addRunUps, addThemes, IDEAS } from './plan.js';
+import { addIdea, addProductionDay, addRhythms, addRunUps, addThemes, IDEAS } from './plan.js';
 import { planStory, textOf, todayOf } from './plan-story.js';
 import { AGENCY } from './story.js';
 import { TALK } from './talk.js';
@@ -51,6 +51,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   for (const idea of ideas) await addIdea(app, setup, idea, dayAfter);
   await addThemes(app, setup, now);
   await addRunUps(app, setup);
+  await addProductionDay(app, setup);
   await addTalk(app, setup);
   await addIntake(app, setup);
   await addMails(app, setup);

@@ -1,5 +1,5 @@
 import { getValue, nextMonth, ruleOf, weekdayOf, type Day } from '@zesting/core';
-import { addRule, addRunUp, catchIdea, makeRunUp, setCycle, setTheme, type App } from '@zesting/server';
+import { addRule, addRunUp, catchIdea, makeRunUp, putProductionDay, setCycle, setTheme, type App } from '@zesting/server';
 import { CLIENTS, type ClientKey } from './clients.js';
 import type { StoryPiece } from './pieces.js';
 import { todayOf, type StoryPlan } from './plan-story.js';
@@ -162,6 +162,20 @@ export async function addRunUps(app: App, setup: Setup): Promise<void> {
   const ids = [];
   for (const line of lines) ids.push(getValue(await addRunUp(app, viewer, marker.id, line)));
   getValue(await makeRunUp(app, viewer, ids[0] ?? ''));
+}
+
+/** The bakehouse films three clips together, on a day on which everybody will be at a fair. */
+export async function addProductionDay(app: App, setup: Setup): Promise<void> {
+  const { id } = setup.clients.kiln;
+  const [marker] = await app.read<{ id: string }>("select id from markers where client_id = $1 and kind = 'production_day'", [id]);
+  if (!marker) throw new Error('the bakehouse films nothing');
+  const titles = ['Inside the deck oven', 'The flour arrives'];
+  const pieces = await app.read<{ id: string }>('select id from pieces where client_id = $1 and title = any($2) order by title', [
+    id,
+    titles,
+  ]);
+  const body = { capacity: 3, skill: 'film', place: 'The bakehouse, from four in the morning', pieceIds: pieces.map((piece) => piece.id) };
+  getValue(await putProductionDay(app, setup.viewers[CLIENTS.kiln.manager], marker.id, body, 0));
 }
 
 /** Themes: a cycle for the nursery, months for the bakehouse, one week for the museum. */

@@ -77,6 +77,15 @@ export const CASES: Record<string, Case[]> = {
       code: 'marker.client_fixed',
     },
   ],
+  'PUT /api/markers/{markerId}/production': [
+    {
+      ids: 'pieceIds',
+      body: (named) => ({ capacity: 3, skill: null, place: '', pieceIds: [named['pieceId']] }),
+      path: ({ shootId }) => `/api/markers/${shootId}/production`,
+      version: 'select 0 as version where $1::uuid is not null',
+      code: 'piece.unknown',
+    },
+  ],
   'POST /api/markers/{markerId}/run-up': [
     {
       ids: 'channelId',

@@ -54,6 +54,8 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
   const [placement] = await app.read<{ id: string }>('select id from placements where piece_id = $1 limit 1', [pieceId]);
   const marker = { clientId: client.id, kind: 'launch', name: 'Launch', startOn: '2027-03-16', endOn: '2027-03-16' } as const;
   const markerId = getValue(await addMarker(app, people.lead, marker));
+  const shoot = { ...marker, kind: 'production_day', name: 'Shoot', startOn: '2027-03-24', endOn: '2027-03-24' } as const;
+  const shootId = getValue(await addMarker(app, people.lead, shoot));
   const [channelId = ''] = client.channelIds;
   const rule = { channelId, rule: 'FREQ=WEEKLY;BYDAY=TU', at: '09:00', fromOn: '2027-03-02', untilOn: null };
   const ruleId = getValue(await addRule(app, people.lead, client.id, { ...rule, skipsHolidays: false, pillarId: null, formatId: null }));
@@ -67,6 +69,7 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
   return {
     pieceId,
     markerId,
+    shootId,
     ruleId,
     runUpId,
     ideaId,

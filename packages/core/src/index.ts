@@ -31,3 +31,4 @@ export * from './themes/index.js';
 export * from './ideas/index.js';
 export * from './batch/index.js';
 export * from './lead/index.js';
+export * from './production-day/index.js';

@@ -6,6 +6,7 @@ import type {
   IdeasShape,
   MonthCostShape,
   PlanMonthShape,
+  ProductionDayShape,
   RhythmShape,
   RunUpShape,
   RunwayShape,
@@ -21,6 +22,7 @@ export const planKeys = {
   runway: (query: string) => ['plan', 'runway', query] as const,
   slots: (query: string, from: string, to: string) => ['plan', 'slots', query, from, to] as const,
   runUp: (markerId: string) => ['plan', 'run-up', markerId] as const,
+  production: (markerId: string) => ['plan', 'production', markerId] as const,
   ideas: (query: string, state: string) => ['plan', 'ideas', query, state] as const,
   idea: (ideaId: string) => ['plan', 'idea', ideaId] as const,
   covered: (ideaId: string) => ['plan', 'idea', ideaId, 'covered'] as const,
@@ -60,6 +62,10 @@ export const runwayQuery = (query: string) =>
 /** The pieces that go before and after a marker. */
 export const runUpQuery = (markerId: string) =>
   queryOptions({ queryKey: planKeys.runUp(markerId), queryFn: () => call<RunUpShape[]>(`/markers/${markerId}/run-up`) });
+
+/** What is made together on a production day. */
+export const productionDayQuery = (markerId: string) =>
+  queryOptions({ queryKey: planKeys.production(markerId), queryFn: () => call<ProductionDayShape>(`/markers/${markerId}/production`) });
 
 /** Slots in which nothing stands, from `from` to `to`. */
 export const freeSlotsQuery = (query: string, from: string, to: string) =>

@@ -1,5 +1,5 @@
 import { MarkerBody, type MarkerKind, type MarkerShape } from '@zesting/contract';
-import { addDays, USUAL_LEAD, type Day } from '@zesting/core';
+import { addDays, daysBetween, USUAL_LEAD, type Day } from '@zesting/core';
 import { toast } from 'sonner';
 import { call } from '../lib/api';
 import { count, dayWords } from '../lib/format';
@@ -9,6 +9,7 @@ import { MARKER_WORDS } from '../lib/words';
 import { Field } from '../ui/field';
 import { FormDialog } from '../ui/form-dialog';
 import { SpanFields } from '../ui/span-fields';
+import { ProductionDay } from './production-day';
 import { RunUpList } from './run-up-list';
 
 const KINDS: readonly MarkerKind[] = ['launch', 'offer', 'email', 'live', 'event', 'conference', 'production_day', 'blackout', 'closure'];
@@ -125,7 +126,15 @@ export function MarkerDialog({ marker, onClose }: MarkerDialogProps) {
         <SpanFields span={body} todayOn={todayOn} onChange={change} />
         {body.kind !== 'closure' && <LeadField body={body} error={errorOf('leadDays')} onChange={(leadDays) => change({ leadDays })} />}
       </div>
-      {marker?.id && marker.clientId !== null && <RunUpList markerId={marker.id} clientId={marker.clientId} />}
+      {marker?.id && marker.clientId !== null && marker.kind === 'production_day' && (
+        <ProductionDay
+          markerId={marker.id}
+          onMove={(on) => change({ startOn: on, endOn: addDays(on as Day, daysBetween(body.startOn as Day, body.endOn as Day)) })}
+        />
+      )}
+      {marker?.id && marker.clientId !== null && marker.kind !== 'production_day' && (
+        <RunUpList markerId={marker.id} clientId={marker.clientId} />
+      )}
     </FormDialog>
   );
 }

@@ -3,6 +3,7 @@ import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
+  ArrayUnique,
   IsArray,
   IsBoolean,
   IsIn,
@@ -124,6 +125,32 @@ export class RunUpBody {
 
   @IsUUID()
   routeId: string;
+}
+
+/** What is made together on a production day. */
+export class ProductionDayBody {
+  /** so many pieces can be made on it */
+  @IsInt()
+  @Min(1)
+  @Max(100)
+  capacity: number;
+
+  /** whose work it is; null: any */
+  @OrNull()
+  @IsString()
+  @IsNotBlank()
+  @MaxLength(60)
+  skill: string | null;
+
+  @IsString()
+  @MaxLength(200)
+  place: string;
+
+  @IsArray()
+  @ArrayMaxSize(100)
+  @ArrayUnique()
+  @IsUUID('all', { each: true })
+  pieceIds: string[];
 }
 
 /** One slot that is filled: with an idea, with a piece that has no day there yet, or with a piece that is still to be thought of. */

@@ -138,6 +138,35 @@ export class PreparedMarkerShape {
   made: number;
 }
 
+/** A piece that is, or could be, made on a production day. */
+export class ProductionPieceShape {
+  pieceId: string;
+  title: string;
+  formatName: string;
+  isChosen: boolean;
+  /** the day by which it has to be made; null: it has no date */
+  needBy: string | null;
+}
+
+/** A production day: what is made on it, what stands in its way. */
+export class ProductionDayShape {
+  markerId: string;
+  capacity: number;
+  skill: string | null;
+  place: string;
+  /** 0: nothing was said of it yet */
+  version: number;
+  /** those that are chosen first */
+  pieces: ProductionPieceShape[];
+  blockedBy: string[];
+  /** whether the agency does not work on it */
+  isDayOff: boolean;
+  /** pieces that cannot be made on it */
+  shortage: number;
+  /** where it is blocked: the day on which it could be made up for; null: there is none in time */
+  makeUpOn: string | null;
+}
+
 /** A client's month: what the rhythm wants, what stands in it, what could, and what the mix still owes. */
 export class PlanMonthShape {
   month: string;

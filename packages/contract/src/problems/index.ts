@@ -67,6 +67,7 @@ export const PROBLEMS = {
   'slot.other_channel': { status: 422, title: 'That is for another channel' },
   'slot.no_route': { status: 422, title: 'Say how it is made: neither the slot nor the idea has a format with a route' },
   'marker.client_fixed': { status: 422, title: 'A marker stays with its client, and a closure is one' },
+  'production_day.other_kind': { status: 422, title: 'Only a client’s production day says what is made on it' },
   'run_up.of_agency': { status: 422, title: 'A run-up is made of a client’s pieces: this marker is on every calendar' },
   'run_up.too_many': { status: 422, title: 'A marker has at most 30 pieces before and after it' },
   'run_up.made': { status: 409, title: 'Its piece was made already' },

@@ -146,6 +146,59 @@ describe('what the plan is filled with', () => {
     });
   });
 
+  describe('a production day', () => {
+    const shoot = { kind: 'production_day', name: 'Filming', startOn: '2027-03-17', endOn: '2027-03-17' };
+    const put = async (body: object) =>
+      (await manager.call('POST', '/api/markers', { body: { clientId: scene.a.id, ...body } })).body['markerId'] as string;
+    const day = async (id: string) => (await manager.call('GET', `/api/markers/${id}/production`)).body;
+    const say = (id: string, body: object, version: number) =>
+      manager.call('PUT', `/api/markers/${id}/production`, {
+        body: { capacity: 2, skill: null, place: '', pieceIds: [], ...body },
+        headers: { 'If-Match': `"${version}"` },
+      });
+    beforeEach(() => scene.app.read('delete from markers'));
+
+    it('holds so many pieces of those that are still to be made, each with the day by which it has to be', async () => {
+      const [first, second, third] = [
+        await makePiece(scene, scene.a, '2027-03-30'),
+        await makePiece(scene, scene.a, '2027-03-25'),
+        await makePiece(scene, scene.a, null),
+      ];
+      const id = await put(shoot);
+      expect(await day(id)).toMatchObject({ capacity: 4, version: 0, shortage: 0, blockedBy: [], makeUpOn: null });
+      const said = await say(id, { skill: 'design', place: 'The yard', pieceIds: [first, second, third] }, 0);
+      expect(said.body).toMatchObject({ capacity: 2, skill: 'design', place: 'The yard', version: 1, shortage: 1 });
+      // the client signs two days, a check before that: the design of what is out on Thursday 25 is due on Friday 19;
+      // of what is out on Tuesday 30, after Easter (Friday 26 and Monday 29 are holidays), on Monday 22
+      expect((said.body['pieces'] as object[]).slice(0, 3)).toMatchObject([
+        { pieceId: second, isChosen: true, needBy: '2027-03-19' },
+        { pieceId: first, isChosen: true, needBy: '2027-03-22' },
+        { pieceId: third, isChosen: true, needBy: null },
+      ]);
+      expect((await say(id, {}, 0)).body['code']).toBe('http.changed_meanwhile');
+      expect((await say(id, { skill: 'juggling' }, 1)).body['code']).toBe('skill.unknown');
+      expect((await say(id, { capacity: 0 }, 1)).status).toBe(400);
+      expect((await manager.call('GET', `/api/markers/${await put({ ...shoot, kind: 'event' })}/production`)).body['code']).toBe(
+        'production_day.other_kind',
+      );
+    });
+
+    it('on which a conference falls is short of all, and is made up for on the nearest free day before the first piece needs it', async () => {
+      const pieceId = await makePiece(scene, scene.a, '2027-03-25');
+      const id = await put(shoot);
+      await say(id, { skill: 'design', pieceIds: [pieceId] }, 0);
+      await put({ kind: 'conference', name: 'Trade fair', startOn: '2027-03-16', endOn: '2027-03-17', leadDays: null });
+      await put({ ...shoot, name: 'Another shoot', startOn: '2027-03-18', endOn: '2027-03-18' });
+      expect(await day(id)).toMatchObject({ blockedBy: ['Trade fair'], shortage: 1, makeUpOn: '2027-03-15' }); // Monday: two days away, as Friday is, and earlier
+      await put({ kind: 'blackout', name: 'Stocktaking', startOn: '2027-03-08', endOn: '2027-03-15' });
+      expect(await day(id)).toMatchObject({ makeUpOn: '2027-03-19' }); // the very day by which it is needed
+      await put({ kind: 'blackout', name: 'Closed', startOn: '2027-03-19', endOn: '2027-03-19' });
+      expect(await day(id)).toMatchObject({ makeUpOn: '2027-03-05' });
+      const sunday = await put({ ...shoot, startOn: '2027-03-21', endOn: '2027-03-21' });
+      expect(await day(sunday)).toMatchObject({ isDayOff: true, blockedBy: [], shortage: 0 });
+    });
+  });
+
   describe('a marker', () => {
     const launch = { kind: 'launch', name: 'Spring catalogue', startOn: '2027-03-25', endOn: '2027-03-26', leadDays: 90 };
     const put = async (body: object = {}) =>

@@ -3,6 +3,7 @@ import { IdeasController } from './ideas.controller.js';
 import { PlanController } from './plan.controller.js';
 
 export { addRule, exceptSlot } from './use-cases/rhythm.js';
+export { putProductionDay } from './use-cases/production-day.js';
 export { addRunUp, makeRunUp } from './use-cases/run-up.js';
 export { setCycle, setTheme } from './use-cases/themes.js';
 export { catchIdea } from './use-cases/ideas.js';

@@ -2,6 +2,7 @@ import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query } from
 import {
   FillSlotsBody,
   MONTH,
+  ProductionDayBody,
   RhythmRuleBody,
   RunUpBody,
   SlotExceptionBody,
@@ -13,6 +14,7 @@ import {
   type MonthCostShape,
   type PieceMadeShape,
   type PlanMonthShape,
+  type ProductionDayShape,
   type RhythmShape,
   type RuleMadeShape,
   type RunUpShape,
@@ -27,9 +29,11 @@ import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { monthCost } from './queries/month-cost.js';
 import { planYear } from './queries/plan-year.js';
 import { planMonth } from './queries/plan-month.js';
+import { productionDayOf } from './queries/production-day.js';
 import { freeSlots, rhythmOf, runwayFor } from './queries/rhythm.js';
 import { runUpOf } from './queries/run-up.js';
 import { fillSlot } from './use-cases/fill-slot.js';
+import { putProductionDay } from './use-cases/production-day.js';
 import { addRule, changeRule, endRule, exceptSlot } from './use-cases/rhythm.js';
 import { addRunUp, makeRunUp, removeRunUp } from './use-cases/run-up.js';
 import { setCycle, setTheme, swapThemes } from './use-cases/themes.js';
@@ -168,6 +172,28 @@ export class PlanController {
   async addRunUp(@CurrentViewer() viewer: Viewer, @Param('markerId') markerId: string, @Body() body: RunUpBody): Promise<RunUpShape[]> {
     valueOrProblem(await addRunUp(this.app, viewer, markerId, body));
     return runUpOf(this.app, markerId);
+  }
+
+  /** What is made together on a production day, what stands in its way, and where it could be made up for. */
+  @Get('markers/:markerId/production')
+  @Access('plan.read', { marker: 'markerId' })
+  async production(@Param('markerId') markerId: string): Promise<ProductionDayShape> {
+    const day = await productionDayOf(this.app, markerId);
+    if (!day) throw Problem.of('production_day.other_kind');
+    return day;
+  }
+
+  /** Says what is made on it. Needs If-Match with its version; 0 while nothing was said. */
+  @Put('markers/:markerId/production')
+  @Access('plan.edit', { marker: 'markerId' })
+  async putProduction(
+    @CurrentViewer() viewer: Viewer,
+    @Param('markerId') markerId: string,
+    @Body() body: ProductionDayBody,
+    @IfMatch() version: number,
+  ): Promise<ProductionDayShape> {
+    valueOrProblem(await putProductionDay(this.app, viewer, markerId, body, version));
+    return this.production(markerId);
   }
 
   @Delete('run-ups/:runUpId')

@@ -204,6 +204,8 @@ const TABLE: Record<string, string> = {
   'DELETE /api/markers/{markerId}': managers,
   'PUT /api/markers/{markerId}': managers,
   'GET /api/markers/{markerId}/run-up': managers,
+  'GET /api/markers/{markerId}/production': managers,
+  'PUT /api/markers/{markerId}/production': managers,
   'POST /api/markers/{markerId}/run-up': managers,
   'DELETE /api/run-ups/{runUpId}': managers,
   'POST /api/run-ups/{runUpId}/piece': managers,

@@ -31,6 +31,7 @@ export const feature: WebFeature = {
     'rhythm.slot_left_out': 'left a slot out',
     'rhythm.slot_taken_in': 'took a slot in again',
     'marker.run_up_added': 'added to the run-up',
+    'marker.production_set': 'said what is made on a production day',
     'marker.run_up_removed': 'took off the run-up',
     'theme.set': 'set a theme',
     'theme.swapped': 'swapped two themes',

@@ -31,6 +31,7 @@ export function MonthSide({ client, month, plan, names, chosen, whole }: MonthSi
       <MonthCost clientId={client.id} month={month} />
       <Preparing plan={plan} />
       <Markers plan={plan} />
+      <OpenedMarker plan={plan} />
     </aside>
   );
 }
@@ -89,12 +90,19 @@ function Mix({ plan, names }: { plan: PlanMonthShape; names: Names }) {
   );
 }
 
-/** Dates to come whose preparation begins in the month, or has begun. */
-function Preparing({ plan }: { plan: PlanMonthShape }) {
+/** The marker that the address opens, where the viewer may change it. */
+function OpenedMarker({ plan }: { plan: PlanMonthShape }) {
   const { search, put } = useSearch();
   const { role } = useSession();
+  const opened = [...plan.preparing, ...plan.markers].find(({ id }) => id !== null && id === search.get('marker'));
+  if (!opened || opened.version === null || (opened.clientId === null && role !== 'lead')) return null;
+  return <MarkerDialog key={opened.id} marker={opened} onClose={() => put({ marker: null }, { replace: true })} />;
+}
+
+/** Dates to come whose preparation begins in the month, or has begun. */
+function Preparing({ plan }: { plan: PlanMonthShape }) {
+  const { put } = useSearch();
   if (plan.preparing.length === 0) return null;
-  const opened = plan.preparing.find(({ id }) => id === search.get('marker'));
   return (
     <section aria-label="To prepare" className="card p-3">
       <h2 className="text-base mb-1">To prepare</h2>
@@ -114,9 +122,6 @@ function Preparing({ plan }: { plan: PlanMonthShape }) {
           </li>
         ))}
       </ul>
-      {opened && (opened.clientId !== null || role === 'lead') && (
-        <MarkerDialog key={opened.id} marker={opened} onClose={() => put({ marker: null }, { replace: true })} />
-      )}
     </section>
   );
 }
@@ -128,6 +133,7 @@ const LEAD_TONES: Record<LeadStanding, Tone> = { ahead: 'calm', now: 'pine', tig
 const SHOWN = 8;
 
 function Markers({ plan }: { plan: PlanMonthShape }) {
+  const { put } = useSearch();
   const seen = new Set<string>();
   const once = plan.markers.filter(({ id, name, startOn }) => {
     const key = `${id} ${name} ${startOn}`;
@@ -143,7 +149,13 @@ function Markers({ plan }: { plan: PlanMonthShape }) {
           <li key={`${marker.id ?? ''}${marker.name}${marker.startOn}`} className="flex gap-2">
             <span className="tabular whitespace-nowrap w-20 shrink-0">{dayWords(marker.startOn)}</span>
             <span className="min-w-0">
-              {marker.name}
+              {marker.version === null ? (
+                marker.name
+              ) : (
+                <button type="button" className="text-left hover:underline min-h-6" onClick={() => put({ marker: marker.id })}>
+                  {marker.name}
+                </button>
+              )}
               <span className="text-muted">
                 {' '}
                 {MARKER_WORDS[marker.kind].toLowerCase()}

@@ -1,0 +1,22 @@
+import type { MigrationInterface, QueryRunner } from 'typeorm';
+
+/** What is made together on a production day. */
+export class ProductionDays1766200000000 implements MigrationInterface {
+  async up(queryRunner: QueryRunner): Promise<void> {
+    await queryRunner.query(`
+      create table production_days (
+        marker_id uuid constraint pk_production_days primary key constraint fk_production_days_marker references markers on delete cascade,
+        client_id uuid not null constraint fk_production_days_client references clients,
+        capacity integer not null constraint ck_production_days_capacity check (capacity between 1 and 100),
+        skill text,
+        place text not null default '',
+        piece_ids uuid[] not null default '{}',
+        version integer not null default 1
+      );
+      create index ix_production_days_client on production_days (client_id);`);
+  }
+
+  async down(queryRunner: QueryRunner): Promise<void> {
+    await queryRunner.query('drop table production_days');
+  }
+}
