@@ -301,6 +301,40 @@ describe('a rule', () => {
     `FREQ=MONTHLY;BYMONTHDAY=${Array.from({ length: 100 }, () => 1).join(',')}`,
   ])('is not “%s”', (text) => expect(readRule(text)).toEqual({ ok: false, failure: { code: 'rhythm.rule_wrong' } }));
 
+  it.each([
+    'FREQ=DAILY;INTERVAL=9999;COUNT=1',
+    'FREQ=WEEKLY;WKST=SU;BYDAY=MO,SU',
+    'FREQ=MONTHLY;BYDAY=+1MO,-5FR,TU',
+    'FREQ=MONTHLY;BYMONTHDAY=1,-31,+9',
+    'BYYEARDAY=366,-1,100;FREQ=YEARLY',
+    'FREQ=YEARLY;BYWEEKNO=53,-1;BYMONTH=12,1',
+    'FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1',
+    `FREQ=MONTHLY;BYMONTHDAY=${Array.from({ length: 88 }, () => 1).join(',')}`, // 199 signs
+  ])('is “%s”', (rule) => expect(readRule(rule)).toEqual({ ok: true, value: rule }));
+
+  it.each([
+    'FREQ=MONTHLY;BYDAY=MO,,TU',
+    'FREQ=MONTHLY;BYDAY=0MO',
+    'FREQ=MONTHLY;BYDAY=100MO',
+    'FREQ=MONTHLY;BYMONTHDAY=1,32',
+    'FREQ=MONTHLY;BYMONTHDAY=x1',
+    'FREQ=MONTHLY;BYMONTHDAY=1x',
+    'FREQ=YEARLY;BYYEARDAY=367',
+    'FREQ=YEARLY;BYWEEKNO=54',
+    'FREQ=YEARLY;BYMONTH=-1',
+    'FREQ=MONTHLY;BYDAY=MO;BYSETPOS=0',
+    'FREQ=WEEKLY;INTERVAL=10000',
+    'FREQ=WEEKLY;COUNT=0',
+    'FREQ=WEEKLY;COUNT=x1',
+    'FREQ=WEEKLY;WKST=MON',
+    'XFREQ=WEEKLY',
+    'FREQ=WEEKLYX',
+    'FREQ=WEEKLY;;BYDAY=MO',
+    'FREQ=WEEKLY;BYDAY==MO',
+    'INTERVAL=2;BYDAY=MO',
+    'RRULE:RRULE:FREQ=DAILY',
+  ])('is not “%s” either', (text) => expect(readRule(text).ok).toBe(false));
+
   it('that has no day at all has an end', () =>
     expect(days('FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30', '2027-01-01', '2027-01-01', '2030-01-01')).toEqual([]));
 
@@ -373,7 +407,20 @@ describe('a rule', () => {
     );
     expect(toPattern('FREQ=MONTHLY;BYDAY=MO,TU;BYSETPOS=-1')).toBeUndefined();
     expect(toPattern('FREQ=WEEKLY;BYDAY=1MO')).toBeUndefined();
-    expect(toPattern('FREQ=WEEKLY;BYMONTHDAY=3')).toBeUndefined();
+    for (const none of [
+      'FREQ=WEEKLY;BYMONTHDAY=3',
+      'FREQ=WEEKLY;BYDAY=MO,1TU',
+      'XFREQ=WEEKLY;BYDAY=MO',
+      'FREQ=WEEKLY;BYDAY=MO;WKST=SU',
+      'FREQ=MONTHLY;BYMONTHDAY=1,15',
+      'FREQ=MONTHLY;BYMONTHDAY=-3',
+      'FREQ=MONTHLY;BYDAY=-2FR',
+      'FREQ=MONTHLY;BYDAY=1MO,2TU',
+      'FREQ=MONTHLY;BYDAY=FR',
+    ])
+      expect(toPattern(none)).toBeUndefined();
+    expect(ruleOf({ kind: 'weeks', every: 1, weekdays: [7, 1, 3] })).toBe('FREQ=WEEKLY;BYDAY=MO,WE,SU');
+    expect(ruleOf({ kind: 'date', every: 3, date: 9 })).toBe('FREQ=MONTHLY;INTERVAL=3;BYMONTHDAY=9');
   });
 });
 
@@ -426,6 +473,13 @@ describe('slots of a period', () => {
       ({ on }) => on === '2027-03-14',
     );
     expect([gap?.at, timeIn(gap?.publishAt ?? '', 'America/Los_Angeles')]).toEqual(['02:30', '03:30']);
+  });
+
+  it('end with the rule or with the period, whichever is first, and of the same instant stand in the order of the rules', () => {
+    const until = (day_: string) => march([weekdays({ untilOn: day(day_) })]).at(-1)?.on;
+    expect([until('2027-03-30'), until('2027-03-31'), until('2027-06-30')]).toEqual(['2027-03-30', '2027-03-31', '2027-03-31']);
+    const ids = march(['b', 'a', 'c'].map((id) => weekdays({ id, rule: 'FREQ=WEEKLY;BYDAY=WE' }))).map(({ ruleId }) => ruleId);
+    expect(ids.slice(0, 6)).toEqual(['b', 'a', 'c', 'b', 'a', 'c']);
   });
 
   it('stand in the order of their instants', () => {

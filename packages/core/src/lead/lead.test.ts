@@ -19,6 +19,7 @@ it('a date is ahead until its preparation begins, then now, tight where it can o
   expect(standing('2027-03-10', 30, '2027-03-10')).toBe('tight');
   expect(standing('2027-03-09', 30, '2027-03-10')).toBe('too_late');
   expect(standing('2027-02-28', 30, '2027-03-10')).toBe('past');
+  expect(standing('2027-03-01', 30, null)).toBe('now'); // today
 });
 
 it('never gets better as days go by', () => {

@@ -67,8 +67,6 @@ const isKept = (state: PlacementState | undefined): boolean => state === 'schedu
 const isAhead = (slot: Slot, now: InstantText): boolean => compareInstants(slot.publishAt, now) > 0;
 
 function cellOf(filled: readonly FilledSlot<Slot, Placed>[], now: InstantText): RunwayCell {
-  if (filled.length === 0) return 'none';
-  if (filled.every(({ placed }) => isKept(placed?.state))) return 'scheduled';
   // a slot that is over and was not kept is no hole to come
   const open = filled.filter(({ slot, placed }) => !isKept(placed?.state) && isAhead(slot, now));
   if (open.length === 0) return filled.some(({ placed }) => isKept(placed?.state)) ? 'scheduled' : 'none';

@@ -32,6 +32,12 @@ describe('what stands in which slot', () => {
     const slots = [slot('2027-03-02', '09:00'), slot('2027-03-02', '12:00')];
     const two = [placed('a', '2027-03-02', 'scheduled', '10:00'), placed('b', '2027-03-02', 'scheduled', '09:30')];
     expect(ids(slots, two)).toEqual(['b', 'a']);
+    const tie = [placed('a', '2027-03-02', 'scheduled', '10:30'), placed('b', '2027-03-02', 'scheduled', '10:30')];
+    expect(ids(slots, tie)).toEqual(['a', 'b']); // both an hour and a half from both: the first goes to the earlier slot
+    expect(ids([slot('2027-03-02', '09:50'), slot('2027-03-02', '10:20')], [placed('a', '2027-03-02', 'scheduled', '10:10')])).toEqual([
+      null,
+      'a',
+    ]);
     const three = bindSlots(slots, [...two, placed('c', '2027-03-02', 'scheduled', '18:00')]);
     expect(three.beside.map(({ id }) => id)).toEqual(['c']);
   });
@@ -75,6 +81,8 @@ describe('the runway', () => {
     ).cells;
     expect(cells).toHaveLength(42);
     expect(cells.slice(0, 7)).toEqual(['none', 'hole', 'pencilled', 'scheduled', 'closed', 'none', 'none']);
+    const mixed = [slot('2027-03-06', '09:00'), slot('2027-03-06', '17:00')];
+    expect(runway(mixed, [placed('a', '2027-03-06', 'pencilled')], ['2027-03-07']).cells.slice(5, 7)).toEqual(['hole', 'none']);
     // what of today is over was kept, or is past helping
     expect(runway([slot('2027-03-01', '09:00')], [placed('a', '2027-03-01', 'out')]).cells[0]).toBe('scheduled');
     expect(runway([slot('2027-03-01', '09:00'), slot('2027-03-01', '10:00')], [placed('a', '2027-03-01', 'out')]).cells[0]).toBe(

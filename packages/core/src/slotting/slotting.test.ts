@@ -224,6 +224,31 @@ describe('the quick method', () => {
 });
 
 describe('the programme for a solver', () => {
+  const solve = async (whole: SlottingCase) => {
+    const { lp, fixedValue } = modelOf(whole);
+    return Math.round((await loadHighs()).solve(lp).ObjectiveValue + fixedValue);
+  };
+  const alike = [1, 2, 3].map((n) => idea(`x${n}`, { pillarId: 'x' }));
+
+  it('counts a pillar no more often than it is owed, and each two in a row', async () => {
+    const slots = [slot('a', 0), slot('b', 2), slot('c', 4)];
+    expect(await solve({ slots, candidates: alike, owed: { x: 1 }, readyByFormat: {} })).toBe(3 * 40 + 20 - 2 * 15);
+    expect(await solve({ slots, candidates: alike, owed: { x: 5 }, readyByFormat: {} })).toBe(3 * 40 + 3 * 20 - 2 * 15);
+    expect(await solve({ slots, candidates: alike, owed: { x: -1 }, readyByFormat: {} })).toBe(3 * 40 - 2 * 15);
+  });
+
+  it('counts what is fixed beside it, and beside itself', async () => {
+    const fixed = { taken: { pillarId: 'x' } };
+    const slots = [slot('a', 0, fixed), slot('b', 2, fixed), slot('c', 4), slot('d', 6, fixed)];
+    expect(await solve({ slots, candidates: alike, ...none })).toBe(40 - 3 * 15);
+    expect(await solve({ slots, candidates: [idea('y', { pillarId: 'y' }), ...alike], ...none })).toBe(40 - 15);
+  });
+
+  it('is nothing where nothing can be put anywhere', async () => {
+    expect(await solve({ slots: [], candidates: [], ...none })).toBe(0);
+    expect(await solve({ slots: [slot('a', 0, { pillarId: 'y' })], candidates: alike, ...none })).toBe(0);
+  });
+
   it('has the same best as trying every filling, by HiGHS', async () => {
     const highs = await loadHighs();
     fc.assert(

@@ -11,7 +11,8 @@ describe('a cycle of themes', () => {
   });
 
   it('has nothing before it begins, and nothing where it is empty', () => {
-    expect(themeOfCycle(cycle, '2026-12')).toBeUndefined();
+    expect(['2026-12', '2026-07', '2020-01'].map((month) => themeOfCycle(cycle, month))).toEqual([undefined, undefined, undefined]);
+    expect(themeOfCycle({ names: ['Only'], fromMonth: '2027-01' }, '2026-12')).toBeUndefined();
     expect(themeOfCycle({ names: [], fromMonth: '2027-01' }, '2027-03')).toBeUndefined();
   });
 });
@@ -28,6 +29,15 @@ describe('the theme of a day', () => {
     expect(themeOn(getDay('2027-03-28'), themes, cycle)).toEqual({ name: 'Spring fair', from: 'month' });
     expect(themeOn(getDay('2027-04-05'), themes, cycle)).toEqual({ name: 'Grow', from: 'cycle' });
     expect(themeOn(getDay('2027-04-05'), themes, null)).toBeNull();
+  });
+
+  it('of a month that begins on a Monday is not taken for the week’s', () => {
+    const of = (period: Theme['period']): Theme[] => [{ period, startOn: getDay('2027-03-01'), name: 'M' }];
+    expect([themeOn(getDay('2027-03-20'), of('week'), null), themeOn(getDay('2027-03-20'), of('month'), null)?.from]).toEqual([
+      null,
+      'month',
+    ]);
+    expect(themeOn(getDay('2027-03-02'), of('month'), null)?.from).toBe('month');
   });
 
   it('counts weeks from Monday', () => {

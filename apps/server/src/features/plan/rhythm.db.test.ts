@@ -76,6 +76,21 @@ describe('a client’s rhythm', () => {
       expect(ended.body['code']).toBe('rhythm.ended');
     });
 
+    it('that is changed keeps every slot up to yesterday, and has its new ones from today', async () => {
+      const id = await add();
+      scene.app.clock.set('2027-03-11T12:00:00Z'); // a Thursday: its own slot of today is over, and goes with the old rule
+      const body = rule({ rule: 'FREQ=WEEKLY;BYDAY=WE,TH,FR', at: '18:00' });
+      expect((await manager.call('PUT', `/api/rhythm/${id}`, { body, headers: { 'If-Match': '"1"' } })).status).toBe(200);
+      expect((await month()).slots.slice(0, 6).map(({ on, at }) => `${on} ${at}`)).toEqual([
+        '2027-03-02 10:00',
+        '2027-03-04 10:00',
+        '2027-03-09 10:00',
+        '2027-03-11 18:00',
+        '2027-03-12 18:00',
+        '2027-03-17 18:00',
+      ]);
+    });
+
     it('that has not begun is changed as it is, and moved to another first day is counted from there', async () => {
       const id = await add({ fromOn: '2027-03-08' });
       const body = rule({ fromOn: '2027-03-15', rule: 'FREQ=WEEKLY;INTERVAL=2;BYDAY=MO' });
