@@ -207,12 +207,12 @@ test('the year by keyboard: a layer hidden, two themes swapped and swapped back,
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   await dana.goto(`/plan/year?client=MOSS&month=${month}`);
   const table = dana.getByRole('table', { name: 'The year of Mossgrove Nursery' });
-  await expect(table.getByRole('row')).toHaveCount(8);
+  await expect(table.getByRole('row')).toHaveCount(9);
   await dana.getByRole('checkbox', { name: 'Holidays and observances' }).focus();
   await dana.keyboard.press('Space');
-  await expect(table.getByRole('row')).toHaveCount(7);
+  await expect(table.getByRole('row')).toHaveCount(8);
   await dana.reload();
-  await expect(table.getByRole('row')).toHaveCount(7);
+  await expect(table.getByRole('row')).toHaveCount(8);
   const themes = table.getByRole('row', { name: /^Themes/ }).getByRole('button');
   const [first, second] = [await themes.nth(0).innerText(), await themes.nth(1).innerText()];
   await themes.nth(0).focus();

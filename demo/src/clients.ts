@@ -11,7 +11,7 @@ interface StoryChannel {
 }
 
 interface StoryMarker {
-  readonly kind: 'launch' | 'offer' | 'event' | 'conference' | 'production_day' | 'blackout' | 'closure';
+  readonly kind: 'launch' | 'offer' | 'event' | 'conference' | 'season_busy' | 'season_quiet' | 'production_day' | 'blackout' | 'closure';
   readonly name: string;
   /** first and last day, in days from today */
   readonly days: readonly [number, number];
@@ -93,6 +93,8 @@ export const CLIENTS: Record<ClientKey, StoryClient> = {
     markers: [
       { kind: 'launch', name: 'Spring catalogue', days: [20, 20] },
       { kind: 'closure', name: 'Stocktaking', days: [13, 13] },
+      { kind: 'season_busy', name: 'Planting weather', days: [30, 95] },
+      { kind: 'season_quiet', name: 'Wet and cold', days: [180, 240] },
     ],
     form: {
       title: 'Ask for content',

@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** What is made together on a production day. */
+/** What is made together on a production day; busy and quiet seasons. */
 export class ProductionDays1766200000000 implements MigrationInterface {
   async up(queryRunner: QueryRunner): Promise<void> {
     await queryRunner.query(`
@@ -13,10 +13,17 @@ export class ProductionDays1766200000000 implements MigrationInterface {
         piece_ids uuid[] not null default '{}',
         version integer not null default 1
       );
-      create index ix_production_days_client on production_days (client_id);`);
+      create index ix_production_days_client on production_days (client_id);
+      alter table markers drop constraint ck_markers_kind,
+        add constraint ck_markers_kind check (kind in ('launch', 'offer', 'email', 'live', 'event', 'conference', 'season_busy', 'season_quiet', 'production_day', 'blackout'));`);
   }
 
+  /** Seasons become events. */
   async down(queryRunner: QueryRunner): Promise<void> {
-    await queryRunner.query('drop table production_days');
+    await queryRunner.query(`
+      drop table production_days;
+      update markers set kind = 'event' where kind in ('season_busy', 'season_quiet');
+      alter table markers drop constraint ck_markers_kind,
+        add constraint ck_markers_kind check (kind in ('launch', 'offer', 'email', 'live', 'event', 'conference', 'production_day', 'blackout'));`);
   }
 }

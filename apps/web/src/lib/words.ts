@@ -115,6 +115,8 @@ export const MARKER_WORDS: Record<MarkerShape['kind'], string> = {
   live: 'Live',
   event: 'Event',
   conference: 'Conference',
+  season_busy: 'Busy season',
+  season_quiet: 'Quiet season',
   production_day: 'Production day',
   blackout: 'Blackout',
   closure: 'Closure',

@@ -12,11 +12,25 @@ import { SpanFields } from '../ui/span-fields';
 import { ProductionDay } from './production-day';
 import { RunUpList } from './run-up-list';
 
-const KINDS: readonly MarkerKind[] = ['launch', 'offer', 'email', 'live', 'event', 'conference', 'production_day', 'blackout', 'closure'];
+const KINDS: readonly MarkerKind[] = [
+  'launch',
+  'offer',
+  'email',
+  'live',
+  'event',
+  'conference',
+  'season_busy',
+  'season_quiet',
+  'production_day',
+  'blackout',
+  'closure',
+];
 const NOTES: Partial<Record<MarkerKind, string>> = {
   closure: 'The client does not work on these days: every path is planned around them.',
   blackout: 'Nothing should go out on these days.',
   production_day: 'A day of making, such as a shoot.',
+  season_busy: 'Name it by why it is busy: it stands in the year and the month, not on every day.',
+  season_quiet: 'Name it by why it is quiet: it stands in the year and the month, not on every day.',
 };
 /** What may be known of a marker that is edited. */
 export type KnownMarker = Pick<MarkerShape, 'id' | 'clientId' | 'kind' | 'name' | 'startOn' | 'endOn' | 'leadDays' | 'version'>;

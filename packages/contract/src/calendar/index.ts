@@ -59,7 +59,19 @@ export class DuplicateBody {
 }
 
 /** What can be put on the calendar by hand. */
-export const MARKER_KINDS = ['launch', 'offer', 'email', 'live', 'event', 'conference', 'production_day', 'blackout', 'closure'] as const;
+export const MARKER_KINDS = [
+  'launch',
+  'offer',
+  'email',
+  'live',
+  'event',
+  'conference',
+  'season_busy',
+  'season_quiet',
+  'production_day',
+  'blackout',
+  'closure',
+] as const;
 export type MarkerKind = (typeof MARKER_KINDS)[number];
 
 export class MarkerBody {

@@ -9,6 +9,9 @@ import { MarkerLine } from './marker-line';
 import { OpenSlots } from './open-slots';
 import { isWeekend, type Colouring } from './view';
 
+/** Seasons last for weeks: they stand in the year and the month, not on every day. */
+const isOfDay = ({ kind }: MarkerShape): boolean => kind !== 'season_busy' && kind !== 'season_quiet';
+
 interface DayCellProps {
   /** the day, or `client/day` in a client's own lane */
   readonly dropId: string;
@@ -81,7 +84,7 @@ export function DayCell({
         </p>
       )}
       {isToday && <span className="sr-only">Today</span>}
-      {markers.map((marker) => (
+      {markers.filter(isOfDay).map((marker) => (
         <MarkerLine key={`${marker.id ?? ''}${marker.clientId ?? ''}${marker.name}`} marker={marker} />
       ))}
       <ul className="grid grid-cols-[minmax(0,1fr)] gap-0.5">

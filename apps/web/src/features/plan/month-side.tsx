@@ -19,13 +19,14 @@ interface MonthSideProps {
   readonly names: Names;
   readonly chosen: PlanSlotShape | undefined;
   readonly whole: SlottingCase;
+  readonly isChosenHere: boolean;
 }
 
 /** Beside the slots: what fits the chosen one, the theme, what the mix still owes, and what else the month holds. */
-export function MonthSide({ client, month, plan, names, chosen, whole }: MonthSideProps) {
+export function MonthSide({ client, month, plan, names, chosen, whole, isChosenHere }: MonthSideProps) {
   return (
     <aside aria-label={`Beside the slots of ${monthWords(month)}`} className="grid gap-4 lg:sticky lg:top-4">
-      {chosen && <SlotFits clientId={client.id} slot={chosen} plan={plan} names={names} whole={whole} />}
+      {chosen && <SlotFits clientId={client.id} slot={chosen} plan={plan} names={names} whole={whole} isChosenHere={isChosenHere} />}
       <ThemeLine clientId={client.id} month={month} plan={plan} />
       <Mix plan={plan} names={names} />
       <MonthCost clientId={client.id} month={month} />

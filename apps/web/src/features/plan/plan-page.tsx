@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ClientShape } from '@zesting/contract';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { planMonthQuery } from '../../api/plan';
 import { wordsOf } from '../../lib/api';
@@ -40,6 +41,7 @@ function ClientMonth({ client }: { client: ClientShape }) {
   const { search, put } = useSearch();
   const { todayOn } = useSession();
   const { to } = useClients();
+  const [isChosenHere, setChosenHere] = useState(false);
   const month = monthOf(search.get('month'), todayOn);
   const plan = useQuery(planMonthQuery(client.id, month));
   const names = useNames(client);
@@ -68,7 +70,10 @@ function ClientMonth({ client }: { client: ClientShape }) {
               names={names}
               proposal={proposal}
               chosen={chosen && slotKey(chosen)}
-              onChoose={(key) => put({ slot: key }, { replace: true })}
+              onChoose={(key) => {
+                setChosenHere(true);
+                put({ slot: key }, { replace: true });
+              }}
             />
             {plan.data.beside.length > 0 && (
               <p className="text-muted text-[13px] mt-2">
@@ -84,7 +89,15 @@ function ClientMonth({ client }: { client: ClientShape }) {
               </p>
             )}
           </div>
-          <MonthSide client={client} month={month} plan={plan.data} names={names} chosen={chosen} whole={toCase(plan.data)} />
+          <MonthSide
+            client={client}
+            month={month}
+            plan={plan.data}
+            names={names}
+            chosen={chosen}
+            whole={toCase(plan.data)}
+            isChosenHere={isChosenHere}
+          />
         </div>
       )}
     </>

@@ -1,6 +1,6 @@
 import type { FillSlotBody, PlanMonthShape, PlanSlotShape, SlotCandidateShape } from '@zesting/contract';
 import { rankFor, type Fit, type SlottingCase } from '@zesting/core';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call } from '../../lib/api';
@@ -17,6 +17,8 @@ interface SlotFitsProps {
   readonly plan: PlanMonthShape;
   readonly names: Names;
   readonly whole: SlottingCase;
+  /** whether it was chosen on this page, and not by its address */
+  readonly isChosenHere: boolean;
 }
 
 /** So many of what fits are shown, and so many of what does not. */
@@ -24,8 +26,13 @@ const FITS = 6;
 const MISFITS = 12;
 
 /** What could stand in the chosen slot, the best first, each with its reason; or a piece without an idea, or nothing there this once. */
-export function SlotFits({ clientId, slot, plan, names, whole }: SlotFitsProps) {
+export function SlotFits({ clientId, slot, plan, names, whole, isChosenHere }: SlotFitsProps) {
   const [shown, setShown] = useState(FITS);
+  const head = useRef<HTMLHeadingElement>(null);
+  // who chose another slot goes on here: on a phone it stands below all of them
+  useEffect(() => {
+    if (isChosenHere) head.current?.focus();
+  }, [slot.ruleId, slot.on, isChosenHere]);
   const fill = useFill(clientId);
   const open = whole.slots.find(({ id }) => id === slotKey(slot));
   if (!open || !isFree(slot)) return null;
@@ -38,7 +45,7 @@ export function SlotFits({ clientId, slot, plan, names, whole }: SlotFitsProps) 
     fill.mutate([{ ruleId: slot.ruleId, on: slot.on, ...body }], { onSuccess: sayFilled });
   return (
     <section aria-label="What fits" className="card border-pine p-3">
-      <h2 className="text-base">
+      <h2 ref={head} tabIndex={-1} className="text-base">
         {dayWords(slot.on)}, {slot.at}
       </h2>
       <p className="text-muted text-[13px] mb-2">

@@ -12,6 +12,8 @@ describe('the layers of a year', () => {
       'live',
       'event',
       'conference',
+      'season_busy',
+      'season_quiet',
       'production_day',
       'blackout',
       'closure',

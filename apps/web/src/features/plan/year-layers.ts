@@ -3,6 +3,7 @@ import type { MarkerShape } from '@zesting/contract';
 /** The layers of a year, one above another. */
 export const LAYERS = [
   { key: 'themes', name: 'Themes', kinds: [] },
+  { key: 'seasons', name: 'Seasons', kinds: ['season_busy', 'season_quiet'] },
   { key: 'launches', name: 'Launches and offers', kinds: ['launch', 'offer', 'email'] },
   { key: 'events', name: 'Events', kinds: ['event', 'conference', 'live'] },
   { key: 'making', name: 'Production days', kinds: ['production_day'] },

@@ -88,6 +88,7 @@ function MarkerCell({ marker, onOpen }: { marker: MarkerShape; onOpen: (() => vo
   const text = (
     <>
       <span className="tabular text-muted">{Number(marker.startOn.slice(8))}.</span> {marker.name}
+      {marker.kind.startsWith('season') && <span className="text-muted"> {marker.kind === 'season_busy' ? 'busy' : 'quiet'}</span>}
     </>
   );
   if (!onOpen)

@@ -2,7 +2,18 @@ import { Check, Entity, Index } from 'typeorm';
 import { DayColumn, IdColumn, IdKey, IntColumn, oneOf, Refers, TextColumn } from '../../../platform/database/columns.js';
 
 /** A closure has a table of its own. */
-const KINDS = ['launch', 'offer', 'email', 'live', 'event', 'conference', 'production_day', 'blackout'] as const;
+const KINDS = [
+  'launch',
+  'offer',
+  'email',
+  'live',
+  'event',
+  'conference',
+  'season_busy',
+  'season_quiet',
+  'production_day',
+  'blackout',
+] as const;
 
 /** What stands on the calendar and is no content. Without a client it is the agency’s. */
 @Check('ck_markers_kind', oneOf('kind', KINDS))
