@@ -118,11 +118,11 @@ function Content({
       <button
         type="button"
         aria-pressed={isChosen}
-        className="text-pine underline min-h-6 whitespace-nowrap"
+        className={`text-pine underline min-h-6 whitespace-nowrap ${isChosen ? 'font-semibold' : ''}`}
         aria-label={`See what fits on ${dayWords(slot.on)} at ${slot.at}, ${slot.channelName}`}
         onClick={() => onChoose(slotKey(slot))}
       >
-        {isChosen ? 'beside' : 'what fits'}
+        what fits
       </button>
     </span>
   );

@@ -42,7 +42,7 @@ export function YearTable({ client, year, hidden }: YearTableProps) {
                 <Link
                   to={to(`/plan?month=${month}`)}
                   className="no-underline hover:underline inline-block min-h-6 leading-6"
-                  aria-label={`Plan ${monthWords(month)}`}
+                  title={`Plan ${monthWords(month)}`}
                 >
                   {monthWords(month).slice(0, 3)} <span className="text-muted tabular">{month.slice(2, 4)}</span>
                 </Link>
