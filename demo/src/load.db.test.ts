@@ -64,7 +64,7 @@ describe('the demo, as its program left it', () => {
 
   it('has pieces at every stage, each open one on one list, stored as reckoned', async () => {
     const pieces = await app.read<{ id: string; stage: string; list: string | null; danger: string | null }>('select * from pieces');
-    expect(pieces).toHaveLength(STORY.length);
+    expect(pieces).toHaveLength(STORY.length + 1); // and one of the launch's run-up
     expect(pieces.map((piece) => piece.stage)).toEqual(
       expect.arrayContaining(['planned', 'in_production', 'in_review', 'with_client', 'approved', 'scheduled', 'published']),
     );
@@ -97,7 +97,18 @@ describe('the demo, as its program left it', () => {
     const marta = new Caller(await server.getUrl());
     await marta.call('POST', '/api/session', { body: { email: PEOPLE.marta.email, password: PASSWORD } });
     const year = ANY.slice(0, 4);
-    for (const path of ['desk', 'requests', 'pieces', 'packets', 'people', 'routes/whole', `calendar?from=${year}-01-01&to=${year}-02-11`])
+    for (const path of [
+      'desk',
+      'requests',
+      'pieces',
+      'packets',
+      'people',
+      'routes/whole',
+      'runway',
+      'ideas',
+      `slots?from=${year}-01-01&to=${year}-02-11`,
+      `calendar?from=${year}-01-01&to=${year}-02-11`,
+    ])
       expect([path, (await marta.call('GET', `/api/${path}`)).status]).toEqual([path, 200]);
   }, 60_000);
 });

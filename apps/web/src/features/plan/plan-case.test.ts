@@ -1,6 +1,6 @@
 import type { PlanMonthShape, PlanSlotShape, SlotCandidateShape } from '@zesting/contract';
 import { propose } from '@zesting/core';
-import { isFree, misfitWords, reasonWords, slotKey, toCase } from './plan-case';
+import { isFree, lacksFormat, misfitWords, reasonWords, slotKey, toCase } from './plan-case';
 
 const slot = (on: string, more: Partial<PlanSlotShape> = {}): PlanSlotShape => ({
   ruleId: 'r',
@@ -122,6 +122,17 @@ describe('why something fits', () => {
       expect.stringContaining('only until Tue 2 Mar') as string,
     ]);
   });
+});
+
+it('an idea without a format lacks one where the slot wants none either', () => {
+  const lacks = (wanted: string | null, more: Partial<SlotCandidateShape>) =>
+    lacksFormat(slot('2027-03-04', { formatId: wanted }), candidate('a', more));
+  expect([lacks(null, {}), lacks('f1', {}), lacks(null, { formatId: 'f1' }), lacks(null, { kind: 'piece' })]).toEqual([
+    true,
+    false,
+    false,
+    false,
+  ]);
 });
 
 it('a slot is told by its rule and its day', () => expect(slotKey(slot('2027-03-04'))).toBe('r@2027-03-04'));

@@ -8,6 +8,10 @@ export const slotKey = ({ ruleId, on }: Pick<PlanSlotShape, 'ruleId' | 'on'>): s
 /** Whether something can be put into a slot. */
 export const isFree = ({ planned, isPast, blackout }: PlanSlotShape): boolean => planned === null && !isPast && blackout === null;
 
+/** Whether neither a slot nor what is put into it says how it is made: then somebody has to. */
+export const lacksFormat = (slot: PlanSlotShape, { kind, formatId }: SlotCandidateShape): boolean =>
+  kind === 'idea' && formatId === null && slot.formatId === null;
+
 const toSlot = (slot: PlanSlotShape): OpenSlot => ({
   id: slotKey(slot),
   on: slot.on as Day, // days of the contract's, here and below

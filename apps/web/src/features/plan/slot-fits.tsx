@@ -1,4 +1,4 @@
-import type { FillSlotBody, PlanMonthShape, PlanSlotShape, SlotCandidateShape } from '@zesting/contract';
+import type { FillSlotBody, PlanMonthShape, PlanRouteShape, PlanSlotShape, SlotCandidateShape } from '@zesting/contract';
 import { rankFor, type Fit, type SlottingCase } from '@zesting/core';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -7,7 +7,7 @@ import { call } from '../../lib/api';
 import { dayWords } from '../../lib/format';
 import { useClients, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
-import { isFree, misfitWords, reasonWords, slotKey } from './plan-case';
+import { isFree, lacksFormat, misfitWords, reasonWords, slotKey } from './plan-case';
 import type { Names } from './use-names';
 import { sayFilled, useFill } from './use-proposal';
 
@@ -28,6 +28,7 @@ const MISFITS = 12;
 /** What could stand in the chosen slot, the best first, each with its reason; or a piece without an idea, or nothing there this once. */
 export function SlotFits({ clientId, slot, plan, names, whole, isChosenHere }: SlotFitsProps) {
   const [shown, setShown] = useState(FITS);
+  const [routeId, setRouteId] = useState('');
   const head = useRef<HTMLHeadingElement>(null);
   // who chose another slot goes on here: on a phone it stands below all of them
   useEffect(() => {
@@ -41,6 +42,8 @@ export function SlotFits({ clientId, slot, plan, names, whole, isChosenHere }: S
     return candidate ? [{ candidate, fit }] : [];
   });
   const fits = ranked.filter(({ fit }) => fit.fits);
+  const routes = plan.routes.filter(({ formatId }) => slot.formatId === null || formatId === slot.formatId);
+  const route = routes.find((one) => one.routeId === routeId) ?? routes[0];
   const put = (body: Omit<FillSlotBody, 'ruleId' | 'on'>) =>
     fill.mutate([{ ruleId: slot.ruleId, on: slot.on, ...body }], { onSuccess: sayFilled });
   return (
@@ -58,9 +61,9 @@ export function SlotFits({ clientId, slot, plan, names, whole, isChosenHere }: S
           <CandidateLine key={candidate.id} candidate={candidate} why={whyOf(fit, slot, candidate, names)}>
             <Button
               className="min-h-7 text-[13px]"
-              disabled={fill.isPending}
+              disabled={fill.isPending || (lacksFormat(slot, candidate) && !route)}
               aria-label={`Put “${candidate.title}” here`}
-              onClick={() => put(candidate.kind === 'idea' ? { ideaId: candidate.id } : { placementId: candidate.id })}
+              onClick={() => put(bodyOf(candidate, lacksFormat(slot, candidate) ? route?.routeId : undefined))}
             >
               Put here
             </Button>
@@ -73,10 +76,14 @@ export function SlotFits({ clientId, slot, plan, names, whole, isChosenHere }: S
         </Button>
       )}
       <Misfits misfits={ranked.filter(({ fit }) => !fit.fits)} slot={slot} plan={plan} names={names} />
-      <Otherwise slot={slot} plan={plan} busy={fill.isPending} onPut={put} />
+      <Otherwise slot={slot} routes={routes} route={route} busy={fill.isPending} onRoute={setRouteId} onPut={put} />
     </section>
   );
 }
+
+/** What is put into a slot. @param routeId how it is made, where nothing else says it */
+const bodyOf = ({ kind, id }: SlotCandidateShape, routeId: string | undefined): Omit<FillSlotBody, 'ruleId' | 'on'> =>
+  kind === 'piece' ? { placementId: id } : { ideaId: id, ...(routeId === undefined ? {} : { routeId }) };
 
 const whyOf = (fit: Fit, slot: PlanSlotShape, candidate: SlotCandidateShape, names: Names): string =>
   fit.fits ? reasonWords(fit.reasons, slot, candidate, names).join(' · ') : '';
@@ -127,16 +134,18 @@ function Misfits({
   );
 }
 
+interface OtherwiseProps {
+  readonly slot: PlanSlotShape;
+  readonly routes: readonly PlanRouteShape[];
+  /** how it is made, unless an idea or the slot says it */
+  readonly route: PlanRouteShape | undefined;
+  readonly busy: boolean;
+  readonly onRoute: (routeId: string) => void;
+  readonly onPut: (body: Omit<FillSlotBody, 'ruleId' | 'on'>) => void;
+}
+
 /** A piece that is still to be thought of, or nothing there this once. */
-function Otherwise({
-  slot,
-  plan,
-  busy,
-  onPut,
-}: Pick<SlotFitsProps, 'slot' | 'plan'> & { busy: boolean; onPut: (body: Omit<FillSlotBody, 'ruleId' | 'on'>) => void }) {
-  const routes = plan.routes.filter(({ formatId }) => slot.formatId === null || formatId === slot.formatId);
-  const [routeId, setRouteId] = useState('');
-  const route = routes.find((one) => one.routeId === routeId) ?? routes[0];
+function Otherwise({ slot, routes, route, busy, onRoute, onPut }: OtherwiseProps) {
   const leaveOut = useWrite((isLeftOut: boolean) =>
     call(`/rhythm/${slot.ruleId}/exception`, { method: 'PUT', body: { on: slot.on, isLeftOut } }),
   );
@@ -152,7 +161,7 @@ function Otherwise({
             className="field min-h-7"
             aria-label="How it is made"
             value={route.routeId}
-            onChange={(event) => setRouteId(event.target.value)}
+            onChange={(event) => onRoute(event.target.value)}
           >
             {routes.map((one) => (
               <option key={one.routeId} value={one.routeId}>

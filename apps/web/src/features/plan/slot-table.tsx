@@ -5,7 +5,7 @@ import { dayWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
 import { PLACEMENT_WORDS, STAGE_WORDS } from '../../lib/words';
 import { Tag, type Tone } from '../../ui/tags';
-import { isFree, reasonWords, slotKey } from './plan-case';
+import { isFree, lacksFormat, reasonWords, slotKey } from './plan-case';
 import type { Names } from './use-names';
 import type { MonthProposal } from './use-proposal';
 
@@ -136,7 +136,9 @@ function ProposedFor({ slot, plan, names, proposal }: Pick<SlotTableProps, 'plan
   const candidate = plan.candidates.find(({ id }) => id === line?.candidateId);
   if (!line || !candidate) return <span className="text-muted">open</span>;
   const pillarId = candidate.pillarId ?? slot.pillarId;
+  const lacks = lacksFormat(slot, candidate);
   const why = [
+    ...(lacks ? ['say first how it is made: under what fits'] : []),
     ...reasonWords(line.reasons, slot, candidate, names).slice(0, REASONS),
     ...(line.owed ? [`the mix owes ${names.pillar(pillarId) ?? 'it'}`] : []),
     ...(line.inARow ? ['the same pillar as beside it'] : []),
@@ -146,6 +148,7 @@ function ProposedFor({ slot, plan, names, proposal }: Pick<SlotTableProps, 'plan
       <input
         type="checkbox"
         className="size-4 mt-0.5 accent-pine shrink-0"
+        disabled={lacks}
         checked={proposal.taken.has(slotKey(slot))}
         onChange={(event) => proposal.put(slotKey(slot), event.target.checked)}
       />

@@ -9,7 +9,7 @@ import { count } from '../../lib/format';
 import { useWrite } from '../../lib/queries';
 import { proposeInWorker } from '../../lib/propose';
 import { problemWords } from '../../lib/words';
-import { slotKey, toCase } from './plan-case';
+import { lacksFormat, slotKey, toCase } from './plan-case';
 
 export interface MonthProposal {
   /** what is proposed, by slot; null: nothing is */
@@ -38,6 +38,13 @@ export function sayFilled({ slots }: FilledSlotsShape): void {
     toast.error(`${count(slots.length - filled, 'slot')} could not be filled: ${problems.map((code) => problemWords(code)).join(' ')}`);
 }
 
+/** Whether a line can be taken as it is: not where neither its slot nor its idea says how it is made. */
+function isMadeSomehow(plan: PlanMonthShape, { slotId, candidateId }: ProposedLine): boolean {
+  const slot = plan.slots.find((one) => slotKey(one) === slotId);
+  const candidate = plan.candidates.find(({ id }) => id === candidateId);
+  return slot !== undefined && candidate !== undefined && !lacksFormat(slot, candidate);
+}
+
 /** A proposal for the free slots of a month: beside what is there, line by line to take or leave. */
 export function useProposal(clientId: string, plan: PlanMonthShape | undefined): MonthProposal {
   const [proposed, setProposed] = useState<{ month: string; lines: ReadonlyMap<string, ProposedLine>; taken: ReadonlySet<string> } | null>(
@@ -61,7 +68,7 @@ export function useProposal(clientId: string, plan: PlanMonthShape | undefined):
         setProposed({
           month: plan.month,
           lines: new Map(lines.map((line) => [line.slotId, line])),
-          taken: new Set(lines.map(({ slotId }) => slotId)),
+          taken: new Set(lines.filter((line) => isMadeSomehow(latest, line)).map(({ slotId }) => slotId)),
         });
         if (lines.length === 0) toast('Nothing on the shelf fits these slots. Catch some ideas first, or plan a piece without one.');
       } catch (problem) {

@@ -1,6 +1,7 @@
 import type { FreeSlotsShape, RhythmShape, RunwayShape } from '@zesting/contract';
 import { addDays, bindSlots, runwayOf, type Day } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
+import { dayNear } from '../../../platform/time/day-near.js';
 import { blackoutsBetween, byClientOf, placedBetween, rhythmsOf, slotsBetween, type ClientRhythm, type WantedSlot } from './rhythm-of.js';
 
 /** So far ahead the next days of a rule are looked for, and so many are told. */
@@ -43,7 +44,8 @@ function daysAround(rhythms: readonly ClientRhythm[], ahead: number): [Day, Day]
 /** The runway of each client: how long what is signed and dated lasts, and what each day of six weeks shows. */
 export async function runwayFor(app: App, clientIds: readonly string[]): Promise<RunwayShape> {
   const now = app.clock.now();
-  const rhythms = await rhythmsOf(app.manager, clientIds, null, now);
+  // a day before any client's today: what ended before then is not asked for
+  const rhythms = await rhythmsOf(app.manager, clientIds, addDays(dayNear(now), -2), now);
   if (rhythms.length === 0) return { horizonDays: HORIZON_DAYS, rows: [] };
   const [from, to] = daysAround(rhythms, HORIZON_DAYS);
   const placed = byClientOf(await placedBetween(app.manager, clientIds, from, to));
