@@ -9,7 +9,8 @@ import { PlanNav } from './plan-nav';
 import type { MonthProposal } from './use-proposal';
 
 interface MonthHeadProps {
-  readonly month: string;
+  /** the month that was asked for: it may be on its way */
+  readonly asked: string;
   readonly plan: PlanMonthShape;
   readonly proposal: MonthProposal;
   /** slots that can still be filled */
@@ -17,25 +18,25 @@ interface MonthHeadProps {
 }
 
 /** Which month, how full it is, and a proposal for the rest. */
-export function MonthHead({ month, plan, proposal, free }: MonthHeadProps) {
+export function MonthHead({ asked, plan, proposal, free }: MonthHeadProps) {
   const { put } = useSearch();
   const filled = plan.slots.filter(({ planned }) => planned !== null).length;
   const go = (to: string | null) => put({ month: to, slot: null });
   return (
     <PageHead
-      title={monthWords(month)}
+      title={monthWords(plan.month)}
       note={plan.slots.length === 0 ? null : `${filled} of ${plan.slots.length} slots filled, ${free} open`}
     >
       <PlanNav />
-      <Button onClick={() => go(nextMonth(month, -1))} aria-label="The month before">
+      <Button onClick={() => go(nextMonth(asked, -1))} aria-label="The month before">
         <ChevronLeft size={16} aria-hidden />
       </Button>
       <Button onClick={() => go(null)}>This month</Button>
-      <Button onClick={() => go(nextMonth(month, 1))} aria-label="The month after">
+      <Button onClick={() => go(nextMonth(asked, 1))} aria-label="The month after">
         <ChevronRight size={16} aria-hidden />
       </Button>
       {free > 0 && (
-        <Button look="main" disabled={proposal.busy} onClick={() => void proposal.propose()}>
+        <Button look="main" disabled={proposal.busy || plan.month !== asked} onClick={() => void proposal.propose()}>
           <Sparkle size={15} aria-hidden />
           {proposal.lines ? 'Propose anew' : 'Propose the month'}
         </Button>

@@ -42,18 +42,19 @@ function ClientMonth({ client }: { client: ClientShape }) {
   const { todayOn } = useSession();
   const { to } = useClients();
   const [isChosenHere, setChosenHere] = useState(false);
-  const month = monthOf(search.get('month'), todayOn);
-  const plan = useQuery(planMonthQuery(client.id, month));
+  const asked = monthOf(search.get('month'), todayOn);
+  const plan = useQuery(planMonthQuery(client.id, asked));
   const names = useNames(client);
   const proposal = useProposal(client.id, plan.data);
   if (plan.isError) return <Failed message={wordsOf(plan.error)} onRetry={() => void plan.refetch()} />;
   if (!plan.data) return <Loading />;
-  const { slots, hasRhythm } = plan.data;
+  // until another month is there, all that stands here is of the one before
+  const { month, slots, hasRhythm } = plan.data;
   const free = slots.filter(isFree);
   const chosen = slots.find((slot) => slotKey(slot) === search.get('slot'));
   return (
     <>
-      <MonthHead month={month} plan={plan.data} proposal={proposal} free={free.length} />
+      <MonthHead asked={asked} plan={plan.data} proposal={proposal} free={free.length} />
       {slots.length === 0 ? (
         <Empty title={hasRhythm ? `The rhythm has no slot in ${monthWords(month)}` : `${client.name} has no rhythm yet`}>
           {hasRhythm ? 'Look at another month, or ' : 'Say on which days what goes out where; the months follow from it. '}
