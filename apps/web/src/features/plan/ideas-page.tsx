@@ -148,7 +148,7 @@ function Supply({ lines }: { lines: readonly SupplyShape[] }) {
             </span>
             <span className="text-muted tabular">{count(line.ideas, 'idea')}</span>
             <span
-              className={`tabular whitespace-nowrap w-20 text-right ${line.weeks !== null && line.weeks < SHORT_WEEKS ? 'text-rhubarb font-semibold' : ''}`}
+              className={`tabular whitespace-nowrap min-w-20 text-right ${line.weeks !== null && line.weeks < SHORT_WEEKS ? 'text-rhubarb font-semibold' : ''}`}
             >
               {line.weeks === null
                 ? 'not asked for'
