@@ -16,7 +16,8 @@ const ordinal = (number: number): string => {
   return `${number}${ending}`;
 };
 
-const every = (times: number, unit: string): string =>
+/** "every week", "every other week", "every 3 weeks". */
+export const everyWords = (times: number, unit: string): string =>
   times === 1 ? `every ${unit}` : times === 2 ? `every other ${unit}` : `every ${times} ${unit}s`;
 
 /** A recurrence rule of days in words: "Tuesday and Thursday, every other week". What is no usual pattern is said as the rule itself. */
@@ -31,11 +32,11 @@ export function rhythmWords(rule: string): string {
           : pattern.weekdays.length === 7
             ? 'Every day'
             : listed(pattern.weekdays.map(weekdayName));
-      return pattern.every === 1 ? days : `${days}, ${every(pattern.every, 'week')}`;
+      return pattern.every === 1 ? days : `${days}, ${everyWords(pattern.every, 'week')}`;
     }
     case 'date':
-      return `The ${pattern.date === -1 ? 'last day' : ordinal(pattern.date)} of ${every(pattern.every, 'month')}`;
+      return `The ${pattern.date === -1 ? 'last day' : ordinal(pattern.date)} of ${everyWords(pattern.every, 'month')}`;
     case 'nth':
-      return `The ${nthName(pattern.nth)} ${weekdayName(pattern.weekday)} of ${every(pattern.every, 'month')}`;
+      return `The ${nthName(pattern.nth)} ${weekdayName(pattern.weekday)} of ${everyWords(pattern.every, 'month')}`;
   }
 }

@@ -1,4 +1,4 @@
-import { MarkerBody, type MarkerKind, type MarkerShape } from '@zesting/contract';
+import { MARKER_KINDS, MarkerBody, type MarkerKind, type MarkerShape } from '@zesting/contract';
 import { addDays, daysBetween, USUAL_LEAD, type Day } from '@zesting/core';
 import { toast } from 'sonner';
 import { call } from '../lib/api';
@@ -12,19 +12,6 @@ import { SpanFields } from '../ui/span-fields';
 import { ProductionDay } from './production-day';
 import { RunUpList } from './run-up-list';
 
-const KINDS: readonly MarkerKind[] = [
-  'launch',
-  'offer',
-  'email',
-  'live',
-  'event',
-  'conference',
-  'season_busy',
-  'season_quiet',
-  'production_day',
-  'blackout',
-  'closure',
-];
 const NOTES: Partial<Record<MarkerKind, string>> = {
   closure: 'The client does not work on these days: every path is planned around them.',
   blackout: 'Nothing should go out on these days.',
@@ -41,7 +28,7 @@ interface MarkerDialogProps {
   readonly onClose: () => void;
 }
 
-const kindOf = (text: string): MarkerKind => KINDS.find((kind) => kind === text) ?? 'launch';
+const kindOf = (text: string): MarkerKind => MARKER_KINDS.find((kind) => kind === text) ?? 'launch';
 
 /** A marker: what it is, when, how long before it is prepared, and the pieces that go before and after it. */
 export function MarkerDialog({ marker, onClose }: MarkerDialogProps) {
@@ -111,7 +98,7 @@ export function MarkerDialog({ marker, onClose }: MarkerDialogProps) {
                 change({ kind, leadDays: USUAL_LEAD[kind] ?? null });
               }}
             >
-              {KINDS.filter((kind) => !marker || kind !== 'closure').map((kind) => (
+              {MARKER_KINDS.filter((kind) => !marker || kind !== 'closure').map((kind) => (
                 <option key={kind} value={kind}>
                   {MARKER_WORDS[kind]}
                 </option>

@@ -1,6 +1,6 @@
 import { ruleOf, toPattern, type Pattern } from '@zesting/core';
 import { useState } from 'react';
-import { nthName, rhythmWords, weekdayName } from '../../lib/rhythm-words';
+import { everyWords, nthName, rhythmWords, weekdayName } from '../../lib/rhythm-words';
 import { Choice } from '../../ui/choice';
 import { Field } from '../../ui/field';
 
@@ -103,9 +103,6 @@ export function PatternFields({ rule, error, onChange }: PatternFieldsProps) {
     </div>
   );
 }
-
-const everyWords = (every: number, unit: string): string =>
-  every === 1 ? `every ${unit}` : every === 2 ? `every other ${unit}` : `every ${every} ${unit}s`;
 
 function Weekdays({ pattern, onPut }: { pattern: Extract<Pattern, { kind: 'weeks' }>; onPut: (pattern: Pattern) => void }) {
   return (

@@ -1,25 +1,11 @@
-import type { MarkerShape } from '@zesting/contract';
+import { MARKER_KINDS, type MarkerShape } from '@zesting/contract';
 import { isLayer, LAYERS, markersIn } from './year-layers';
 
 const marker = (kind: MarkerShape['kind'], startOn: string, endOn = startOn) => ({ kind, startOn, endOn, name: kind }) as MarkerShape; // as much of it as is looked at
 
 describe('the layers of a year', () => {
   it('have every kind of marker in one of them', () => {
-    const kinds: MarkerShape['kind'][] = [
-      'launch',
-      'offer',
-      'email',
-      'live',
-      'event',
-      'conference',
-      'season_busy',
-      'season_quiet',
-      'production_day',
-      'blackout',
-      'closure',
-      'holiday',
-      'observance',
-    ];
+    const kinds: MarkerShape['kind'][] = [...MARKER_KINDS, 'holiday', 'observance'];
     for (const kind of kinds) expect(LAYERS.filter(({ kinds: own }) => (own as readonly string[]).includes(kind))).toHaveLength(1);
     expect(['themes', 'slots', 'nothing', ''].map(isLayer)).toEqual([true, true, false, false]);
   });

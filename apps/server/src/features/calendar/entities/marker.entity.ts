@@ -1,19 +1,9 @@
+import { MARKER_KINDS } from '@zesting/contract';
 import { Check, Entity, Index } from 'typeorm';
 import { DayColumn, IdColumn, IdKey, IntColumn, oneOf, Refers, TextColumn } from '../../../platform/database/columns.js';
 
 /** A closure has a table of its own. */
-const KINDS = [
-  'launch',
-  'offer',
-  'email',
-  'live',
-  'event',
-  'conference',
-  'season_busy',
-  'season_quiet',
-  'production_day',
-  'blackout',
-] as const;
+const KINDS = MARKER_KINDS.filter((kind) => kind !== 'closure');
 
 /** What stands on the calendar and is no content. Without a client it is the agency’s. */
 @Check('ck_markers_kind', oneOf('kind', KINDS))
