@@ -28,7 +28,7 @@ const SHORT_DAYS = 7;
 const SHOWN = 12;
 
 /** How long what is signed and dated lasts at each client: a row per client, a column per day for six weeks, each showing its worst slot. */
-export function RunwayStrip() {
+export function RunwayStrip({ className = '' }: { className?: string }) {
   const { query, to, clientOf } = useClients();
   const { data } = useQuery(runwayQuery(query));
   const [isWhole, setWhole] = useState(false);
@@ -36,7 +36,7 @@ export function RunwayStrip() {
   const sorted = [...data.rows].sort((a, b) => (a.hasRhythm ? (a.days ?? 98) : 99) - (b.hasRhythm ? (b.days ?? 98) : 99));
   const rows = isWhole ? sorted : sorted.slice(0, SHOWN);
   return (
-    <section aria-labelledby="runway" className="card p-3 min-w-0">
+    <section aria-labelledby="runway" className={`card p-3 min-w-0 ${className}`}>
       <h2 id="runway" className="text-base">
         Runway
       </h2>

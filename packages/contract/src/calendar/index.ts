@@ -175,8 +175,8 @@ export class MarkerShape {
   clientId: string | null;
   /** days before its first on which its preparation begins; null: it needs none */
   leadDays: number | null;
-  /** pieces of its run-up */
-  runUps: number;
+  /** whether a run-up, or what is made on it, hangs on it and goes with it for good */
+  isBound: boolean;
   /** null: it is not edited here */
   version: number | null;
 }

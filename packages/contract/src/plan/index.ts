@@ -1,3 +1,4 @@
 export * from './bodies.js';
 export * from './idea-bodies.js';
+export * from './idea-shapes.js';
 export * from './shapes.js';

@@ -64,7 +64,9 @@ export interface Runway {
 
 /** Whether a slot that holds this is kept: something is out there, or signed and dated. */
 const isKept = (state: PlacementState | undefined): boolean => state === 'scheduled' || state === 'out';
-const isAhead = (slot: Slot, now: InstantText): boolean => compareInstants(slot.publishAt, now) > 0;
+
+/** Whether a slot is still to come. At its very instant it is over. */
+export const isAhead = ({ publishAt }: Pick<Slot, 'publishAt'>, now: InstantText): boolean => compareInstants(publishAt, now) > 0;
 
 function cellOf(filled: readonly FilledSlot<Slot, Placed>[], now: InstantText): RunwayCell {
   // a slot that is over and was not kept is no hole to come

@@ -156,32 +156,46 @@ describe('a proposal', () => {
   });
 });
 
-/** The best of all fillings, by trying every one. */
-function best(whole: SlottingCase): number {
-  const free = whole.slots.filter(({ taken }) => !taken);
-  const go = (at: number, chosen: Record<string, string>): number => {
-    const here = free[at];
-    if (!here) return valueOf(whole, chosen);
-    let most = go(at + 1, chosen);
-    for (const { id } of whole.candidates)
-      if (!Object.values(chosen).includes(id)) most = Math.max(most, go(at + 1, { ...chosen, [here.id]: id }));
+/** The best of all fillings, by trying every one; the objective is reckoned here by itself, slot after slot. */
+function best({ slots, candidates, owed, readyByFormat }: SlottingCase): number {
+  const fits = slots.map((one) => candidates.map((candidate) => fitOf(one, candidate, readyByFormat)));
+  const used = new Set<number>();
+  const counts = new Map<string, number>();
+  const go = (at: number, before: string | null): number => {
+    const here = slots[at];
+    if (!here) return 0;
+    const inARow = (pillarId: string | null) => (pillarId !== null && pillarId === before ? -15 : 0);
+    if (here.taken) return inARow(here.taken.pillarId) + go(at + 1, here.taken.pillarId);
+    let most = go(at + 1, null);
+    for (const [which, candidate] of candidates.entries()) {
+      const fit = fits[at]?.[which];
+      if (!fit?.fits || used.has(which)) continue;
+      const pillarId = candidate.pillarId ?? here.pillarId;
+      const count = pillarId === null ? 0 : (counts.get(pillarId) ?? 0);
+      used.add(which);
+      if (pillarId !== null) counts.set(pillarId, count + 1);
+      const isOwed = pillarId !== null && count < (owed[pillarId] ?? 0);
+      most = Math.max(most, fit.points + (isOwed ? 20 : 0) + inARow(pillarId) + go(at + 1, pillarId));
+      used.delete(which);
+      if (pillarId !== null) counts.set(pillarId, count);
+    }
     return most;
   };
-  return go(0, {});
+  return go(0, null);
 }
 
-const pillar = fc.constantFrom(null, 'x', 'y', 'z');
+const pillar = fc.constantFrom(null, 'x', 'x', 'y', 'z');
 const cases: fc.Arbitrary<SlottingCase> = fc.record({
   slots: fc
     .array(
       fc.record({
         channelId: fc.constantFrom('feed', 'blog'),
-        pillarId: pillar,
+        pillarId: fc.constantFrom(null, null, null, 'x', 'y'),
         formatId: fc.constantFrom(null, null, 'clip', 'article'),
         themeId: fc.constantFrom(null, 't'),
-        taken: fc.option(fc.record({ pillarId: pillar }), { freq: 4 }),
+        taken: fc.oneof({ weight: 4, arbitrary: fc.constant(null) }, { weight: 1, arbitrary: fc.record({ pillarId: pillar }) }),
       }),
-      { minLength: 1, maxLength: 4 },
+      { minLength: 1, maxLength: 5 },
     )
     .map((all) => all.map((wants, index) => slot(`s${index}`, 2 * index, wants))),
   candidates: fc
@@ -196,7 +210,7 @@ const cases: fc.Arbitrary<SlottingCase> = fc.record({
         worth: fc.constantFrom(0, 0.25, 0.5, 1),
         isPiece: fc.boolean(),
       }),
-      { maxLength: 5 },
+      { minLength: 1, maxLength: 6 },
     )
     .map((all) => all.map((has, index) => idea(`c${index}`, has))),
   owed: fc.record({ x: fc.integer({ min: -1, max: 2 }), y: fc.integer({ min: 0, max: 2 }) }),
@@ -204,7 +218,7 @@ const cases: fc.Arbitrary<SlottingCase> = fc.record({
 });
 
 describe('the quick method', () => {
-  it('never breaks a must, is worth what it says, never more than the best, and in all of 2,000 small cases taken together within a hundredth of it', () => {
+  it('never breaks a must, is worth what it says, never more than the best, and in all of 2,000 small cases taken together within half a hundredth of it, nearly always the best itself', () => {
     let [quick, optimum, exact, all] = [0, 0, 0, 0];
     fc.assert(
       fc.property(cases, (whole) => {
@@ -218,8 +232,8 @@ describe('the quick method', () => {
       }),
       { numRuns: 2000 },
     );
-    expect(quick / optimum).toBeGreaterThan(0.99);
-    expect(exact / all).toBeGreaterThan(0.9);
+    expect(quick / optimum).toBeGreaterThan(0.995);
+    expect(exact / all).toBeGreaterThan(0.98);
   });
 });
 

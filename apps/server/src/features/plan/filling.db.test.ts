@@ -270,7 +270,7 @@ describe('what the plan is filled with', () => {
       expect(await runUp(id)).toHaveLength(2);
       const { markers } = (await manager.call('GET', `/api/calendar?from=2027-03-26&to=2027-03-26&clientId=${scene.a.id}`))
         .body as unknown as { markers: object[] };
-      expect(markers.at(-1)).toMatchObject({ name: 'Spring catalogue', leadDays: 90, runUps: 2, version: 2 });
+      expect(markers.at(-1)).toMatchObject({ name: 'Spring catalogue', leadDays: 90, isBound: true, version: 2 });
     });
 
     it('of the agency has none, and is a lead’s to change; one with a client stays with it', async () => {

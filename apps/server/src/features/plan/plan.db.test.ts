@@ -37,6 +37,28 @@ describe('a client’s month and year', () => {
       expect([longestRun, largestGapDays]).toEqual([0, null]);
     });
 
+    it('counts what goes out on several channels once, in the mix and in its flow', async () => {
+      await add();
+      const make = async (on: string, pillarId: string | undefined) => {
+        const body = {
+          routeId: (await scene.app.read<{ id: string }>('select id from routes'))[0]?.id,
+          channelIds: [feed, blog],
+          wishOn: on,
+          pillarId,
+          isPencilled: true,
+        };
+        expect((await manager.call('POST', of('pieces'), { body })).status).toBe(201);
+      };
+      await make('2027-03-16', plan.pillars[0]?.id);
+      await make('2027-03-18', plan.pillars[1]?.id);
+      const { mix, longestRun } = await month();
+      expect(mix).toMatchObject([
+        { name: 'Craft', count: 1, actual: 50 },
+        { name: 'People', count: 1, actual: 50 },
+      ]);
+      expect(longestRun).toBe(1);
+    });
+
     it('owes the pillars their shares of all that it will hold, in whole pieces', async () => {
       await add();
       const { mix } = await month();

@@ -6,6 +6,8 @@ import { dayWords } from '../../lib/format';
 import { useClients, useSession, useWrite } from '../../lib/queries';
 import { MARKER_WORDS } from '../../lib/words';
 import { MarkerDialog } from '../../parts/marker-dialog';
+import { Button } from '../../ui/button';
+import { Dialog } from '../../ui/dialog';
 import { Menu, MenuItem } from '../../ui/menu';
 
 /** What stands on a day and is no content. What was added by hand can be taken away, and put back. */
@@ -48,6 +50,7 @@ function Removable({
   const add = useWrite((body: MarkerBody) => call('/markers', { method: 'POST', body }));
   const remove = useWrite((id: string) => call(`/markers/${id}`, { method: 'DELETE' }));
   const [isOpen, setOpen] = useState(false);
+  const [isAsking, setAsking] = useState(false);
   const { clientId, name, startOn, endOn, leadDays } = marker;
   const kind = marker.kind as MarkerBody['kind']; // what has an id was added by hand
   const go = () =>
@@ -63,10 +66,30 @@ function Removable({
       <Menu label={title} className={`${className} hover:underline min-h-[24px]`} trigger={trigger}>
         <p className="px-2.5 py-1 text-[13px] text-muted max-w-72">{title}</p>
         {marker.version !== null && <MenuItem onSelect={() => setOpen(true)}>Change it, and its run-up…</MenuItem>}
-        {/* a marker with a run-up is taken away only once that is: putting it back would not bring it again */}
-        {marker.runUps === 0 && <MenuItem onSelect={go}>Take it off the calendar</MenuItem>}
+        <MenuItem onSelect={marker.isBound ? () => setAsking(true) : go}>
+          {marker.isBound ? 'Take it off the calendar…' : 'Take it off the calendar'}
+        </MenuItem>
       </Menu>
       {isOpen && <MarkerDialog marker={marker} onClose={() => setOpen(false)} />}
+      {isAsking && (
+        <Dialog
+          open
+          onClose={() => setAsking(false)}
+          title={`Take “${name}” off the calendar?`}
+          description="Its run-up, or what was said to be made on it, goes with it for good. Pieces that were made stay."
+        >
+          <div className="flex justify-end gap-2">
+            <Button onClick={() => setAsking(false)}>Leave it there</Button>
+            <Button
+              look="danger"
+              disabled={remove.isPending}
+              onClick={() => remove.mutate(marker.id, { onSuccess: () => toast(`${name} is off the calendar.`) })}
+            >
+              Take it off
+            </Button>
+          </div>
+        </Dialog>
+      )}
     </>
   );
 }

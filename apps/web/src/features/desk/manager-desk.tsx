@@ -55,12 +55,12 @@ export function ManagerDesk() {
         </Link>
       )}
       <Beginning />
-      <div className="grid gap-4 grid-cols-[minmax(0,1fr)] xl:grid-cols-[minmax(0,1fr)_24rem] items-start">
-        <div className="min-w-0">
+      <div className="flex flex-col xl:flex-row gap-4 xl:items-start">
+        <div className="min-w-0 flex-1">
           <OwnSteps rows={own.rows} />
           <Reckoning desk={desk} />
         </div>
-        <RunwayStrip />
+        <RunwayStrip className="xl:w-96 shrink-0" />
       </div>
     </>
   );

@@ -13,6 +13,7 @@ import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
 import { FormDialog } from '../../ui/form-dialog';
 import { Failed, Loading } from '../../ui/page';
+import { OptionField } from '../../ui/option-field';
 import { CoveredList } from './catch-idea';
 import { MarkFields } from './mark-fields';
 import { useNames } from './use-names';
@@ -66,25 +67,6 @@ function IdeaForm({ idea, onClose }: { idea: IdeaShape; onClose: () => void }) {
   const names = useNames(client);
   const isUsed = idea.state === 'used';
   if (isUsed) return <UsedIdea idea={idea} onClose={onClose} />;
-  const choice = (label: string, name: 'pillarId' | 'formatId' | 'channelId', options: readonly { id: string; name: string }[]) => (
-    <Field label={label}>
-      {(control) => (
-        <select
-          {...control}
-          className="field"
-          value={body[name] ?? ''}
-          onChange={(event) => change({ [name]: event.target.value || null })}
-        >
-          <option value="">Open</option>
-          {options.map((option) => (
-            <option key={option.id} value={option.id}>
-              {option.name}
-            </option>
-          ))}
-        </select>
-      )}
-    </Field>
-  );
   return (
     <FormDialog
       form={form}
@@ -160,9 +142,31 @@ function IdeaForm({ idea, onClose }: { idea: IdeaShape; onClose: () => void }) {
             )}
           </Field>
         )}
-        {choice('Format', 'formatId', names.formats)}
-        {client && choice('Pillar', 'pillarId', client.pillars)}
-        {client && choice('Channel', 'channelId', client.channels)}
+        <OptionField
+          label="Format"
+          none="Open"
+          value={body.formatId ?? null}
+          options={names.formats}
+          onChange={(formatId) => change({ formatId })}
+        />
+        {client && (
+          <OptionField
+            label="Pillar"
+            none="Open"
+            value={body.pillarId ?? null}
+            options={client.pillars}
+            onChange={(pillarId) => change({ pillarId })}
+          />
+        )}
+        {client && (
+          <OptionField
+            label="Channel"
+            none="Open"
+            value={body.channelId ?? null}
+            options={client.channels}
+            onChange={(channelId) => change({ channelId })}
+          />
+        )}
         <DayField
           label="Not before"
           value={body.notBeforeOn ?? ''}

@@ -20,13 +20,24 @@ interface MonthSideProps {
   readonly chosen: PlanSlotShape | undefined;
   readonly whole: SlottingCase;
   readonly isChosenHere: boolean;
+  readonly onFilled: () => void;
 }
 
 /** Beside the slots: what fits the chosen one, the theme, what the mix still owes, and what else the month holds. */
-export function MonthSide({ client, month, plan, names, chosen, whole, isChosenHere }: MonthSideProps) {
+export function MonthSide({ client, month, plan, names, chosen, whole, isChosenHere, onFilled }: MonthSideProps) {
   return (
     <aside aria-label={`Beside the slots of ${monthWords(month)}`} className="grid gap-4 lg:sticky lg:top-4">
-      {chosen && <SlotFits clientId={client.id} slot={chosen} plan={plan} names={names} whole={whole} isChosenHere={isChosenHere} />}
+      {chosen && (
+        <SlotFits
+          clientId={client.id}
+          slot={chosen}
+          plan={plan}
+          names={names}
+          whole={whole}
+          isChosenHere={isChosenHere}
+          onFilled={onFilled}
+        />
+      )}
       <ThemeLine clientId={client.id} month={month} plan={plan} />
       <Mix plan={plan} names={names} />
       <MonthCost clientId={client.id} month={month} />

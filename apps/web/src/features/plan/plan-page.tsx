@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ClientShape } from '@zesting/contract';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { planMonthQuery } from '../../api/plan';
 import { wordsOf } from '../../lib/api';
@@ -41,6 +41,7 @@ function ClientMonth({ client }: { client: ClientShape }) {
   const { search, put } = useSearch();
   const { todayOn } = useSession();
   const { to } = useClients();
+  const table = useRef<HTMLTableElement>(null);
   const [isChosenHere, setChosenHere] = useState(false);
   const asked = monthOf(search.get('month'), todayOn);
   const plan = useQuery(planMonthQuery(client.id, asked));
@@ -67,6 +68,7 @@ function ClientMonth({ client }: { client: ClientShape }) {
           <div className="min-w-0">
             {proposal.lines && <ProposalBar proposal={proposal} />}
             <SlotTable
+              ref={table}
               plan={plan.data}
               names={names}
               proposal={proposal}
@@ -98,6 +100,7 @@ function ClientMonth({ client }: { client: ClientShape }) {
             chosen={chosen}
             whole={toCase(plan.data)}
             isChosenHere={isChosenHere}
+            onFilled={() => table.current?.focus()}
           />
         </div>
       )}

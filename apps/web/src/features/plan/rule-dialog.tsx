@@ -9,6 +9,7 @@ import { useBodyForm } from '../../lib/use-body-form';
 import { DayField } from '../../ui/day-field';
 import { Field } from '../../ui/field';
 import { FormDialog } from '../../ui/form-dialog';
+import { OptionField } from '../../ui/option-field';
 import { PatternFields } from './pattern-fields';
 import { useNames } from './use-names';
 
@@ -68,25 +69,6 @@ export function RuleDialog({ client, todayOn, rule, onClose }: RuleDialogProps) 
   const { body, change, errorOf } = form;
   const [typedAt, setTypedAt] = useState(body.at);
   const hasBegun = rule !== undefined && rule.fromOn < todayOn;
-  const select = (label: string, name: 'pillarId' | 'formatId', options: readonly { id: string; name: string }[], none: string) => (
-    <Field label={label} error={errorOf(name)}>
-      {(control) => (
-        <select
-          {...control}
-          className="field"
-          value={body[name] ?? ''}
-          onChange={(event) => change({ [name]: event.target.value || null })}
-        >
-          <option value="">{none}</option>
-          {options.map((option) => (
-            <option key={option.id} value={option.id}>
-              {option.name}
-            </option>
-          ))}
-        </select>
-      )}
-    </Field>
-  );
   return (
     <FormDialog
       form={form}
@@ -126,8 +108,22 @@ export function RuleDialog({ client, todayOn, rule, onClose }: RuleDialogProps) 
             />
           )}
         </Field>
-        {select('Pillar', 'pillarId', client.pillars, 'Any')}
-        {select('Format', 'formatId', names.formats, 'Any')}
+        <OptionField
+          label="Pillar"
+          none="Any"
+          value={body.pillarId}
+          options={client.pillars}
+          error={errorOf('pillarId')}
+          onChange={(pillarId) => change({ pillarId })}
+        />
+        <OptionField
+          label="Format"
+          none="Any"
+          value={body.formatId}
+          options={names.formats}
+          error={errorOf('formatId')}
+          onChange={(formatId) => change({ formatId })}
+        />
         <DayField
           label={hasBegun ? 'Counted from' : 'From'}
           required

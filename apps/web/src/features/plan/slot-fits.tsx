@@ -19,6 +19,8 @@ interface SlotFitsProps {
   readonly whole: SlottingCase;
   /** whether it was chosen on this page, and not by its address */
   readonly isChosenHere: boolean;
+  /** called once the slot is filled, and this goes */
+  readonly onFilled: () => void;
 }
 
 /** So many of what fits are shown, and so many of what does not. */
@@ -26,7 +28,7 @@ const FITS = 6;
 const MISFITS = 12;
 
 /** What could stand in the chosen slot, the best first, each with its reason; or a piece without an idea, or nothing there this once. */
-export function SlotFits({ clientId, slot, plan, names, whole, isChosenHere }: SlotFitsProps) {
+export function SlotFits({ clientId, slot, plan, names, whole, isChosenHere, onFilled }: SlotFitsProps) {
   const [shown, setShown] = useState(FITS);
   const [routeId, setRouteId] = useState('');
   const head = useRef<HTMLHeadingElement>(null);
@@ -45,7 +47,12 @@ export function SlotFits({ clientId, slot, plan, names, whole, isChosenHere }: S
   const routes = plan.routes.filter(({ formatId }) => slot.formatId === null || formatId === slot.formatId);
   const route = routes.find((one) => one.routeId === routeId) ?? routes[0];
   const put = (body: Omit<FillSlotBody, 'ruleId' | 'on'>) =>
-    fill.mutate([{ ruleId: slot.ruleId, on: slot.on, ...body }], { onSuccess: sayFilled });
+    fill.mutate([{ ruleId: slot.ruleId, on: slot.on, ...body }], {
+      onSuccess: (filled) => {
+        sayFilled(filled);
+        onFilled();
+      },
+    });
   return (
     <section aria-label="What fits" className="card border-pine p-3">
       <h2 ref={head} tabIndex={-1} className="text-base">

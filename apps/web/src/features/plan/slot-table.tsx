@@ -1,5 +1,6 @@
 import type { PlanMonthShape, PlanSlotShape } from '@zesting/contract';
 import { mondayOf, type Day } from '@zesting/core';
+import type { Ref } from 'react';
 import { Link } from 'react-router';
 import { dayWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
@@ -16,13 +17,15 @@ interface SlotTableProps {
   /** the key of the slot that is looked at */
   readonly chosen: string | undefined;
   readonly onChoose: (key: string) => void;
+  /** the table: where whoever has filled a slot goes on */
+  readonly ref?: Ref<HTMLTableElement>;
 }
 
 /** The slots of a month in the order of their dates, week by week: what each wants, and what stands in it. */
-export function SlotTable({ plan, ...rest }: SlotTableProps) {
+export function SlotTable({ plan, ref, ...rest }: SlotTableProps) {
   const weeks = [...new Set(plan.slots.map(({ on }) => mondayOf(on as Day)))]; // days of the contract's
   return (
-    <table className="card w-full border-separate border-spacing-0 text-[13px]">
+    <table ref={ref} tabIndex={-1} className="card w-full border-separate border-spacing-0 text-[13px]">
       <caption className="sr-only">Slots of the month</caption>
       <thead>
         <tr className="text-left text-muted">

@@ -24,9 +24,20 @@ export interface MonthProposal {
   readonly drop: () => void;
 }
 
+/** The server takes so many at once. */
+const AT_ONCE = 100;
+
 /** Fills slots of a client's month, and says what could not be. */
 export function useFill(clientId: string) {
-  return useWrite((slots: FillSlotBody[]) => call<FilledSlotsShape>(`/clients/${clientId}/plan`, { method: 'POST', body: { slots } }));
+  return useWrite(async (slots: FillSlotBody[]) => {
+    const filled: FilledSlotsShape = { slots: [] };
+    // what was filled before something failed stays, and is shown as it is
+    for (let first = 0; first < slots.length; first += AT_ONCE) {
+      const body = { slots: slots.slice(first, first + AT_ONCE) };
+      filled.slots.push(...(await call<FilledSlotsShape>(`/clients/${clientId}/plan`, { method: 'POST', body })).slots);
+    }
+    return filled;
+  });
 }
 
 /** Says how many slots were filled, and why the others were not. */
@@ -96,7 +107,9 @@ export function useProposal(clientId: string, plan: PlanMonthShape | undefined):
           ...(candidate.kind === 'idea' ? { ideaId: candidate.id } : { placementId: candidate.id }),
         };
       });
-      const filled = await fill.mutateAsync(slots);
+      // what went wrong is said by the write; the proposal stays then
+      const filled = await fill.mutateAsync(slots).catch(() => null);
+      if (filled === null) return;
       setProposed(null);
       sayFilled(filled);
     },

@@ -108,7 +108,7 @@ export async function markersOf(app: App, clientIds: readonly string[], from: st
   );
   const byHand = await app.read<MarkerShape>(
     `select m.id, m.client_id as "clientId", m.kind, m.name, m.start_on as "startOn", m.end_on as "endOn", m.lead_days as "leadDays", m.version, d::date as on,
-       (select count(*)::int from run_ups u where u.marker_id = m.id) as "runUps"
+       (exists (select 1 from run_ups u where u.marker_id = m.id) or exists (select 1 from production_days d where d.marker_id = m.id)) as "isBound"
      from (select id, client_id, kind, name, start_on, end_on, lead_days, version from markers where client_id is null or client_id = any($1)
        union all select id, client_id, 'closure', name, start_on, end_on, null, null from client_closures where client_id = any($1)) m,
        generate_series(greatest(m.start_on, $2::date), least(m.end_on, $3::date), interval '1 day') d
@@ -127,7 +127,7 @@ export async function markersOf(app: App, clientIds: readonly string[], from: st
       kind,
       clientId: client.id,
       leadDays: null,
-      runUps: 0,
+      isBound: false,
       version: null,
     });
     return [...publicHolidays(client.region, ...years).map(marker('holiday')), ...chosen.map(marker('observance'))];

@@ -93,9 +93,9 @@ export function removeMarker(app: App, viewer: Viewer, markerId: string): Promis
   });
 }
 
+/** A closure has a table of its own. */
 const putMarker = (tx: Tx, { clientId, kind, name, startOn, endOn, leadDays }: MarkerBody): Promise<string> =>
   insertRow(tx, Marker, { clientId, kind: kind as Marker['kind'], name, startOn, endOn, leadDays: leadOf(kind, leadDays) });
 
 const leadOf = (kind: MarkerBody['kind'], leadDays: number | null | undefined): number | null =>
   leadDays === undefined ? (USUAL_LEAD[kind] ?? null) : leadDays;
-// a closure has a table of its own

@@ -1,4 +1,4 @@
-import { batchOf, bindSlots, firstOfMonth, lastOfMonth, type RouteStep } from '@zesting/core';
+import { batchOf, bindSlots, firstOfMonth, isAhead, lastOfMonth, type RouteStep } from '@zesting/core';
 import type { MonthCostShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { Outlooks } from '../../planning/index.js';
@@ -12,7 +12,7 @@ export async function monthCost(app: App, clientId: string, month: string): Prom
   if (!rhythm) return undefined;
   const closed = (await blackoutsBetween(app.manager, [clientId], from, to)).get(clientId);
   const bound = bindSlots(slotsBetween(rhythm, from, to), await placedBetween(app.manager, [clientId], from, to));
-  const open = bound.slots.filter(({ slot, placed }) => placed === null && slot.publishAt > now && !closed?.has(slot.on));
+  const open = bound.slots.filter(({ slot, placed }) => placed === null && isAhead(slot, now) && !closed?.has(slot.on));
   const routes = await app.read<{ formatId: string; formatName: string; steps: RouteStep[] }>(
     `select distinct on (f.id) f.id as "formatId", f.name as "formatName", r.steps from formats f left join routes r on r.format_id = f.id and r.archived_at is null
      order by f.id, r.name, r.id`,

@@ -3,10 +3,12 @@ import {
   dayIn,
   daysBetween,
   firstOfMonth,
+  isAhead,
   isOnTheme,
   largestGapDays,
   lastOfMonth,
   longestRun,
+  mixOf,
   themeOn,
   wantedOf,
   type Day,
@@ -20,7 +22,7 @@ import { earliestByPath } from '../../planning/index.js';
 import { WEIGHTS, WORTH } from './ideas.js';
 import { preparing } from './run-up.js';
 import { themesOf, themesShown } from './themes-of.js';
-import { rhythmsOf, slotsBetween, type BoundRow, type ClientRhythm } from './rhythm-of.js';
+import { rhythmsOf, slotsBetween, type BoundRow, type ClientRhythm, type WantedSlot } from './rhythm-of.js';
 
 /** So many ideas, and so many pieces without a day, are candidates at most: the best ideas, the pieces that are furthest. */
 const IDEAS = 150;
@@ -59,16 +61,18 @@ export async function planMonth(app: App, clientId: string, month: string): Prom
     return { ...rest, placementId: id, isOnTheme: theme === null ? null : isOnTheme(`${row.title} ${notes}`, theme) };
   };
   const bound = bindSlots(slotsBetween(rhythm, from, to), placed);
-  const slots = bound.slots.map(({ slot: { publishAt, ...slot }, placed: there }) => ({
-    ...slot,
+  const slots = bound.slots.map(({ slot, placed: there }) => ({
+    ...slotShape(slot),
     theme: themeNameOn(slot.on),
     blackout: closed.get(slot.on) ?? null,
-    isPast: Date.parse(publishAt) <= Date.parse(now),
+    isPast: !isAhead(slot, now),
     planned: there && plannedOf(there),
   }));
   const names = new Set(slots.flatMap(({ theme, planned }) => (theme !== null && planned === null ? [theme] : [])));
   const { candidates, hidden } = await candidatesFor(app, rhythm, to, names);
-  const run = longestRun(placed);
+  // what goes out on several channels is one piece of the flow
+  const flow = [...new Map([...placed].reverse().map((row) => [row.pieceId, row])).values()].reverse();
+  const run = longestRun(flow);
   const soonest = (routes.flatMap(({ readyOn }) => readyOn ?? []).sort()[0] ?? null) as Day | null; // a day of the route's
   const kept = slots.filter(({ planned, blackout, isPast }) => planned !== null || (blackout === null && !isPast)).length;
   return {
@@ -92,6 +96,8 @@ export async function planMonth(app: App, clientId: string, month: string): Prom
   };
 }
 
+const slotShape = ({ publishAt: _publishAt, ...slot }: WantedSlot) => slot;
+
 const placedIn = (app: App, clientId: string, from: Day, to: Day): Promise<PlacedRow[]> =>
   app.read<PlacedRow>(
     `select l.id, l.client_id as "clientId", l.channel_id as "channelId", h.name as "channelName", l.on_day as on, l.at_time as at, l.state,
@@ -111,18 +117,17 @@ async function mixOwed(app: App, clientId: string, placed: readonly PlacedRow[],
     pillars.map(({ share }) => share),
     total,
   );
-  const pieces = new Map(placed.map(({ pieceId, pillarId }) => [pieceId, pillarId])); // a piece counts once, on however many channels
-  const countOf = (pillarId: string | null) => [...pieces.values()].filter((one) => one === pillarId).length;
-  const percent = (count: number) => (pieces.size === 0 ? 0 : Math.round((100 * count) / pieces.size));
   const known = new Set<string | null>(pillars.map(({ id }) => id));
-  const bare = [...pieces.values()].filter((one) => !known.has(one)).length;
-  return [
-    ...pillars.map(({ id, name, share }, index) => {
-      const count = countOf(id);
-      return { pillarId: id, name, share, count, actual: percent(count), wanted: wanted[index] ?? 0, owed: (wanted[index] ?? 0) - count };
-    }),
-    ...(bare > 0 ? [{ pillarId: null, name: 'Without a pillar', share: 0, count: bare, actual: percent(bare), wanted: 0, owed: 0 }] : []),
-  ];
+  const pieces = [...new Map(placed.map(({ pieceId, pillarId }) => [pieceId, pillarId])).values()]; // once each, on however many channels
+  const bare = pieces.filter((pillarId) => !known.has(pillarId)).length;
+  const rows = mixOf([
+    ...pillars.map(({ id, share }) => ({ id, share, count: pieces.filter((pillarId) => pillarId === id).length })),
+    ...(bare > 0 ? [{ id: null, share: 0, count: bare }] : []),
+  ]);
+  return rows.map(({ id, ...row }, index) => {
+    const of = wanted[index] ?? 0;
+    return { ...row, pillarId: id, name: pillars[index]?.name ?? 'Without a pillar', wanted: of, owed: id === null ? 0 : of - row.count };
+  });
 }
 
 /** The routes by which something new can be made, and how soon each could bring it out for the client. */

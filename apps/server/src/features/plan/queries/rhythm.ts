@@ -1,8 +1,8 @@
 import type { FreeSlotsShape, RhythmShape, RunwayShape } from '@zesting/contract';
-import { addDays, bindSlots, runwayOf, type Day } from '@zesting/core';
+import { addDays, bindSlots, isAhead, runwayOf, type Day } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
 import { dayNear } from '../../../platform/time/day-near.js';
-import { blackoutsBetween, byClientOf, placedBetween, rhythmsOf, slotsBetween, type ClientRhythm, type WantedSlot } from './rhythm-of.js';
+import { blackoutsBetween, byClientOf, placedBetween, rhythmsOf, slotsBetween, type ClientRhythm } from './rhythm-of.js';
 
 /** So far ahead the next days of a rule are looked for, and so many are told. */
 const NEXT_DAYS = 400;
@@ -73,8 +73,6 @@ function strip(filled: Parameters<typeof runwayOf>[0], todayOn: Day, now: string
   const { days, cells } = runwayOf(filled, todayOn, now, closed, HORIZON_DAYS);
   return { days, cells: [...cells] };
 }
-
-const isAhead = (slot: WantedSlot, now: string): boolean => Date.parse(slot.publishAt) > Date.parse(now);
 
 /** The slots to come in which nothing stands, from `from` to `to`, by client and time. */
 export async function freeSlots(app: App, clientIds: readonly string[], from: Day, to: Day): Promise<FreeSlotsShape> {

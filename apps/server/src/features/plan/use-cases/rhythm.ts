@@ -1,10 +1,11 @@
 import { addDays, dayIn, daysOfRule, fail, getDay, laterOf, ok, readRule, type Day, type InstantText, type Result } from '@zesting/core';
 import type { RhythmRuleBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { changesBetween, recordActivity } from '../../../platform/activity.js';
+import { changesBetween } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { insertRow, rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { StoredRule } from '../entities/rhythm-rule.entity.js';
+import { note } from './note.js';
 
 /** A client has no more rules at a time. */
 const MOST_RULES = 50;
@@ -181,12 +182,3 @@ async function channelName(tx: Tx, channelId: string): Promise<string> {
   const [row] = await rowsOf<{ name: string }>(tx, 'select name from channels where id = $1', [channelId]);
   return row?.name ?? '';
 }
-
-const note = (
-  tx: Tx,
-  viewer: Viewer,
-  clientId: string,
-  verb: string,
-  detail: Readonly<Record<string, unknown>>,
-  at: InstantText,
-): Promise<void> => recordActivity(tx, { clientId, thing: 'client', thingId: clientId, verb, actor: viewer.name, detail, at });

@@ -1,11 +1,11 @@
-import { fail, getDay, ok, periodStart, themeOn, type Day, type InstantText, type Result, type Theme } from '@zesting/core';
+import { fail, getDay, ok, periodStart, themeOn, type Day, type Result, type Theme } from '@zesting/core';
 import type { SwapThemesBody, ThemeBody, ThemeCycleBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import type { Tx } from '../../../platform/database/transaction.js';
 import { ClientPlan } from '../entities/client-plan.entity.js';
 import { StoredTheme } from '../entities/theme.entity.js';
+import { note } from './note.js';
 
 /** Says the theme of a month or week; an empty name takes away what was said, so that the cycle's holds again. */
 export function setTheme(app: App, viewer: Viewer, clientId: string, body: ThemeBody): Promise<Result<null>> {
@@ -66,12 +66,3 @@ async function putTheme(tx: Tx, clientId: string, { period, startOn, name }: The
 const toTheme = ({ period, startOn, name }: StoredTheme): Theme => ({ period, startOn: getDay(startOn), name });
 
 const cycleOf = ({ cycleNames, cycleFrom }: ClientPlan) => (cycleNames.length > 0 ? { names: cycleNames, fromMonth: cycleFrom } : null);
-
-const note = (
-  tx: Tx,
-  viewer: Viewer,
-  clientId: string,
-  verb: string,
-  detail: Readonly<Record<string, unknown>>,
-  at: InstantText,
-): Promise<void> => recordActivity(tx, { clientId, thing: 'client', thingId: clientId, verb, actor: viewer.name, detail, at });
