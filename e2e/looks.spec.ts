@@ -34,6 +34,8 @@ test('every screen of the agency passes axe in light and in dark, and fits 1280 
     '/plan/year?client=TIDE',
     '/plan/rhythm?client=MOSS',
     '/plan/ideas',
+    '/plan/duties',
+    '/plan/duties?open=duty&client=MOSS',
     '/requests',
     `/requests/${request}`,
     '/production',

@@ -106,6 +106,8 @@ describe('the demo, as its program left it', () => {
       'routes/whole',
       'runway',
       'ideas',
+      'duties',
+      'duties/mine',
       `slots?from=${year}-01-01&to=${year}-02-11`,
       `calendar?from=${year}-01-01&to=${year}-02-11`,
     ])

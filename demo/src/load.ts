@@ -2,6 +2,7 @@ import { Temporal } from 'temporal-polyfill';
 import { addDays, getValue, ok } from '@zesting/core';
 import { addAsset, addNote, predict, replanOpen, sendRoundUps, type App } from '@zesting/server';
 import { CLIENTS } from './clients.js';
+import { addDuties, markDuties } from './duties.js';
 import { addIntake } from './intake.js';
 import { addMails } from './mails.js';
 import { drawPicture } from './pictures.js';
@@ -29,6 +30,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   await addLogos(app, setup);
   const plan = planStory(now, [...STORY, ...ASKED]);
   await addRhythms(app, setup, STORY, plan);
+  const duties = await addDuties(app, setup, now);
   const stories = new Map([...STORY, ...ASKED].map((piece) => [piece, new PieceStory(app, setup, piece, plan.wishOn(piece))]));
   const present = Temporal.Instant.from(now).epochMilliseconds;
   const ideas = [...IDEAS].sort((a, b) => b.daysAgo - a.daysAgo);
@@ -45,6 +47,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
     await sendRoundUps(app);
   }
   app.clock.set(now);
+  await markDuties(app, setup, duties);
   getValue(await app.write(async (tx, at) => ok(await replanOpen(tx, at))));
   for (const moment of plan.moments.filter(({ atMs }) => atMs === present)) await stories.get(moment.piece)?.play(moment.act);
   getValue(await app.write(async (tx, at) => ok(await predict(tx, at))));

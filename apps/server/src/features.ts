@@ -1,6 +1,7 @@
 import { feature as agency } from './features/agency/feature.js';
 import { feature as calendar } from './features/calendar/feature.js';
 import { feature as clients } from './features/clients/feature.js';
+import { feature as duties } from './features/duties/feature.js';
 import { feature as find } from './features/find/feature.js';
 import { feature as identity } from './features/identity/feature.js';
 import { feature as intake } from './features/intake/feature.js';
@@ -26,6 +27,7 @@ export const FEATURES: readonly Feature[] = [
   signOff,
   calendar,
   plan,
+  duties,
   teamNotes,
   find,
 ];

@@ -40,6 +40,23 @@ const rule = {
   pillarId: null,
   formatId: null,
 };
+const DUTY_VERSION = 'select version from duties where id = $1';
+/** A duty of the own client, with what is tried. */
+const dutyOf = (own: Named, more: object, piece?: object): object => ({
+  clientId: own['clientId'],
+  title: 'D',
+  remark: '',
+  checklist: [],
+  rule: 'FREQ=WEEKLY;BYDAY=TU',
+  fromOn: '2027-03-02',
+  untilOn: null,
+  leadDays: 0,
+  leadId: own['staffId'],
+  secondId: null,
+  minutes: 5,
+  piece: piece ? { routeId: own['routeId'], channelIds: [], pillarId: null, ...piece } : null,
+  ...more,
+});
 const piece = { routeId: '', channelIds: [] as string[] };
 
 /** Every id in a body that names a client's thing. The manager of one client sends another's; then the own, which passes. */
@@ -68,6 +85,21 @@ export const CASES: Record<string, Case[]> = {
       version: 'select version from rhythm_rules where id = $1',
       code: 'pillar.unknown',
     },
+  ],
+  'POST /api/duties': [
+    { ids: 'clientId', body: ({ clientId }, own) => dutyOf(own, { clientId }), code: 'access.refused' },
+    { ids: 'piece.channelIds', body: ({ channelId }, own) => dutyOf(own, {}, { channelIds: [channelId] }), code: 'channel.unknown' },
+    { ids: 'piece.pillarId', body: ({ pillarId }, own) => dutyOf(own, {}, { pillarId }), code: 'pillar.unknown' },
+  ],
+  'PUT /api/duties/{dutyId}': [
+    { ids: 'clientId', body: ({ clientId }, own) => dutyOf(own, { clientId }), version: DUTY_VERSION, code: 'duty.client_fixed' },
+    {
+      ids: 'piece.channelIds',
+      body: ({ channelId }, own) => dutyOf(own, {}, { channelIds: [channelId] }),
+      version: DUTY_VERSION,
+      code: 'channel.unknown',
+    },
+    { ids: 'piece.pillarId', body: ({ pillarId }, own) => dutyOf(own, {}, { pillarId }), version: DUTY_VERSION, code: 'pillar.unknown' },
   ],
   'PUT /api/markers/{markerId}': [
     {
@@ -331,6 +363,7 @@ export const CASES: Record<string, Case[]> = {
 /** Ids in bodies that name what belongs to no client: people, routes, formats, skills; or steps of the piece in the path. */
 export const OF_THE_AGENCY = [
   /^PATCH \/api\/agency /,
+  /duties.* (leadId|secondId)/,
   /allowance\.formats/,
   /formatId/,
   // filling a slot answers line by line, and is tested there: nothing of another client's is ever filled in

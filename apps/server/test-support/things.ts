@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { getValue } from '@zesting/core';
 import { addRule, addRunUp, catchIdea } from '../src/features/plan/index.js';
+import { addDuty } from '../src/features/duties/index.js';
 import { addMarker } from '../src/features/calendar/index.js';
 import { submitRequest } from '../src/features/intake/index.js';
 import { addPieceFile, assignStep, editContent, handIn } from '../src/features/production/index.js';
@@ -60,6 +61,9 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
   const rule = { channelId, rule: 'FREQ=WEEKLY;BYDAY=TU', at: '09:00', fromOn: '2027-03-02', untilOn: null };
   const ruleId = getValue(await addRule(app, people.lead, client.id, { ...rule, skipsHolidays: false, pillarId: null, formatId: null }));
   const ideaId = getValue(await catchIdea(app, people.lead, { title: 'An idea', clientId: client.id }));
+  const duty = { clientId: client.id, title: 'D', remark: '', checklist: [], rule: 'FREQ=DAILY', fromOn: '2027-03-02', untilOn: null };
+  const doers = { leadDays: 0, leadId: people.staff.personId, secondId: people.freelance.personId, minutes: 5, piece: null };
+  const dutyId = getValue(await addDuty(app, people.lead, { ...duty, ...doers }));
   const runUp = { offsetDays: -3, title: 'Teaser', channelId, routeId: scene.routeId };
   const runUpId = getValue(await addRunUp(app, people.lead, markerId, runUp));
   const [reset] = await app.read<{ id: string }>(
@@ -73,6 +77,8 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     ruleId,
     runUpId,
     ideaId,
+    dutyId,
+    staffId: people.staff.personId,
     tabId: randomUUID(),
     uploadId: randomUUID(),
     stepId,

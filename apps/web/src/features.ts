@@ -2,6 +2,7 @@ import { feature as agency } from './features/agency';
 import { feature as calendar } from './features/calendar';
 import { feature as clients } from './features/clients';
 import { feature as desk } from './features/desk';
+import { feature as duties } from './features/duties';
 import { feature as intake } from './features/intake';
 import { feature as links } from './features/links';
 import { feature as people } from './features/people';
@@ -16,6 +17,7 @@ import { addVerbs } from './lib/verbs';
 export const FEATURES: readonly WebFeature[] = [
   desk,
   plan,
+  duties,
   intake,
   signOff,
   production,

@@ -12,3 +12,4 @@ export * from './sign-off/index.js';
 export * from './team-notes/index.js';
 export * from './calendar/index.js';
 export * from './plan/index.js';
+export * from './duties/index.js';

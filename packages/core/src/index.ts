@@ -32,3 +32,4 @@ export * from './ideas/index.js';
 export * from './batch/index.js';
 export * from './lead/index.js';
 export * from './production-day/index.js';
+export * from './duties/index.js';

@@ -7,7 +7,7 @@ import { Activity } from './database/entities/activity.entity.js';
 
 export interface ActivityEntry {
   readonly clientId: string | null;
-  readonly thing: 'request' | 'piece' | 'packet' | 'client' | 'person' | 'route' | 'marker' | 'agency' | 'form' | 'idea';
+  readonly thing: 'request' | 'piece' | 'packet' | 'client' | 'person' | 'route' | 'marker' | 'agency' | 'form' | 'idea' | 'duty';
   readonly thingId: string;
   /** past tense, e.g. `piece.created` */
   readonly verb: string;

@@ -14,6 +14,8 @@ export interface WorkloadInput {
   /** of all pieces; where latest finishes are equal, begun work goes first, then the order given here */
   readonly steps: readonly WorkloadStep[];
   readonly doers: Readonly<Record<string, PlanDoer>>;
+  /** hours that are spoken for by what is no step, from each doer's today on: duties go first, and count as load. Several rows of one day add up */
+  readonly taken?: readonly LoadDay[];
   /** id of the one step that is asked about: reckoned no further than its end, and others are null that end later */
   readonly until?: string;
 }
@@ -75,13 +77,14 @@ const REACH_DAYS = 3653;
  * @throws Error when a step names a doer that is not there
  * @see Horn 1974, Some Simple Scheduling Algorithms (preemptive earliest due date with release dates)
  */
-export function predictWorkload({ steps, doers, until }: WorkloadInput): Prediction {
+export function predictWorkload({ steps, doers, taken = [], until }: WorkloadInput): Prediction {
   const jobs = toJobs(steps, doers);
+  const duties = takenBy(taken, doers);
   const waiting = new Map<number, Job[]>();
   const release = (job: Job) => push(waiting, job.availableFrom, job);
   for (const job of jobs.values()) if (job.waitsFor === 0) release(job);
   const desks = new Map<string, Desk>();
-  const load: LoadDay[] = [];
+  const load: { doer: string; on: Day; minutes: number }[] = [];
   let open = jobs.size;
   const asked = until === undefined ? undefined : jobs.get(until);
   let first = Infinity;
@@ -91,7 +94,7 @@ export function predictWorkload({ steps, doers, until }: WorkloadInput): Predict
   for (let today = first; open > 0 && (asked?.finish ?? null) === null && today <= end && (waiting.size > 0 || hasWork(desks)); today++) {
     const busy = new Set<Desk>();
     const arrive = (job: Job) => {
-      const desk = desks.get(job.step.doer) ?? new Desk(job.step.doer, job.doer);
+      const desk = desks.get(job.step.doer) ?? new Desk(job.step.doer, job.doer, duties.get(job.step.doer));
       desks.set(job.step.doer, desk);
       desk.add(job);
       busy.add(desk);
@@ -116,6 +119,13 @@ export function predictWorkload({ steps, doers, until }: WorkloadInput): Predict
       if (desk.spent(today) > 0) load.push({ doer: desk.key, on: fromDayNumber(today), minutes: desk.spent(today) });
   }
   for (const desk of desks.values()) desk.countLeft();
+  for (const row of load) row.minutes += duties.get(row.doer)?.get(toDayNumber(row.on)) ?? 0;
+  const worked = new Set(load.map(({ doer, on }) => `${doer} ${on}`));
+  for (const [key, days] of duties)
+    for (const [number, minutes] of days) {
+      const on = fromDayNumber(number);
+      if (!worked.has(`${key} ${on}`)) load.push({ doer: key, on, minutes });
+    }
   return {
     steps: [...jobs.values()].map(({ step, start, finish, behind }) => ({
       id: step.id,
@@ -136,6 +146,21 @@ function push<K, V>(map: Map<K, V[]>, key: K, value: V): void {
   const list = map.get(key);
   if (list) list.push(value);
   else map.set(key, [value]);
+}
+
+/** Minutes that duties take, by doer and day number: no more than the day has. Those of who is not limited take nothing. */
+function takenBy(taken: readonly LoadDay[], doers: WorkloadInput['doers']): Map<string, Map<number, number>> {
+  const all = new Map<string, Map<number, number>>();
+  for (const { doer: key, on, minutes } of taken) {
+    const doer = doers[key];
+    if (!doer || doer.unlimited) continue;
+    const days = all.get(key) ?? new Map<number, number>();
+    all.set(key, days);
+    const number = toDayNumber(on);
+    const sum = Math.min(doer.calendar.minutesOnNumber(number), (days.get(number) ?? 0) + minutes);
+    if (sum > 0) days.set(number, sum);
+  }
+  return all;
 }
 
 /** The last day of a span that counts from the first working day on or after `start`; never, where there are too few. */
@@ -195,10 +220,14 @@ class Desk {
   private today = -Infinity;
   private hours = 0;
   private room = 0;
+  /** what of the day is left for steps */
+  private first = 0;
 
   constructor(
     readonly key: string,
     private readonly doer: PlanDoer,
+    /** minutes of each day that are spoken for */
+    private readonly taken: ReadonlyMap<number, number> | undefined,
   ) {}
 
   get hasWork(): boolean {
@@ -211,9 +240,9 @@ class Desk {
     else this.queue.splice(placeOf(job, this.queue), 0, job);
   }
 
-  /** Minutes worked that day; none where hours are not limited. */
+  /** Minutes worked on steps that day; none where hours are not limited. */
   spent(today: number): number {
-    return this.doer.unlimited || this.today !== today ? 0 : this.hours - this.room;
+    return this.doer.unlimited || this.today !== today ? 0 : this.first - this.room;
   }
 
   /** Works through the queue as far as the day's hours go. Returns what ended; may be called again on the same day. */
@@ -221,7 +250,8 @@ class Desk {
     if (this.today !== today) {
       this.today = today;
       this.hours = this.doer.calendar.minutesOnNumber(today);
-      this.room = this.hours;
+      this.room = this.hours - (this.taken?.get(today) ?? 0);
+      this.first = this.room;
     }
     if (this.hours <= 0) return [];
     if (this.doer.unlimited) this.workOnAll(today);

@@ -307,3 +307,48 @@ describe('the danger that follows', () => {
     expect([danger(null), danger(dayOf(9)), danger(dayOf(10))]).toEqual(['fine', 'fine', 'will_be_late']);
   });
 });
+
+describe('hours that duties take', () => {
+  const steps = [step('made', 'A', 6 * HOUR, 5)];
+  const doers = { A: doer([8, 8, 8, 8, 8, 0, 0].map((hours) => hours * HOUR)) };
+  const taken = (...rows: readonly (readonly [number, number, string?])[]) =>
+    rows.map(([number, hours, who = 'A']) => ({ doer: who, on: dayOf(number), minutes: hours * HOUR }));
+  const asked = (input: Partial<Parameters<typeof predictWorkload>[0]>) => predictWorkload({ steps, doers, ...input });
+
+  it('go first, and put off what waits for them', () => {
+    expect(asked({}).steps[0]?.finishOn).toBe(dayOf(1));
+    expect(asked({ taken: taken([1, 3]) }).steps[0]?.finishOn).toBe(dayOf(2));
+    expect(asked({ taken: taken([1, 8], [2, 8]) }).steps[0]?.finishOn).toBe(dayOf(3));
+  });
+
+  it('count as load, also of who has no step, and never more than the day has', () => {
+    const load = (rows: readonly (readonly [number, number])[]) =>
+      asked({ taken: taken(...rows) }).load.map(({ doer: who, on, minutes }) => [who, numberOf(on), minutes / HOUR]);
+    expect(load([[1, 3]])).toEqual([
+      ['A', 1, 8],
+      ['A', 2, 1],
+    ]);
+    expect(load([[4, 3]])).toEqual([
+      ['A', 1, 6],
+      ['A', 4, 3],
+    ]);
+    expect(
+      load([
+        [4, 5],
+        [4, 6],
+        [6, 2],
+      ]),
+    ).toEqual([
+      ['A', 1, 6],
+      ['A', 4, 8],
+    ]);
+    expect(predictWorkload({ steps: [], doers, taken: taken([2, 1]) }).load).toEqual(taken([2, 1]));
+  });
+
+  it('of a client, whose hours are not limited, take nothing', () => {
+    const client = { C: { ...daily, unlimited: true } };
+    expect(predictWorkload({ steps: [step('signed', 'C', 1, 5)], doers: client, taken: taken([1, 3, 'C']) })).toEqual(
+      predictWorkload({ steps: [step('signed', 'C', 1, 5)], doers: client }),
+    );
+  });
+});

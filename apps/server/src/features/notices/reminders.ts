@@ -1,4 +1,5 @@
 import {
+  addDays,
   asksClient,
   awaited,
   dayIn,
@@ -20,10 +21,13 @@ import { queueMail, type MailItem } from '../../platform/mail/mail.js';
 import {
   clientKey,
   decisionFacts,
+  firstToday,
   getDoer,
   goneFrom,
   isFreeStep,
   loadCalendars,
+  loadDuties,
+  waitingDays,
   toAsked,
   type AskedRow,
   type CalendarBook,
@@ -47,7 +51,11 @@ export async function sendReminders(app: App): Promise<number> {
     const quiet = quietHours(agency);
     const isAwake = (zone: string): boolean => !isQuiet(quiet, timeIn(now, zone));
     const book = await loadCalendars(tx, now);
-    return ok((await remindContacts(app, tx, book, now, isAwake)) + (await remindDoers(app, tx, book, now, isAwake)));
+    return ok(
+      (await remindContacts(app, tx, book, now, isAwake)) +
+        (await remindDoers(app, tx, book, now, isAwake)) +
+        (await remindOfDuties(app, tx, book, now, isAwake)),
+    );
   });
   return result.ok ? result.value : 0;
 }
@@ -175,6 +183,48 @@ async function mailContact(app: App, tx: Tx, contactId: string, items: readonly 
     lists: [{ title: 'These wait for your word', ordered: false, items: items.map((item) => ({ ...item, address })) }],
     links: [{ text: 'Look and decide', address }],
   });
+}
+
+/** So long a missed duty is still told of: what lies further back has been seen. */
+const TOLD_DAYS = 14;
+
+/** Reminds of duties as of steps; of one that was missed hear those who manage its client, of the agency's own who should have done it. */
+async function remindOfDuties(app: App, tx: Tx, book: CalendarBook, now: InstantText, isAwake: IsAwake): Promise<number> {
+  const since = addDays(firstToday(book), -TOLD_DAYS);
+  const duties = await loadDuties(tx, book, since);
+  const sent = await rowsOf<{ key: string; stage: ReminderStage }>(
+    tx,
+    "select concat_ws(' ', thing_id, receiver_id, due_on) as key, stage from reminders where thing = 'duty' and due_on >= $1",
+    [since],
+  );
+  let count = 0;
+  for (const { duty, day } of duties.flatMap((duty) => waitingDays(duty, book, since).map((day) => ({ duty, day })))) {
+    const doer = getDoer(book, day.personId);
+    if (!isAwake(doer.zone) || day.dueOn < since) continue;
+    const key = `${duty.id} ${day.personId} ${day.dueOn}`;
+    const stages = sent.flatMap((row) => (row.key === key ? [row.stage] : []));
+    const stage = reminderDue({ calendar: doer.calendar, cameOn: day.startOn, dueOn: day.dueOn, todayOn: doer.todayOn, sent: stages });
+    if (stage === null) continue;
+    await noteSent(tx, 'duty', duty.id, day.personId, stage, day.dueOn, now);
+    count += 1;
+    if (stage === 'past_due' && duty.clientId !== null)
+      await tellManagers(app, tx, {
+        clientId: duty.clientId,
+        heading: `Missed: ${duty.title}`,
+        text: `“${duty.title}” was due on ${dayInWords(day.dueOn)} and is not done.`,
+        path: `/plan/duties`,
+        key: `past-due:${duty.id}`,
+      });
+    else
+      await tell(app, tx, day.personId, {
+        clientId: duty.clientId,
+        heading: stage === 'past_due' ? `Missed: ${duty.title}` : `A reminder: ${duty.title}`,
+        text: `“${duty.title}” ${stage === 'past_due' ? `was due on ${dayInWords(day.dueOn)}` : `is due ${stage === 'due_day' ? 'today' : `by ${dayInWords(day.dueOn)}`}`}.`,
+        path: '/',
+        key: `reminder:${duty.id}`,
+      });
+  }
+  return count;
 }
 
 interface StepRow {

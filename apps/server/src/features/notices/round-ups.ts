@@ -1,9 +1,9 @@
-import { dayInWords, getDay, ok, RECKONING_LISTS, type InstantText } from '@zesting/core';
+import { addDays, dayInWords, getDay, ok, RECKONING_LISTS, type InstantText } from '@zesting/core';
 import { managesToday } from '../../platform/access/viewers.js';
 import type { App } from '../../platform/app.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { queueMail, type MailItem } from '../../platform/mail/mail.js';
-import { isFreeStep } from '../planning/index.js';
+import { dueDuties, firstToday, isFreeStep, loadCalendars, loadDuties, MISSED_DAYS } from '../planning/index.js';
 import { hello } from './tell.js';
 import { In } from 'typeorm';
 import { Notice } from './entities/notice.entity.js';
@@ -93,8 +93,27 @@ async function outstanding(app: App, tx: Tx, person: PersonRow, now: InstantText
     address: app.address(`/pieces/${id}`),
   }));
   const desk = person.role === 'manager' ? await deskItems(app, tx, person, now) : [];
-  const all = [...items, ...desk];
+  const all = [...(await dutyItems(app, tx, person, now)), ...items, ...desk];
   return all.length <= SHOWN ? all : [...all.slice(0, SHOWN), { text: `and ${all.length - SHOWN} more`, address: app.address('/') }];
+}
+
+/** The person's duties that can be done now, or were missed: they take little, and most are due today. */
+async function dutyItems(app: App, tx: Tx, person: PersonRow, now: InstantText): Promise<MailItem[]> {
+  const mine = await rowsOf<{ id: string; code: string | null }>(
+    tx,
+    'select d.id, c.code from duties d left join clients c on c.id = d.client_id where d.lead_id = $1 or d.second_id = $1',
+    [person.id],
+  );
+  if (mine.length === 0) return [];
+  const book = await loadCalendars(tx, now);
+  const codes = new Map(mine.map(({ id, code }) => [id, code]));
+  const duties = await loadDuties(tx, book, addDays(firstToday(book), -MISSED_DAYS), [...codes.keys()]);
+  return dueDuties(duties, book).flatMap(({ duty, day }) => {
+    if (day.personId !== person.id) return [];
+    const by = day.state === 'missed' ? `missed on ${dayInWords(day.dueOn)}` : `by ${dayInWords(day.dueOn)}`;
+    const code = codes.get(duty.id);
+    return [{ text: `${code ? `${code} ` : ''}${duty.title}, ${by}`, address: app.address('/') }];
+  });
 }
 
 const LIST_TEXT: Record<string, string> = {

@@ -48,6 +48,9 @@ export interface PlanClient {
 export const AGENCY_KEY = 'agency';
 export const clientKey = (clientId: string): string => `client:${clientId}`;
 
+/** Later than anybody's today. */
+const LAST_DAY = getDay('9999-12-31');
+
 /** Everybody's working calendar and today, at one moment. */
 export interface CalendarBook {
   readonly now: InstantText;
@@ -160,3 +163,7 @@ export function getPlanClient(book: CalendarBook, clientId: string): PlanClient 
   if (!client) throw new Error(`no client ${clientId}`);
   return client;
 }
+
+/** The earliest date that anybody has now. */
+export const firstToday = (book: CalendarBook): Day =>
+  Object.values(book.doers).reduce((least, { todayOn }) => (todayOn < least ? todayOn : least), LAST_DAY);

@@ -1,6 +1,17 @@
 export { PlanningModule } from './planning.module.js';
 export * from './calendars.js';
 export * from './piece-state.js';
+export {
+  dueDuties,
+  knownDays,
+  loadDuties,
+  loadDutyHours,
+  MISSED_DAYS,
+  waitingDays,
+  type DueDuty,
+  type DutySource,
+  type KnownDutyDay,
+} from './duties.js';
 export { predict, predictCandidates, takenHours } from './predict.js';
 export { loadOpenSteps, predictSteps, storedPrediction } from './reckon-prediction.js';
 export { daysOff } from './queries/days-off.js';

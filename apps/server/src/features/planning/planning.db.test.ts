@@ -23,6 +23,7 @@ import { approveForClient, decide, sendPacket, settleRemark } from '../sign-off/
 import {
   computeStates,
   loadCalendars,
+  loadDutyHours,
   loadOpenSteps,
   predict,
   predictSteps,
@@ -206,7 +207,8 @@ describe('the stored plan', () => {
 
   async function expectPredictionIsReckoned(): Promise<void> {
     const open = await loadOpenSteps(scene.app.manager);
-    const predicted = predictSteps(open, await loadCalendars(scene.app.manager, scene.app.clock.now()));
+    const book = await loadCalendars(scene.app.manager, scene.app.clock.now());
+    const predicted = predictSteps(open, book, await loadDutyHours(scene.app.manager, book));
     const predictions = await rows<{ id: string }>(
       'select id, predicted_start_on, predicted_finish_on, behind_steps from steps order by id',
     );

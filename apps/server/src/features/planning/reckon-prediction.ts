@@ -1,6 +1,7 @@
 import { getDay, predictWorkload, type LoadDay, type PredictedStep, type WorkloadStep } from '@zesting/core';
 import { rowsOf, type Reader } from '../../platform/database/rows.js';
 import type { CalendarBook } from './calendars.js';
+import { loadDutyHours } from './duties.js';
 import { loadSources, pieceState, toPlanStep, type StepSource } from './piece-state.js';
 
 /** A step of an open piece, as the prediction of load sees it. */
@@ -24,15 +25,23 @@ export const loadOpenSteps = (reader: Reader, pieceIds: readonly string[] | null
     [pieceIds],
   );
 
-/** Predicts the whole agency's work from the steps of all open pieces; with `until`, no further than the end of that step. */
-export function predictSteps(rows: readonly OpenStepRow[], book: CalendarBook, until?: string): Map<string, PredictedStep> {
-  const { steps } = predictWorkload({ steps: toWorkload(rows), doers: book.doers, ...(until === undefined ? {} : { until }) });
+/**
+ * Predicts the whole agency's work from the steps of all open pieces; with `until`, no further than the end of that step.
+ * @param taken the hours that duties take, as `loadDutyHours` has them
+ */
+export function predictSteps(
+  rows: readonly OpenStepRow[],
+  book: CalendarBook,
+  taken: readonly LoadDay[],
+  until?: string,
+): Map<string, PredictedStep> {
+  const { steps } = predictWorkload({ steps: toWorkload(rows), doers: book.doers, taken, ...(until === undefined ? {} : { until }) });
   return new Map(steps.map((step) => [step.id, step]));
 }
 
-/** The minutes that everybody is predicted to work on what they have, day by day. */
+/** The minutes that everybody is predicted to work on what they have, and on their duties, day by day. */
 export const predictedLoad = async (reader: Reader, book: CalendarBook): Promise<readonly LoadDay[]> =>
-  predictWorkload({ steps: toWorkload(await loadOpenSteps(reader)), doers: book.doers }).load;
+  predictWorkload({ steps: toWorkload(await loadOpenSteps(reader)), doers: book.doers, taken: await loadDutyHours(reader, book) }).load;
 
 const toWorkload = (rows: readonly OpenStepRow[]): WorkloadStep[] =>
   rows.map((row) => ({
@@ -66,7 +75,7 @@ export async function reckonPrediction(
   pieceIds: readonly string[] | null = null,
 ): Promise<ChangedPrediction[]> {
   const rows = await loadOpenSteps(reader, pieceIds);
-  const predicted = predictSteps(rows, book);
+  const predicted = predictSteps(rows, book, await loadDutyHours(reader, book));
   const changed = rows.flatMap((row) => {
     const stored = storedPrediction(row.id, predicted.get(row.id));
     const isSame =
@@ -160,6 +169,7 @@ export async function predictedFor(
   const pieceId = open.find((row) => row.id === stepId)?.piece_id;
   const [source] = pieceId === undefined ? [] : await loadSources(reader, [pieceId]);
   if (!source) return {};
+  const taken = await loadDutyHours(reader, book);
   const end = performance.now() + milliseconds;
   const found: Record<string, string | null> = {};
   for (const personId of personIds) {
@@ -175,7 +185,7 @@ export async function predictedFor(
           }
         : row,
     );
-    found[personId] = predictSteps(rows, book, stepId).get(stepId)?.finishOn ?? null;
+    found[personId] = predictSteps(rows, book, taken, stepId).get(stepId)?.finishOn ?? null;
   }
   return found;
 }

@@ -33,6 +33,13 @@ async function wantPrediction(tx: Tx, pieceIds?: readonly string[]): Promise<voi
   await addJob(tx, PREDICT, {}, { key: PREDICT, queue: 'planning' });
 }
 
+/** Asks for a prediction of what persons have to do, whose hours changed. */
+export async function wantPredictionOf(tx: Tx, personIds: readonly string[]): Promise<void> {
+  if (personIds.length === 0) return;
+  await tx.query('insert into predictions_wanted (person_id) select unnest($1::uuid[])', [personIds]);
+  await addJob(tx, PREDICT, {}, { key: PREDICT, queue: 'planning' });
+}
+
 /** As `replan`, by predictions as they are stored. Only what differs is written. */
 export async function replanPieces(tx: Tx, pieceIds: readonly string[], now: InstantText): Promise<PieceState[]> {
   const states = await computeStates(tx, pieceIds, now);

@@ -194,6 +194,14 @@ const TABLE: Record<string, string> = {
   'PUT /api/clients/{clientId}/theme-cycle': managers,
   'GET /api/runway': managers,
   'GET /api/slots': managers,
+  'GET /api/duties': managers,
+  'GET /api/duties/mine': makers,
+  'POST /api/duties': managers,
+  'PUT /api/duties/{dutyId}': managers,
+  'DELETE /api/duties/{dutyId}': managers,
+  'GET /api/duties/{dutyId}/days': managers,
+  'PUT /api/duties/{dutyId}/day': makers,
+  'POST /api/duties/{dutyId}/missed': makers,
   'GET /api/ideas': managers,
   'POST /api/ideas': managers,
   'GET /api/ideas/{ideaId}': managers,
@@ -245,6 +253,9 @@ const LINK_OF: Record<string, string> = {
 const OF_NO_CLIENT: Record<string, string> = {
   'GET /api/clients/{clientId}/mark': all, // a brand's logo, on every form and room of theirs
   'PUT /api/formats/{formatId}/needs': managers,
+  // whoever does a duty need not have its client otherwise: whether they do is asked with what they say of it
+  'PUT /api/duties/{dutyId}/day': makers,
+  'POST /api/duties/{dutyId}/missed': makers,
   'GET /api/people/{personId}': managers,
   'PUT /api/people/{personId}/round-up': 'manager',
   'POST /api/people/{personId}/time-off': managers,
@@ -314,6 +325,12 @@ describe('who may do what', () => {
         `insert into run_ups (id, marker_id, client_id, offset_days, title, channel_id, route_id, created_at)
          select $1, m.id, $2, 0, 'R', h.id, r.id, now() from markers m, channels h, routes r where m.id = $3 and h.client_id = $2 limit 1 on conflict do nothing`,
         [found['runUpId'], found['clientId'], found['markerId']],
+      );
+    if (route.includes('/duties/{'))
+      await scene.app.read(
+        `insert into duties (id, client_id, title, rule, anchor_on, from_on, lead_id)
+         select $1, $2, 'D', 'FREQ=DAILY', '2027-03-02', '2027-03-02', p.id from people p limit 1 on conflict do nothing`,
+        [found['dutyId'], found['clientId']],
       );
     if (route === 'DELETE /api/rhythm/{ruleId}')
       await scene.app.read(

@@ -13,7 +13,7 @@ import { Empty, Failed, Loading, PageHead } from '../../ui/page';
 import { ClientCode, Tag, type Tone } from '../../ui/tags';
 import { CatchIdea } from './catch-idea';
 import { IdeaPanel } from './idea-panel';
-import { PlanNav } from './plan-nav';
+import { PlanNav } from '../../parts/plan-nav';
 import { useNames } from './use-names';
 
 const STATES = ['open', 'dropped', 'used'] as const;

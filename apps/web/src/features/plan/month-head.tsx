@@ -5,7 +5,7 @@ import { monthWords } from '../../lib/format';
 import { useSearch } from '../../lib/use-search';
 import { Button } from '../../ui/button';
 import { PageHead } from '../../ui/page';
-import { PlanNav } from './plan-nav';
+import { PlanNav } from '../../parts/plan-nav';
 import type { MonthProposal } from './use-proposal';
 
 interface MonthHeadProps {

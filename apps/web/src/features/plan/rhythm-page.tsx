@@ -11,8 +11,8 @@ import { rhythmWords } from '../../lib/rhythm-words';
 import { useOpened } from '../../lib/use-opened';
 import { Button } from '../../ui/button';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
-import { ChooseClient } from './choose-client';
-import { PlanNav } from './plan-nav';
+import { ChooseClient } from '../../parts/choose-client';
+import { PlanNav } from '../../parts/plan-nav';
 import { RuleDialog } from './rule-dialog';
 import { useNames } from './use-names';
 

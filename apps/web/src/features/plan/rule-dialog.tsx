@@ -10,7 +10,7 @@ import { DayField } from '../../ui/day-field';
 import { Field } from '../../ui/field';
 import { FormDialog } from '../../ui/form-dialog';
 import { OptionField } from '../../ui/option-field';
-import { PatternFields } from './pattern-fields';
+import { PatternFields } from '../../ui/pattern-fields';
 import { useNames } from './use-names';
 
 interface RuleDialogProps {

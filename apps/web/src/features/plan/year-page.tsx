@@ -10,10 +10,10 @@ import { useOpened } from '../../lib/use-opened';
 import { useSearch } from '../../lib/use-search';
 import { Button } from '../../ui/button';
 import { Failed, Loading, PageHead } from '../../ui/page';
-import { ChooseClient } from './choose-client';
+import { ChooseClient } from '../../parts/choose-client';
 import { CycleDialog } from './cycle-dialog';
 import { monthOf } from './month-of';
-import { PlanNav } from './plan-nav';
+import { PlanNav } from '../../parts/plan-nav';
 import { isLayer, LAYERS, type LayerKey } from './year-layers';
 import { YearTable } from './year-table';
 

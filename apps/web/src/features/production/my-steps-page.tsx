@@ -3,6 +3,7 @@ import type { MyStepRow } from '@zesting/contract';
 import { Link } from 'react-router';
 import { myStepsQuery } from '../../api/people';
 import { count, dayWords, minutesWords } from '../../lib/format';
+import { OwnDuties } from '../../parts/own-duties';
 import { buttonClass } from '../../ui/button';
 import { Empty, PageHead } from '../../ui/page';
 import { ClientCode, DangerTag, Tag } from '../../ui/tags';
@@ -21,6 +22,7 @@ export function MyStepsPage() {
         title="Your steps"
         note={`${dayWords(data.todayOn)}. ${now.length > 0 ? `${count(now.length, 'step')} to do, ${minutesWords(minutes)} of work.` : ''}`}
       />
+      <OwnDuties />
       {data.rows.length === 0 ? (
         <Empty title="Nothing is yours to do">When somebody gives you a step, it stands here and you hear by mail.</Empty>
       ) : (

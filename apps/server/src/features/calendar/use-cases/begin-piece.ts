@@ -30,7 +30,7 @@ export async function beginPiece(app: App, viewer: Viewer, clientId: string, bod
 /** The same in the caller's transaction. @param at the time at which it stands on its channels; without it the usual one of each */
 export async function putPiece(
   tx: Tx,
-  viewer: Viewer,
+  viewer: Pick<Viewer, 'name'>,
   clientId: string,
   body: BeginPieceBody,
   now: InstantText,
@@ -73,7 +73,7 @@ const untitled = (format: string, wishOn: string | null): string =>
 /** Puts every placement of a new piece on a day. A usual time that the clock jumps over, or that has passed, refuses it. */
 async function pencil(
   tx: Tx,
-  viewer: Viewer,
+  viewer: Pick<Viewer, 'name'>,
   clientId: string,
   pieceId: string,
   on: string,

@@ -1,7 +1,7 @@
 import { Link, useLocation } from 'react-router';
-import { useClients } from '../../lib/queries';
-import { Empty } from '../../ui/page';
-import { ClientCode } from '../../ui/tags';
+import { useClients } from '../lib/queries';
+import { Empty } from '../ui/page';
+import { ClientCode } from '../ui/tags';
 
 /** Where something is planned for one client at a time: whose. */
 export function ChooseClient({ what }: { what: string }) {

@@ -1,11 +1,12 @@
 import { NavLink } from 'react-router';
-import { useClients } from '../../lib/queries';
+import { useClients } from '../lib/queries';
 
 const PARTS = [
   ['/plan/year', 'Year'],
   ['/plan', 'Month'],
   ['/plan/rhythm', 'Rhythm'],
   ['/plan/ideas', 'Ideas'],
+  ['/plan/duties', 'Duties'],
 ] as const;
 
 /** The parts of the station, in the order in which a plan is made. */

@@ -1,8 +1,8 @@
 import { ruleOf, toPattern, type Pattern } from '@zesting/core';
 import { useState } from 'react';
-import { everyWords, nthName, rhythmWords, weekdayName } from '../../lib/rhythm-words';
-import { Choice } from '../../ui/choice';
-import { Field } from '../../ui/field';
+import { everyWords, nthName, rhythmWords, weekdayName } from '../lib/rhythm-words';
+import { Choice } from './choice';
+import { Field } from './field';
 
 interface PatternFieldsProps {
   /** a recurrence rule of days, RFC 5545 */

@@ -1,0 +1,190 @@
+import { addDays, dayIn, uncoveredDays, type Day } from '@zesting/core';
+import type { DutyDayShape, DutyShape, MyDutiesShape, MyDutyShape } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import type { App } from '../../../platform/app.js';
+import {
+  AGENCY_KEY,
+  clientKey,
+  dueDuties,
+  firstToday,
+  getDoer,
+  knownDays,
+  loadCalendars,
+  loadDuties,
+  MISSED_DAYS,
+  type CalendarBook,
+  type DutySource,
+  type KnownDutyDay,
+} from '../../planning/index.js';
+
+/** So far ahead is looked for days on which nobody does it: six weeks. */
+const AHEAD_DAYS = 42;
+const YEAR_DAYS = 365;
+/** A rule's next day may be years away. */
+const FURTHEST_DAYS = 1_500;
+/** So much is shown of what has been and what comes. */
+const SHOWN_BEFORE_DAYS = MISSED_DAYS;
+const SHOWN_AHEAD = 12;
+
+interface Row {
+  readonly id: string;
+  readonly clientId: string | null;
+  readonly remark: string;
+  readonly checklist: string[];
+  readonly leadName: string;
+  readonly secondName: string | null;
+  readonly minutes: number;
+  readonly routeId: string | null;
+  readonly channelIds: string[];
+  readonly pillarId: string | null;
+  readonly anchorOn: string;
+  readonly version: number;
+  readonly clientCode: string | null;
+  readonly clientName: string | null;
+  readonly clientColour: number | null;
+}
+
+/** What is shown of duties beside what is reckoned. */
+async function rowsOfDuties(app: App, ids: readonly string[]): Promise<Map<string, Row>> {
+  const rows = await app.read<Row>(
+    `select d.id, d.client_id as "clientId", d.remark, d.checklist, l.name as "leadName", s.name as "secondName", d.minutes, d.route_id as "routeId",
+       d.channel_ids as "channelIds", d.pillar_id as "pillarId", d.anchor_on as "anchorOn", d.version, c.code as "clientCode", c.name as "clientName",
+       c.colour as "clientColour"
+     from duties d join people l on l.id = d.lead_id left join people s on s.id = d.second_id left join clients c on c.id = d.client_id where d.id = any($1)`,
+    [ids],
+  );
+  return new Map(rows.map((row) => [row.id, row]));
+}
+
+const isOver = ({ state }: KnownDutyDay): boolean => state === 'missed' || state === 'done' || state === 'left_out' || state === 'made';
+
+const dayShape = ({ on, startOn, dueOn, doer, state, mark }: KnownDutyDay): DutyDayShape => ({
+  on,
+  startOn,
+  dueOn,
+  doer,
+  state,
+  ticks: mark?.ticks ?? [],
+  by: mark?.by ?? null,
+  pieceId: mark?.pieceId ?? null,
+});
+
+/** The first day that is neither done nor over: looked for near before it is looked for far. */
+function nextOf(duty: DutySource, book: CalendarBook, from: Day): KnownDutyDay | undefined {
+  for (const [near, far] of [
+    [0, AHEAD_DAYS],
+    [AHEAD_DAYS + 1, FURTHEST_DAYS],
+  ] as const) {
+    const found = knownDays(duty, book, addDays(from, near), addDays(from, far)).find((day) => !isOver(day));
+    if (found) return found;
+  }
+  return undefined;
+}
+
+/** The duties of clients, and the agency's own, by their next day. @param only these alone */
+export async function dutiesOf(
+  app: App,
+  clientIds: readonly string[],
+  { ownToo, only = null }: { readonly ownToo: boolean; readonly only?: readonly string[] | null },
+): Promise<DutyShape[]> {
+  const book = await loadCalendars(app.manager, app.clock.now());
+  const first = firstToday(book);
+  const all = await loadDuties(app.manager, book, addDays(first, -MISSED_DAYS), only);
+  // what has ended is gone from the list
+  const sources = all.filter(
+    ({ clientId, untilOn }) => (clientId === null ? ownToo : clientIds.includes(clientId)) && (untilOn === null || untilOn >= first),
+  );
+  const rows = await rowsOfDuties(
+    app,
+    sources.map(({ id }) => id),
+  );
+  const shapes = sources.flatMap((duty) => {
+    const row = rows.get(duty.id);
+    return row ? [dutyShape(duty, row, book)] : [];
+  });
+  // what comes once and is over is gone too
+  const shown = shapes.filter((duty) => duty.next !== null || duty.missed.length > 0 || duty.rule !== null);
+  return shown.sort((a, b) => compare(a.next?.dueOn ?? '9999', b.next?.dueOn ?? '9999') || compare(a.title, b.title));
+}
+
+const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
+
+function dutyShape(duty: DutySource, row: Row, book: CalendarBook): DutyShape {
+  const others = getDoer(book, duty.clientId === null ? AGENCY_KEY : clientKey(duty.clientId));
+  const { todayOn } = getDoer(book, duty.leadId);
+  const since = addDays(todayOn, -MISSED_DAYS);
+  const next = nextOf(duty, book, since);
+  const aYear = knownDays(duty, book, addDays(todayOn, 1), addDays(todayOn, YEAR_DAYS));
+  return {
+    id: duty.id,
+    clientId: duty.clientId,
+    title: duty.title,
+    remark: row.remark,
+    checklist: row.checklist,
+    rule: duty.rule,
+    fromOn: row.anchorOn < duty.fromOn && duty.rule !== null ? row.anchorOn : duty.fromOn,
+    untilOn: duty.untilOn,
+    leadDays: duty.leadDays,
+    leadId: duty.leadId,
+    leadName: row.leadName,
+    secondId: duty.secondId,
+    secondName: row.secondName,
+    minutes: row.minutes,
+    piece: row.routeId === null ? null : { routeId: row.routeId, channelIds: row.channelIds, pillarId: row.pillarId },
+    version: row.version,
+    todayOn,
+    minutesAMonth: Math.round((duty.minutes * aYear.length) / 12),
+    next: next ? dayShape(next) : null,
+    missed: knownDays(duty, book, since, addDays(todayOn, -1))
+      .filter(({ state }) => state === 'missed')
+      .map(dayShape)
+      .reverse(),
+    uncoveredOn: duty.makesPiece ? [] : uncoveredDays(duty, duty.calendars, others.calendar, todayOn, addDays(todayOn, AHEAD_DAYS)),
+  };
+}
+
+/** What has been of a duty in the last three months, and its next dozen, in the order of time. */
+export async function dutyDaysOf(app: App, dutyId: string): Promise<DutyDayShape[]> {
+  const book = await loadCalendars(app.manager, app.clock.now());
+  const [duty] = await loadDuties(app.manager, book, addDays(firstToday(book), -SHOWN_BEFORE_DAYS), [dutyId]);
+  if (!duty) return [];
+  const { todayOn } = getDoer(book, duty.leadId);
+  const before = knownDays(duty, book, addDays(todayOn, -SHOWN_BEFORE_DAYS), todayOn);
+  const ahead = knownDays(duty, book, addDays(todayOn, 1), addDays(todayOn, YEAR_DAYS));
+  return [...before, ...ahead.slice(0, SHOWN_AHEAD)].map(dayShape);
+}
+
+/** The viewer's own duties that can be done now or were missed. */
+export async function myDutiesOf(app: App, viewer: Viewer): Promise<MyDutiesShape> {
+  const now = app.clock.now();
+  const todayOn = dayIn(now, viewer.zone);
+  const mine = await app.read<{ id: string }>('select id from duties where lead_id = $1 or second_id = $1', [viewer.personId]);
+  if (mine.length === 0) return { todayOn, rows: [] };
+  const book = await loadCalendars(app.manager, now);
+  const ids = mine.map(({ id }) => id);
+  const due = dueDuties(await loadDuties(app.manager, book, addDays(firstToday(book), -MISSED_DAYS), ids), book);
+  const rows = await rowsOfDuties(app, ids);
+  return {
+    todayOn,
+    rows: due.flatMap(({ duty, day, missedBefore }): MyDutyShape[] => {
+      const row = rows.get(duty.id);
+      if (!row || day.personId !== viewer.personId) return [];
+      const { clientId, clientCode, clientName, clientColour, remark, checklist, minutes } = row;
+      return [
+        {
+          dutyId: duty.id,
+          clientId,
+          clientCode,
+          clientName,
+          clientColour,
+          title: duty.title,
+          remark,
+          checklist,
+          minutes,
+          day: dayShape(day),
+          missedBefore,
+        },
+      ];
+    }),
+  };
+}
