@@ -23,7 +23,7 @@ test('a duty that comes every day: set up, ticked off by who does it, missed, an
     await dialog.getByRole('button', { name: 'Tuesday' }).click();
     await dialog.getByRole('button', { name: 'Friday' }).click();
     await dialog.getByLabel('Lead person').selectOption({ label: 'Piet Lindqvist' });
-    await dialog.getByLabel('Each time').fill('20');
+    await dialog.getByLabel('Each time', { exact: true }).fill('20');
     await dialog.getByLabel('Checklist').fill('Questions\nThanks');
     await expectAccessible(marta);
     await dialog.getByRole('button', { name: 'Add it' }).click();

@@ -35,6 +35,8 @@ test('every screen of the agency passes axe in light and in dark, and fits 1280 
     '/plan/rhythm?client=MOSS',
     '/plan/ideas',
     '/plan/duties',
+    '/plan/pillars?client=MOSS',
+    '/plan/pillars?client=MOSS&open=treatments',
     '/plan/duties?open=duty&client=MOSS',
     '/requests',
     `/requests/${request}`,

@@ -13,6 +13,7 @@ import { planStory, textOf, todayOf } from './plan-story.js';
 import { AGENCY } from './story.js';
 import { TALK } from './talk.js';
 import { insertSetup, type Setup } from './setup.js';
+import { addSubjects } from './topics.js';
 
 const DAY_MS = 86_400_000;
 
@@ -55,6 +56,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   await addThemes(app, setup, now);
   await addRunUps(app, setup);
   await addProductionDay(app, setup);
+  await addSubjects(app, setup, now);
   await addTalk(app, setup);
   await addIntake(app, setup);
   await addMails(app, setup);

@@ -12,6 +12,7 @@ import { feature as planning } from './features/planning/feature.js';
 import { feature as production } from './features/production/feature.js';
 import { feature as signOff } from './features/sign-off/feature.js';
 import { feature as teamNotes } from './features/team-notes/feature.js';
+import { feature as topics } from './features/topics/feature.js';
 import type { Feature } from './platform/feature.js';
 
 /** The features that Zesting is made of. A new one is its folder, and a line here. */
@@ -27,6 +28,7 @@ export const FEATURES: readonly Feature[] = [
   signOff,
   calendar,
   plan,
+  topics,
   duties,
   teamNotes,
   find,

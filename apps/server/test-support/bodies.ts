@@ -86,6 +86,16 @@ export const CASES: Record<string, Case[]> = {
       code: 'pillar.unknown',
     },
   ],
+  'POST /api/clients/{clientId}/topics': [
+    { ids: 'pillarId', body: ({ pillarId }) => ({ pillarId, parentId: null, names: ['T'] }), code: 'pillar.unknown' },
+    {
+      ids: 'parentId',
+      body: (named, { pillarId }) => ({ pillarId, parentId: named['topicId'], names: ['S'] }),
+      code: 'topic.unknown',
+    },
+  ],
+  'PUT /api/ideas/{ideaId}/subject': [{ ids: 'topicId', body: (named) => ({ topicId: named['topicId'] }), code: 'topic.unknown' }],
+  'PUT /api/pieces/{pieceId}/subject': [{ ids: 'topicId', body: (named) => ({ topicId: named['topicId'] }), code: 'topic.unknown' }],
   'POST /api/duties': [
     { ids: 'clientId', body: ({ clientId }, own) => dutyOf(own, { clientId }), code: 'access.refused' },
     { ids: 'piece.channelIds', body: ({ channelId }, own) => dutyOf(own, {}, { channelIds: [channelId] }), code: 'channel.unknown' },

@@ -7,6 +7,7 @@ import { addMarker } from '../src/features/calendar/index.js';
 import { submitRequest } from '../src/features/intake/index.js';
 import { addPieceFile, assignStep, editContent, handIn } from '../src/features/production/index.js';
 import { sendPacket } from '../src/features/sign-off/index.js';
+import { addTopics } from '../src/features/topics/index.js';
 import { makePiece, stepOf, type Scene, type SceneClient } from './scene.js';
 
 /** Ids of one client's things, by the name that paths give them. */
@@ -64,6 +65,9 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
   const duty = { clientId: client.id, title: 'D', remark: '', checklist: [], rule: 'FREQ=DAILY', fromOn: '2027-03-02', untilOn: null };
   const doers = { leadDays: 0, leadId: people.staff.personId, secondId: people.freelance.personId, minutes: 5, piece: null };
   const dutyId = getValue(await addDuty(app, people.lead, { ...duty, ...doers }));
+  const [pillar] = await app.read<{ id: string }>("insert into pillars (client_id, name) values ($1, 'Pillar') returning id", [client.id]);
+  const pillarId = pillar?.id ?? '';
+  const [topicId = ''] = getValue(await addTopics(app, people.lead, client.id, { pillarId, parentId: null, names: ['Topic'] }));
   const runUp = { offsetDays: -3, title: 'Teaser', channelId, routeId: scene.routeId };
   const runUpId = getValue(await addRunUp(app, people.lead, markerId, runUp));
   const [reset] = await app.read<{ id: string }>(
@@ -78,6 +82,8 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     runUpId,
     ideaId,
     dutyId,
+    pillarId,
+    topicId,
     staffId: people.staff.personId,
     tabId: randomUUID(),
     uploadId: randomUUID(),

@@ -10,6 +10,7 @@ import { feature as plan } from './features/plan';
 import { feature as planning } from './features/planning';
 import { feature as production } from './features/production';
 import { feature as signOff } from './features/sign-off';
+import { feature as topics } from './features/topics';
 import type { WebFeature } from './lib/feature';
 import { addVerbs } from './lib/verbs';
 
@@ -17,6 +18,7 @@ import { addVerbs } from './lib/verbs';
 export const FEATURES: readonly WebFeature[] = [
   desk,
   plan,
+  topics,
   duties,
   intake,
   signOff,

@@ -13,3 +13,4 @@ export * from './team-notes/index.js';
 export * from './calendar/index.js';
 export * from './plan/index.js';
 export * from './duties/index.js';
+export * from './topics/index.js';

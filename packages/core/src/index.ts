@@ -33,3 +33,4 @@ export * from './batch/index.js';
 export * from './lead/index.js';
 export * from './production-day/index.js';
 export * from './duties/index.js';
+export * from './topics/index.js';

@@ -90,6 +90,7 @@ describe('the statements of a list', () => {
     ['lead', () => `/api/clients/${scene.a.id}/year?month=2027-03`],
     ['lead', () => '/api/runway'],
     ['lead', () => '/api/slots?from=2027-03-01&to=2027-04-30'],
+    ['lead', () => `/api/clients/${scene.a.id}/topics`],
     ['lead', () => '/api/duties'],
     ['staff', () => '/api/duties/mine'],
     ['lead', () => '/api/ideas'],

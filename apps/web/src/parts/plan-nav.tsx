@@ -5,6 +5,7 @@ const PARTS = [
   ['/plan/year', 'Year'],
   ['/plan', 'Month'],
   ['/plan/rhythm', 'Rhythm'],
+  ['/plan/pillars', 'Pillars'],
   ['/plan/ideas', 'Ideas'],
   ['/plan/duties', 'Duties'],
 ] as const;

@@ -6,7 +6,8 @@ export { addRule, exceptSlot } from './use-cases/rhythm.js';
 export { putProductionDay } from './use-cases/production-day.js';
 export { addRunUp, makeRunUp } from './use-cases/run-up.js';
 export { setCycle, setTheme } from './use-cases/themes.js';
-export { catchIdea } from './use-cases/ideas.js';
+export { catchIdea, putIdea } from './use-cases/ideas.js';
+export { slotsAhead } from './queries/rhythm.js';
 
 @Module({ controllers: [PlanController, IdeasController] })
 export class PlanModule {}

@@ -99,7 +99,7 @@ describe('the duties', () => {
     expect(await dialog.findByText('Say what is to be done.')).toBeInTheDocument();
     expect(sent('POST')).toEqual([]);
     await user.type(dialog.getByLabelText('What (needed)'), 'The letter');
-    await user.selectOptions(dialog.getByLabelText('For'), 'Aaa & Sons');
+    await user.selectOptions(dialog.getByLabelText('For'), CLIENT);
     await user.click(dialog.getByLabelText('Makes a piece each time'));
     await user.type(dialog.getByLabelText('Checklist'), 'Dates{Enter}{Enter}Names');
     await user.click(dialog.getByRole('button', { name: 'Add it' }));

@@ -7,6 +7,7 @@ import { call, wordsOf } from '../../lib/api';
 import { dayWords } from '../../lib/format';
 import { useClients, useSession, useWrite } from '../../lib/queries';
 import { useBodyForm } from '../../lib/use-body-form';
+import { SubjectField } from '../../parts/subject-field';
 import { Button } from '../../ui/button';
 import { DayField } from '../../ui/day-field';
 import { Dialog } from '../../ui/dialog';
@@ -92,6 +93,11 @@ function IdeaForm({ idea, onClose }: { idea: IdeaShape; onClose: () => void }) {
         <div className="text-[13px] mb-3 -mt-2">
           <p>Something like it is there already:</p>
           <CoveredList covered={covered.data} />
+        </div>
+      )}
+      {client && idea.clientId !== null && (
+        <div className="mb-3">
+          <SubjectField client={client} of={{ kind: 'idea', id: idea.id }} />
         </div>
       )}
       <Field label="More about it" error={errorOf('note')}>

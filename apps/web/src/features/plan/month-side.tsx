@@ -8,6 +8,7 @@ import { MARKER_WORDS } from '../../lib/words';
 import { MarkerDialog } from '../../parts/marker-dialog';
 import { Tag, type Tone } from '../../ui/tags';
 import { MonthCost } from './month-cost';
+import { SubjectsOfMonth } from './subjects-of-month';
 import { SlotFits } from './slot-fits';
 import { ThemeLine } from './theme-line';
 import type { Names } from './use-names';
@@ -40,6 +41,7 @@ export function MonthSide({ client, month, plan, names, chosen, whole, isChosenH
       )}
       <ThemeLine clientId={client.id} month={month} plan={plan} />
       <Mix plan={plan} names={names} />
+      <SubjectsOfMonth client={client} month={month} />
       <MonthCost clientId={client.id} month={month} />
       <Preparing plan={plan} />
       <Markers plan={plan} />

@@ -8,6 +8,7 @@ import { useClients } from '../../lib/queries';
 import { useOpened } from '../../lib/use-opened';
 import { usePresence } from '../../lib/use-live';
 import { STAGE_WORDS } from '../../lib/words';
+import { SubjectField } from '../../parts/subject-field';
 import { Button } from '../../ui/button';
 import { ClientCode, DangerTag, Tag } from '../../ui/tags';
 import { Wheel } from '../../ui/wheel';
@@ -91,6 +92,7 @@ function PieceHead({ piece }: { piece: PieceShape }) {
             </Button>
           )}
         </div>
+        {client && piece.canManage && <SubjectField client={client} of={{ kind: 'piece', id: piece.id }} />}
       </div>
       <Others pieceId={piece.id} />
       <div className="flex flex-wrap items-center gap-2">

@@ -90,3 +90,9 @@ export async function freeSlots(app: App, clientIds: readonly string[], from: Da
     ),
   };
 }
+
+/** How many slots a client's rhythm has in so many days from its today. Undefined where the client is archived. */
+export async function slotsAhead(app: App, clientId: string, days: number): Promise<{ todayOn: Day; slots: number } | undefined> {
+  const [rhythm] = await rhythmsOf(app.manager, [clientId], null, app.clock.now());
+  return rhythm && { todayOn: rhythm.todayOn, slots: slotsBetween(rhythm, rhythm.todayOn, addDays(rhythm.todayOn, days - 1)).length };
+}

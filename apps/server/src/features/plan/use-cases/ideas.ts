@@ -34,34 +34,37 @@ const FIELDS = [
 
 /** Catches an idea, for a client or for none yet. */
 export function catchIdea(app: App, viewer: Viewer, body: NewIdeaBody): Promise<Result<string, IdeaFailure>> {
-  return app.write<string, IdeaFailure>(async (tx, now) => {
-    const clientId = body.clientId ?? null;
-    if (clientId !== null && !viewer.clientIds.includes(clientId)) return fail({ code: 'access.refused' });
-    const refused = await unknownOf(tx, clientId, body);
-    if (refused) return fail(refused);
-    const { title, note, link, pillarId, formatId, channelId, merit, ease, chance, notBeforeOn, freshUntilOn } = body;
-    const id = await insertRow(tx, Idea, {
-      clientId,
-      title: title.trim(),
-      note: note ?? '',
-      link: link ?? null,
-      pillarId: pillarId ?? null,
-      formatId: formatId ?? null,
-      channelId: channelId ?? null,
-      merit: merit ?? null,
-      ease: ease ?? null,
-      chance: chance ?? null,
-      notBeforeOn: notBeforeOn ?? null,
-      freshUntilOn: freshUntilOn ?? null,
-      state: 'open',
-      pieceId: null,
-      authorId: viewer.personId,
-      createdAt: now,
-      version: 1,
-    });
-    await record(tx, viewer, { id, clientId }, 'idea.caught', { title: title.trim() }, now);
-    return ok(id);
+  return app.write<string, IdeaFailure>((tx, now) => putIdea(tx, viewer, body, now));
+}
+
+/** The same in the caller's transaction. */
+export async function putIdea(tx: Tx, viewer: Viewer, body: NewIdeaBody, now: InstantText): Promise<Result<string, IdeaFailure>> {
+  const clientId = body.clientId ?? null;
+  if (clientId !== null && !viewer.clientIds.includes(clientId)) return fail({ code: 'access.refused' });
+  const refused = await unknownOf(tx, clientId, body);
+  if (refused) return fail(refused);
+  const { title, note, link, pillarId, formatId, channelId, merit, ease, chance, notBeforeOn, freshUntilOn } = body;
+  const id = await insertRow(tx, Idea, {
+    clientId,
+    title: title.trim(),
+    note: note ?? '',
+    link: link ?? null,
+    pillarId: pillarId ?? null,
+    formatId: formatId ?? null,
+    channelId: channelId ?? null,
+    merit: merit ?? null,
+    ease: ease ?? null,
+    chance: chance ?? null,
+    notBeforeOn: notBeforeOn ?? null,
+    freshUntilOn: freshUntilOn ?? null,
+    state: 'open',
+    pieceId: null,
+    authorId: viewer.personId,
+    createdAt: now,
+    version: 1,
   });
+  await record(tx, viewer, { id, clientId }, 'idea.caught', { title: title.trim() }, now);
+  return ok(id);
 }
 
 /** Changes an idea. One without a client may be given to one, for good. */

@@ -1,0 +1,9 @@
+import { queryOptions } from '@tanstack/react-query';
+import type { TopicsShape } from '@zesting/contract';
+import { call } from '../lib/api';
+
+export const topicKeys = { of: (clientId: string) => ['topics', clientId] as const } as const;
+
+/** What a client's content is about, and what was made of it. */
+export const topicsQuery = (clientId: string) =>
+  queryOptions({ queryKey: topicKeys.of(clientId), queryFn: () => call<TopicsShape>(`/clients/${clientId}/topics`) });
