@@ -3,6 +3,7 @@ import { addDays, getValue, ok } from '@zesting/core';
 import { addAsset, addNote, predict, replanOpen, sendRoundUps, type App } from '@zesting/server';
 import { CLIENTS } from './clients.js';
 import { addDuties, markDuties } from './duties.js';
+import { addGoals } from './goals.js';
 import { addIntake } from './intake.js';
 import { addMails } from './mails.js';
 import { drawPicture } from './pictures.js';
@@ -57,6 +58,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   await addRunUps(app, setup);
   await addProductionDay(app, setup);
   await addSubjects(app, setup, now);
+  await addGoals(app, setup, now);
   await addTalk(app, setup);
   await addIntake(app, setup);
   await addMails(app, setup);

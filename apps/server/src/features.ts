@@ -3,6 +3,7 @@ import { feature as calendar } from './features/calendar/feature.js';
 import { feature as clients } from './features/clients/feature.js';
 import { feature as duties } from './features/duties/feature.js';
 import { feature as find } from './features/find/feature.js';
+import { feature as goals } from './features/goals/feature.js';
 import { feature as identity } from './features/identity/feature.js';
 import { feature as intake } from './features/intake/feature.js';
 import { feature as notices } from './features/notices/feature.js';
@@ -29,6 +30,7 @@ export const FEATURES: readonly Feature[] = [
   calendar,
   plan,
   topics,
+  goals,
   duties,
   teamNotes,
   find,

@@ -15,6 +15,7 @@ export * from './features/intake/index.js';
 export { sendReminders, sendRoundUps } from './features/notices/index.js';
 export * from './features/people/index.js';
 export { addDuty, dutyDaysOf, markDuty } from './features/duties/index.js';
+export { addGoal, addStrategyNote, putReading } from './features/goals/index.js';
 export { addTopics, catchTopicIdea, editTopic, setSubject, setTreatments } from './features/topics/index.js';
 export { addRule, addRunUp, catchIdea, makeRunUp, putProductionDay, setCycle, setTheme } from './features/plan/index.js';
 export * from './features/planning/index.js';

@@ -40,6 +40,19 @@ const rule = {
   pillarId: null,
   formatId: null,
 };
+const GOAL_VERSION = 'select version from goals where id = $1';
+const goal = {
+  name: 'G',
+  channelId: null,
+  measure: 'reading',
+  unit: 'followers',
+  startValue: 10,
+  target: 20,
+  startOn: '2027-03-01',
+  byOn: '2027-12-31',
+  pillarIds: [],
+  steps: [],
+};
 const DUTY_VERSION = 'select version from duties where id = $1';
 /** A duty of the own client, with what is tried. */
 const dutyOf = (own: Named, more: object, piece?: object): object => ({
@@ -96,6 +109,14 @@ export const CASES: Record<string, Case[]> = {
   ],
   'PUT /api/ideas/{ideaId}/subject': [{ ids: 'topicId', body: (named) => ({ topicId: named['topicId'] }), code: 'topic.unknown' }],
   'PUT /api/pieces/{pieceId}/subject': [{ ids: 'topicId', body: (named) => ({ topicId: named['topicId'] }), code: 'topic.unknown' }],
+  'POST /api/clients/{clientId}/goals': [
+    { ids: 'channelId', body: ({ channelId }) => ({ ...goal, channelId }), code: 'channel.unknown' },
+    { ids: 'pillarIds', body: ({ pillarId }) => ({ ...goal, pillarIds: [pillarId] }), code: 'pillar.unknown' },
+  ],
+  'PUT /api/goals/{goalId}': [
+    { ids: 'channelId', body: ({ channelId }) => ({ ...goal, channelId }), version: GOAL_VERSION, code: 'channel.unknown' },
+    { ids: 'pillarIds', body: ({ pillarId }) => ({ ...goal, pillarIds: [pillarId] }), version: GOAL_VERSION, code: 'pillar.unknown' },
+  ],
   'POST /api/duties': [
     { ids: 'clientId', body: ({ clientId }, own) => dutyOf(own, { clientId }), code: 'access.refused' },
     { ids: 'piece.channelIds', body: ({ channelId }, own) => dutyOf(own, {}, { channelIds: [channelId] }), code: 'channel.unknown' },

@@ -7,6 +7,7 @@ import { addMarker } from '../src/features/calendar/index.js';
 import { submitRequest } from '../src/features/intake/index.js';
 import { addPieceFile, assignStep, editContent, handIn } from '../src/features/production/index.js';
 import { sendPacket } from '../src/features/sign-off/index.js';
+import { addGoal, addStrategyNote } from '../src/features/goals/index.js';
 import { addTopics } from '../src/features/topics/index.js';
 import { makePiece, stepOf, type Scene, type SceneClient } from './scene.js';
 
@@ -68,6 +69,9 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
   const [pillar] = await app.read<{ id: string }>("insert into pillars (client_id, name) values ($1, 'Pillar') returning id", [client.id]);
   const pillarId = pillar?.id ?? '';
   const [topicId = ''] = getValue(await addTopics(app, people.lead, client.id, { pillarId, parentId: null, names: ['Topic'] }));
+  const figures = { measure: 'reading', unit: '', startValue: 1, target: 2, startOn: '2027-02-01', byOn: '2027-12-31' } as const;
+  const goalId = getValue(await addGoal(app, people.lead, client.id, { name: 'G', channelId: null, ...figures, pillarIds: [], steps: [] }));
+  const strategyId = getValue(await addStrategyNote(app, people.lead, client.id, { kind: 'works', text: 'T' }));
   const runUp = { offsetDays: -3, title: 'Teaser', channelId, routeId: scene.routeId };
   const runUpId = getValue(await addRunUp(app, people.lead, markerId, runUp));
   const [reset] = await app.read<{ id: string }>(
@@ -84,6 +88,8 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     dutyId,
     pillarId,
     topicId,
+    goalId,
+    strategyId,
     staffId: people.staff.personId,
     tabId: randomUUID(),
     uploadId: randomUUID(),

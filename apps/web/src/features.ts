@@ -3,6 +3,7 @@ import { feature as calendar } from './features/calendar';
 import { feature as clients } from './features/clients';
 import { feature as desk } from './features/desk';
 import { feature as duties } from './features/duties';
+import { feature as goals } from './features/goals';
 import { feature as intake } from './features/intake';
 import { feature as links } from './features/links';
 import { feature as people } from './features/people';
@@ -19,6 +20,7 @@ export const FEATURES: readonly WebFeature[] = [
   desk,
   plan,
   topics,
+  goals,
   duties,
   intake,
   signOff,

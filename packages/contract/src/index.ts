@@ -14,3 +14,4 @@ export * from './calendar/index.js';
 export * from './plan/index.js';
 export * from './duties/index.js';
 export * from './topics/index.js';
+export * from './goals/index.js';

@@ -34,3 +34,4 @@ export * from './lead/index.js';
 export * from './production-day/index.js';
 export * from './duties/index.js';
 export * from './topics/index.js';
+export * from './goals/index.js';

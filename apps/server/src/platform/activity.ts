@@ -23,6 +23,16 @@ export async function recordActivity(tx: Tx, entry: ActivityEntry): Promise<void
   await tx.query("select pg_notify('zesting_changes', '')"); // delivered at commit, once per transaction
 }
 
+/** Writes in the record what became of something that belongs to a client and has no record of its own. */
+export const noteOfClient = (
+  tx: Tx,
+  { name: actor }: { readonly name: string },
+  clientId: string,
+  verb: string,
+  detail: Readonly<Record<string, unknown>>,
+  at: InstantText,
+): Promise<void> => recordActivity(tx, { clientId, thing: 'client', thingId: clientId, verb, actor, detail, at });
+
 /** What differs between two states, field by field, with the old and the new value. */
 export function changesBetween<T extends object>(before: T, after: T): Record<string, { from: unknown; to: unknown }> {
   const keys = Object.keys(after) as (keyof T & string)[]; // the keys of a plain object

@@ -2,6 +2,8 @@ import { rhythmWords } from './rhythm-words';
 
 describe('a rule in words', () => {
   it.each([
+    ['FREQ=DAILY', 'Every day'],
+    ['FREQ=DAILY;INTERVAL=2', 'Every other day'],
     ['FREQ=WEEKLY;BYDAY=TU', 'Tuesday'],
     ['FREQ=WEEKLY;BYDAY=TU,TH', 'Tuesday and Thursday'],
     ['FREQ=WEEKLY;BYDAY=MO,WE,FR', 'Monday, Wednesday and Friday'],

@@ -20,11 +20,15 @@ const ordinal = (number: number): string => {
 export const everyWords = (times: number, unit: string): string =>
   times === 1 ? `every ${unit}` : times === 2 ? `every other ${unit}` : `every ${times} ${unit}s`;
 
+const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** A recurrence rule of days in words: "Tuesday and Thursday, every other week". What is no usual pattern is said as the rule itself. */
 export function rhythmWords(rule: string): string {
   const pattern = toPattern(rule);
   if (!pattern) return rule;
   switch (pattern.kind) {
+    case 'days':
+      return upperFirst(everyWords(pattern.every, 'day'));
     case 'weeks': {
       const days =
         pattern.weekdays.join() === '1,2,3,4,5'

@@ -14,16 +14,25 @@ interface PatternFieldsProps {
 type Kind = Pattern['kind'] | 'own';
 
 const KINDS: readonly (readonly [Kind, string])[] = [
+  ['days', 'Daily'],
   ['weeks', 'Weekdays'],
   ['nth', 'Nth weekday'],
   ['date', 'Date'],
   ['own', 'Own rule'],
 ];
 const FIRST: Record<Pattern['kind'], Pattern> = {
+  days: { kind: 'days', every: 1 },
   weeks: { kind: 'weeks', every: 1, weekdays: [2] },
   nth: { kind: 'nth', every: 1, nth: -1, weekday: 5 },
   date: { kind: 'date', every: 1, date: 1 },
 };
+const EVERY: Record<Pattern['kind'], readonly number[]> = {
+  days: [1, 2, 3, 4, 5, 6],
+  weeks: [1, 2, 3, 4],
+  date: [1, 2, 3, 4, 6, 12],
+  nth: [1, 2, 3, 4, 6, 12],
+};
+const UNITS: Record<Pattern['kind'], string> = { days: 'day', weeks: 'week', date: 'month', nth: 'month' };
 const WEEKDAYS = [1, 2, 3, 4, 5, 6, 7];
 const NTHS = [1, 2, 3, 4, 5, -1];
 const DATES = [...Array.from({ length: 31 }, (_, index) => index + 1), -1];
@@ -88,8 +97,8 @@ export function PatternFields({ rule, error, onChange }: PatternFieldsProps) {
               <Pick
                 label="How often"
                 value={pattern.every}
-                options={pattern.kind === 'weeks' ? [1, 2, 3, 4] : [1, 2, 3, 4, 6, 12]}
-                words={(every) => everyWords(every, pattern.kind === 'weeks' ? 'week' : 'month')}
+                options={EVERY[pattern.kind]}
+                words={(every) => everyWords(every, UNITS[pattern.kind])}
                 onPick={(every) => put({ ...pattern, every })}
               />
             </div>

@@ -4,6 +4,8 @@ const CODES = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'] as const;
 
 /** The rules that people usually mean. What is none of these is a rule of its own, in words of RFC 5545. */
 export type Pattern =
+  /** every `every` days */
+  | { readonly kind: 'days'; readonly every: number }
   /** on weekdays (1 Monday to 7 Sunday), every `every` weeks */
   | { readonly kind: 'weeks'; readonly every: number; readonly weekdays: readonly number[] }
   /** on a date of every `every`-th month; -1: its last day */
@@ -16,6 +18,8 @@ const interval = (every: number): string => (every === 1 ? '' : `;INTERVAL=${eve
 /** A pattern as a rule of RFC 5545. */
 export function ruleOf(pattern: Pattern): string {
   switch (pattern.kind) {
+    case 'days':
+      return `FREQ=DAILY${interval(pattern.every)}`;
     case 'weeks': {
       const codes = [...pattern.weekdays].sort((a, b) => a - b).map((weekday) => CODES[weekday - 1]);
       return `FREQ=WEEKLY${interval(pattern.every)};BYDAY=${codes.join(',')}`;
@@ -31,6 +35,8 @@ const weekdayNumber = (code: string): number => CODES.findIndex((other) => other
 
 /** A rule as one of the patterns; undefined where it is none. There and back: `toPattern(ruleOf(pattern))` is the pattern. */
 export function toPattern(rule: string): Pattern | undefined {
+  const daily = /^FREQ=DAILY(?:;INTERVAL=(\d+))?$/.exec(rule);
+  if (daily) return { kind: 'days', every: Number(daily[1] ?? 1) };
   const found = /^FREQ=(WEEKLY|MONTHLY)(?:;INTERVAL=(\d+))?;(BYDAY|BYMONTHDAY)=([^;]+)$/.exec(rule);
   if (!found) return undefined;
   const [, frequency, times = '1', by, value = ''] = found;

@@ -114,6 +114,7 @@ describe('a rule', () => {
 
   it('goes to a pattern and back', () => {
     const pattern: fc.Arbitrary<Pattern> = fc.oneof(
+      fc.record({ kind: fc.constant('days' as const), every: fc.integer({ min: 1, max: 30 }) }),
       fc.record({
         kind: fc.constant('weeks' as const),
         every: fc.integer({ min: 1, max: 8 }),
@@ -136,6 +137,9 @@ describe('a rule', () => {
     expect(toPattern('FREQ=MONTHLY;BYDAY=MO,TU;BYSETPOS=-1')).toBeUndefined();
     expect(toPattern('FREQ=WEEKLY;BYDAY=1MO')).toBeUndefined();
     for (const none of [
+      'FREQ=DAILY;COUNT=3',
+      'FREQ=DAILY;BYDAY=MO',
+      'FREQ=DAILY;INTERVAL=2;',
       'FREQ=WEEKLY;BYMONTHDAY=3',
       'FREQ=WEEKLY;BYDAY=MO,1TU',
       'XFREQ=WEEKLY;BYDAY=MO',

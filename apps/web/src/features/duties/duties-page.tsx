@@ -1,7 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { DutyShape } from '@zesting/contract';
 import { Plus } from 'lucide-react';
-import { toast } from 'sonner';
 import { dutiesQuery } from '../../api/duties';
 import { call, wordsOf } from '../../lib/api';
 import { count, dayWords, minutesWords } from '../../lib/format';
@@ -10,6 +9,7 @@ import { rhythmWords } from '../../lib/rhythm-words';
 import { useOpened } from '../../lib/use-opened';
 import { PlanNav } from '../../parts/plan-nav';
 import { Button } from '../../ui/button';
+import { FormDialog } from '../../ui/form-dialog';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
 import { ClientCode, Tag } from '../../ui/tags';
 import { DutyDays } from './duty-days';
@@ -56,8 +56,33 @@ export function DutiesPage() {
         </ul>
       )}
       {(opened === 'duty' || (what === 'edit' && shown)) && <DutyDialog key={opened} duty={shown} client={client} onClose={close} />}
+      {what === 'end' && shown && <EndDialog key={opened} duty={shown} onClose={close} />}
       {what === 'days' && shown && <DutyDays key={opened} duty={shown} onClose={close} />}
     </>
+  );
+}
+
+/** Ends a duty, once that is meant. */
+function EndDialog({ duty, onClose }: { duty: DutyShape; onClose: () => void }) {
+  const end = useWrite(() => call(`/duties/${duty.id}`, { method: 'DELETE' }), { quiet: true });
+  return (
+    <FormDialog
+      form={{
+        onSubmit: (event) => {
+          event.preventDefault();
+          end.mutate(undefined, { onSuccess: onClose });
+        },
+        wrong: end.isError ? wordsOf(end.error) : undefined,
+        busy: end.isPending,
+      }}
+      onClose={onClose}
+      title={`End “${duty.title}”?`}
+      description="It comes no more from today on. What was done and what was missed stays in the record."
+      action="End it"
+      look="danger"
+    >
+      {null}
+    </FormDialog>
   );
 }
 
@@ -66,7 +91,6 @@ const often = ({ rule, fromOn }: DutyShape): string => (rule === null ? `Once, o
 function DutyLine({ duty, onOpen }: { duty: DutyShape; onOpen: (name: string) => void }) {
   const { clientOf } = useClients();
   const client = clientOf(duty.clientId ?? '');
-  const end = useWrite(() => call(`/duties/${duty.id}`, { method: 'DELETE' }));
   return (
     <li className="border-t border-line first:border-t-0 px-4 py-2.5 grid gap-x-4 gap-y-1.5 md:grid-cols-[minmax(0,1fr)_13rem_auto] items-center">
       <div className="min-w-0">
@@ -119,11 +143,7 @@ function DutyLine({ duty, onOpen }: { duty: DutyShape; onOpen: (name: string) =>
         <Button aria-label={`Change ${duty.title}`} onClick={() => onOpen(`edit:${duty.id}`)}>
           Change
         </Button>
-        <Button
-          aria-label={`End ${duty.title}`}
-          disabled={end.isPending}
-          onClick={() => end.mutate(undefined, { onSuccess: () => toast(`“${duty.title}” ends here; what was before stays.`) })}
-        >
+        <Button aria-label={`End ${duty.title}`} onClick={() => onOpen(`end:${duty.id}`)}>
           End
         </Button>
       </div>

@@ -176,7 +176,7 @@ export function DutyDialog({ duty, client: chosen, onClose }: DutyDialogProps) {
           )}
         </Field>
         <OptionField
-          label="Second person, while they are away"
+          label="Second person"
           none="Nobody"
           value={body.secondId}
           options={active.filter(({ id }) => id !== body.leadId)}

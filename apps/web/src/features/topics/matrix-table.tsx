@@ -1,5 +1,5 @@
 import type { ClientShape, TopicsShape, TopicUseShape } from '@zesting/contract';
-import { Lightbulb, MoreHorizontal, Plus } from 'lucide-react';
+import { CalendarPlus, Lightbulb, MoreHorizontal, Plus } from 'lucide-react';
 import { Fragment } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -118,11 +118,20 @@ function SubjectRow({ row, columns, onOpen }: { row: MatrixRow; columns: readonl
       <td className="border-t border-line px-2 py-0.5 align-top">
         <button
           type="button"
-          className="min-h-6 text-left tabular hover:underline"
-          aria-label={`${topic.months.length > 0 ? topic.months.map(shortMonth).join(', ') : 'Put into months'}: months of ${topic.name}`}
+          className="min-h-6 min-w-6 inline-flex items-center tabular hover:underline"
+          title="Put into months"
+          aria-label={
+            topic.months.length > 0
+              ? `${topic.months.map(shortMonth).join(', ')}: months of ${topic.name}`
+              : `Put ${topic.name} into months`
+          }
           onClick={() => onOpen(`months:${topic.id}`)}
         >
-          {topic.months.length > 0 ? topic.months.map(shortMonth).join(', ') : <span className="text-muted">Put into months</span>}
+          {topic.months.length > 0 ? (
+            topic.months.map(shortMonth).join(', ')
+          ) : (
+            <CalendarPlus size={14} className="text-muted" aria-hidden />
+          )}
         </button>
       </td>
       <td className="border-t border-line px-1 text-right align-top">

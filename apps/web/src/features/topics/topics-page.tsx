@@ -48,7 +48,7 @@ function ClientTopics({ client }: { client: ClientShape }) {
   const topic = all.topics.find((one) => one.id === id);
   return (
     <>
-      <PageHead title="Pillars" note={<SizeWords all={all} />}>
+      <PageHead title="Pillars" note="What it is all about, and in which ways.">
         <PlanNav />
         <Button onClick={() => open('treatments')}>Treatments</Button>
       </PageHead>
@@ -76,10 +76,13 @@ function ClientTopics({ client }: { client: ClientShape }) {
               onChange={(event) => put({ words: event.target.value || null }, { replace: true })}
             />
             {kept.length < rows.length && (
-              <span className="text-muted text-[13px]">
+              <span className="text-rind text-[13px]">
                 {count(rows.length - kept.length, 'row')} {rows.length - kept.length === 1 ? 'is' : 'are'} not shown
               </span>
             )}
+            <p className="text-muted text-[13px] ml-auto">
+              <SizeWords all={all} />
+            </p>
           </div>
           <MatrixTable client={client} all={all} rows={kept} onOpen={open} />
         </>
@@ -96,15 +99,15 @@ const months = (number: number): string => (number < 1 ? 'less than a month' : c
 
 /** How large the matrix is, and how long it lasts. */
 function SizeWords({ all: { size } }: { all: TopicsShape }) {
-  if (size.leaves === 0) return <>What it is all about: pillars, their topics, and in which ways each can be treated.</>;
-  const ways = size.treatments > 1 ? ` × ${size.treatments} treatments = ${count(size.cells, 'piece')}` : '';
+  if (size.leaves === 0) return null;
+  const ways = size.treatments > 1 ? ` × ${size.treatments} = ${count(size.cells, 'piece')}` : '';
   return (
     <>
       {count(size.pillars, 'pillar')}, {count(size.topics, 'topic')}, {count(size.leaves, 'subject')}
       {ways}
       {size.lastsMonths === null
         ? '. There is no rhythm that takes them.'
-        : `: ${months(size.lastsMonths)} at ${Math.round(size.perMonth)} a month. ${size.free} still free, for ${months(size.freeLastsMonths ?? 0)}.`}
+        : `, ${months(size.lastsMonths)} at ${Math.round(size.perMonth)} a month; ${size.free} free, ${months(size.freeLastsMonths ?? 0)}`}
     </>
   );
 }

@@ -1,11 +1,10 @@
 import { addDays, dayIn, daysOfRule, fail, getDay, laterOf, ok, readRule, type Day, type InstantText, type Result } from '@zesting/core';
 import type { RhythmRuleBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { changesBetween } from '../../../platform/activity.js';
+import { changesBetween, noteOfClient } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { insertRow, rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { StoredRule } from '../entities/rhythm-rule.entity.js';
-import { note } from './note.js';
 
 /** A client has no more rules at a time. */
 const MOST_RULES = 50;
@@ -41,7 +40,7 @@ export function addRule(app: App, viewer: Viewer, clientId: string, body: Rhythm
     );
     if (count >= MOST_RULES) return fail({ code: 'rhythm.too_many' });
     const id = await insertRow(tx, StoredRule, { ...known.value, clientId, anchorOn: body.fromOn, exceptOn: [], version: 1 });
-    await note(
+    await noteOfClient(
       tx,
       viewer,
       clientId,
@@ -101,7 +100,7 @@ export function changeRule(
       pillarId,
       formatId,
     });
-    await note(tx, viewer, rule.clientId, 'rhythm.changed', changesBetween(shown(before), shown(next)), now);
+    await noteOfClient(tx, viewer, rule.clientId, 'rhythm.changed', changesBetween(shown(before), shown(next)), now);
     return ok(id);
   });
 }
@@ -113,7 +112,7 @@ export function endRule(app: App, viewer: Viewer, ruleId: string): Promise<Resul
     if (rule.untilOn !== null && rule.untilOn < todayOn) return ok(null);
     if (rule.fromOn < todayOn) await tx.update(StoredRule, ruleId, { untilOn: addDays(todayOn, -1), version: rule.version + 1 });
     else await tx.delete(StoredRule, ruleId);
-    await note(
+    await noteOfClient(
       tx,
       viewer,
       rule.clientId,
@@ -137,7 +136,7 @@ export function exceptSlot(app: App, viewer: Viewer, ruleId: string, on: string,
     const exceptOn = isLeftOut ? [...rule.exceptOn, on].sort() : rule.exceptOn.filter((other) => other !== on);
     await tx.update(StoredRule, ruleId, { exceptOn, version: rule.version + 1 });
     const verb = isLeftOut ? 'rhythm.slot_left_out' : 'rhythm.slot_taken_in';
-    await note(tx, viewer, rule.clientId, verb, { on, channel: await channelName(tx, rule.channelId) }, now);
+    await noteOfClient(tx, viewer, rule.clientId, verb, { on, channel: await channelName(tx, rule.channelId) }, now);
     return ok(null);
   });
 }

@@ -1,11 +1,11 @@
 import { fail, getDay, ok, periodStart, themeOn, type Day, type Result, type Theme } from '@zesting/core';
 import type { SwapThemesBody, ThemeBody, ThemeCycleBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
+import { noteOfClient } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import type { Tx } from '../../../platform/database/transaction.js';
 import { ClientPlan } from '../entities/client-plan.entity.js';
 import { StoredTheme } from '../entities/theme.entity.js';
-import { note } from './note.js';
 
 /** Says the theme of a month or week; an empty name takes away what was said, so that the cycle's holds again. */
 export function setTheme(app: App, viewer: Viewer, clientId: string, body: ThemeBody): Promise<Result<null>> {
@@ -13,7 +13,7 @@ export function setTheme(app: App, viewer: Viewer, clientId: string, body: Theme
     await lockPlan(tx, clientId);
     const startOn = periodStart(getDay(body.on), body.period);
     await putTheme(tx, clientId, { period: body.period, startOn, name: body.name.trim() });
-    await note(tx, viewer, clientId, 'theme.set', { period: body.period, on: startOn, name: body.name.trim() }, now);
+    await noteOfClient(tx, viewer, clientId, 'theme.set', { period: body.period, on: startOn, name: body.name.trim() }, now);
     return ok(null);
   });
 }
@@ -36,7 +36,7 @@ export function swapThemes(
     const names = [nameOn(first), nameOn(second)] as const;
     await putTheme(tx, clientId, { period, startOn: first, name: names[1] });
     await putTheme(tx, clientId, { period, startOn: second, name: names[0] });
-    await note(tx, viewer, clientId, 'theme.swapped', { period, on: first, with: second }, now);
+    await noteOfClient(tx, viewer, clientId, 'theme.swapped', { period, on: first, with: second }, now);
     return ok(null);
   });
 }
@@ -47,7 +47,7 @@ export function setCycle(app: App, viewer: Viewer, clientId: string, { names, fr
     const plan = await lockPlan(tx, clientId);
     const cycleNames = names.map((name) => name.trim());
     await tx.update(ClientPlan, clientId, { cycleNames, cycleFrom: fromMonth, version: plan.version + 1 });
-    await note(tx, viewer, clientId, 'theme.cycle_set', { names: cycleNames, fromMonth }, now);
+    await noteOfClient(tx, viewer, clientId, 'theme.cycle_set', { names: cycleNames, fromMonth }, now);
     return ok(null);
   });
 }

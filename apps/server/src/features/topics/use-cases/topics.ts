@@ -1,7 +1,7 @@
-import { fail, ok, type InstantText, type Result } from '@zesting/core';
+import { fail, ok, type Result } from '@zesting/core';
 import type { EditTopicBody, NewTopicsBody, SubjectBody, TopicIdeaBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
-import { changesBetween, recordActivity } from '../../../platform/activity.js';
+import { changesBetween, noteOfClient } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { insertRow, rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { putIdea } from '../../plan/index.js';
@@ -63,7 +63,7 @@ export function addTopics(app: App, viewer: Viewer, clientId: string, body: NewT
           version: 1,
         }),
       );
-    await note(tx, viewer, clientId, 'topic.added', { names, below: parent?.name ?? pillar.name }, now);
+    await noteOfClient(tx, viewer, clientId, 'topic.added', { names, below: parent?.name ?? pillar.name }, now);
     return ok(ids);
   });
 }
@@ -84,7 +84,7 @@ export function editTopic(
     if (Object.keys(changes).length === 0) return ok(null);
     if (await isTaken(tx, { ...topic, ...next })) return fail({ code: 'topic.name_taken' });
     await tx.update(StoredTopic, topicId, { ...next, version: version + 1 });
-    await note(tx, viewer, topic.clientId, 'topic.changed', { topic: topic.name, ...changes }, now);
+    await noteOfClient(tx, viewer, topic.clientId, 'topic.changed', { topic: topic.name, ...changes }, now);
     return ok(null);
   });
 }
@@ -106,7 +106,7 @@ export function setTopicAway(app: App, viewer: Viewer, topicId: string, isAway: 
       for (const one of touched) if (await isTaken(tx, one)) return fail({ code: 'topic.name_taken' });
     }
     for (const { id, version } of touched) await tx.update(StoredTopic, id, { archivedAt: isAway ? now : null, version: version + 1 });
-    await note(tx, viewer, topic.clientId, isAway ? 'topic.archived' : 'topic.restored', { topic: topic.name }, now);
+    await noteOfClient(tx, viewer, topic.clientId, isAway ? 'topic.archived' : 'topic.restored', { topic: topic.name }, now);
     return ok(null);
   });
 }
@@ -124,7 +124,7 @@ export function setTreatments(
     if (there.version !== version) return fail({ code: 'http.changed_meanwhile' });
     const next = names.map((name) => name.trim());
     await tx.update(Treatments, clientId, { names: next, version: version + 1 });
-    await note(tx, viewer, clientId, 'topic.treatments_set', { names: next }, now);
+    await noteOfClient(tx, viewer, clientId, 'topic.treatments_set', { names: next }, now);
     return ok(null);
   });
 }
@@ -169,7 +169,14 @@ export function setSubject(
     if (way === undefined) return fail({ code: 'treatment.unknown' });
     await tx.delete(TopicUse, of);
     if (topic) await tx.insert(TopicUse, { clientId, topicId: topic.id, treatment: way, ideaId: null, pieceId: null, ...of });
-    await note(tx, viewer, clientId, 'topic.subject_set', { of: thing.title, topic: topic?.name ?? null, treatment: way || null }, now);
+    await noteOfClient(
+      tx,
+      viewer,
+      clientId,
+      'topic.subject_set',
+      { of: thing.title, topic: topic?.name ?? null, treatment: way || null },
+      now,
+    );
     return ok(null);
   });
 }
@@ -203,12 +210,3 @@ async function isTaken(tx: Tx, { id, pillarId, parentId, name }: StoredTopic): P
   );
   return rows.length > 0;
 }
-
-const note = (
-  tx: Tx,
-  viewer: Viewer,
-  clientId: string,
-  verb: string,
-  detail: Readonly<Record<string, unknown>>,
-  at: InstantText,
-): Promise<void> => recordActivity(tx, { clientId, thing: 'client', thingId: clientId, verb, actor: viewer.name, detail, at });
