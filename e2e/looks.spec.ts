@@ -34,6 +34,8 @@ test('every screen of the agency passes axe in light and in dark, and fits 1280 
     '/plan/year?client=TIDE',
     '/plan/rhythm?client=MOSS',
     '/plan/ideas',
+    '/plan/campaigns',
+    '/plan/campaigns?client=MOSS&open=new',
     '/plan/goals?client=MOSS',
     '/plan/goals?client=MOSS&open=goal',
     '/plan/duties',

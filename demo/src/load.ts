@@ -1,6 +1,7 @@
 import { Temporal } from 'temporal-polyfill';
 import { addDays, getValue, ok } from '@zesting/core';
 import { addAsset, addNote, predict, replanOpen, sendRoundUps, type App } from '@zesting/server';
+import { addCampaigns } from './campaigns.js';
 import { CLIENTS } from './clients.js';
 import { addDuties, markDuties } from './duties.js';
 import { addGoals } from './goals.js';
@@ -59,6 +60,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   await addProductionDay(app, setup);
   await addSubjects(app, setup, now);
   await addGoals(app, setup, now);
+  await addCampaigns(app, setup, now);
   await addTalk(app, setup);
   await addIntake(app, setup);
   await addMails(app, setup);

@@ -1,5 +1,6 @@
 import { feature as agency } from './features/agency/feature.js';
 import { feature as calendar } from './features/calendar/feature.js';
+import { feature as campaigns } from './features/campaigns/feature.js';
 import { feature as clients } from './features/clients/feature.js';
 import { feature as duties } from './features/duties/feature.js';
 import { feature as find } from './features/find/feature.js';
@@ -31,6 +32,7 @@ export const FEATURES: readonly Feature[] = [
   plan,
   topics,
   goals,
+  campaigns,
   duties,
   teamNotes,
   find,

@@ -53,6 +53,8 @@ const goal = {
   pillarIds: [],
   steps: [],
 };
+const CAMPAIGN_VERSION = 'select version from campaigns where id = $1';
+const campaign = { name: 'C', aim: '', fromOn: '2027-03-01', toOn: '2027-03-31', channelIds: [], markerIds: [] };
 const DUTY_VERSION = 'select version from duties where id = $1';
 /** A duty of the own client, with what is tried. */
 const dutyOf = (own: Named, more: object, piece?: object): object => ({
@@ -116,6 +118,27 @@ export const CASES: Record<string, Case[]> = {
   'PUT /api/goals/{goalId}': [
     { ids: 'channelId', body: ({ channelId }) => ({ ...goal, channelId }), version: GOAL_VERSION, code: 'channel.unknown' },
     { ids: 'pillarIds', body: ({ pillarId }) => ({ ...goal, pillarIds: [pillarId] }), version: GOAL_VERSION, code: 'pillar.unknown' },
+  ],
+  'POST /api/clients/{clientId}/campaigns': [
+    { ids: 'channelIds', body: ({ channelId }) => ({ ...campaign, channelIds: [channelId] }), code: 'channel.unknown' },
+    { ids: 'markerIds', body: (named) => ({ ...campaign, markerIds: [named['shootId']] }), code: 'campaign.marker_unknown' },
+  ],
+  'PUT /api/campaigns/{campaignId}': [
+    {
+      ids: 'channelIds',
+      body: ({ channelId }) => ({ ...campaign, channelIds: [channelId] }),
+      version: CAMPAIGN_VERSION,
+      code: 'channel.unknown',
+    },
+    {
+      ids: 'markerIds',
+      body: (named) => ({ ...campaign, markerIds: [named['shootId']] }),
+      version: CAMPAIGN_VERSION,
+      code: 'campaign.marker_unknown',
+    },
+  ],
+  'PUT /api/pieces/{pieceId}/campaign': [
+    { ids: 'campaignId', body: (named) => ({ campaignId: named['campaignId'] }), code: 'campaign.unknown' },
   ],
   'POST /api/duties': [
     { ids: 'clientId', body: ({ clientId }, own) => dutyOf(own, { clientId }), code: 'access.refused' },

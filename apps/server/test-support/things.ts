@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import sharp from 'sharp';
 import { getValue } from '@zesting/core';
 import { addRule, addRunUp, catchIdea } from '../src/features/plan/index.js';
+import { addCampaign } from '../src/features/campaigns/index.js';
 import { addDuty } from '../src/features/duties/index.js';
 import { addMarker } from '../src/features/calendar/index.js';
 import { submitRequest } from '../src/features/intake/index.js';
@@ -72,6 +73,8 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
   const figures = { measure: 'reading', unit: '', startValue: 1, target: 2, startOn: '2027-02-01', byOn: '2027-12-31' } as const;
   const goalId = getValue(await addGoal(app, people.lead, client.id, { name: 'G', channelId: null, ...figures, pillarIds: [], steps: [] }));
   const strategyId = getValue(await addStrategyNote(app, people.lead, client.id, { kind: 'works', text: 'T' }));
+  const months = { fromOn: '2027-03-01', toOn: '2027-04-30', channelIds: [], markerIds: [] };
+  const campaignId = getValue(await addCampaign(app, people.lead, client.id, { name: 'C', aim: '', ...months }));
   const runUp = { offsetDays: -3, title: 'Teaser', channelId, routeId: scene.routeId };
   const runUpId = getValue(await addRunUp(app, people.lead, markerId, runUp));
   const [reset] = await app.read<{ id: string }>(
@@ -89,6 +92,7 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     pillarId,
     topicId,
     goalId,
+    campaignId,
     strategyId,
     staffId: people.staff.personId,
     tabId: randomUUID(),

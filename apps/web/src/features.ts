@@ -1,5 +1,6 @@
 import { feature as agency } from './features/agency';
 import { feature as calendar } from './features/calendar';
+import { feature as campaigns } from './features/campaigns';
 import { feature as clients } from './features/clients';
 import { feature as desk } from './features/desk';
 import { feature as duties } from './features/duties';
@@ -21,6 +22,7 @@ export const FEATURES: readonly WebFeature[] = [
   plan,
   topics,
   goals,
+  campaigns,
   duties,
   intake,
   signOff,

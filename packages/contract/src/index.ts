@@ -15,3 +15,4 @@ export * from './plan/index.js';
 export * from './duties/index.js';
 export * from './topics/index.js';
 export * from './goals/index.js';
+export * from './campaigns/index.js';

@@ -35,3 +35,4 @@ export * from './production-day/index.js';
 export * from './duties/index.js';
 export * from './topics/index.js';
 export * from './goals/index.js';
+export * from './campaigns/index.js';

@@ -92,6 +92,7 @@ describe('the statements of a list', () => {
     ['lead', () => '/api/slots?from=2027-03-01&to=2027-04-30'],
     ['lead', () => `/api/clients/${scene.a.id}/topics`],
     ['lead', () => `/api/clients/${scene.a.id}/goals`],
+    ['lead', () => '/api/campaigns'],
     ['lead', () => '/api/duties'],
     ['staff', () => '/api/duties/mine'],
     ['lead', () => '/api/ideas'],

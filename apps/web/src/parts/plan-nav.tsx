@@ -7,6 +7,7 @@ const PARTS = [
   ['/plan/rhythm', 'Rhythm'],
   ['/plan/pillars', 'Pillars'],
   ['/plan/ideas', 'Ideas'],
+  ['/plan/campaigns', 'Campaigns'],
   ['/plan/goals', 'Goals'],
   ['/plan/duties', 'Duties'],
 ] as const;

@@ -9,13 +9,16 @@ import { ClientCode } from '../ui/tags';
 import { FEATURES } from '../features';
 import { actionsFor } from './actions';
 
-const KINDS: readonly (readonly [FoundKind, string])[] = [
-  ['piece', 'Pieces'],
-  ['request', 'Requests'],
-  ['client', 'Clients'],
-  ['person', 'People'],
-  ['contact', 'Contacts'],
-];
+/** What can be found, in the order in which it is told. */
+const KINDS: Readonly<Record<FoundKind, string>> = {
+  piece: 'Pieces',
+  request: 'Requests',
+  client: 'Clients',
+  person: 'People',
+  contact: 'Contacts',
+  idea: 'Ideas',
+  campaign: 'Campaigns',
+};
 
 /** Finds things by name, and things to do. */
 export function Find({ onClose, onHelp }: { onClose: () => void; onHelp: () => void }) {
@@ -45,7 +48,7 @@ export function Find({ onClose, onHelp }: { onClose: () => void; onHelp: () => v
   };
   const actions = actionsFor(FEATURES, session, clients).filter(({ words }) => holdsTyped(words));
   const groups: FinderGroup[] = [
-    ...KINDS.map(([kind, title]) => ({ title, items: things.filter((item) => item.kind === kind).map(thing) })),
+    ...Object.entries(KINDS).map(([kind, title]) => ({ title, items: things.filter((item) => item.kind === kind).map(thing) })),
     {
       title: 'To do',
       items: actions.map(({ words, path, note }) => ({

@@ -38,11 +38,12 @@ export function LineChart({ label, lines, height = 180 }: LineChartProps) {
       const [ink, muted, line] = [colour('--pine'), colour('--muted'), colour('--line')];
       chart.setOption({
         animation: !matchMedia('(prefers-reduced-motion: reduce)').matches,
-        grid: { left: 4, right: 12, top: 12, bottom: 4, outerBoundsMode: 'same' },
+        grid: { left: 4, right: 16, top: 12, bottom: 8, outerBoundsMode: 'same', outerBoundsContain: 'axisLabel' },
+        textStyle: { fontFamily: getComputedStyle(element).fontFamily },
         tooltip: { trigger: 'axis' },
         xAxis: {
           type: 'time',
-          axisLabel: { color: muted, hideOverlap: true },
+          axisLabel: { color: muted, hideOverlap: true, formatter: { year: '{yyyy}', month: '{MMM}', day: '{d} {MMM}' } },
           axisLine: { lineStyle: { color: line } },
           splitLine: { show: false },
         },

@@ -1,4 +1,4 @@
-export type FoundKind = 'piece' | 'request' | 'client' | 'person' | 'contact' | 'idea';
+export type FoundKind = 'piece' | 'request' | 'client' | 'person' | 'contact' | 'idea' | 'campaign';
 
 /** One thing that was found, with the address in the application where it stands. */
 export class FoundShape {

@@ -185,6 +185,8 @@ export class PieceShape {
   title: string;
   formatName: string;
   pillarId: string | null;
+  /** the campaign that it belongs to */
+  campaignId: string | null;
   pillars: PillarShape[];
   stage: PieceStage;
   list: ReckoningList | null;

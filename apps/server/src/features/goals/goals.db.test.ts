@@ -73,7 +73,7 @@ describe('goals of a client', () => {
       const pieceId = await makePiece(plan.scene, plan.scene.a);
       await plan.scene.app.read('update pieces set pillar_id = $2 where id = $1', [pieceId, pillarId]);
       await plan.scene.app.read(
-        `update placements set state = 'out', on_day = $2::date, at_time = '09:00', publish_at = $2::date + time '09:00'
+        `update placements set state = 'out', out_at = now(), out_digests = '{}', on_day = $2::date, at_time = '09:00', publish_at = $2::date + time '09:00'
          where piece_id = $1 and ($3 or channel_id = $4)`,
         [pieceId, on, both, plan.feed],
       );

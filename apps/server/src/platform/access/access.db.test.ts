@@ -213,6 +213,15 @@ const TABLE: Record<string, string> = {
   'PUT /api/strategy/{strategyId}': managers,
   'DELETE /api/strategy/{strategyId}': managers,
   'POST /api/strategy/{strategyId}/restore': managers,
+  'GET /api/campaigns': managers,
+  'GET /api/campaigns/{campaignId}': managers,
+  'GET /api/campaigns/{campaignId}/move': managers,
+  'POST /api/clients/{clientId}/campaigns': managers,
+  'PUT /api/campaigns/{campaignId}': managers,
+  'PUT /api/campaigns/{campaignId}/period': managers,
+  'DELETE /api/campaigns/{campaignId}': managers,
+  'POST /api/campaigns/{campaignId}/restore': managers,
+  'PUT /api/pieces/{pieceId}/campaign': managers,
   'GET /api/duties': managers,
   'GET /api/duties/mine': makers,
   'POST /api/duties': managers,
@@ -396,7 +405,9 @@ describe('who may do what', () => {
         '/api/calendar?from=2027-03-01&to=2027-04-30',
         '/api/find?q=piece',
         '/api/find?q=contact',
-        ...(who === 'manager' ? ['/api/runway', '/api/slots?from=2027-03-01&to=2027-04-30', '/api/ideas', '/api/find?q=idea'] : []),
+        ...(who === 'manager'
+          ? ['/api/runway', '/api/slots?from=2027-03-01&to=2027-04-30', '/api/ideas', '/api/campaigns', '/api/duties', '/api/find?q=idea']
+          : []),
       ]) {
         const answer = await callers.get(who)?.call('GET', path);
         const text = JSON.stringify(answer?.body);

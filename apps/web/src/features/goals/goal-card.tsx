@@ -166,9 +166,9 @@ function Quarters({ goal }: { goal: GoalShape }) {
         {goal.quarters.map(({ year, quarter, endOn, expected, value }) => (
           <tr key={`${year} ${quarter}`} className="border-t border-line">
             <th scope="row" className="font-normal text-left py-0.5" title={`until ${dayWords(endOn)}`}>
-              {quarter}/{year}
+              Q{quarter} {year}
             </th>
-            <td className="text-right text-muted">{rounded(expected)}</td>
+            <td className="text-right text-muted">{goal.measure === 'pieces' ? Math.round(expected) : rounded(expected)}</td>
             <td className="text-right">{value === null ? '–' : figure(value)}</td>
           </tr>
         ))}

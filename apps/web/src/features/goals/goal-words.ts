@@ -14,12 +14,11 @@ export const STANDINGS: Record<GoalStanding, readonly [words: string, tone: Tone
 };
 
 const NUMBERS = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 });
-const ROUNDED = new Intl.NumberFormat('en-GB', { maximumSignificantDigits: 3 });
 
 /** A figure as it was read. */
 export const figure = (value: number): string => NUMBERS.format(value).replace('-', '−');
 /** A figure that was reckoned: no more of it than anybody believes. */
-export const rounded = (value: number): string => ROUNDED.format(value).replace('-', '−');
+export const rounded = (value: number): string => figure(Math.abs(value) >= 100 ? Math.round(value) : Math.round(value * 10) / 10);
 
 export const unitOf = ({ measure, unit }: Pick<GoalShape, 'measure' | 'unit'>): string => (measure === 'pieces' ? 'pieces out' : unit);
 

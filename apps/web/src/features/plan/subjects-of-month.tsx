@@ -33,7 +33,7 @@ export function SubjectsOfMonth({ client, month }: { client: ClientShape; month:
                 <Tag tone="pine">planned</Tag>
               ) : first ? (
                 <Link
-                  to={to(first.kind === 'idea' ? `/plan/ideas?open=${first.id}` : `/pieces/${first.id}`)}
+                  to={to(first.kind === 'idea' ? `/plan/ideas?idea=${first.id}` : `/pieces/${first.id}`)}
                   className="text-pine underline"
                   title={first.title}
                 >

@@ -8,6 +8,7 @@ import { useClients } from '../../lib/queries';
 import { useOpened } from '../../lib/use-opened';
 import { usePresence } from '../../lib/use-live';
 import { STAGE_WORDS } from '../../lib/words';
+import { CampaignField } from '../../parts/campaign-field';
 import { SubjectField } from '../../parts/subject-field';
 import { Button } from '../../ui/button';
 import { ClientCode, DangerTag, Tag } from '../../ui/tags';
@@ -92,7 +93,12 @@ function PieceHead({ piece }: { piece: PieceShape }) {
             </Button>
           )}
         </div>
-        {client && piece.canManage && <SubjectField client={client} of={{ kind: 'piece', id: piece.id }} />}
+        {client && piece.canManage && (
+          <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+            <CampaignField client={client} pieceId={piece.id} campaignId={piece.campaignId} />
+            <SubjectField client={client} of={{ kind: 'piece', id: piece.id }} />
+          </div>
+        )}
       </div>
       <Others pieceId={piece.id} />
       <div className="flex flex-wrap items-center gap-2">

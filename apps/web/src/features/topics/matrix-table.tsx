@@ -165,7 +165,7 @@ function Use({ use }: { use: TopicUseShape }) {
   const { to } = useClients();
   return (
     <Link
-      to={to(use.kind === 'piece' ? `/pieces/${use.id}` : `/plan/ideas?open=${use.id}`)}
+      to={to(use.kind === 'piece' ? `/pieces/${use.id}` : `/plan/ideas?idea=${use.id}`)}
       className="min-h-6 inline-flex items-center gap-1 no-underline hover:underline tabular"
       title={use.title}
     >
@@ -190,7 +190,7 @@ function Free({ topicId, name, treatment }: { topicId: string; name: string; tre
   return (
     <button
       type="button"
-      className="size-6 inline-flex items-center justify-center rounded-md text-muted hover:bg-card hover:text-ink"
+      className="size-6 -ml-1.5 inline-flex items-center justify-center rounded-md text-muted hover:bg-card hover:text-ink"
       aria-label={`Catch an idea: ${words}`}
       title="Catch an idea"
       disabled={catchIdea.isPending}

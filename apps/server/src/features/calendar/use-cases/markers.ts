@@ -1,4 +1,4 @@
-import { fail, ok, USUAL_LEAD, type InstantText, type Result } from '@zesting/core';
+import { addDays, fail, getDay, ok, USUAL_LEAD, type InstantText, type Result } from '@zesting/core';
 import type { MarkerBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
@@ -73,6 +73,17 @@ export function editMarker(
     await note(tx, viewer, 'marker.changed', markerId, body, now);
     return ok(null);
   });
+}
+
+/** Moves markers of clients by so many days, in the caller's transaction. They must be the viewer's to edit. */
+export async function shiftMarkers(tx: Tx, viewer: Viewer, ids: readonly string[], byDays: number, now: InstantText): Promise<void> {
+  for (const id of [...ids].sort()) {
+    const marker = await tx.findOne(Marker, { where: { id }, lock: { mode: 'pessimistic_write' } });
+    if (!marker) continue;
+    const [startOn, endOn] = [addDays(getDay(marker.startOn), byDays), addDays(getDay(marker.endOn), byDays)];
+    await tx.update(Marker, id, { startOn, endOn, version: marker.version + 1 });
+    await note(tx, viewer, 'marker.changed', id, { ...marker, startOn, endOn }, now);
+  }
 }
 
 /** Takes a marker away. One that is gone already is no failure. */

@@ -1,0 +1,193 @@
+import { useQuery } from '@tanstack/react-query';
+import { CampaignBody, type CampaignMadeShape, type CampaignShape, type ClientShape } from '@zesting/contract';
+import { addDays, type Day } from '@zesting/core';
+import { useState } from 'react';
+import { calendarQuery } from '../../api/calendar';
+import { call } from '../../lib/api';
+import { dayWords } from '../../lib/format';
+import { useClients, useWrite } from '../../lib/queries';
+import { useBodyForm } from '../../lib/use-body-form';
+import { Field } from '../../ui/field';
+import { FieldGroup } from '../../ui/field-group';
+import { FormDialog } from '../../ui/form-dialog';
+import { SpanFields } from '../../ui/span-fields';
+
+interface CampaignDialogProps {
+  /** whose a new campaign is at first */
+  readonly client: ClientShape | undefined;
+  /** what is changed; without it one is begun */
+  readonly campaign: CampaignShape | undefined;
+  readonly todayOn: string;
+  readonly onClose: () => void;
+}
+
+/** A month, at first. */
+const LENGTH_DAYS = 30;
+
+/** A campaign: its aim, its period, where it is seen, and the dates that belong to it. */
+export function CampaignDialog({ client: first, campaign, todayOn, onClose }: CampaignDialogProps) {
+  const { clients, clientOf } = useClients();
+  const [clientId, setClientId] = useState(campaign?.clientId ?? first?.id ?? '');
+  const client = clientOf(clientId);
+  const save = useWrite(
+    (body: CampaignBody) =>
+      campaign
+        ? call(`/campaigns/${campaign.id}`, { method: 'PUT', body, version: campaign.version })
+        : call<CampaignMadeShape>(`/clients/${clientId}/campaigns`, { method: 'POST', body }),
+    { quiet: true },
+  );
+  const form = useBodyForm<CampaignBody>(
+    CampaignBody,
+    campaign
+      ? { ...told(campaign), markerIds: campaign.markers.map(({ id }) => id) }
+      : {
+          name: '',
+          aim: '',
+          fromOn: todayOn,
+          toOn: addDays(todayOn as Day, LENGTH_DAYS), // a day of the contract's
+          channelIds: [],
+          markerIds: [],
+        },
+    {
+      send: async (body) => {
+        await save.mutateAsync({ ...told(body), markerIds: body.markerIds });
+        onClose();
+      },
+      words: { name: { isNotBlank: 'Give it a name.' } },
+    },
+  );
+  const { body, change, errorOf } = form;
+  const flip = (ids: readonly string[], id: string, isOn: boolean) => (isOn ? [...ids, id] : ids.filter((other) => other !== id));
+  return (
+    <FormDialog
+      form={form}
+      onClose={onClose}
+      title={campaign ? 'Change the campaign' : 'Begin a campaign'}
+      {...(campaign ? { description: 'Pieces and dates stay where they are; drag the bar to take them along.' } : {})}
+      action={campaign ? 'Change it' : 'Begin it'}
+    >
+      {!campaign && (
+        <Field label="Client" required>
+          {(control) => (
+            <select
+              {...control}
+              className="field"
+              value={clientId}
+              onChange={(event) => {
+                setClientId(event.target.value);
+                change({ channelIds: [], markerIds: [] });
+              }}
+            >
+              {clients.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+      )}
+      <Field label="Name" required error={errorOf('name')}>
+        {(control) => (
+          <input
+            {...control}
+            className="field"
+            maxLength={120}
+            value={body.name}
+            onChange={(event) => change({ name: event.target.value })}
+          />
+        )}
+      </Field>
+      <Field label="Aim" help="What it is for, in a sentence." error={errorOf('aim')}>
+        {(control) => (
+          <textarea
+            {...control}
+            className="field"
+            rows={2}
+            maxLength={500}
+            value={body.aim}
+            onChange={(event) => change({ aim: event.target.value })}
+          />
+        )}
+      </Field>
+      <div className="grid sm:grid-cols-2 gap-x-3">
+        <SpanFields
+          span={{ startOn: body.fromOn, endOn: body.toOn }}
+          onChange={({ startOn, endOn }) => change({ fromOn: startOn, toOn: endOn })}
+          error={errorOf('toOn') ?? errorOf('fromOn')}
+          todayOn={todayOn}
+        />
+      </div>
+      {client && client.channels.length > 0 && (
+        <FieldGroup label="Where it is mainly seen" error={errorOf('channelIds')}>
+          {() => (
+            <div className="flex flex-wrap gap-x-4">
+              {client.channels.map(({ id, name }) => (
+                <Tick
+                  key={id}
+                  name={name}
+                  isOn={body.channelIds.includes(id)}
+                  onChange={(isOn) => change({ channelIds: flip(body.channelIds, id, isOn) })}
+                />
+              ))}
+            </div>
+          )}
+        </FieldGroup>
+      )}
+      {client && (
+        <Dates
+          key={client.id}
+          client={client}
+          fromOn={body.fromOn}
+          toOn={body.toOn}
+          known={campaign?.markers ?? []}
+          chosen={body.markerIds}
+          onChange={(id, isOn) => change({ markerIds: flip(body.markerIds, id, isOn) })}
+        />
+      )}
+    </FormDialog>
+  );
+}
+
+const told = ({ name, aim, fromOn, toOn, channelIds }: Omit<CampaignBody, 'markerIds'>) => ({ name, aim, fromOn, toOn, channelIds });
+
+function Tick({ name, isOn, onChange }: { name: string; isOn: boolean; onChange: (isOn: boolean) => void }) {
+  return (
+    <label className="inline-flex items-center gap-2 min-h-8">
+      <input type="checkbox" className="size-4 accent-pine" checked={isOn} onChange={(event) => onChange(event.target.checked)} />
+      {name}
+    </label>
+  );
+}
+
+interface DatesProps {
+  readonly client: ClientShape;
+  readonly fromOn: string;
+  readonly toOn: string;
+  readonly known: readonly { readonly id: string; readonly name: string; readonly startOn: string }[];
+  readonly chosen: readonly string[];
+  readonly onChange: (id: string, isOn: boolean) => void;
+}
+
+/** The client's dates in the period of a campaign, and those that belong to it already. */
+function Dates({ client, fromOn, toOn, known, chosen, onChange }: DatesProps) {
+  const { data } = useQuery({ ...calendarQuery(`clientId=${client.id}`, fromOn, toOn, null), enabled: fromOn !== '' && fromOn <= toOn });
+  const there = (data?.markers ?? []).flatMap(({ id, name, startOn, clientId }) =>
+    id !== null && clientId === client.id ? [{ id, name, startOn }] : [],
+  );
+  const all = [...new Map([...known, ...there].map((marker) => [marker.id, marker])).values()].sort((a, b) =>
+    a.startOn < b.startOn ? -1 : 1,
+  );
+  if (all.length === 0) return null;
+  return (
+    <FieldGroup label="Dates that belong to it">
+      {() => (
+        <div className="grid">
+          {all.map(({ id, name, startOn }) => (
+            <Tick key={id} name={`${name}, ${dayWords(startOn)}`} isOn={chosen.includes(id)} onChange={(isOn) => onChange(id, isOn)} />
+          ))}
+        </div>
+      )}
+    </FieldGroup>
+  );
+}

@@ -1,0 +1,122 @@
+import { useQuery } from '@tanstack/react-query';
+import type { CampaignsShape } from '@zesting/contract';
+import { getDay, isMonth, nextMonth } from '@zesting/core';
+import { ChevronLeft, ChevronRight, Plus } from 'lucide-react';
+import { campaignsQuery } from '../../api/campaigns';
+import { call, wordsOf } from '../../lib/api';
+import { count, monthWords } from '../../lib/format';
+import { useClients, useWrite } from '../../lib/queries';
+import { useOpened } from '../../lib/use-opened';
+import { useSearch } from '../../lib/use-search';
+import { PlanNav } from '../../parts/plan-nav';
+import { Button, IconButton } from '../../ui/button';
+import { Choice } from '../../ui/choice';
+import { Empty, Failed, Loading, PageHead } from '../../ui/page';
+import { axisOf, SPANS, type Span } from './axis';
+import { CampaignDialog } from './campaign-dialog';
+import { CampaignPanel } from './campaign-panel';
+import { CampaignRows } from './campaign-rows';
+import { MoveDialog } from './move-dialog';
+
+const SPAN_WORDS: Record<Span, string> = { 1: 'Month', 3: 'Quarter', 12: 'Year' };
+
+/** Campaigns as bars on a time axis, of one client or of all. */
+export function CampaignsPage() {
+  const { client, query, clients } = useClients();
+  const campaigns = useQuery(campaignsQuery(query));
+  const { opened, open, close } = useOpened();
+  const { search, put } = useSearch();
+  if (campaigns.isError) return <Failed message={wordsOf(campaigns.error)} onRetry={() => void campaigns.refetch()} />;
+  if (!campaigns.data) return <Loading />;
+  const all = campaigns.data;
+  const span = SPANS.find((one) => String(one) === search.get('span')) ?? 3;
+  const asked = search.get('month') ?? '';
+  const month = isMonth(asked) ? asked : all.todayOn.slice(0, 7);
+  const axis = axisOf(month, span);
+  const turn = (by: number) => put({ month: nextMonth(month, by * span) }, { replace: true });
+  const [what = '', id = '', from = '', to = ''] = (opened ?? '').split(':');
+  const shown = all.campaigns.find((campaign) => campaign.id === id);
+  const unseen = all.campaigns.filter(({ fromOn, toOn }) => toOn < axis.fromOn || fromOn > axis.toOn).length;
+  return (
+    <>
+      <PageHead title="Campaigns" note="Pieces that serve one aim over one period.">
+        <PlanNav />
+        {(client ?? clients[0]) && (
+          <Button look="main" onClick={() => open('new')}>
+            <Plus size={15} aria-hidden />
+            Begin a campaign
+          </Button>
+        )}
+      </PageHead>
+      {all.campaigns.length === 0 ? (
+        <Empty title={client ? `${client.name} has no campaigns` : 'There are no campaigns'}>
+          A campaign holds the pieces and dates of one aim together: it shows how far they are, and moves them along when it moves.
+        </Empty>
+      ) : (
+        <>
+          <div className="flex flex-wrap items-center gap-2 mb-3">
+            <IconButton label="Earlier" onClick={() => turn(-1)}>
+              <ChevronLeft size={16} aria-hidden />
+            </IconButton>
+            <h2 className="text-base min-w-44 text-center" aria-live="polite">
+              {monthWords(month)}
+              {span > 1 && ` – ${monthWords(nextMonth(month, span - 1))}`}
+            </h2>
+            <IconButton label="Later" onClick={() => turn(1)}>
+              <ChevronRight size={16} aria-hidden />
+            </IconButton>
+            <Choice
+              label="How much is seen"
+              value={String(span)}
+              options={SPANS.map((one) => [String(one), SPAN_WORDS[one]] as const)}
+              onChange={(next) => put({ span: next === '3' ? null : next }, { replace: true })}
+            />
+            {unseen > 0 && (
+              <span className="text-rind text-[13px]">
+                {count(unseen, 'campaign')} {unseen === 1 ? 'lies' : 'lie'} outside these months
+              </span>
+            )}
+          </div>
+          <CampaignRows
+            campaigns={all.campaigns}
+            axis={axis}
+            span={span}
+            todayOn={getDay(all.todayOn)}
+            onOpen={(campaignId) => open(`campaign:${campaignId}`)}
+            onDropped={(campaignId, period) => open(`move:${campaignId}:${period.fromOn}:${period.toOn}`)}
+          />
+        </>
+      )}
+      <Archived all={all} />
+      {opened === 'new' && <CampaignDialog client={client ?? clients[0]} campaign={undefined} todayOn={all.todayOn} onClose={close} />}
+      {what === 'edit' && shown && <CampaignDialog key={id} client={undefined} campaign={shown} todayOn={all.todayOn} onClose={close} />}
+      {what === 'campaign' && id && <CampaignPanel key={id} campaignId={id} onEdit={() => open(`edit:${id}`)} onClose={close} />}
+      {what === 'move' && shown && <MoveDialog key={opened} campaign={shown} fromOn={from} toOn={to} onClose={close} />}
+    </>
+  );
+}
+
+function Archived({ all }: { all: CampaignsShape }) {
+  const restore = useWrite((id: string) => call(`/campaigns/${id}/restore`, { method: 'POST' }));
+  if (all.archived.length === 0) return null;
+  return (
+    <details className="text-[13px] mt-3">
+      <summary className="cursor-pointer min-h-6">Put away ({all.archived.length})</summary>
+      <ul className="flex flex-wrap gap-x-4">
+        {all.archived.map(({ id, name }) => (
+          <li key={id}>
+            {name}{' '}
+            <button
+              type="button"
+              className="text-pine underline min-h-6"
+              aria-label={`Take up ${name} again`}
+              onClick={() => restore.mutate(id)}
+            >
+              take up again
+            </button>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
