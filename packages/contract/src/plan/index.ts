@@ -1,4 +1,5 @@
 export * from './bodies.js';
+export * from './case.js';
 export * from './idea-bodies.js';
 export * from './idea-shapes.js';
 export * from './shapes.js';

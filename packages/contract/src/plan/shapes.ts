@@ -1,4 +1,4 @@
-import type { LeadStanding, PieceStage, PlacementState, RunwayCell, ThemePeriod } from '@zesting/core';
+import type { FitReason, LeadStanding, PieceStage, PlacementState, RunwayCell, ThemePeriod } from '@zesting/core';
 import { MarkerShape, MixRowShape, type MarkerKind } from '../calendar/index.js';
 import { RhythmRuleBody, ThemeCycleBody } from './bodies.js';
 
@@ -276,4 +276,30 @@ export class FreeSlotShape {
 
 export class FreeSlotsShape {
   slots: FreeSlotShape[];
+}
+
+export class FitReasonShape {
+  what: FitReason['what'];
+  points: number;
+}
+
+/** One line of a proposal: what stands in a slot, and what speaks for it. */
+export class ProposedLineShape {
+  slotId: string;
+  candidateId: string;
+  reasons: FitReasonShape[];
+  /** whether the mix is owed its pillar */
+  owed: boolean;
+  /** whether what stands before or after it has the same pillar */
+  inARow: boolean;
+}
+
+/** The best filling of a month that was found, beside what the quick method finds. */
+export class BestFillingShape {
+  lines: ProposedLineShape[];
+  value: number;
+  quickValue: number;
+  /** whether it was proven that none is better; else it is the best that was found in the time */
+  isProven: boolean;
+  milliseconds: number;
 }

@@ -11,5 +11,5 @@ export {
   type OpenSlot,
   type SlottingCase,
 } from './fit.js';
-export { modelOf, type SlottingModel } from './model.js';
-export { isFeasible, propose, valueOf, type Proposal, type ProposedLine } from './propose.js';
+export { chosenIn, modelOf, type SlottingModel } from './model.js';
+export { isFeasible, proposalOf, propose, valueOf, type Proposal, type ProposedLine } from './propose.js';

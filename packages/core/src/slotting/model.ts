@@ -83,3 +83,9 @@ export function modelOf({ slots, candidates, owed, readyByFormat }: SlottingCase
   ].join('\n');
   return { lp, choices, fixedValue };
 }
+
+/** The filling that a solver found: candidates by slot. @param columns the programme's columns with their values */
+export const chosenIn = ({ choices }: SlottingModel, columns: Readonly<Record<string, number>>): Record<string, string> =>
+  Object.fromEntries(
+    [...choices].flatMap(([name, { slotId, candidateId }]) => ((columns[name] ?? 0) > 0.5 ? [[slotId, candidateId]] : [])),
+  );

@@ -194,6 +194,18 @@ export function propose(whole: SlottingCase): Proposal {
   return { lines: linesOf(prepared, state), value: valueOf(whole, Object.fromEntries(chosen) as Record<string, string>) }; // pairs of ids
 }
 
+/** A filling that was found elsewhere, told as a proposal. @param chosen candidates by slot: a filling that is feasible */
+export function proposalOf(whole: SlottingCase, chosen: Readonly<Record<string, string>>): Proposal {
+  const prepared = prepare(whole);
+  const state = emptyState(prepared);
+  const numbers = new Map(whole.candidates.map(({ id }, which) => [id, which]));
+  for (const [at, { id }] of whole.slots.entries()) {
+    const which = numbers.get(chosen[id] ?? '');
+    if (which !== undefined) put(prepared, state, at, which);
+  }
+  return { lines: linesOf(prepared, state), value: valueOf(whole, chosen) };
+}
+
 /** The best pair of an empty slot and an unused candidate, again and again. */
 function putBest(prepared: Prepared, state: State): void {
   for (;;) {

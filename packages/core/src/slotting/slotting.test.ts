@@ -5,7 +5,9 @@ import {
   fitOf,
   isFeasible,
   isOnTheme,
+  chosenIn,
   modelOf,
+  proposalOf,
   propose,
   rankFor,
   valueOf,
@@ -267,17 +269,17 @@ describe('the programme for a solver', () => {
     const highs = await loadHighs();
     fc.assert(
       fc.property(cases, (whole) => {
-        const { lp, choices, fixedValue } = modelOf(whole);
-        const solved = highs.solve(lp);
-        const chosen = Object.fromEntries(
-          Object.entries(solved.Columns).flatMap(([name, { Primal }]) => {
-            const choice = choices.get(name);
-            return choice && (Primal ?? 0) > 0.5 ? [[choice.slotId, choice.candidateId]] : [];
-          }),
-        ) as Record<string, string>; // ids by ids
+        const model = modelOf(whole);
+        const solved = highs.solve(model.lp);
+        const primal = Object.fromEntries(Object.entries(solved.Columns).map(([name, { Primal }]) => [name, Primal ?? 0]));
+        const chosen = chosenIn(model, primal);
         expect(isFeasible(whole, chosen)).toBe(true);
-        expect(Math.round(solved.ObjectiveValue + fixedValue)).toBe(best(whole));
+        expect(Math.round(solved.ObjectiveValue + model.fixedValue)).toBe(best(whole));
         expect(valueOf(whole, chosen)).toBe(best(whole));
+        // told as a proposal it is the same filling, with the reasons of each
+        const told = proposalOf(whole, chosen);
+        expect(Object.fromEntries(told.lines.map(({ slotId, candidateId }) => [slotId, candidateId]))).toEqual(chosen);
+        expect(told.value).toBe(best(whole));
       }),
       { numRuns: 200 },
     );

@@ -1,3 +1,6 @@
+import { isFeasible, propose, valueOf } from '@zesting/core';
+import { toCase, type BestFillingShape, type PlanMonthShape } from '@zesting/contract';
+import { bestFilling } from './queries/best-filling.js';
 import { makePlanScene, type PlanScene } from '../../../test-support/plan-scene.js';
 import { makePiece, type Caller } from '../../../test-support/scene.js';
 
@@ -196,6 +199,50 @@ describe('what the plan is filled with', () => {
       expect(await day(id)).toMatchObject({ makeUpOn: '2027-03-05' });
       const sunday = await put({ ...shoot, startOn: '2027-03-21', endOn: '2027-03-21' });
       expect(await day(sunday)).toMatchObject({ isDayOff: true, blockedBy: [], shortage: 0 });
+    });
+  });
+
+  describe('the best filling', () => {
+    const best = async (month = '2027-03') => {
+      const { status, body } = await manager.call('GET', of(`plan/best?month=${month}`));
+      expect({ status, body }).toMatchObject({ status: 200 });
+      return body as unknown as BestFillingShape; // as the contract has it
+    };
+
+    it('is proven, breaks no must, and is worth no less than the quick one', async () => {
+      const ruleId = await add({ formatId });
+      const [craft = '', people = ''] = plan.pillars.map(({ id }) => id);
+      for (let number = 0; number < 14; number++)
+        await caught({
+          title: `Idea ${number}`,
+          pillarId: number % 3 === 0 ? people : craft,
+          merit: (number % 5) + 1,
+          ...(number === 3 ? { notBeforeOn: '2027-03-25' } : {}),
+          ...(number === 4 ? { freshUntilOn: '2027-03-12' } : {}),
+        });
+      const found = await best();
+      expect(found.isProven).toBe(true);
+      expect(found.value).toBeGreaterThanOrEqual(found.quickValue);
+      const whole = toCase((await month()) as unknown as PlanMonthShape);
+      const chosen = Object.fromEntries(found.lines.map(({ slotId, candidateId }) => [slotId, candidateId]));
+      expect(isFeasible(whole, chosen)).toBe(true);
+      expect(valueOf(whole, chosen)).toBe(found.value);
+      expect(propose(whole).value).toBe(found.quickValue);
+      expect(found.lines.length).toBeGreaterThan(4);
+      expect(found.lines.every(({ slotId, reasons }) => slotId.startsWith(ruleId) && reasons.length > 0)).toBe(true);
+    });
+
+    it('of a month without slots is nothing, and nothing is changed by it', async () => {
+      expect(await best()).toMatchObject({ lines: [], value: 0, quickValue: 0, isProven: true });
+      expect(await scene.app.read('select 1 from pieces where not shelved')).toEqual([]);
+    });
+
+    it('is left when nobody waits for it', async () => {
+      await add({ formatId });
+      const waiting = new AbortController();
+      const seeking = bestFilling(scene.app, scene.a.id, '2027-03', waiting.signal);
+      waiting.abort();
+      expect(await seeking).toEqual({ ok: false, failure: { code: 'slotting.not_found' } });
     });
   });
 

@@ -1,4 +1,5 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
+import type { Response } from 'express';
 import {
   FillSlotsBody,
   MONTH,
@@ -9,6 +10,7 @@ import {
   SwapThemesBody,
   ThemeBody,
   ThemeCycleBody,
+  type BestFillingShape,
   type FilledSlotsShape,
   type FreeSlotsShape,
   type MonthCostShape,
@@ -26,6 +28,7 @@ import { Access, CurrentViewer, type Viewer } from '../../platform/access/access
 import { App } from '../../platform/app.js';
 import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
+import { bestFilling } from './queries/best-filling.js';
 import { monthCost } from './queries/month-cost.js';
 import { planYear } from './queries/plan-year.js';
 import { planMonth } from './queries/plan-month.js';
@@ -103,6 +106,20 @@ export class PlanController {
   async month(@Param('clientId') clientId: string, @Query('month') month: string): Promise<PlanMonthShape> {
     if (!MONTH.test(month)) throw invalid('month', 'matches');
     return found(await planMonth(this.app, clientId, month));
+  }
+
+  /** The best filling of a month: it may take a while, and ends when nobody waits for it any more. */
+  @Get('clients/:clientId/plan/best')
+  @Access('plan.read', { client: 'clientId' })
+  async best(
+    @Param('clientId') clientId: string,
+    @Query('month') month: string,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<BestFillingShape> {
+    if (!MONTH.test(month)) throw invalid('month', 'matches');
+    const waiting = new AbortController();
+    response.on('close', () => waiting.abort());
+    return valueOrProblem(await bestFilling(this.app, clientId, month, waiting.signal));
   }
 
   /** Twelve months of a client in layers, from the month given. */

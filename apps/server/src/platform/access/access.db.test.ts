@@ -188,6 +188,7 @@ const TABLE: Record<string, string> = {
   'GET /api/clients/{clientId}/plan': managers,
   'POST /api/clients/{clientId}/plan': managers,
   'GET /api/clients/{clientId}/plan/cost': managers,
+  'GET /api/clients/{clientId}/plan/best': managers,
   'GET /api/clients/{clientId}/year': managers,
   'PUT /api/clients/{clientId}/themes': managers,
   'POST /api/clients/{clientId}/themes/swap': managers,

@@ -88,7 +88,10 @@ export function MoveDialog({ campaign, fromOn, toOn, onClose }: MoveDialogProps)
       )}
       {moved && <Items items={moved.items} goesAlong={goesAlong} fromOn={fromOn} toOn={toOn} />}
       {moved && moved.undated > 0 && (
-        <p className="text-muted text-[13px] mb-2">{count(moved.undated, 'piece')} without a day stay as they are.</p>
+        <p className="text-muted text-[13px] mb-2">
+          {count(moved.undated, 'piece')} without a day {moved.undated === 1 ? 'stays' : 'stay'} as{' '}
+          {moved.undated === 1 ? 'it is' : 'they are'}.
+        </p>
       )}
     </FormDialog>
   );

@@ -52,7 +52,7 @@ export function GoalCard({ goal, client, todayOn, onOpen }: GoalCardProps) {
           </Button>
           <Button
             look="quiet"
-            aria-label={`Put ${goal.name} away`}
+            aria-label={`Put away ${goal.name}`}
             onClick={() =>
               away.mutate(undefined, {
                 onSuccess: () => toast(`“${goal.name}” is put away.`, { action: { label: 'Take it back', onClick: () => back.mutate() } }),

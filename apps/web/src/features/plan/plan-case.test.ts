@@ -1,6 +1,6 @@
-import type { PlanMonthShape, PlanSlotShape, SlotCandidateShape } from '@zesting/contract';
+import { isFree, slotKey, toCase, type PlanMonthShape, type PlanSlotShape, type SlotCandidateShape } from '@zesting/contract';
 import { propose } from '@zesting/core';
-import { isFree, lacksFormat, misfitWords, reasonWords, slotKey, toCase } from './plan-case';
+import { lacksFormat, misfitWords, reasonWords } from './plan-case';
 
 const slot = (on: string, more: Partial<PlanSlotShape> = {}): PlanSlotShape => ({
   ruleId: 'r',

@@ -1,53 +1,10 @@
-import type { PlanMonthShape, PlanSlotShape, SlotCandidateShape } from '@zesting/contract';
-import type { Candidate, Day, FitReason, Misfit, OpenSlot, SlottingCase } from '@zesting/core';
+import type { PlanSlotShape, SlotCandidateShape } from '@zesting/contract';
+import type { FitReason, Misfit } from '@zesting/core';
 import { count, dayWords } from '../../lib/format';
-
-/** What tells a slot of a month from the others. */
-export const slotKey = ({ ruleId, on }: Pick<PlanSlotShape, 'ruleId' | 'on'>): string => `${ruleId}@${on}`;
-
-/** Whether something can be put into a slot. */
-export const isFree = ({ planned, isPast, blackout }: PlanSlotShape): boolean => planned === null && !isPast && blackout === null;
 
 /** Whether neither a slot nor what is put into it says how it is made: then somebody has to. */
 export const lacksFormat = (slot: PlanSlotShape, { kind, formatId }: SlotCandidateShape): boolean =>
   kind === 'idea' && formatId === null && slot.formatId === null;
-
-const toSlot = (slot: PlanSlotShape): OpenSlot => ({
-  id: slotKey(slot),
-  on: slot.on as Day, // days of the contract's, here and below
-  channelId: slot.channelId,
-  pillarId: slot.pillarId,
-  formatId: slot.formatId,
-  themeId: slot.theme,
-  taken: slot.planned && { pillarId: slot.planned.pillarId },
-});
-
-const toCandidate = (candidate: SlotCandidateShape): Candidate => ({
-  id: candidate.id,
-  pillarId: candidate.pillarId,
-  formatId: candidate.formatId,
-  channelIds: candidate.channelIds,
-  themeIds: candidate.themes,
-  readyOn: candidate.readyOn as Day | null,
-  notBeforeOn: candidate.notBeforeOn as Day | null,
-  expiresOn: candidate.expiresOn as Day | null,
-  worth: candidate.worth,
-  isPiece: candidate.kind === 'piece',
-  waitsDays: candidate.waitsDays,
-});
-
-/** A month as core fills it: what stands in a slot stays; slots that are over or closed are none. */
-export function toCase({ slots, candidates, mix, routes }: PlanMonthShape): SlottingCase {
-  const readyByFormat: Record<string, Day> = {};
-  // of a format the first route is taken
-  for (const { formatId, readyOn } of routes) if (readyOn !== null) readyByFormat[formatId] ??= readyOn as Day;
-  return {
-    slots: slots.filter((slot) => slot.planned !== null || isFree(slot)).map(toSlot),
-    candidates: candidates.map(toCandidate),
-    owed: Object.fromEntries(mix.flatMap(({ pillarId, owed }) => (pillarId === null ? [] : [[pillarId, owed]]))),
-    readyByFormat,
-  };
-}
 
 interface Named {
   readonly pillar: (id: string | null) => string | undefined;

@@ -114,6 +114,20 @@ describe('a client’s month', () => {
     );
   });
 
+  it('seeks the best filling where that is asked for, says how it compares, and can be left', async () => {
+    let answer: (found: object) => void = () => undefined;
+    const { user } = show(month({ slots: [slot('2027-03-10')], candidates: [idea('a'), idea('b', { worth: 0.9 })] }), {
+      'GET /clients/c1/plan/best': () => new Promise<object>((resolve) => (answer = resolve)),
+    });
+    await user.click(await screen.findByRole('button', { name: 'Propose the month' }));
+    await user.click(await screen.findByRole('button', { name: 'Seek the best' }));
+    expect(await screen.findByText(/Seeking the best, 0 s of 60/)).toBeInTheDocument();
+    const line = { slotId: 'r@2027-03-10', candidateId: 'a', reasons: [], owed: false, inARow: false };
+    answer({ lines: [line], value: 105, quickValue: 100, isProven: true, milliseconds: 1234 });
+    expect(await screen.findByText(/Proven in 1.2 s to be the best, 5.0 % better than the quick one/)).toBeInTheDocument();
+    expect(screen.getByRole('checkbox', { name: /Idea a/ })).toBeChecked();
+  });
+
   it('asks first how something is made where neither slot nor idea says it', async () => {
     const { sent, user } = show(
       month({ slots: [slot('2027-03-10', { formatId: null })], candidates: [idea('a')] }),

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import type { ClientShape } from '@zesting/contract';
+import { isFree, slotKey, toCase, type ClientShape } from '@zesting/contract';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { planMonthQuery } from '../../api/plan';
@@ -13,7 +13,7 @@ import { ChooseClient } from '../../parts/choose-client';
 import { MonthHead } from './month-head';
 import { MonthSide } from './month-side';
 import { monthOf } from './month-of';
-import { isFree, slotKey, toCase } from './plan-case';
+
 import { PlanNav } from '../../parts/plan-nav';
 import { ProposalBar } from './proposal-bar';
 import { SlotTable } from './slot-table';

@@ -1,4 +1,12 @@
-import type { FillSlotBody, PlanMonthShape, PlanRouteShape, PlanSlotShape, SlotCandidateShape } from '@zesting/contract';
+import {
+  isFree,
+  slotKey,
+  type FillSlotBody,
+  type PlanMonthShape,
+  type PlanRouteShape,
+  type PlanSlotShape,
+  type SlotCandidateShape,
+} from '@zesting/contract';
 import { rankFor, type Fit, type SlottingCase } from '@zesting/core';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -7,7 +15,7 @@ import { call } from '../../lib/api';
 import { dayWords } from '../../lib/format';
 import { useClients, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
-import { isFree, lacksFormat, misfitWords, reasonWords, slotKey } from './plan-case';
+import { lacksFormat, misfitWords, reasonWords } from './plan-case';
 import type { Names } from './use-names';
 import { sayFilled, useFill } from './use-proposal';
 

@@ -1,4 +1,4 @@
-import type { PlanMonthShape, PlanSlotShape } from '@zesting/contract';
+import { isFree, slotKey, type PlanMonthShape, type PlanSlotShape } from '@zesting/contract';
 import { mondayOf, type Day } from '@zesting/core';
 import type { Ref } from 'react';
 import { Link } from 'react-router';
@@ -6,7 +6,7 @@ import { dayWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
 import { PLACEMENT_WORDS, STAGE_WORDS } from '../../lib/words';
 import { Tag, type Tone } from '../../ui/tags';
-import { isFree, lacksFormat, reasonWords, slotKey } from './plan-case';
+import { lacksFormat, reasonWords } from './plan-case';
 import type { Names } from './use-names';
 import type { MonthProposal } from './use-proposal';
 

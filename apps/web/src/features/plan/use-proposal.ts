@@ -1,4 +1,4 @@
-import type { FilledSlotsShape, FillSlotBody, PlanMonthShape } from '@zesting/contract';
+import { slotKey, toCase, type BestFillingShape, type FilledSlotsShape, type FillSlotBody, type PlanMonthShape } from '@zesting/contract';
 import type { ProposedLine } from '@zesting/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -9,7 +9,7 @@ import { count } from '../../lib/format';
 import { useWrite } from '../../lib/queries';
 import { proposeInWorker } from '../../lib/propose';
 import { problemWords } from '../../lib/words';
-import { lacksFormat, slotKey, toCase } from './plan-case';
+import { lacksFormat } from './plan-case';
 
 export interface MonthProposal {
   /** what is proposed, by slot; null: nothing is */
@@ -18,6 +18,11 @@ export interface MonthProposal {
   readonly taken: ReadonlySet<string>;
   readonly busy: boolean;
   readonly propose: () => Promise<void>;
+  /** the best filling that there is, sought on the server; undefined: nobody seeks it */
+  readonly seeking: { readonly since: number; readonly leave: () => void } | undefined;
+  /** how the best that was found compares with the quick one; null: it was not sought */
+  readonly best: BestFillingShape | null;
+  readonly seekBest: () => Promise<void>;
   readonly put: (slotId: string, isTaken: boolean) => void;
   /** fills the slots whose lines are taken */
   readonly take: () => Promise<void>;
@@ -62,8 +67,16 @@ export function useProposal(clientId: string, plan: PlanMonthShape | undefined):
     null,
   );
   const [thinking, setThinking] = useState(false);
+  const [seeking, setSeeking] = useState<MonthProposal['seeking']>();
+  const [best, setBest] = useState<BestFillingShape | null>(null);
   const fill = useFill(clientId);
   const queries = useQueryClient();
+  const show = (latest: PlanMonthShape, lines: readonly ProposedLine[]) =>
+    setProposed({
+      month: latest.month,
+      lines: new Map(lines.map((line) => [line.slotId, line])),
+      taken: new Set(lines.filter((line) => isMadeSomehow(latest, line)).map(({ slotId }) => slotId)),
+    });
   const here = proposed?.month === plan?.month ? proposed : null; // another month has its own
   return {
     lines: here?.lines ?? null,
@@ -76,16 +89,31 @@ export function useProposal(clientId: string, plan: PlanMonthShape | undefined):
         // as it is now: a theme that was just set counts
         const latest = await queries.fetchQuery({ ...planMonthQuery(clientId, plan.month), staleTime: 0 });
         const { lines } = await proposeInWorker(toCase(latest));
-        setProposed({
-          month: plan.month,
-          lines: new Map(lines.map((line) => [line.slotId, line])),
-          taken: new Set(lines.filter((line) => isMadeSomehow(latest, line)).map(({ slotId }) => slotId)),
-        });
+        show(latest, lines);
+        setBest(null);
         if (lines.length === 0) toast('Nothing on the shelf fits these slots. Catch some ideas first, or plan a piece without one.');
       } catch (problem) {
         toast.error(wordsOf(problem));
       } finally {
         setThinking(false);
+      }
+    },
+    seeking,
+    best: here ? best : null,
+    seekBest: async () => {
+      if (!plan) return;
+      const waiting = new AbortController();
+      setSeeking({ since: performance.now(), leave: () => waiting.abort() });
+      try {
+        const found = await call<BestFillingShape>(`/clients/${clientId}/plan/best?month=${plan.month}`, { signal: waiting.signal });
+        const latest = await queries.fetchQuery({ ...planMonthQuery(clientId, plan.month), staleTime: 0 });
+        show(latest, found.lines);
+        setBest(found);
+      } catch (problem) {
+        // whoever left it knows
+        if (!waiting.signal.aborted) toast.error(wordsOf(problem));
+      } finally {
+        setSeeking(undefined);
       }
     },
     put: (slotId, isTaken) => {
