@@ -1,5 +1,7 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query';
 import type {
+  CopyMonthBody,
+  CopyMonthShape,
   CoveredShape,
   FreeSlotsShape,
   IdeaShape,
@@ -21,6 +23,7 @@ export const planKeys = {
   rhythm: (clientId: string) => ['plan', 'rhythm', clientId] as const,
   runway: (query: string) => ['plan', 'runway', query] as const,
   slots: (query: string, from: string, to: string) => ['plan', 'slots', query, from, to] as const,
+  copy: (clientId: string, from: string, to: readonly string[]) => ['plan', 'copy', clientId, from, ...to] as const,
   runUp: (markerId: string) => ['plan', 'run-up', markerId] as const,
   production: (markerId: string) => ['plan', 'production', markerId] as const,
   ideas: (query: string, state: string) => ['plan', 'ideas', query, state] as const,
@@ -90,3 +93,15 @@ export const ideaQuery = (ideaId: string) =>
 /** What of the same client is much like an idea. */
 export const coveredQuery = (ideaId: string) =>
   queryOptions({ queryKey: planKeys.covered(ideaId), queryFn: () => call<CoveredShape[]>(`/ideas/${ideaId}/covered`) });
+
+/** Copies what stands in one month of a client into others, or tells what it would come to. */
+export const copyMonth = (clientId: string, body: CopyMonthBody): Promise<CopyMonthShape> =>
+  call<CopyMonthShape>(`/clients/${clientId}/plan/copy`, { method: 'POST', body });
+
+/** What copying a month into others would come to. */
+export const copyPreviewQuery = (clientId: string, from: string, to: readonly string[]) =>
+  queryOptions({
+    queryKey: planKeys.copy(clientId, from, [...to].sort()),
+    queryFn: () => copyMonth(clientId, { from, to: [...to], isPreview: true }),
+    enabled: to.length > 0,
+  });

@@ -1,12 +1,12 @@
 import { LineChart as Lines } from 'echarts/charts';
 import { AriaComponent, GridComponent, TooltipComponent } from 'echarts/components';
-import { init, use, type ComposeOption } from 'echarts/core';
+import { init, use as bring, type ComposeOption } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import type { LineSeriesOption } from 'echarts/charts';
 import type { GridComponentOption, TooltipComponentOption } from 'echarts/components';
 import { useEffect, useRef } from 'react';
 
-use([Lines, GridComponent, TooltipComponent, AriaComponent, SVGRenderer]);
+bring([Lines, GridComponent, TooltipComponent, AriaComponent, SVGRenderer]);
 type Option = ComposeOption<LineSeriesOption | GridComponentOption | TooltipComponentOption>;
 
 export interface ChartLine {

@@ -190,3 +190,35 @@ export class FillSlotsBody {
   @Type(() => FillSlotBody)
   slots: FillSlotBody[];
 }
+
+/** How many pieces a client wants out; null: no number. */
+export class PlanNumbersBody {
+  @OrNull()
+  @IsInt()
+  @Min(1)
+  @Max(100)
+  perWeek: number | null;
+
+  @OrNull()
+  @IsInt()
+  @Min(1)
+  @Max(400)
+  perMonth: number | null;
+}
+
+/** Copies what stands in one month into others, on the same weekdays of them. */
+export class CopyMonthBody {
+  @Matches(MONTH)
+  from: string;
+
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(12)
+  @ArrayUnique()
+  @Matches(MONTH, { each: true })
+  to: string[];
+
+  /** only tells what it would come to */
+  @IsBoolean()
+  isPreview: boolean;
+}

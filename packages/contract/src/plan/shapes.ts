@@ -21,6 +21,9 @@ export class RhythmShape {
   rules: RhythmRuleShape[];
   /** rules that held before */
   ended: number;
+  /** pieces wanted out a week, and a month; null: no number */
+  perWeek: number | null;
+  perMonth: number | null;
 }
 
 export class RuleMadeShape {
@@ -168,6 +171,22 @@ export class ProductionDayShape {
 }
 
 /** A client's month: what the rhythm wants, what stands in it, what could, and what the mix still owes. */
+export class WeekCountShape {
+  mondayOn: string;
+  /** pieces placed from that Monday to its Sunday */
+  count: number;
+}
+
+/** How many pieces are wanted out, and how many are placed. */
+export class PlanNumbersShape {
+  perWeek: number | null;
+  perMonth: number | null;
+  /** the whole weeks that touch the month */
+  weeks: WeekCountShape[];
+  /** pieces placed in the month */
+  count: number;
+}
+
 export class PlanMonthShape {
   month: string;
   todayOn: string;
@@ -187,6 +206,7 @@ export class PlanMonthShape {
   longestRun: number;
   longestRunPillarId: string | null;
   largestGapDays: number | null;
+  numbers: PlanNumbersShape;
   candidates: SlotCandidateShape[];
   /** how many ideas there are that are not among the candidates */
   candidatesHidden: number;
@@ -302,4 +322,24 @@ export class BestFillingShape {
   /** whether it was proven that none is better; else it is the best that was found in the time */
   isProven: boolean;
   milliseconds: number;
+}
+
+/** What became of one piece of a month that is copied, or would. */
+export class CopiedLineShape {
+  /** the month it is copied into */
+  to: string;
+  fromOn: string;
+  /** the same weekday of that month; null where it has no fifth */
+  on: string | null;
+  at: string;
+  formatName: string;
+  channelIds: string[];
+  pillarId: string | null;
+  outcome: 'copied' | 'no_such_day' | 'taken' | 'closed' | 'past' | 'no_route' | 'failed';
+  /** the planned piece; null in a preview, and where none was made */
+  pieceId: string | null;
+}
+
+export class CopyMonthShape {
+  lines: CopiedLineShape[];
 }

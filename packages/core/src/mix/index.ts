@@ -1,4 +1,4 @@
-import { daysBetween, type Day } from '../time/index.js';
+import { addDays, daysBetween, mondayOf, type Day } from '../time/index.js';
 
 /** A pillar's place in the mix of a period. */
 export interface MixRow<Id> {
@@ -84,4 +84,24 @@ export function mixOf<Id>(pillars: readonly { readonly id: Id; readonly share: n
     actual: actual[index] ?? 0,
     owed: pillar.share === 0 ? 0 : (wanted[index] ?? 0) - pillar.count,
   }));
+}
+
+/** A week with how much it holds. */
+export interface WeekCount {
+  readonly mondayOn: Day;
+  readonly count: number;
+}
+
+/**
+ * How much the weeks that touch a period hold, from Monday to Sunday, the days of its neighbours that fill them included. A week that met its number holds
+ * at least as much: weeks that met it ÷ weeks is how steady a channel is. Common practice.
+ * @param days of each thing its day; in any order
+ */
+export function countByWeeks(days: readonly Day[], from: Day, to: Day): WeekCount[] {
+  const weeks: WeekCount[] = [];
+  for (let mondayOn = mondayOf(from); mondayOn <= to; mondayOn = addDays(mondayOn, 7)) {
+    const sunday = addDays(mondayOn, 6);
+    weeks.push({ mondayOn, count: days.filter((on) => on >= mondayOn && on <= sunday).length });
+  }
+  return weeks;
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { getDay } from '../time/index.js';
-import { largestGapDays, largestRemainders, longestRun, mixOf, wantedOf } from './index.js';
+import { addDays, getDay } from '../time/index.js';
+import { countByWeeks, largestGapDays, largestRemainders, longestRun, mixOf, wantedOf } from './index.js';
 
 describe('sharing whole units', () => {
   it('is done by largest remainders', () => {
@@ -77,5 +77,30 @@ describe('how a period flows', () => {
     expect(largestGapDays(entries(['x', '2027-03-01'], ['x', '2027-03-02'], ['x', '2027-03-06'], ['x', '2027-03-06']))).toBe(3);
     expect(largestGapDays(entries(['x', '2027-03-01'], ['x', '2027-03-02']))).toBe(0);
     expect(largestGapDays(entries(['x', '2027-03-01'], ['x', '2027-03-01']))).toBeNull();
+  });
+});
+
+describe('the weeks of a period', () => {
+  it('are whole ones: March 2027 touches five, and the last holds days of April', () => {
+    const days = ['2027-03-01', '2027-03-07', '2027-03-08', '2027-03-31', '2027-04-01', '2027-04-04', '2027-04-05'].map(getDay);
+    expect(countByWeeks(days, getDay('2027-03-01'), getDay('2027-03-31')).map(({ mondayOn, count }) => [mondayOn, count])).toEqual([
+      ['2027-03-01', 2],
+      ['2027-03-08', 1],
+      ['2027-03-15', 0],
+      ['2027-03-22', 0],
+      ['2027-03-29', 3],
+    ]);
+  });
+
+  it('hold every day once where the period is whole weeks', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 27 })), (offsets) => {
+        const monday = getDay('2027-02-01');
+        const days = offsets.map((by) => addDays(monday, by));
+        const weeks = countByWeeks(days, monday, addDays(monday, 27));
+        expect(weeks).toHaveLength(4);
+        expect(weeks.reduce((sum, { count }) => sum + count, 0)).toBe(days.length);
+      }),
+    );
   });
 });

@@ -1,8 +1,10 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
 import type { Response } from 'express';
 import {
+  CopyMonthBody,
   FillSlotsBody,
   MONTH,
+  PlanNumbersBody,
   ProductionDayBody,
   RhythmRuleBody,
   RunUpBody,
@@ -11,6 +13,7 @@ import {
   ThemeBody,
   ThemeCycleBody,
   type BestFillingShape,
+  type CopyMonthShape,
   type FilledSlotsShape,
   type FreeSlotsShape,
   type MonthCostShape,
@@ -35,7 +38,9 @@ import { planMonth } from './queries/plan-month.js';
 import { productionDayOf } from './queries/production-day.js';
 import { freeSlots, rhythmOf, runwayFor } from './queries/rhythm.js';
 import { runUpOf } from './queries/run-up.js';
+import { copyMonth } from './use-cases/copy-month.js';
 import { fillSlot } from './use-cases/fill-slot.js';
+import { setNumbers } from './use-cases/numbers.js';
 import { putProductionDay } from './use-cases/production-day.js';
 import { addRule, changeRule, endRule, exceptSlot } from './use-cases/rhythm.js';
 import { addRunUp, makeRunUp, removeRunUp } from './use-cases/run-up.js';
@@ -154,6 +159,22 @@ export class PlanController {
       });
     }
     return { slots };
+  }
+
+  /** Copies what stands in one month into others, on the same weekdays of them; or tells what it would come to. */
+  @Post('clients/:clientId/plan/copy')
+  @HttpCode(200)
+  @Access('plan.edit', { client: 'clientId' })
+  async copy(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: CopyMonthBody): Promise<CopyMonthShape> {
+    return { lines: await copyMonth(this.app, viewer, clientId, body) };
+  }
+
+  /** How many pieces a client wants out a week and a month. */
+  @Put('clients/:clientId/plan/numbers')
+  @HttpCode(204)
+  @Access('plan.edit', { client: 'clientId' })
+  async numbers(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: PlanNumbersBody): Promise<void> {
+    valueOrProblem(await setNumbers(this.app, viewer, clientId, body));
   }
 
   @Put('clients/:clientId/themes')

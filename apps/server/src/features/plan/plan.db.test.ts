@@ -1,3 +1,4 @@
+import type { CopyMonthShape, PlanMonthShape } from '@zesting/contract';
 import { makePlanScene, type PlanScene } from '../../../test-support/plan-scene.js';
 import { makePiece } from '../../../test-support/scene.js';
 
@@ -189,4 +190,80 @@ describe('a client’s month and year', () => {
     expect((body['markers'] as { name: string }[]).filter(({ name }) => name === 'Stocktaking')).toHaveLength(1);
     expect((await manager.call('GET', of('year?month=2027'))).status).toBe(400);
   });
+
+  describe('numbers', () => {
+    it('are held against the pieces of whole weeks and of the month, each piece once', async () => {
+      const { manager: by } = plan;
+      expect((await by.call('PUT', of('plan/numbers'), { body: { perWeek: 2, perMonth: 8 } })).status).toBe(204);
+      for (const on of ['2027-03-02', '2027-03-04', '2027-03-31', '2027-04-02']) await placed(on);
+      const { numbers } = (await by.call('GET', of('plan?month=2027-03'))).body as unknown as PlanMonthShape;
+      expect(numbers).toMatchObject({ perWeek: 2, perMonth: 8, count: 3 });
+      expect(numbers.weeks.map(({ mondayOn, count }) => [mondayOn, count])).toEqual([
+        ['2027-03-01', 2],
+        ['2027-03-08', 0],
+        ['2027-03-15', 0],
+        ['2027-03-22', 0],
+        ['2027-03-29', 2], // one of April
+      ]);
+      expect((await by.call('GET', of('rhythm'))).body).toMatchObject({ perWeek: 2, perMonth: 8 });
+      expect((await by.call('PUT', of('plan/numbers'), { body: { perWeek: 0, perMonth: null } })).status).toBe(400);
+    });
+  });
+
+  describe('a month that is copied', () => {
+    const copy = async (to: string[], isPreview: boolean) =>
+      (await manager.call('POST', of('plan/copy'), { body: { from: '2027-03', to, isPreview } })).body as unknown as CopyMonthShape;
+    const told = ({ lines }: CopyMonthShape) => lines.map(({ fromOn, on, outcome }) => `${fromOn} → ${on ?? '–'} ${outcome}`);
+
+    it('stands on the same weekdays of the other, less what has no such day, is closed or taken', async () => {
+      await placed('2027-03-02', plan.pillars[0]?.id);
+      await placed('2027-03-16');
+      await placed('2027-03-18');
+      await placed('2027-03-23');
+      await placed('2027-03-30'); // a fifth Tuesday: April has four
+      await placed('2027-04-15'); // its third Thursday
+      const closed = { clientId: scene.a.id, kind: 'blackout', name: 'Stocktaking', startOn: '2027-04-27', endOn: '2027-04-27' };
+      await manager.call('POST', '/api/markers', { body: closed });
+      const preview = await copy(['2027-04'], true);
+      expect(told(preview)).toEqual([
+        '2027-03-02 → 2027-04-06 copied',
+        '2027-03-16 → 2027-04-20 copied',
+        '2027-03-18 → 2027-04-15 taken',
+        '2027-03-23 → 2027-04-27 closed',
+        '2027-03-30 → – no_such_day',
+      ]);
+      expect((await month('2027-04')).mix).toMatchObject([{ count: 0 }, { count: 0 }, { name: 'Without a pillar', count: 1 }]);
+      const copied = await copy(['2027-04', '2027-06'], false);
+      expect(told(copied).slice(0, 5)).toEqual(told(preview));
+      expect(told(copied)[9]).toBe('2027-03-30 → 2027-06-29 copied'); // June has a fifth
+      const [first] = copied.lines;
+      expect((await manager.call('GET', `/api/pieces/${first?.pieceId}`)).body).toMatchObject({
+        title: 'Still for Tuesday 6 April 2027',
+        pillarId: plan.pillars[0]?.id,
+        placements: [{ on: '2027-04-06', at: '11:00', state: 'pencilled' }],
+      });
+      // once more: all of it stands there already
+      expect(new Set((await copy(['2027-04', '2027-06'], false)).lines.map(({ outcome }) => outcome))).toEqual(
+        new Set(['taken', 'closed', 'no_such_day']),
+      );
+    });
+
+    it('fills no day twice when two copy at once, and nothing that is past', async () => {
+      await placed('2027-03-16');
+      const both = await Promise.all([copy(['2027-05'], false), copy(['2027-05'], false)]);
+      expect(both.flatMap(({ lines }) => lines.map(({ outcome }) => outcome)).sort()).toEqual(['copied', 'taken']);
+      scene.app.clock.set('2027-06-10T09:00:00Z');
+      expect(told(await copy(['2027-05'], true))).toEqual(['2027-03-16 → 2027-05-18 past']);
+    });
+  });
+
+  /** A piece on the feed at eleven on a day, put there whatever it lies before. */
+  async function placed(on: string, pillarId: string | undefined = undefined): Promise<void> {
+    const pieceId = await makePiece(scene, scene.a);
+    await scene.app.read('update pieces set pillar_id = $2 where id = $1', [pieceId, pillarId ?? null]);
+    await scene.app.read(
+      `update placements set on_day = $2::date, at_time = '11:00', publish_at = $2::date + time '11:00' where piece_id = $1 and channel_id = $3`,
+      [pieceId, on, feed],
+    );
+  }
 });

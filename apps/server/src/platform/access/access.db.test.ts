@@ -189,6 +189,8 @@ const TABLE: Record<string, string> = {
   'POST /api/clients/{clientId}/plan': managers,
   'GET /api/clients/{clientId}/plan/cost': managers,
   'GET /api/clients/{clientId}/plan/best': managers,
+  'POST /api/clients/{clientId}/plan/copy': managers,
+  'PUT /api/clients/{clientId}/plan/numbers': managers,
   'GET /api/clients/{clientId}/year': managers,
   'PUT /api/clients/{clientId}/themes': managers,
   'POST /api/clients/{clientId}/themes/swap': managers,

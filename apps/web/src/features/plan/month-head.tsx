@@ -1,6 +1,6 @@
 import type { PlanMonthShape } from '@zesting/contract';
 import { nextMonth } from '@zesting/core';
-import { ChevronLeft, ChevronRight, Sparkle } from 'lucide-react';
+import { ChevronLeft, ChevronRight, CopyPlus, Sparkle } from 'lucide-react';
 import { monthWords } from '../../lib/format';
 import { useSearch } from '../../lib/use-search';
 import { Button } from '../../ui/button';
@@ -15,10 +15,12 @@ interface MonthHeadProps {
   readonly proposal: MonthProposal;
   /** slots that can still be filled */
   readonly free: number;
+  /** copies what stands in the month into others */
+  readonly onCopy: () => void;
 }
 
 /** Which month, how full it is, and a proposal for the rest. */
-export function MonthHead({ asked, plan, proposal, free }: MonthHeadProps) {
+export function MonthHead({ asked, plan, proposal, free, onCopy }: MonthHeadProps) {
   const { put } = useSearch();
   const filled = plan.slots.filter(({ planned }) => planned !== null).length;
   const go = (to: string | null) => put({ month: to, slot: null });
@@ -35,6 +37,11 @@ export function MonthHead({ asked, plan, proposal, free }: MonthHeadProps) {
       <Button onClick={() => go(nextMonth(asked, 1))} aria-label="The month after">
         <ChevronRight size={16} aria-hidden />
       </Button>
+      {plan.slots.some(({ planned }) => planned !== null) && (
+        <Button onClick={onCopy} aria-label="Copy this month into others" title="Copy this month into others">
+          <CopyPlus size={15} aria-hidden />
+        </Button>
+      )}
       {free > 0 && (
         <Button look="main" disabled={proposal.busy || plan.month !== asked} onClick={() => void proposal.propose()}>
           <Sparkle size={15} aria-hidden />

@@ -9,6 +9,7 @@ import { MarkerDialog } from '../../parts/marker-dialog';
 import { Tag, type Tone } from '../../ui/tags';
 import { MonthCost } from './month-cost';
 import { SubjectsOfMonth } from './subjects-of-month';
+import { MonthNumbers } from './month-numbers';
 import { SlotFits } from './slot-fits';
 import { ThemeLine } from './theme-line';
 import type { Names } from './use-names';
@@ -41,6 +42,7 @@ export function MonthSide({ client, month, plan, names, chosen, whole, isChosenH
       )}
       <ThemeLine clientId={client.id} month={month} plan={plan} />
       <Mix plan={plan} names={names} />
+      <MonthNumbers numbers={plan.numbers} />
       <SubjectsOfMonth client={client} month={month} />
       <MonthCost clientId={client.id} month={month} />
       <Preparing plan={plan} />

@@ -52,6 +52,7 @@ const month = (more: Partial<PlanMonthShape> = {}): PlanMonthShape => ({
   longestRun: 0,
   longestRunPillarId: null,
   largestGapDays: null,
+  numbers: { perWeek: null, perMonth: null, weeks: [], count: 0 },
   candidates: [],
   candidatesHidden: 0,
   routes: [
@@ -112,6 +113,17 @@ describe('a client’s month', () => {
     await waitFor(() =>
       expect(sent('POST').map(({ body }) => body)).toEqual([{ slots: [{ ruleId: 'r', on: '2027-03-10', ideaId: 'a' }] }]),
     );
+  });
+
+  it('holds what is placed against the numbers that are wanted', async () => {
+    const weeks = [
+      { mondayOn: '2027-03-01', count: 3 },
+      { mondayOn: '2027-03-08', count: 1 },
+    ];
+    show(month({ slots: [slot('2027-03-10')], numbers: { perWeek: 2, perMonth: 8, weeks, count: 4 } }));
+    const numbers = await screen.findByRole('region', { name: 'Numbers' });
+    expect(numbers).toHaveTextContent('4 of 8 pieces this month');
+    expect(numbers).toHaveTextContent('1 of 2 weeks have their 2');
   });
 
   it('seeks the best filling where that is asked for, says how it compares, and can be left', async () => {

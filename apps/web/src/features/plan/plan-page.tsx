@@ -6,14 +6,15 @@ import { planMonthQuery } from '../../api/plan';
 import { wordsOf } from '../../lib/api';
 import { count, monthWords } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
+import { useOpened } from '../../lib/use-opened';
 import { useSearch } from '../../lib/use-search';
 import { RunwayStrip } from '../../parts/runway-strip';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
 import { ChooseClient } from '../../parts/choose-client';
+import { CopyDialog } from './copy-dialog';
 import { MonthHead } from './month-head';
 import { MonthSide } from './month-side';
 import { monthOf } from './month-of';
-
 import { PlanNav } from '../../parts/plan-nav';
 import { ProposalBar } from './proposal-bar';
 import { SlotTable } from './slot-table';
@@ -47,6 +48,7 @@ function ClientMonth({ client }: { client: ClientShape }) {
   const plan = useQuery(planMonthQuery(client.id, asked));
   const names = useNames(client);
   const proposal = useProposal(client.id, plan.data);
+  const { opened, open, close } = useOpened();
   if (plan.isError) return <Failed message={wordsOf(plan.error)} onRetry={() => void plan.refetch()} />;
   if (!plan.data) return <Loading />;
   // until another month is there, all that stands here is of the one before
@@ -55,7 +57,8 @@ function ClientMonth({ client }: { client: ClientShape }) {
   const chosen = slots.find((slot) => slotKey(slot) === search.get('slot'));
   return (
     <>
-      <MonthHead asked={asked} plan={plan.data} proposal={proposal} free={free.length} />
+      <MonthHead asked={asked} plan={plan.data} proposal={proposal} free={free.length} onCopy={() => open('copy')} />
+      {opened === 'copy' && <CopyDialog key={month} client={client} month={month} onClose={close} />}
       {slots.length === 0 ? (
         <Empty title={hasRhythm ? `The rhythm has no slot in ${monthWords(month)}` : `${client.name} has no rhythm yet`}>
           {hasRhythm ? 'Look at another month, or ' : 'Say on which days what goes out where; the months follow from it. '}

@@ -13,6 +13,7 @@ import { Button } from '../../ui/button';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
 import { ChooseClient } from '../../parts/choose-client';
 import { PlanNav } from '../../parts/plan-nav';
+import { NumbersFields } from './numbers-fields';
 import { RuleDialog } from './rule-dialog';
 import { useNames } from './use-names';
 
@@ -54,6 +55,13 @@ function ClientRhythm({ client }: { client: ClientShape }) {
           </Button>
         )}
       </PageHead>
+      {rules.length > 0 && (
+        <NumbersFields
+          key={`${rhythm.data.perWeek} ${rhythm.data.perMonth}`}
+          clientId={client.id}
+          numbers={{ perWeek: rhythm.data.perWeek, perMonth: rhythm.data.perMonth }}
+        />
+      )}
       {client.channels.length === 0 ? (
         <Empty title={`${client.name} has no channel yet`}>
           <Link to={to(`/clients/${client.id}?part=channels`)} className="text-pine underline">

@@ -9,6 +9,7 @@ import { useClients, useSession, useWrite } from '../../lib/queries';
 import { MARKER_WORDS } from '../../lib/words';
 import { MarkerDialog } from '../../parts/marker-dialog';
 import { Menu, MenuItem } from '../../ui/menu';
+import { CopyDialog } from './copy-dialog';
 import { LAYERS, markersIn, type LayerKey } from './year-layers';
 
 interface YearTableProps {
@@ -21,6 +22,7 @@ interface YearTableProps {
 export function YearTable({ client, year, hidden }: YearTableProps) {
   const { to } = useClients();
   const [opened, setOpened] = useState<MarkerShape>();
+  const [copied, setCopied] = useState<string>();
   const { role } = useSession();
   const mayEdit = (marker: MarkerShape) => marker.version !== null && (marker.clientId !== null || role === 'lead');
   const shown = LAYERS.filter(({ key }) => !hidden.has(key));
@@ -59,7 +61,7 @@ export function YearTable({ client, year, hidden }: YearTableProps) {
               {year.months.map((month) => (
                 <td key={month.month} className="align-top px-1.5 py-1.5 border-t border-l border-line">
                   {key === 'themes' ? (
-                    <ThemeCell clientId={client.id} month={month} />
+                    <ThemeCell clientId={client.id} month={month} onCopy={() => setCopied(month.month)} />
                   ) : key === 'slots' ? (
                     <SlotsCell month={month} hasRhythm={year.hasRhythm} />
                   ) : (
@@ -77,6 +79,7 @@ export function YearTable({ client, year, hidden }: YearTableProps) {
           ))}
         </tbody>
       </table>
+      {copied && <CopyDialog key={copied} client={client} month={copied} onClose={() => setCopied(undefined)} />}
       {opened && <MarkerDialog key={opened.id} marker={opened} onClose={() => setOpened(undefined)} />}
     </div>
   );
@@ -104,8 +107,14 @@ function MarkerCell({ marker, onOpen }: { marker: MarkerShape; onOpen: (() => vo
   );
 }
 
+interface ThemeCellProps {
+  readonly clientId: string;
+  readonly month: YearMonthShape;
+  readonly onCopy: () => void;
+}
+
 /** A month's theme, and what can be done with it. */
-function ThemeCell({ clientId, month: { month, theme, weekThemes } }: { clientId: string; month: YearMonthShape }) {
+function ThemeCell({ clientId, month: { month, theme, weekThemes }, onCopy }: ThemeCellProps) {
   const navigate = useNavigate();
   const { to } = useClients();
   const swap = useWrite((body: SwapThemesBody) => call(`/clients/${clientId}/themes/swap`, { method: 'POST', body }));
@@ -133,6 +142,7 @@ function ThemeCell({ clientId, month: { month, theme, weekThemes } }: { clientId
       <MenuItem onSelect={() => void navigate(to(`/plan?month=${month}`))}>Set it in {monthWords(month)}</MenuItem>
       <MenuItem onSelect={() => swapWith(before)}>Swap with {monthWords(before)}</MenuItem>
       <MenuItem onSelect={() => swapWith(after)}>Swap with {monthWords(after)}</MenuItem>
+      <MenuItem onSelect={onCopy}>Copy what stands in {monthWords(month)}</MenuItem>
     </Menu>
   );
 }

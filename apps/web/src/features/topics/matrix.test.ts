@@ -9,7 +9,7 @@ const topic = (id: string, parentId: string | null = null, months: string[] = []
   months,
   version: 1,
 });
-const use = (topicId: string, treatment: string): TopicUseShape => ({
+const made = (topicId: string, treatment: string): TopicUseShape => ({
   topicId,
   treatment,
   kind: 'piece',
@@ -22,7 +22,7 @@ const all = (more: Partial<TopicsShape> = {}): TopicsShape => ({
   archived: [],
   treatments: ['How to', 'Story'],
   treatmentsVersion: 1,
-  uses: [use('oak', 'How to'), use('oak', 'Story'), use('ash', 'Story'), use('ash', 'Gone'), use('ash', '')],
+  uses: [made('oak', 'How to'), made('oak', 'Story'), made('ash', 'Story'), made('ash', 'Gone'), made('ash', '')],
   size: {} as TopicsShape['size'],
   unused: ['metal'],
   thisMonth: '2027-03',

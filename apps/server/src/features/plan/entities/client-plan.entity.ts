@@ -12,5 +12,8 @@ export class ClientPlan {
   @TextColumn({ array: true, default: () => "'{}'" }) cycleNames: string[];
   /** the month of the first */
   @TextColumn({ default: () => "'2000-01'" }) cycleFrom: string;
+  /** pieces wanted out a week, and a month; null: no number */
+  @IntColumn({ nullable: true }) perWeek: number | null;
+  @IntColumn({ nullable: true }) perMonth: number | null;
   @IntColumn({ default: 1 }) version: number;
 }

@@ -1,5 +1,7 @@
 import {
+  addDays,
   bindSlots,
+  countByWeeks,
   dayIn,
   daysBetween,
   firstOfMonth,
@@ -8,6 +10,7 @@ import {
   largestGapDays,
   lastOfMonth,
   longestRun,
+  mondayOf,
   mixOf,
   themeOn,
   wantedOf,
@@ -15,11 +18,19 @@ import {
   type PieceStage,
   type RouteStep,
 } from '@zesting/core';
-import type { SlotCandidateShape, PlanMixRowShape, PlanMonthShape, PlannedShape, PlanRouteShape } from '@zesting/contract';
+import type {
+  SlotCandidateShape,
+  PlanMixRowShape,
+  PlanMonthShape,
+  PlannedShape,
+  PlanNumbersShape,
+  PlanRouteShape,
+} from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { markersOf } from '../../calendar/index.js';
 import { earliestByPath } from '../../planning/index.js';
 import { WEIGHTS, WORTH } from './ideas.js';
+import { numbersOf } from './rhythm.js';
 import { preparing } from './run-up.js';
 import { themesOf, themesShown } from './themes-of.js';
 import { rhythmsOf, slotsBetween, type BoundRow, type ClientRhythm, type WantedSlot } from './rhythm-of.js';
@@ -90,10 +101,31 @@ export async function planMonth(app: App, clientId: string, month: string): Prom
     longestRun: run.length,
     longestRunPillarId: run.pillarId,
     largestGapDays: largestGapDays(placed),
+    numbers: await numbersIn(app, clientId, from, to),
     candidates,
     candidatesHidden: hidden,
     routes,
   };
+}
+
+/** How many pieces are wanted out, and how many are placed, each once a week on its first day there. */
+async function numbersIn(app: App, clientId: string, from: Day, to: Day): Promise<PlanNumbersShape> {
+  const [first, last] = [mondayOf(from), addDays(mondayOf(to), 6)];
+  const [numbers, rows] = await Promise.all([
+    numbersOf(app, clientId),
+    app.read<{ pieceId: string; on: Day }>(
+      `select l.piece_id as "pieceId", min(l.on_day) as on from placements l join pieces p on p.id = l.piece_id
+       where l.client_id = $1 and l.on_day between $2 and $3 and not l.cancelled and not p.shelved group by l.piece_id, date_trunc('week', l.on_day)`,
+      [clientId, first, last],
+    ),
+  ]);
+  const weeks = countByWeeks(
+    rows.map(({ on }) => on),
+    from,
+    to,
+  );
+  const here = new Set(rows.flatMap(({ pieceId, on }) => (on >= from && on <= to ? [pieceId] : [])));
+  return { ...numbers, weeks: weeks.map((week) => ({ ...week })), count: here.size };
 }
 
 const slotShape = ({ publishAt: _publishAt, ...slot }: WantedSlot) => slot;

@@ -17,6 +17,7 @@ export async function rhythmOf(app: App, clientId: string): Promise<RhythmShape 
   if (!rhythm) return undefined;
   const { todayOn, zone } = rhythm;
   const holds = rhythm.rules.filter(({ untilOn }) => untilOn === null || untilOn >= todayOn);
+  const numbers = await numbersOf(app, clientId);
   const ahead = slotsBetween({ ...rhythm, rules: holds }, todayOn, addDays(todayOn, NEXT_DAYS));
   return {
     todayOn,
@@ -30,7 +31,17 @@ export async function rhythmOf(app: App, clientId: string): Promise<RhythmShape 
         .map(({ on }) => on),
     })),
     ended: rhythm.rules.length - holds.length,
+    ...numbers,
   };
+}
+
+/** How many pieces a client wants out a week and a month. */
+export async function numbersOf(app: App, clientId: string): Promise<{ perWeek: number | null; perMonth: number | null }> {
+  const [row] = await app.read<{ perWeek: number | null; perMonth: number | null }>(
+    'select per_week as "perWeek", per_month as "perMonth" from client_plans where client_id = $1',
+    [clientId],
+  );
+  return row ?? { perWeek: null, perMonth: null };
 }
 
 /** The days within which the todays of all clients lie, whatever their zones. */

@@ -121,7 +121,7 @@ async function planThere(
 }
 
 /** The first route of a format. */
-async function routeOf(tx: Tx, formatId: string | null): Promise<string | undefined> {
+export async function routeOf(tx: Tx, formatId: string | null): Promise<string | undefined> {
   if (formatId === null) return undefined;
   const [route] = await rowsOf<{ id: string }>(
     tx,

@@ -53,7 +53,7 @@ export function setCycle(app: App, viewer: Viewer, clientId: string, { names, fr
 }
 
 /** A client's plan under lock; made where there is none yet. */
-async function lockPlan(tx: Tx, clientId: string): Promise<ClientPlan> {
+export async function lockPlan(tx: Tx, clientId: string): Promise<ClientPlan> {
   await tx.query('insert into client_plans (client_id) values ($1) on conflict do nothing', [clientId]);
   return tx.findOneOrFail(ClientPlan, { where: { clientId }, lock: { mode: 'pessimistic_write' } });
 }
