@@ -35,6 +35,7 @@ test('every screen of the agency passes axe in light and in dark, and fits 1280 
     '/plan/rhythm?client=MOSS',
     '/plan/ideas',
     '/plan/campaigns',
+    '/calendar?view=quarter',
     '/plan/campaigns?client=MOSS&open=new',
     '/plan/goals?client=MOSS',
     '/plan/goals?client=MOSS&open=goal',

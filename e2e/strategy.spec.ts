@@ -131,3 +131,69 @@ test('a campaign is dragged a week later: what moves is shown before it does, an
   await expect(dialog).toHaveCount(0);
   expect(await daysOf()).toEqual(before);
 });
+
+test('the calendar is filtered by stage and campaign, coloured, kept as a view, and found again', async ({ browser, zesting }) => {
+  test.setTimeout(120_000);
+  const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
+  await marta.goto('/calendar');
+  const filter = marta.getByRole('group', { name: 'Filter' });
+  await filter.getByLabel('Campaign').selectOption({ label: 'Spring catalogue' });
+  await expect(filter.getByRole('status')).toContainText('left out');
+  await expect(marta.getByRole('button', { name: /Hedges that birds like/ }).first()).toBeVisible();
+  await marta.getByLabel('Colour by').selectOption('campaign');
+  await expect(marta).toHaveURL(/campaign=/);
+  await marta.getByRole('button', { name: 'Views' }).click();
+  const dialog = marta.getByRole('dialog', { name: 'Views' });
+  await dialog.getByLabel('Keep this view as').fill('The catalogue');
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(dialog.getByRole('link', { name: 'The catalogue' })).toBeVisible();
+  await expectAccessible(marta);
+  await marta.keyboard.press('Escape');
+  await filter.getByRole('button', { name: 'Show all' }).click();
+  await expect(filter.getByRole('status')).toHaveCount(0);
+  await marta.getByRole('button', { name: 'Quarter' }).click();
+  await expect(marta.getByRole('table', { name: /The quarter/ })).toBeVisible();
+  await marta.reload();
+  await marta.getByRole('button', { name: 'Views' }).click();
+  await dialog.getByRole('link', { name: 'The catalogue' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(filter.getByLabel('Campaign')).toHaveValue(/.+/);
+  await expect(marta.getByRole('table', { name: /The weeks ahead/ })).toBeVisible();
+});
+
+test('what stands in a month is copied into the next, after it was shown what that comes to; numbers are kept', async ({
+  browser,
+  zesting,
+}) => {
+  test.setTimeout(120_000);
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/plan/rhythm?client=MOSS');
+  const numbers = dana.getByRole('form', { name: 'Numbers' });
+  await numbers.getByLabel('pieces a week').fill('3');
+  await numbers.getByRole('button', { name: 'Keep' }).click();
+  await expect(numbers.getByRole('button', { name: 'Keep' })).toHaveCount(0);
+  await dana.goto('/plan?client=MOSS');
+  await expect(dana.getByRole('region', { name: 'Numbers' })).toContainText('weeks have their 3');
+  const count = async () =>
+    (
+      await zesting.query<{ all: string }>(
+        "select count(*) as all from pieces p join clients c on c.id = p.client_id where c.code = 'MOSS'",
+      )
+    )[0]?.all;
+  const before = Number(await count());
+  await dana.goto('/plan/year?client=MOSS');
+  await dana
+    .getByRole('button', { name: /^Theme of/ })
+    .first()
+    .click();
+  await dana.getByRole('menuitem', { name: /^Copy what stands in/ }).click();
+  const dialog = dana.getByRole('dialog', { name: /^Copy / });
+  await expect(dialog.getByRole('list', { name: 'What it comes to' }).getByRole('listitem').first()).toBeVisible();
+  await expectAccessible(dana);
+  expect(Number(await count())).toBe(before);
+  const action = dialog.getByRole('button', { name: /^Plan \d+ piece/ });
+  const planned = Number(/\d+/.exec((await action.textContent()) ?? '')?.[0]);
+  await action.click();
+  await expect(dialog).toHaveCount(0);
+  await expect.poll(async () => Number(await count())).toBe(before + planned);
+});

@@ -15,6 +15,7 @@ import { feature as production } from './features/production/feature.js';
 import { feature as signOff } from './features/sign-off/feature.js';
 import { feature as teamNotes } from './features/team-notes/feature.js';
 import { feature as topics } from './features/topics/feature.js';
+import { feature as views } from './features/views/feature.js';
 import type { Feature } from './platform/feature.js';
 
 /** The features that Zesting is made of. A new one is its folder, and a line here. */
@@ -35,5 +36,6 @@ export const FEATURES: readonly Feature[] = [
   campaigns,
   duties,
   teamNotes,
+  views,
   find,
 ];

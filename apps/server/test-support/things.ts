@@ -96,6 +96,7 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     strategyId,
     staffId: people.staff.personId,
     tabId: randomUUID(),
+    viewId: randomUUID(),
     uploadId: randomUUID(),
     stepId,
     packetId,

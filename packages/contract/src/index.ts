@@ -16,3 +16,4 @@ export * from './duties/index.js';
 export * from './topics/index.js';
 export * from './goals/index.js';
 export * from './campaigns/index.js';
+export * from './views/index.js';

@@ -157,6 +157,10 @@ export class CalendarEntryShape extends PlacementShape {
   publishAt: string | null;
   channelKind: string;
   pillarId: string | null;
+  formatId: string;
+  formatName: string;
+  campaignId: string | null;
+  campaignName: string | null;
   /** its first picture, where a week or less is asked for */
   pictureId: string | null;
   /** other dated placements of the piece that are not yet out */
@@ -200,6 +204,8 @@ export class CalendarShape {
   entries: CalendarEntryShape[];
   /** how many more there are on these days */
   hidden: number;
+  /** how many on these days are not asked for */
+  filtered: number;
   /** undated placements of pieces that are under way or approved, approved ones first */
   tray: CalendarEntryShape[];
   /** how many more of these there are */

@@ -81,6 +81,8 @@ export const PROBLEMS = {
   'campaign.marker_unknown': { status: 422, title: 'One of these dates is not the client’s' },
   'campaign.too_many': { status: 422, title: 'A client has at most 200 campaigns at a time' },
   'slotting.not_found': { status: 503, title: 'The best filling was not found in the time that there is: the quick proposal stands' },
+  'view.name_taken': { status: 422, title: 'You have a view of that name there already' },
+  'view.too_many': { status: 422, title: 'You have at most 50 views of a page' },
   'topic.unknown': { status: 422, title: 'This topic is not one of the client’s' },
   'topic.too_deep': { status: 422, title: 'A subtopic has no branches of its own' },
   'topic.name_taken': { status: 422, title: 'There is a branch of that name there already' },

@@ -72,7 +72,7 @@ export class CalendarController {
     return valueOrProblem(await feasibilityOf(this.app, clientId, routeId));
   }
 
-  /** What stands on the calendar from `from` to `to`, of one client or all. */
+  /** What stands on the calendar from `from` to `to`, of one client or all; of a pillar, format, channel, campaign or stage alone. */
   @Get('calendar')
   @Access('calendar.read')
   calendar(
@@ -81,10 +81,22 @@ export class CalendarController {
     @Query('to') to: string,
     @Query('clientId') clientId?: string,
     @Query('placementId') placementId?: string,
+    @Query('pillarId') pillarId?: string,
+    @Query('formatId') formatId?: string,
+    @Query('channelId') channelId?: string,
+    @Query('campaignId') campaignId?: string,
+    @Query('stage') stage?: string,
   ): Promise<CalendarShape> {
     const [first, last] = spanOf(from, to);
+    const filter = {
+      pillarId: pillarId ?? null,
+      formatId: formatId ?? null,
+      channelId: channelId ?? null,
+      campaignId: campaignId ?? null,
+      stage: stage ?? null,
+    };
     const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
-    return calendarOf(this.app, clientIds, { from: first, to: last, placementId: placementId ?? null }, viewer.zone);
+    return calendarOf(this.app, clientIds, { from: first, to: last, placementId: placementId ?? null, filter }, viewer.zone);
   }
 
   /** How what a client has placed from `from` to `to` lies against the shares of its pillars. */

@@ -216,6 +216,9 @@ const TABLE: Record<string, string> = {
   'PUT /api/strategy/{strategyId}': managers,
   'DELETE /api/strategy/{strategyId}': managers,
   'POST /api/strategy/{strategyId}/restore': managers,
+  'GET /api/views': makers,
+  'POST /api/views': makers,
+  'DELETE /api/views/{viewId}': 'staff',
   'GET /api/campaigns': managers,
   'GET /api/campaigns/{campaignId}': managers,
   'GET /api/campaigns/{campaignId}/move': managers,
@@ -287,6 +290,7 @@ const OF_NO_CLIENT: Record<string, string> = {
   // whoever does a duty need not have its client otherwise: whether they do is asked with what they say of it
   'PUT /api/duties/{dutyId}/day': makers,
   'POST /api/duties/{dutyId}/missed': makers,
+  'DELETE /api/views/{viewId}': 'staff', // whose it is
   'GET /api/people/{personId}': managers,
   'PUT /api/people/{personId}/round-up': 'manager',
   'POST /api/people/{personId}/time-off': managers,
@@ -356,6 +360,11 @@ describe('who may do what', () => {
         `insert into run_ups (id, marker_id, client_id, offset_days, title, channel_id, route_id, created_at)
          select $1, m.id, $2, 0, 'R', h.id, r.id, now() from markers m, channels h, routes r where m.id = $3 and h.client_id = $2 limit 1 on conflict do nothing`,
         [found['runUpId'], found['clientId'], found['markerId']],
+      );
+    if (route.includes('/views/{'))
+      await scene.app.read(
+        `insert into saved_views (id, person_id, page, name, query) values ($1, $2, 'calendar', $3, '') on conflict do nothing`,
+        [found['viewId'], scene.people.staff.personId, `View ${found['viewId']}`],
       );
     if (route.includes('/duties/{'))
       await scene.app.read(

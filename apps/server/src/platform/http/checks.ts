@@ -1,6 +1,6 @@
 import type { IncomingMessage } from 'node:http';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
-import { isDay, MONTH } from '@zesting/contract';
+import { isDay, MONTH, VIEW_PAGES } from '@zesting/contract';
 import { isId, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN, STANDS } from '@zesting/core';
 import { Problem } from './problem.js';
 
@@ -20,6 +20,11 @@ const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   formId: isId,
   ownerId: isId,
   routeId: isId,
+  pillarId: isId,
+  formatId: isId,
+  channelId: isId,
+  campaignId: isId,
+  page: (text) => oneOf(VIEW_PAGES, text),
   archived: (text) => text === 'yes',
   type: (text) => text === 'png' || text === 'svg',
   state: (text) => text === 'waiting' || text === 'left' || text === 'automatic',

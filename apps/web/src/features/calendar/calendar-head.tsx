@@ -8,6 +8,7 @@ import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { PageHead } from '../../ui/page';
 import { MarkerDialog } from '../../parts/marker-dialog';
+import { SavedViews } from '../../parts/saved-views';
 import { COLOURINGS, hiddenCount, step, withKind, type View } from './view';
 
 interface CalendarHeadProps {
@@ -17,14 +18,14 @@ interface CalendarHeadProps {
   readonly onBegin?: () => void;
 }
 
-const COLOURING_WORDS = { client: 'Client', channel: 'Channel', pillar: 'Pillar', stage: 'Stage' };
+const COLOURING_WORDS = { client: 'Client', channel: 'Channel', pillar: 'Pillar', format: 'Format', campaign: 'Campaign', stage: 'Stage' };
 
 /** What is shown and how: every choice stands in the address. */
 export function CalendarHead({ view, calendar, onChange, onBegin }: CalendarHeadProps) {
   const { client } = useClients();
   const { role } = useSession();
   const { opened, open, close } = useOpened();
-  const unit = view.kind === 'month' ? 'month' : 'week';
+  const unit = view.kind === 'month' || view.kind === 'quarter' ? view.kind : 'week';
   const put = (key: string, value: string | null) => onChange(withChanges(window.location.search, { [key]: value }));
   const hidden = hiddenCount(calendar.entries, view);
   return (
@@ -43,6 +44,7 @@ export function CalendarHead({ view, calendar, onChange, onBegin }: CalendarHead
           value={view.kind}
           options={[
             ['ahead', 'Six weeks'],
+            ['quarter', 'Quarter'],
             ['month', 'Month'],
             ['week', 'Week'],
           ]}
@@ -93,6 +95,7 @@ export function CalendarHead({ view, calendar, onChange, onBegin }: CalendarHead
             <Flag size={15} aria-hidden />
           </Button>
         )}
+        <SavedViews page="calendar" />
         <Button onClick={() => window.print()} aria-label="Print" title="Print">
           <Printer size={15} aria-hidden />
         </Button>

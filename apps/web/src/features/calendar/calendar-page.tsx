@@ -24,12 +24,13 @@ import { useClients, useSession } from '../../lib/queries';
 import { BeginPieceDialog } from '../../parts/begin-piece-dialog';
 import { Failed, Loading } from '../../ui/page';
 import { PlacementDialog } from '../../parts/placement-dialog';
+import { CalendarFilter } from './calendar-filter';
 import { CalendarHead } from './calendar-head';
 import { dayKeys } from './day-keys';
 import { MixPanel } from './mix-panel';
 import { MonthGrid } from './month-grid';
 import { Tray } from './tray';
-import { viewOf } from './view';
+import { filterQuery, viewOf } from './view';
 import { WeekLanes } from './week-lanes';
 
 /** The calendar of one client or all, each placement on its client's own day; the tray of undated ones beside it. */
@@ -41,7 +42,7 @@ export function CalendarPage() {
   const view = viewOf(search, todayOn as Day); // a day of the contract's
   // what the address leads to is among what is shown
   const [led] = useState(() => [search.get('placement') ?? ''].find(isId) ?? null);
-  const asked = calendarQuery(query, view.from, view.to, led);
+  const asked = calendarQuery([query, filterQuery(view.filter)].filter(Boolean).join('&'), view.from, view.to, led);
   const calendar = useQuery(asked);
   const canPlan = role === 'lead' || role === 'manager';
   const free = useQuery({ ...freeSlotsQuery(query, view.from, view.to), enabled: canPlan && view.slots });
@@ -65,6 +66,7 @@ export function CalendarPage() {
   return (
     <>
       <CalendarHead view={view} calendar={calendar.data} onChange={setSearch} {...(canPlan ? { onBegin: () => setBegun({}) } : {})} />
+      <CalendarFilter filter={view.filter} calendar={calendar.data} />
       {calendar.data.hidden > 0 && (
         <p role="status" className="text-muted mb-2">
           {count(calendar.data.hidden, 'more placement')} on these days {calendar.data.hidden === 1 ? 'is' : 'are'} not shown: choose a

@@ -17,7 +17,7 @@ interface MonthGridProps {
   readonly onBegin?: ((on: Day) => void) | undefined;
 }
 
-const CAPTIONS: Record<ViewKind, string> = { ahead: 'The weeks ahead', month: 'The month', week: 'The week' };
+const CAPTIONS: Record<ViewKind, string> = { ahead: 'The weeks ahead', month: 'The month', quarter: 'The quarter', week: 'The week' };
 
 /** A month or the weeks ahead as a table: a row per week, Monday first; or one client's week as one tall row. */
 export function MonthGrid({ view, todayOn, calendar, slots, onOpen, onBegin }: MonthGridProps) {
@@ -38,7 +38,10 @@ export function MonthGrid({ view, todayOn, calendar, slots, onOpen, onBegin }: M
       </thead>
       <tbody>
         {view.weeks.map((week) => (
-          <tr key={week[0]} style={{ height: isWeek ? '58vh' : `calc((100vh - 11rem) / ${view.weeks.length})` }}>
+          <tr
+            key={week[0]}
+            style={{ height: isWeek ? '58vh' : view.kind === 'quarter' ? '4.5rem' : `calc((100vh - 13.5rem) / ${view.weeks.length})` }}
+          >
             {week
               .filter((day) => view.weekends || !isWeekend(day))
               .map((day) => (
@@ -46,8 +49,8 @@ export function MonthGrid({ view, todayOn, calendar, slots, onOpen, onBegin }: M
                   key={day}
                   dropId={day}
                   day={day}
-                  isOutside={view.kind === 'month' ? !day.startsWith(view.month) : view.kind === 'ahead' && day < todayOn}
-                  namesMonth={view.kind === 'ahead' && (day === view.from || day.endsWith('-01'))}
+                  isOutside={view.kind === 'month' ? !day.startsWith(view.month) : view.kind !== 'week' && day < todayOn}
+                  namesMonth={(view.kind === 'ahead' || view.kind === 'quarter') && (day === view.from || day.endsWith('-01'))}
                   isToday={day === todayOn}
                   entries={calendar.entries.filter((entry) => entry.on === day)}
                   markers={calendar.markers.filter((marker) => marker.on === day)}

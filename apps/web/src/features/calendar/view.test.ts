@@ -1,6 +1,6 @@
 import { getDay } from '@zesting/core';
 import type { CalendarEntryShape, ClientShape } from '@zesting/contract';
-import { colourOf, hiddenCount, step, viewOf, withKind } from './view';
+import { colourOf, filterQuery, hiddenCount, step, viewOf, withKind } from './view';
 
 const today = getDay('2026-11-25');
 const entry = (on: string | null) =>
@@ -59,6 +59,25 @@ describe('how the calendar is looked at', () => {
     expect(step(new URLSearchParams(), viewOf(new URLSearchParams(), today), 1).toString()).toBe('week=2026-11-30');
   });
 
+  it('is a quarter of the year, each week once, and steps by quarters', () => {
+    const search = new URLSearchParams('view=quarter&month=2027-02');
+    const view = viewOf(search, today);
+    expect(view).toMatchObject({ kind: 'quarter', month: '2027-01', from: '2026-12-28', to: '2027-04-04', title: 'January – March 2027' });
+    expect(view.weeks).toHaveLength(14);
+    expect(step(search, view, 1).get('month')).toBe('2027-04');
+    expect(step(search, view, -1).get('month')).toBe('2026-10');
+    expect(viewOf(new URLSearchParams('view=quarter'), today)).toMatchObject({ month: '2026-10' });
+    expect(withKind(new URLSearchParams('week=2026-12-07'), 'quarter').toString()).toBe('view=quarter');
+  });
+
+  it('asks for what the address names alone, and for nothing that can be meant by nobody', () => {
+    const id = '00000000-0000-4000-8000-000000000001';
+    const { filter } = viewOf(new URLSearchParams(`pillar=${id}&stage=approved&format=wrong&campaign=`), today);
+    expect(filter).toEqual({ pillar: id, channel: null, format: null, campaign: null, stage: 'approved' });
+    expect(filterQuery(filter)).toBe(`pillarId=${id}&stage=approved`);
+    expect(filterQuery(viewOf(new URLSearchParams('stage=done'), today).filter)).toBe('');
+  });
+
   it('says how much stands on hidden weekends', () => {
     const entries = ['2026-11-27', '2026-11-28', '2026-11-29', null].map(entry);
     expect(hiddenCount(entries, viewOf(new URLSearchParams('weekends=off'), today))).toBe(2);
@@ -72,5 +91,8 @@ describe('how the calendar is looked at', () => {
     ]);
     expect([colourOf(entry(null), client, 'pillar').word, colourOf(entry(null), client, 'stage').word]).toEqual(['In season', 'Approved']);
     expect(colourOf({ ...entry(null), pillarId: null }, client, 'pillar').word).toBe('no pillar');
+    const told = { ...entry(null), formatId: 'f1', formatName: 'Still', campaignId: null, campaignName: null };
+    expect([colourOf(told, client, 'format').word, colourOf(told, client, 'campaign').word]).toEqual(['Still', 'no campaign']);
+    expect(colourOf({ ...told, campaignId: 'g', campaignName: 'Spring' }, client, 'campaign').word).toBe('Spring');
   });
 });

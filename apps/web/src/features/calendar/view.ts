@@ -1,13 +1,19 @@
-import { addDays, isMonth, mondayOf, nextMonth, parseDay, weekdayOf, weekFrom, weeksOf, type Day } from '@zesting/core';
+import { addDays, isId, isMonth, mondayOf, nextMonth, parseDay, weekdayOf, weekFrom, weeksOf, type Day } from '@zesting/core';
 import type { CalendarEntryShape, ClientShape } from '@zesting/contract';
 import { monthWords } from '../../lib/format';
 import { STAGE_WORDS } from '../../lib/words';
 
-export const COLOURINGS = ['client', 'channel', 'pillar', 'stage'] as const;
+export const COLOURINGS = ['client', 'channel', 'pillar', 'format', 'campaign', 'stage'] as const;
 export type Colouring = (typeof COLOURINGS)[number];
 
-/** The weeks that lie ahead, a month, or one week. */
-export type ViewKind = 'ahead' | 'month' | 'week';
+/** What can be asked for alone. */
+export const FILTERS = ['pillar', 'channel', 'format', 'campaign', 'stage'] as const;
+export type FilterName = (typeof FILTERS)[number];
+/** What is asked for; null: any. */
+export type Filter = Readonly<Record<FilterName, string | null>>;
+
+/** The weeks that lie ahead, a month, a quarter of a year, or one week. */
+export type ViewKind = 'ahead' | 'month' | 'quarter' | 'week';
 
 /** So many weeks are ahead, this one among them. */
 const WEEKS_AHEAD = 6;
@@ -15,7 +21,7 @@ const WEEKS_AHEAD = 6;
 /** How the calendar is looked at: all of it stands in the address. */
 export interface View {
   readonly kind: ViewKind;
-  /** `YYYY-MM`; of weeks, the month of their first Monday */
+  /** `YYYY-MM`; of weeks, the month of their first Monday; of a quarter, its first */
   readonly month: string;
   readonly weeks: readonly (readonly Day[])[];
   readonly from: Day;
@@ -25,6 +31,7 @@ export interface View {
   readonly weekends: boolean;
   /** whether slots are shown in which nothing stands */
   readonly slots: boolean;
+  readonly filter: Filter;
 }
 
 const DAY_MONTH = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' });
@@ -40,7 +47,7 @@ function weekWords(from: Day, to: Day): string {
 /** A month in the address is one that is looked at, whatever else is missing. */
 function kindOf(search: URLSearchParams): ViewKind {
   const asked = search.get('view');
-  if (asked === 'week') return 'week';
+  if (asked === 'week' || asked === 'quarter') return asked;
   return asked === 'month' || isMonth(search.get('month') ?? '') ? 'month' : 'ahead';
 }
 
@@ -49,12 +56,17 @@ export function viewOf(search: URLSearchParams, todayOn: Day): View {
   const kind = kindOf(search);
   const asked = search.get('month') ?? '';
   const monday = mondayOf(parseDay(search.get('week') ?? '') ?? todayOn);
-  const month = kind !== 'month' ? monday.slice(0, 7) : isMonth(asked) ? asked : todayOn.slice(0, 7);
+  const own = isMonth(asked) ? asked : todayOn.slice(0, 7);
+  const month = kind === 'month' ? own : kind === 'quarter' ? quarterOf(own) : monday.slice(0, 7);
   const ahead = Array.from({ length: kind === 'week' ? 1 : WEEKS_AHEAD }, (_, index) => weekFrom(addDays(monday, 7 * index)));
-  const weeks = kind === 'month' ? weeksOf(month) : ahead;
+  const weeks = kind === 'month' ? weeksOf(month) : kind === 'quarter' ? weeksOfQuarter(month) : ahead;
   const [from, to] = [weeks[0]?.[0] ?? todayOn, weeks.at(-1)?.[6] ?? todayOn];
   const colouring = COLOURINGS.find((one) => one === search.get('colour')) ?? 'client';
-  const title = kind === 'month' ? monthWords(month) : weekWords(from, to);
+  const title = kind === 'month' ? monthWords(month) : kind === 'quarter' ? quarterWords(month) : weekWords(from, to);
+  const asksFor = (name: FilterName): string | null => {
+    const value = search.get(name) ?? '';
+    return (name === 'stage' ? value in STAGE_WORDS : isId(value)) ? value : null;
+  };
   return {
     kind,
     month,
@@ -65,17 +77,37 @@ export function viewOf(search: URLSearchParams, todayOn: Day): View {
     colouring,
     weekends: search.get('weekends') !== 'off',
     slots: search.get('slots') !== 'off',
+    filter: Object.fromEntries(FILTERS.map((name) => [name, asksFor(name)])) as Filter, // one for each name
   };
 }
+
+/** The first month of the quarter in which a month lies. */
+const quarterOf = (month: string): string => nextMonth(month, -((Number(month.slice(5)) - 1) % 3));
+
+/** The weeks of three months, each once. */
+function weeksOfQuarter(month: string): Day[][] {
+  const all = [0, 1, 2].flatMap((by) => weeksOf(nextMonth(month, by)));
+  return [...new Map(all.map((week) => [week[0], week])).values()];
+}
+
+const quarterWords = (month: string): string => `${monthWords(month).replace(/ \d+$/, '')} – ${monthWords(nextMonth(month, 2))}`;
+
+/** What a filter asks the server, as the query of a call. */
+export const filterQuery = (filter: Filter): string =>
+  FILTERS.flatMap((name) => {
+    const value = filter[name];
+    return value === null ? [] : [`${name === 'stage' ? name : `${name}Id`}=${value}`];
+  }).join('&');
 
 /** The address of the view `by` months or weeks on; null is the present. */
 export function step(search: URLSearchParams, view: View, by: number | null): URLSearchParams {
   const next = new URLSearchParams(search);
   next.delete('placement');
-  const key = view.kind === 'month' ? 'month' : 'week';
+  const isOfMonths = view.kind === 'month' || view.kind === 'quarter';
+  const key = isOfMonths ? 'month' : 'week';
   if (by === null) next.delete(key);
-  else next.set(key, view.kind === 'month' ? nextMonth(view.month, by) : addDays(view.from, 7 * by));
-  if (view.kind === 'month') next.set('view', 'month');
+  else next.set(key, isOfMonths ? nextMonth(view.month, view.kind === 'quarter' ? 3 * by : by) : addDays(view.from, 7 * by));
+  if (isOfMonths) next.set('view', view.kind);
   return next;
 }
 
@@ -83,7 +115,7 @@ export function step(search: URLSearchParams, view: View, by: number | null): UR
 export function withKind(search: URLSearchParams, kind: ViewKind): URLSearchParams {
   const next = new URLSearchParams(search);
   next.delete('placement');
-  next.delete(kind === 'month' ? 'week' : 'month');
+  next.delete(kind === 'month' || kind === 'quarter' ? 'week' : 'month');
   if (kind === 'ahead') next.delete('view');
   else next.set('view', kind);
   return next;
@@ -94,6 +126,9 @@ export const isWeekend = (day: Day): boolean => weekdayOf(day) > 5;
 /** How many entries stand on days that are not shown. */
 export const hiddenCount = (entries: readonly CalendarEntryShape[], view: View): number =>
   view.weekends ? 0 : entries.filter((entry) => entry.on !== null && isWeekend(entry.on as Day)).length; // a day of the contract's
+
+/** A step that is always the same for the same thing. */
+const stepOf = (id: string): number => [...id].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 12, 0);
 
 /** The colour step of an entry and the word that goes with it; the steps of one colouring do not repeat within twelve. */
 export function colourOf(entry: CalendarEntryShape, client: ClientShape | undefined, colouring: Colouring): { step: number; word: string } {
@@ -106,5 +141,8 @@ export function colourOf(entry: CalendarEntryShape, client: ClientShape | undefi
     const at = client.pillars.findIndex((pillar) => pillar.id === entry.pillarId);
     return { step: client.colour + at * 5, word: client.pillars[at]?.name ?? 'no pillar' };
   }
+  if (colouring === 'format') return { step: stepOf(entry.formatId), word: entry.formatName };
+  if (colouring === 'campaign')
+    return { step: entry.campaignId === null ? 0 : stepOf(entry.campaignId), word: entry.campaignName ?? 'no campaign' };
   return { step: Object.keys(STAGE_WORDS).indexOf(entry.stage) * 5, word: STAGE_WORDS[entry.stage] };
 }

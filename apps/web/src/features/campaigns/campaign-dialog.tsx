@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { CampaignBody, type CampaignMadeShape, type CampaignShape, type ClientShape } from '@zesting/contract';
 import { addDays, type Day } from '@zesting/core';
 import { useState } from 'react';
-import { calendarQuery } from '../../api/calendar';
+import { planYearQuery } from '../../api/plan';
 import { call } from '../../lib/api';
 import { dayWords } from '../../lib/format';
 import { useClients, useWrite } from '../../lib/queries';
@@ -171,9 +171,10 @@ interface DatesProps {
 
 /** The client's dates in the period of a campaign, and those that belong to it already. */
 function Dates({ client, fromOn, toOn, known, chosen, onChange }: DatesProps) {
-  const { data } = useQuery({ ...calendarQuery(`clientId=${client.id}`, fromOn, toOn, null), enabled: fromOn !== '' && fromOn <= toOn });
-  const there = (data?.markers ?? []).flatMap(({ id, name, startOn, clientId }) =>
-    id !== null && clientId === client.id ? [{ id, name, startOn }] : [],
+  const isWhole = fromOn !== '' && fromOn <= toOn;
+  const { data } = useQuery({ ...planYearQuery(client.id, fromOn.slice(0, 7)), enabled: isWhole });
+  const there = (data?.markers ?? []).flatMap(({ id, kind, name, startOn, endOn, clientId }) =>
+    id !== null && kind !== 'closure' && clientId === client.id && endOn >= fromOn && startOn <= toOn ? [{ id, name, startOn }] : [],
   );
   const all = [...new Map([...known, ...there].map((marker) => [marker.id, marker])).values()].sort((a, b) =>
     a.startOn < b.startOn ? -1 : 1,

@@ -13,6 +13,7 @@ import { STAGE_WORDS } from '../../lib/words';
 import { BeginPieceDialog } from '../../parts/begin-piece-dialog';
 import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
+import { SavedViews } from '../../parts/saved-views';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
 import { Table, type Column } from '../../ui/table';
 import { ClientCode, DangerTag } from '../../ui/tags';
@@ -73,6 +74,7 @@ export function ProductionPage() {
         />
         {asked.shown !== 'done' && <StageChoice value={asked.stage} onChange={(stage) => asked.ask({ stage })} />}
         {asked.shown !== 'done' && <DoerChoice value={asked.doer} onChange={(doer) => asked.ask({ with: doer })} />}
+        <SavedViews page="production" />
       </PageHead>
       {canBegin && opened === 'begin' && <BeginPieceDialog onClose={close} />}
       {rows.length === 0 ? (

@@ -17,19 +17,43 @@ import { observances, publicHolidays } from '../../../platform/time/holidays.js'
 const entryWith = (
   picture: string,
 ): string => `${PLACEMENT_COLUMNS}, h.kind as "channelKind", p.title as "pieceTitle", p.number as "pieceNumber", p.stage,
-  l.publish_at as "publishAt", p.pillar_id as "pillarId", ${picture} as "pictureId",
+  l.publish_at as "publishAt", p.pillar_id as "pillarId", p.format_id as "formatId", f.name as "formatName", a.id as "campaignId", a.name as "campaignName", ${picture} as "pictureId",
   (select count(*) from placements o where o.piece_id = l.piece_id and o.id <> l.id and not o.cancelled and o.out_at is null and o.on_day is not null) as "siblings"`;
 const ENTRY = entryWith('null');
 const PICTURED = entryWith(firstPicture('p.content'));
 /** Pictures are shown where there is room for them: in a week. */
 const PICTURED_DAYS = 7;
-const FROM =
-  'from placements l join channels h on h.id = l.channel_id join pieces p on p.id = l.piece_id left join versions v on v.id = l.out_version_id';
+const FROM = `from placements l join channels h on h.id = l.channel_id join pieces p on p.id = l.piece_id left join versions v on v.id = l.out_version_id
+  join formats f on f.id = p.format_id left join campaign_pieces g on g.piece_id = p.id left join campaigns a on a.id = g.campaign_id`;
 /** So many undated ones are in the tray, and so many of a day on the calendar; how many more there are is said. */
 const TRAY = 100;
 const A_DAY = 30;
 
+/** What is asked for alone; null: all. */
+export interface CalendarFilter {
+  readonly pillarId: string | null;
+  readonly formatId: string | null;
+  readonly channelId: string | null;
+  readonly campaignId: string | null;
+  readonly stage: string | null;
+}
+
+/** The condition that a placement `l` of a piece `p` is one that is asked for; the filter's values begin at `$first`. */
+const passes = (
+  first: number,
+): string => `($${first}::uuid is null or p.pillar_id = $${first}) and ($${first + 1}::uuid is null or p.format_id = $${first + 1})
+  and ($${first + 2}::uuid is null or l.channel_id = $${first + 2}) and ($${first + 3}::uuid is null or p.id in (select piece_id from campaign_pieces where campaign_id = $${first + 3}))
+  and ($${first + 4}::text is null or p.stage = $${first + 4})`;
+const valuesOf = ({ pillarId, formatId, channelId, campaignId, stage }: CalendarFilter) => [
+  pillarId,
+  formatId,
+  channelId,
+  campaignId,
+  stage,
+];
+
 interface Asked {
+  readonly filter: CalendarFilter;
   readonly from: string;
   readonly to: string;
   /** one that is shown however many there are: what an address leads to */
@@ -40,15 +64,15 @@ interface Asked {
 export async function calendarOf(
   app: App,
   clientIds: readonly string[],
-  { from, to, placementId }: Asked,
+  { from, to, placementId, filter }: Asked,
   viewerZone: string,
 ): Promise<CalendarShape> {
   const placed = await app.read<{ id: string; count: number; isFirst: boolean }>(
     `select id, count, place = 1 as "isFirst" from (
        select l.id, count(*) over (partition by l.on_day) as count, row_number() over (partition by l.on_day order by l.publish_at, p.number, l.id) as place
        from placements l join pieces p on p.id = l.piece_id
-       where l.client_id = any($1) and l.on_day between $2 and $3 and not l.cancelled and not p.shelved) x where place <= ${A_DAY}`,
-    [clientIds, from, to],
+       where l.client_id = any($1) and l.on_day between $2 and $3 and not l.cancelled and not p.shelved and ${passes(4)}) x where place <= ${A_DAY}`,
+    [clientIds, from, to, ...valuesOf(filter)],
   );
   const inAll = placed.reduce((sum, row) => sum + (row.isFirst ? row.count : 0), 0);
   const columns = daysBetween(getDay(from), getDay(to)) < PICTURED_DAYS ? PICTURED : ENTRY;
@@ -59,16 +83,18 @@ export async function calendarOf(
   const tray = await app.read<CalendarEntryShape>(
     `select ${ENTRY} ${FROM} where l.state = 'undated' and l.piece_id in (
        select p.id from pieces p where p.client_id = any($1) and not p.shelved and p.list is not null
-         and exists (select 1 from placements u where u.piece_id = p.id and u.client_id = any($1) and u.state = 'undated')
+         and exists (select 1 from placements l where l.piece_id = p.id and l.client_id = any($1) and l.state = 'undated' and ${passes(3)})
        order by (p.id = (select piece_id from placements where id = $2)) is true desc, (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number limit ${TRAY})
+       and ${passes(3)}
      order by l.id is not distinct from $2 desc, (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number, h.position limit ${TRAY}`,
-    [clientIds, placementId],
+    [clientIds, placementId, ...valuesOf(filter)],
   );
   const [undated] = await app.read<{ count: number }>(
     `select count(*) as count from pieces p join placements l on l.piece_id = p.id and l.state = 'undated'
-     where p.client_id = any($1) and p.list is not null and not p.shelved`,
-    [clientIds],
+     where p.client_id = any($1) and p.list is not null and not p.shelved and ${passes(2)}`,
+    [clientIds, ...valuesOf(filter)],
   );
+  const filtered = valuesOf(filter).some((value) => value !== null) ? (await countBetween(app, clientIds, from, to)) - inAll : 0;
   const now = app.clock.now();
   const clocks = new Map<string, Omit<ClientClockShape, 'clientId'>>(); // many clients, few zones
   const clockIn = (zone: string) => {
@@ -79,12 +105,23 @@ export async function calendarOf(
   const zones = await app.read<{ id: string; zone: string }>('select id, zone from clients where id = any($1) order by name', [clientIds]);
   return {
     entries,
-    hidden: inAll - entries.length,
+    hidden: Math.max(0, inAll - entries.length),
+    filtered: Math.max(0, filtered),
     tray,
     trayHidden: Math.max(0, (undated?.count ?? 0) - tray.length),
     markers: await markersOf(app, clientIds, from, to),
     clocks: zones.map(({ id, zone }) => ({ clientId: id, ...clockIn(zone) })),
   };
+}
+
+/** How many placements there are on days, whatever is asked for. */
+async function countBetween(app: App, clientIds: readonly string[], from: string, to: string): Promise<number> {
+  const [row] = await app.read<{ count: number }>(
+    `select count(*) as count from placements l join pieces p on p.id = l.piece_id
+     where l.client_id = any($1) and l.on_day between $2 and $3 and not l.cancelled and not p.shelved`,
+    [clientIds, from, to],
+  );
+  return row?.count ?? 0;
 }
 
 /** The client's own date and time now, and when its next day begins by the viewer's clock. */

@@ -30,7 +30,6 @@ import type { App } from '../../../platform/app.js';
 import { markersOf } from '../../calendar/index.js';
 import { earliestByPath } from '../../planning/index.js';
 import { WEIGHTS, WORTH } from './ideas.js';
-import { numbersOf } from './rhythm.js';
 import { preparing } from './run-up.js';
 import { themesOf, themesShown } from './themes-of.js';
 import { rhythmsOf, slotsBetween, type BoundRow, type ClientRhythm, type WantedSlot } from './rhythm-of.js';
@@ -111,21 +110,20 @@ export async function planMonth(app: App, clientId: string, month: string): Prom
 /** How many pieces are wanted out, and how many are placed, each once a week on its first day there. */
 async function numbersIn(app: App, clientId: string, from: Day, to: Day): Promise<PlanNumbersShape> {
   const [first, last] = [mondayOf(from), addDays(mondayOf(to), 6)];
-  const [numbers, rows] = await Promise.all([
-    numbersOf(app, clientId),
-    app.read<{ pieceId: string; on: Day }>(
-      `select l.piece_id as "pieceId", min(l.on_day) as on from placements l join pieces p on p.id = l.piece_id
-       where l.client_id = $1 and l.on_day between $2 and $3 and not l.cancelled and not p.shelved group by l.piece_id, date_trunc('week', l.on_day)`,
-      [clientId, first, last],
-    ),
-  ]);
+  const [numbers] = await app.read<Pick<PlanNumbersShape, 'perWeek' | 'perMonth'> & { rows: { pieceId: string; on: Day }[] }>(
+    `select (select per_week from client_plans where client_id = $1) as "perWeek", (select per_month from client_plans where client_id = $1) as "perMonth",
+       coalesce((select jsonb_agg(x) from (select l.piece_id as "pieceId", min(l.on_day) as on from placements l join pieces p on p.id = l.piece_id
+         where l.client_id = $1 and l.on_day between $2 and $3 and not l.cancelled and not p.shelved group by l.piece_id, date_trunc('week', l.on_day)) x), '[]') as rows`,
+    [clientId, first, last],
+  );
+  const { perWeek = null, perMonth = null, rows = [] } = numbers ?? {};
   const weeks = countByWeeks(
     rows.map(({ on }) => on),
     from,
     to,
   );
   const here = new Set(rows.flatMap(({ pieceId, on }) => (on >= from && on <= to ? [pieceId] : [])));
-  return { ...numbers, weeks: weeks.map((week) => ({ ...week })), count: here.size };
+  return { perWeek, perMonth, weeks: weeks.map((week) => ({ ...week })), count: here.size };
 }
 
 const slotShape = ({ publishAt: _publishAt, ...slot }: WantedSlot) => slot;

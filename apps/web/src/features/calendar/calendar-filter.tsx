@@ -1,0 +1,78 @@
+import { useQuery } from '@tanstack/react-query';
+import type { CalendarShape } from '@zesting/contract';
+import { campaignsQuery } from '../../api/campaigns';
+import { routesQuery } from '../../api/production';
+import { count } from '../../lib/format';
+import { useClients, useSession } from '../../lib/queries';
+import { useSearch } from '../../lib/use-search';
+import { STAGE_WORDS } from '../../lib/words';
+import { Button } from '../../ui/button';
+import { FILTERS, type Filter, type FilterName } from './view';
+
+interface CalendarFilterProps {
+  readonly filter: Filter;
+  readonly calendar: CalendarShape;
+}
+
+interface Options {
+  readonly name: FilterName;
+  readonly words: string;
+  readonly options: readonly { readonly id: string; readonly name: string }[];
+}
+
+/** What is shown of the calendar alone, and how many that leaves out. Pillars and channels are a client's. */
+export function CalendarFilter({ filter, calendar }: CalendarFilterProps) {
+  const { client, query } = useClients();
+  const { role } = useSession();
+  const { put } = useSearch();
+  const isManager = role === 'lead' || role === 'manager';
+  const { data: routes = [] } = useQuery({ ...routesQuery, enabled: isManager });
+  const { data: campaigns } = useQuery({ ...campaignsQuery(query), enabled: isManager });
+  const formats = [...new Map(routes.map(({ formatId, formatName }) => [formatId, { id: formatId, name: formatName }])).values()];
+  const all: readonly Options[] = [
+    { name: 'pillar', words: 'Pillar', options: client?.pillars ?? [] },
+    { name: 'channel', words: 'Channel', options: client?.channels ?? [] },
+    { name: 'format', words: 'Format', options: formats },
+    { name: 'campaign', words: 'Campaign', options: campaigns?.campaigns ?? [] },
+    { name: 'stage', words: 'Stage', options: Object.entries(STAGE_WORDS).map(([id, name]) => ({ id, name })) },
+  ];
+  const isOn = FILTERS.some((name) => filter[name] !== null);
+  return (
+    <div role="group" aria-label="Filter" className="flex flex-wrap items-center gap-x-3 gap-y-1 mb-2 text-[13px] no-print">
+      {all.map(({ name, words, options }) => {
+        const chosen = filter[name];
+        // what another client has is said, so that it can be taken off
+        const shown =
+          chosen !== null && options.every(({ id }) => id !== chosen) ? [...options, { id: chosen, name: 'of another client' }] : options;
+        return shown.length === 0 ? null : (
+          <label key={name} className="inline-flex items-center gap-1.5">
+            <span className="text-muted">{words}</span>
+            <select
+              className={`field w-auto text-[13px] ${chosen === null ? '' : 'border-pine font-medium'}`}
+              value={chosen ?? ''}
+              onChange={(event) => put({ [name]: event.target.value || null, placement: null })}
+            >
+              <option value="">any</option>
+              {shown.map((option) => (
+                <option key={option.id} value={option.id}>
+                  {option.name}
+                </option>
+              ))}
+            </select>
+          </label>
+        );
+      })}
+      {isOn && (
+        <>
+          <span role="status" className="text-rind">
+            {calendar.filtered === 0 ? 'nothing' : count(calendar.filtered, 'placement')} on these days{' '}
+            {calendar.filtered === 1 ? 'is' : 'are'} left out
+          </span>
+          <Button look="quiet" onClick={() => put(Object.fromEntries(FILTERS.map((name) => [name, null])))}>
+            Show all
+          </Button>
+        </>
+      )}
+    </div>
+  );
+}
