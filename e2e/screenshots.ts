@@ -23,6 +23,8 @@ test('pictures of the main views', async ({ browser, zesting }) => {
     ['/calendar?view=week', 'week'],
     ['/plan/year?client=MOSS', 'year'],
     ['/plan/ideas?client=MOSS', 'ideas'],
+    ['/plan/pillars?client=MOSS', 'pillars'],
+    ['/plan/goals?client=MOSS', 'goals'],
   ] as const) {
     await dana.goto(address);
     await shoot(dana, name);
@@ -36,10 +38,6 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   await dana.getByRole('link', { name: 'Moss lawns, honestly' }).click();
   await dana.getByRole('heading', { name: 'Path' }).waitFor();
   await shoot(dana, 'piece');
-  await dana.goto('/clients');
-  await dana.getByRole('link', { name: 'Kiln Lane Bakehouse' }).click();
-  await dana.getByRole('tab', { name: 'Brand sheet' }).click();
-  await shoot(dana, 'brand');
   const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
   await marta.goto('/forms');
   await marta.getByRole('link', { name: /A clip from the bakehouse/ }).click();
@@ -47,16 +45,8 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   const beside = marta.getByRole('region', { name: 'The form as it is seen' });
   await beside.getByRole('radio', { name: 'some' }).check();
   await shoot(marta, 'form');
-  await marta.goto('/people');
-  await marta.getByRole('link', { name: 'Ivo Harcastle' }).click();
-  await marta.getByRole('heading', { name: 'Ivo Harcastle' }).waitFor();
-  await shoot(marta, 'person');
-  await dana.goto('/production');
-  await dana.getByRole('heading', { name: 'Production' }).waitFor();
-  await dana.keyboard.press('Control+.');
-  await dana.keyboard.type('newsletter');
-  await dana.getByRole('option').first().waitFor();
-  await shoot(dana, 'find');
+  await marta.goto('/plan/campaigns');
+  await shoot(marta, 'campaigns');
   await dana.goto('/links?client=MOSS');
   const form = new URL(await dana.getByRole('link', { name: /^Form: Ask for content.*\/ask\// }).innerText()).pathname;
   await shoot(await visitor(browser, zesting, form, PHONE), 'ask-phone');

@@ -167,7 +167,24 @@ await tell(async () => {
     return core.slotsOf(rhythm, 'Europe/London', from, core.addDays(from, 364), new Set());
   };
   const month = monthToFill(core);
+  // two hundred duties, daily and weekly, over a year, each with somebody who stands in; and the load that they take
+  const off = core.toCalendar({ weeklyMinutes: week, timeOff: [{ startOn: day('2027-07-05'), endOn: day('2027-07-23') }] });
+  const on = core.toCalendar({ weeklyMinutes: week });
+  const duty = (index) => ({
+    rule: index % 2 === 0 ? 'FREQ=DAILY' : `FREQ=WEEKLY;BYDAY=${['MO', 'WE', 'FR'][index % 3]}`,
+    fromOn: day('2027-01-01'),
+    untilOn: null,
+    leadDays: index % 4,
+  });
+  let starts = 0;
+  const yearOfDuties = () => {
+    const from = core.addDays(day('2027-01-04'), starts++);
+    for (let index = 0; index < 200; index++)
+      for (const time of core.dutyDays(duty(index), { lead: off, second: index % 3 ? on : null }, from, core.addDays(from, 365)))
+        core.dutyLoad(time, 30, 'somebody', time.doer === 'lead' ? off : on, from);
+  };
   const rows = [
+    ['200 duties of a year, with the load they take', yearOfDuties],
     ['slots of a year from 50 rules', yearOfSlots],
     ['60 slots filled from 200 ideas, the quick way', () => core.propose(month)],
     ['backplan of one piece, 6 steps', () => plan(aims[0])],

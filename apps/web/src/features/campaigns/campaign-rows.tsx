@@ -78,6 +78,9 @@ function Told({ campaign, onOpen }: { campaign: CampaignShape; onOpen: () => voi
   );
 }
 
+/** A bar that is narrower has no ends to take hold of: they are changed in its dialog, or closer up. */
+const ENDS_PERCENT = 9;
+
 interface BarProps {
   readonly campaign: CampaignShape;
   readonly axis: Axis;
@@ -138,6 +141,7 @@ function Bar({ campaign, axis, onDropped }: BarProps) {
     }
   };
   if (!bar) return null;
+  const hasEnds = bar.width > ENDS_PERCENT;
   const held = (hold: Hold) => ({
     onPointerDown: take(hold),
     onKeyDown: press(hold),
@@ -160,20 +164,20 @@ function Bar({ campaign, axis, onDropped }: BarProps) {
           title={words}
           {...held('whole')}
         />
-        {period.fromOn >= axis.fromOn && (
+        {hasEnds && period.fromOn >= axis.fromOn && (
           <button
             type="button"
-            className="absolute left-0 inset-y-0.5 w-6 max-w-[45%] cursor-ew-resize touch-none flex items-center"
+            className="absolute left-0 inset-y-0 w-7 cursor-ew-resize touch-none flex items-center"
             aria-label={`Start of ${campaign.name}, ${dayWords(period.fromOn)}: ${how}`}
             {...held('start')}
           >
             <span className="h-4 w-1 ml-1 rounded-full bg-paper" aria-hidden />
           </button>
         )}
-        {period.toOn <= axis.toOn && (
+        {hasEnds && period.toOn <= axis.toOn && (
           <button
             type="button"
-            className="absolute right-0 inset-y-0.5 w-6 max-w-[45%] cursor-ew-resize touch-none flex items-center justify-end"
+            className="absolute right-0 inset-y-0 w-7 cursor-ew-resize touch-none flex items-center justify-end"
             aria-label={`End of ${campaign.name}, ${dayWords(period.toOn)}: ${how}`}
             {...held('end')}
           >
