@@ -136,6 +136,7 @@ test('the calendar is filtered by stage and campaign, coloured, kept as a view, 
   test.setTimeout(120_000);
   const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
   await marta.goto('/calendar');
+  await marta.getByRole('button', { name: 'Filter' }).click();
   const filter = marta.getByRole('group', { name: 'Filter' });
   await filter.getByLabel('Campaign').selectOption({ label: 'Spring catalogue' });
   await expect(filter.getByRole('status')).toContainText('left out');

@@ -103,6 +103,12 @@ async function measure(size, base) {
         ['runway of a manager', manager, '/api/runway'],
         ['open slots, six weeks', lead, '/api/slots?from=2027-03-08&to=2027-04-18'],
         ['ideas, first page', lead, '/api/ideas'],
+        ['calendar, a stage alone', lead, '/api/calendar?from=2027-03-01&to=2027-03-31&stage=approved'],
+        ['subjects of a client', lead, `/api/clients/${open.client_id}/topics`],
+        ['campaigns of every client', lead, '/api/campaigns'],
+        ['goals of a client', lead, `/api/clients/${open.client_id}/goals`],
+        ['duties of every client', lead, '/api/duties'],
+        ['own duties', staff, '/api/duties/mine'],
         ['ideas of a client', lead, `/api/ideas?clientId=${open.client_id}`],
       ];
       const all = (await zesting.query('select id from clients')).map((row) => row.id);

@@ -120,6 +120,40 @@ export async function fill(query, pieces) {
     `insert into ideas (client_id, title, merit, author_id, created_at) select g.client_id, ${title}, 1 + g.n % 5, (select id from people where role = 'lead' limit 1), g.at
      from big_pieces g where g.n % 10 < 3`,
   );
+  // and subjects of which a tenth of the pieces is, campaigns of which a twentieth is, goals, and a duty for every second day
+  await query(
+    `insert into pillars (client_id, name, share, position) select c.id, 'Pillar ' || k, 30, k from clients c, generate_series(1, 3) k
+     where c.code ~ '^B' and not exists (select 1 from pillars p where p.client_id = c.id)`,
+  );
+  await query(
+    `insert into topics (client_id, pillar_id, name, position) select p.client_id, p.id, 'Topic ' || k, k from pillars p join clients c on c.id = p.client_id and c.code ~ '^B', generate_series(1, 60) k`,
+  );
+  await query(
+    "insert into treatments (client_id, names) select id, '{Story,How to,Close-up}' from clients where code ~ '^B' on conflict do nothing",
+  );
+  await query(
+    `insert into topic_uses (client_id, topic_id, treatment, piece_id)
+     select g.client_id, t.id, (array['Story', 'How to', 'Close-up'])[1 + g.n % 3], g.id from big_pieces g
+     join lateral (select id from topics t where t.client_id = g.client_id order by t.position, t.id limit 1 offset g.n % 150) t on true where g.n % 10 = 0`,
+  );
+  await query(
+    `insert into campaigns (client_id, name, from_on, to_on) select id, 'Campaign ' || k, date '2026-01-05' + k * 30, date '2026-02-15' + k * 30
+     from clients, generate_series(1, 20) k where code ~ '^B'`,
+  );
+  await query(
+    `insert into campaign_pieces (piece_id, campaign_id) select g.id, k.id from big_pieces g
+     join lateral (select id from campaigns k where k.client_id = g.client_id order by k.from_on limit 1 offset g.n % 20) k on true where g.n % 20 = 0`,
+  );
+  await query(
+    `insert into goals (client_id, name, measure, start_value, target, start_on, by_on) select id, 'Goal ' || k, 'pieces', 0, 500, '2026-01-05', '2027-12-31'
+     from clients, generate_series(1, 3) k where code ~ '^B'`,
+  );
+  await query(
+    `insert into duties (client_id, title, rule, anchor_on, from_on, lead_id, minutes)
+     select c.id, 'Duty ' || k, case k % 2 when 0 then 'FREQ=DAILY' else 'FREQ=WEEKLY;BYDAY=FR' end, '2026-01-05', '2026-01-05',
+       (select id from people where role in ('staff', 'manager') and active order by md5(id::text || c.id::text || k::text) limit 1), 10
+     from clients c, generate_series(1, 4) k where c.code ~ '^B'`,
+  );
   await query('alter table steps enable trigger tr_steps_worked_clients');
   await query('drop table big_pieces');
   await query('analyze');

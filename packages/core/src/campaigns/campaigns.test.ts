@@ -47,6 +47,14 @@ describe('a campaign that moves', () => {
     expect(shiftOf(before, period('2027-03-01', '2027-03-19'))).toBe(-7);
   });
 
+  it('can have something today, and on the very day on which it is ready', () => {
+    const today = item('today', '2027-03-16', { earliestOn: day('2027-03-09') });
+    expect(told([today], before, period('2027-03-01', '2027-03-19'), day('2027-03-09'))).toEqual(['today 2027-03-09 fine, as before']);
+    expect(told([item('free', '2027-03-16')], before, period('2027-03-01', '2027-03-19'), day('2027-03-01'))).toEqual([
+      'free 2027-03-09 fine, as before',
+    ]);
+  });
+
   const days = fc.integer({ min: 0, max: 200 }).map((after): Day => addDays(day('2027-01-01'), after));
   const anyItem = fc.record({ id: fc.string(), on: days, isFixed: fc.boolean(), earliestOn: fc.option(days) });
 

@@ -75,6 +75,48 @@ describe('when a duty is due', () => {
     expect(between(duty('FREQ=WEEKLY;BYDAY=MO', { untilOn: day('2027-03-14') }), alone, '2027-03-01', '2027-04-30')).toHaveLength(2);
   });
 
+  it('is not there twice on the first day on which somebody works', () => {
+    // nobody on Wednesday and Thursday: what was due then, and on Saturday, is Friday's
+    const third = duty('FREQ=DAILY;INTERVAL=3', { fromOn: day('2027-03-03') });
+    expect(dues(between(third, { lead: off('2027-03-03', '2027-03-04'), second: null }, '2027-03-03', '2027-03-09'))).toEqual([
+      '2027-03-03 → 2027-03-05 lead',
+      '2027-03-09 → 2027-03-09 lead',
+    ]);
+  });
+
+  it('goes to each of the two as they work, and only what the same one would do on the same day is one', () => {
+    const people = { lead: off('2027-03-05'), second: weekdays };
+    expect(dues(between(duty('FREQ=DAILY', { leadDays: 1 }), people, '2027-03-04', '2027-03-08'))).toEqual([
+      '2027-03-04 → 2027-03-04 lead', // and Friday's with it
+      '2027-03-06 → 2027-03-05 second', // and Sunday's with it
+      '2027-03-08 → 2027-03-08 lead',
+    ]);
+  });
+
+  it('is the lead person’s where both worked last on the same day, and where both are there first', () => {
+    expect(dues(between(duty('FREQ=WEEKLY;BYDAY=SU'), { lead: weekdays, second: weekdays }, '2027-03-07', '2027-03-07'))).toEqual([
+      '2027-03-07 → 2027-03-05 lead',
+    ]);
+    const both = off('2027-03-01');
+    expect(dues(between(duty(null), { lead: both, second: both }, '2027-03-01', '2027-03-01'))).toEqual(['2027-03-01 → 2027-03-02 lead']);
+    const later = { lead: off('2027-03-01', '2027-03-02', '2027-03-03'), second: off('2027-03-01', '2027-03-02') };
+    expect(dues(between(duty(null), later, '2027-03-01', '2027-03-01'))).toEqual(['2027-03-01 → 2027-03-03 second']);
+    const never = toCalendar({ weeklyMinutes: [0, 0, 0, 0, 0, 0, 0] });
+    expect(dues(between(duty(null), { lead: never, second: both }, '2027-03-01', '2027-03-01'))).toEqual([
+      '2027-03-01 → 2027-03-02 second',
+    ]);
+    expect(dues(between(duty('FREQ=WEEKLY;BYDAY=SU'), { lead: never, second: weekdays }, '2027-03-07', '2027-03-07'))).toEqual([
+      '2027-03-07 → 2027-03-05 second',
+    ]);
+  });
+
+  it('can be due on its very first day, and ends where it ends or where nobody asks further', () => {
+    expect(dues(between(duty('FREQ=WEEKLY;BYDAY=SA', { fromOn: day('2027-03-05') }), alone, '2027-03-05', '2027-03-07'))).toEqual([
+      '2027-03-06 → 2027-03-05 lead',
+    ]);
+    expect(between(duty('FREQ=DAILY', { untilOn: day('2027-03-31') }), alone, '2027-03-01', '2027-03-10')).toHaveLength(8);
+  });
+
   it('can be begun so many days before', () => {
     const [first] = between(duty('FREQ=WEEKLY;BYDAY=FR', { leadDays: 3 }), alone, '2027-03-05', '2027-03-05');
     expect(first?.startOn).toBe('2027-03-02');
@@ -187,6 +229,9 @@ describe('days on which nobody does it', () => {
     const asked = [day('2027-03-06'), day('2027-03-12')] as const;
     expect(uncoveredDays(daily, { lead, second: null }, weekdays, ...asked)).toEqual(['2027-03-09', '2027-03-10']);
     expect(uncoveredDays(daily, { lead, second: off('2027-03-10') }, weekdays, ...asked)).toEqual(['2027-03-10']);
+    // somebody who never works covers nothing
+    const never = toCalendar({ weeklyMinutes: [0, 0, 0, 0, 0, 0, 0] });
+    expect(uncoveredDays(daily, { lead: never, second: null }, weekdays, ...asked)).toHaveLength(5);
     // with a day to do it in, the day before is soon enough
     expect(uncoveredDays({ ...daily, leadDays: 1 }, { lead, second: null }, weekdays, ...asked)).toEqual(['2027-03-10']);
   });

@@ -66,6 +66,36 @@ describe('the pace of a goal, worked by hand', () => {
     });
   });
 
+  it('was reached on the first day on which it was, whatever was read before its start or short of it', () => {
+    const readings = [
+      ['2026-12-01', 2000],
+      ['2027-06-01', 1200],
+      ['2027-11-01', 1520],
+      ['2027-12-01', 1600],
+    ] as const;
+    expect(paceOf(goal(readings), day('2027-12-15'))).toMatchObject({ standing: 'reached', reachesOn: '2027-11-01' });
+    const less = { startValue: 40, target: 20, startOn: day('2027-01-01'), byOn: day('2027-02-21') };
+    expect(
+      paceOf(
+        goal(
+          [
+            ['2027-01-05', 30],
+            ['2027-01-11', 20],
+          ],
+          less,
+        ),
+        day('2027-01-12'),
+      ).reachesOn,
+    ).toBe('2027-01-11');
+  });
+
+  it('is not missed on its very day, leads nowhere within ten years where it hardly moves, and nothing is read on its first day', () => {
+    expect(paceOf(goal([['2027-12-30', 1500]]), day('2028-01-03')).standing).toBe('on_pace');
+    expect(paceOf(goal([['2027-12-30', 1400]]), day('2028-01-03'))).toMatchObject({ standing: 'behind', neededNowPerWeek: null });
+    expect(paceOf(goal([['2027-03-15', 1001]]), day('2027-03-15'))).toMatchObject({ standing: 'behind', reachesOn: null });
+    expect(paceOf(goal([['2027-01-04', 1300]]), day('2027-02-01'))).toMatchObject({ standing: 'unknown', value: null });
+  });
+
   it('goes down as well as up', () => {
     const less = { startValue: 40, target: 20, startOn: day('2027-01-01'), byOn: day('2027-01-21') };
     expect(paceOf(goal([['2027-01-11', 30]], less), day('2027-01-11'))).toMatchObject({
@@ -93,6 +123,8 @@ describe('the pace of a goal, worked by hand', () => {
       [2028, 1, '2028-01-03', null],
     ]);
     expect(quartersOf(goal(), day('2027-05-01')).at(-1)?.expected).toBe(1520);
+    // a quarter that begins today is looked at
+    expect(quartersOf(goal(readings), day('2027-07-01')).map(({ value }) => value)).toEqual([1130, 1140, 1140, null, null]);
   });
 });
 

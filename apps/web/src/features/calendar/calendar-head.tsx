@@ -1,5 +1,5 @@
 import type { CalendarShape, ClientClockShape } from '@zesting/contract';
-import { ChevronLeft, ChevronRight, Flag, Plus, Printer } from 'lucide-react';
+import { ChevronLeft, ChevronRight, Flag, Funnel, Plus, Printer } from 'lucide-react';
 import { count, zoneWords } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
 import { useOpened } from '../../lib/use-opened';
@@ -16,16 +16,19 @@ interface CalendarHeadProps {
   readonly calendar: CalendarShape;
   readonly onChange: (search: URLSearchParams) => void;
   readonly onBegin?: () => void;
+  /** whether the filter is seen, and what shows and hides it */
+  readonly isFiltered: boolean;
+  readonly onFilter: () => void;
 }
 
 const COLOURING_WORDS = { client: 'Client', channel: 'Channel', pillar: 'Pillar', format: 'Format', campaign: 'Campaign', stage: 'Stage' };
 
 /** What is shown and how: every choice stands in the address. */
-export function CalendarHead({ view, calendar, onChange, onBegin }: CalendarHeadProps) {
+export function CalendarHead({ view, calendar, onChange, onBegin, isFiltered, onFilter }: CalendarHeadProps) {
   const { client } = useClients();
   const { role } = useSession();
   const { opened, open, close } = useOpened();
-  const unit = view.kind === 'month' || view.kind === 'quarter' ? view.kind : 'week';
+  const unit = view.kind === 'month' ? 'month' : view.kind === 'quarter' ? 'quarter' : 'week';
   const put = (key: string, value: string | null) => onChange(withChanges(window.location.search, { [key]: value }));
   const hidden = hiddenCount(calendar.entries, view);
   return (
@@ -35,7 +38,7 @@ export function CalendarHead({ view, calendar, onChange, onBegin }: CalendarHead
         <Button onClick={() => onChange(step(searchNow(), view, -1))} aria-label={`The ${unit} before`}>
           <ChevronLeft size={16} aria-hidden />
         </Button>
-        <Button onClick={() => onChange(step(searchNow(), view, null))}>This {unit}</Button>
+        <Button onClick={() => onChange(step(searchNow(), view, null))}>This {unit === 'month' ? 'month' : 'week'}</Button>
         <Button onClick={() => onChange(step(searchNow(), view, 1))} aria-label={`The ${unit} after`}>
           <ChevronRight size={16} aria-hidden />
         </Button>
@@ -95,6 +98,9 @@ export function CalendarHead({ view, calendar, onChange, onBegin }: CalendarHead
             <Flag size={15} aria-hidden />
           </Button>
         )}
+        <Button onClick={onFilter} aria-label="Filter" aria-expanded={isFiltered} title="Filter">
+          <Funnel size={15} aria-hidden />
+        </Button>
         <SavedViews page="calendar" />
         <Button onClick={() => window.print()} aria-label="Print" title="Print">
           <Printer size={15} aria-hidden />

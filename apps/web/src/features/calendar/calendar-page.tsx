@@ -46,6 +46,9 @@ export function CalendarPage() {
   const calendar = useQuery(asked);
   const canPlan = role === 'lead' || role === 'manager';
   const free = useQuery({ ...freeSlotsQuery(query, view.from, view.to), enabled: canPlan && view.slots });
+  const [showsFilter, setShowsFilter] = useState(false);
+  // what is filtered says so
+  const isFiltered = showsFilter || Object.values(view.filter).some((value) => value !== null);
   const [openId, setOpenId] = useState<string | null>(led);
   const drop = useDrop(asked.queryKey, calendar.data);
   const sensors = useSensors(
@@ -65,8 +68,15 @@ export function CalendarPage() {
   };
   return (
     <>
-      <CalendarHead view={view} calendar={calendar.data} onChange={setSearch} {...(canPlan ? { onBegin: () => setBegun({}) } : {})} />
-      <CalendarFilter filter={view.filter} calendar={calendar.data} />
+      <CalendarHead
+        view={view}
+        calendar={calendar.data}
+        onChange={setSearch}
+        isFiltered={isFiltered}
+        onFilter={() => setShowsFilter(!showsFilter)}
+        {...(canPlan ? { onBegin: () => setBegun({}) } : {})}
+      />
+      {isFiltered && <CalendarFilter filter={view.filter} calendar={calendar.data} />}
       {calendar.data.hidden > 0 && (
         <p role="status" className="text-muted mb-2">
           {count(calendar.data.hidden, 'more placement')} on these days {calendar.data.hidden === 1 ? 'is' : 'are'} not shown: choose a
@@ -80,7 +90,7 @@ export function CalendarPage() {
         accessibility={{ screenReaderInstructions: { draggable: INSTRUCTIONS } }}
       >
         <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_230px] print:block sideways items-start">
-          {view.kind === 'week' && !client ? <WeekLanes {...grid} /> : <MonthGrid {...grid} todayOn={hereOn} />}
+          {view.kind === 'week' && !client ? <WeekLanes {...grid} /> : <MonthGrid {...grid} isFiltered={isFiltered} todayOn={hereOn} />}
           <Tray entries={calendar.data.tray} hidden={calendar.data.trayHidden} colouring={view.colouring} onOpen={setOpenId}>
             {client && <MixPanel clientId={client.id} month={month} lastOn={lastOfMonth(month)} />}
           </Tray>

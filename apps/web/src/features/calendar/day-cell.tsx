@@ -28,6 +28,8 @@ interface DayCellProps {
   /** entries shown before the rest is counted; a click shows all */
   readonly shown: number;
   readonly roomy?: boolean;
+  /** whether many weeks are seen at once: a row is no higher than what stands in it */
+  readonly dense?: boolean;
   /** the day's number is told by the column already */
   readonly bare?: boolean;
   readonly onOpen: (id: string) => void;
@@ -48,6 +50,7 @@ export function DayCell({
   colouring,
   shown,
   roomy = false,
+  dense = false,
   bare = false,
   onOpen,
   onBegin,
@@ -59,7 +62,7 @@ export function DayCell({
   return (
     <td
       ref={setNodeRef}
-      className={`group relative align-top ${roomy ? 'h-[120px]' : 'h-[106px]'} p-1 border-b border-r border-line last:border-r-0 ${ground}`}
+      className={`group relative align-top ${roomy ? 'h-[120px]' : dense ? 'h-[58px]' : 'h-[106px]'} p-1 border-b border-r border-line last:border-r-0 ${ground}`}
       aria-label={dayWords(day)}
     >
       {onBegin && (

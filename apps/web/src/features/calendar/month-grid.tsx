@@ -9,6 +9,8 @@ const SHOWN = 2;
 
 interface MonthGridProps {
   readonly view: View;
+  /** whether the filter stands above it */
+  readonly isFiltered: boolean;
   readonly todayOn: Day;
   readonly calendar: CalendarShape;
   /** slots in which nothing stands */
@@ -20,8 +22,9 @@ interface MonthGridProps {
 const CAPTIONS: Record<ViewKind, string> = { ahead: 'The weeks ahead', month: 'The month', quarter: 'The quarter', week: 'The week' };
 
 /** A month or the weeks ahead as a table: a row per week, Monday first; or one client's week as one tall row. */
-export function MonthGrid({ view, todayOn, calendar, slots, onOpen, onBegin }: MonthGridProps) {
+export function MonthGrid({ isFiltered, view, todayOn, calendar, slots, onOpen, onBegin }: MonthGridProps) {
   const isWeek = view.kind === 'week';
+  const isDense = view.kind === 'quarter';
   const names = view.weekends ? WEEKDAYS : WEEKDAYS.slice(0, 5);
   return (
     <table className="card w-full table-fixed border-separate border-spacing-0">
@@ -40,7 +43,9 @@ export function MonthGrid({ view, todayOn, calendar, slots, onOpen, onBegin }: M
         {view.weeks.map((week) => (
           <tr
             key={week[0]}
-            style={{ height: isWeek ? '58vh' : view.kind === 'quarter' ? '4.5rem' : `calc((100vh - 13.5rem) / ${view.weeks.length})` }}
+            style={{
+              height: isWeek ? '58vh' : isDense ? '3.6rem' : `calc((100vh - ${isFiltered ? '13.5rem' : '11rem'}) / ${view.weeks.length})`,
+            }}
           >
             {week
               .filter((day) => view.weekends || !isWeekend(day))
@@ -56,7 +61,8 @@ export function MonthGrid({ view, todayOn, calendar, slots, onOpen, onBegin }: M
                   markers={calendar.markers.filter((marker) => marker.on === day)}
                   slots={slots.filter((slot) => slot.on === day)}
                   colouring={view.colouring}
-                  shown={isWeek ? 20 : SHOWN}
+                  shown={isWeek ? 20 : isDense ? 1 : SHOWN}
+                  dense={isDense}
                   roomy={isWeek}
                   onOpen={onOpen}
                   onBegin={onBegin && day >= todayOn ? () => onBegin(day) : undefined}

@@ -59,15 +59,14 @@ describe('how the calendar is looked at', () => {
     expect(step(new URLSearchParams(), viewOf(new URLSearchParams(), today), 1).toString()).toBe('week=2026-11-30');
   });
 
-  it('is a quarter of the year, each week once, and steps by quarters', () => {
-    const search = new URLSearchParams('view=quarter&month=2027-02');
+  it('is a quarter of a year from this week on, and steps by as much', () => {
+    const search = new URLSearchParams('view=quarter');
     const view = viewOf(search, today);
-    expect(view).toMatchObject({ kind: 'quarter', month: '2027-01', from: '2026-12-28', to: '2027-04-04', title: 'January – March 2027' });
-    expect(view.weeks).toHaveLength(14);
-    expect(step(search, view, 1).get('month')).toBe('2027-04');
-    expect(step(search, view, -1).get('month')).toBe('2026-10');
-    expect(viewOf(new URLSearchParams('view=quarter'), today)).toMatchObject({ month: '2026-10' });
-    expect(withKind(new URLSearchParams('week=2026-12-07'), 'quarter').toString()).toBe('view=quarter');
+    expect(view).toMatchObject({ kind: 'quarter', from: '2026-11-23', to: '2027-02-21', title: '23 November 2026 – 21 February 2027' });
+    expect(view.weeks).toHaveLength(13);
+    expect(step(search, view, 1).toString()).toBe('view=quarter&week=2027-02-22');
+    expect(step(search, view, -1).get('week')).toBe('2026-08-24');
+    expect(withKind(new URLSearchParams('month=2026-10'), 'quarter').toString()).toBe('view=quarter');
   });
 
   it('asks for what the address names alone, and for nothing that can be meant by nobody', () => {

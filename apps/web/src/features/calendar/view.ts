@@ -12,16 +12,16 @@ export type FilterName = (typeof FILTERS)[number];
 /** What is asked for; null: any. */
 export type Filter = Readonly<Record<FilterName, string | null>>;
 
-/** The weeks that lie ahead, a month, a quarter of a year, or one week. */
+/** The weeks that lie ahead, a quarter of a year of them, a month, or one week. */
 export type ViewKind = 'ahead' | 'month' | 'quarter' | 'week';
 
-/** So many weeks are ahead, this one among them. */
-const WEEKS_AHEAD = 6;
+/** So many weeks are seen, this one among them. */
+const WEEKS = { week: 1, ahead: 6, quarter: 13 } as const;
 
 /** How the calendar is looked at: all of it stands in the address. */
 export interface View {
   readonly kind: ViewKind;
-  /** `YYYY-MM`; of weeks, the month of their first Monday; of a quarter, its first */
+  /** `YYYY-MM`; of weeks, the month of their first Monday */
   readonly month: string;
   readonly weeks: readonly (readonly Day[])[];
   readonly from: Day;
@@ -56,13 +56,12 @@ export function viewOf(search: URLSearchParams, todayOn: Day): View {
   const kind = kindOf(search);
   const asked = search.get('month') ?? '';
   const monday = mondayOf(parseDay(search.get('week') ?? '') ?? todayOn);
-  const own = isMonth(asked) ? asked : todayOn.slice(0, 7);
-  const month = kind === 'month' ? own : kind === 'quarter' ? quarterOf(own) : monday.slice(0, 7);
-  const ahead = Array.from({ length: kind === 'week' ? 1 : WEEKS_AHEAD }, (_, index) => weekFrom(addDays(monday, 7 * index)));
-  const weeks = kind === 'month' ? weeksOf(month) : kind === 'quarter' ? weeksOfQuarter(month) : ahead;
+  const month = kind !== 'month' ? monday.slice(0, 7) : isMonth(asked) ? asked : todayOn.slice(0, 7);
+  const ahead = Array.from({ length: kind === 'month' ? 0 : WEEKS[kind] }, (_, index) => weekFrom(addDays(monday, 7 * index)));
+  const weeks = kind === 'month' ? weeksOf(month) : ahead;
   const [from, to] = [weeks[0]?.[0] ?? todayOn, weeks.at(-1)?.[6] ?? todayOn];
   const colouring = COLOURINGS.find((one) => one === search.get('colour')) ?? 'client';
-  const title = kind === 'month' ? monthWords(month) : kind === 'quarter' ? quarterWords(month) : weekWords(from, to);
+  const title = kind === 'month' ? monthWords(month) : weekWords(from, to);
   const asksFor = (name: FilterName): string | null => {
     const value = search.get(name) ?? '';
     return (name === 'stage' ? value in STAGE_WORDS : isId(value)) ? value : null;
@@ -81,17 +80,6 @@ export function viewOf(search: URLSearchParams, todayOn: Day): View {
   };
 }
 
-/** The first month of the quarter in which a month lies. */
-const quarterOf = (month: string): string => nextMonth(month, -((Number(month.slice(5)) - 1) % 3));
-
-/** The weeks of three months, each once. */
-function weeksOfQuarter(month: string): Day[][] {
-  const all = [0, 1, 2].flatMap((by) => weeksOf(nextMonth(month, by)));
-  return [...new Map(all.map((week) => [week[0], week])).values()];
-}
-
-const quarterWords = (month: string): string => `${monthWords(month).replace(/ \d+$/, '')} – ${monthWords(nextMonth(month, 2))}`;
-
 /** What a filter asks the server, as the query of a call. */
 export const filterQuery = (filter: Filter): string =>
   FILTERS.flatMap((name) => {
@@ -103,11 +91,11 @@ export const filterQuery = (filter: Filter): string =>
 export function step(search: URLSearchParams, view: View, by: number | null): URLSearchParams {
   const next = new URLSearchParams(search);
   next.delete('placement');
-  const isOfMonths = view.kind === 'month' || view.kind === 'quarter';
-  const key = isOfMonths ? 'month' : 'week';
+  const key = view.kind === 'month' ? 'month' : 'week';
+  const weeks = view.kind === 'quarter' ? WEEKS.quarter : 1;
   if (by === null) next.delete(key);
-  else next.set(key, isOfMonths ? nextMonth(view.month, view.kind === 'quarter' ? 3 * by : by) : addDays(view.from, 7 * by));
-  if (isOfMonths) next.set('view', view.kind);
+  else next.set(key, view.kind === 'month' ? nextMonth(view.month, by) : addDays(view.from, 7 * weeks * by));
+  if (view.kind === 'month') next.set('view', 'month');
   return next;
 }
 
@@ -115,7 +103,7 @@ export function step(search: URLSearchParams, view: View, by: number | null): UR
 export function withKind(search: URLSearchParams, kind: ViewKind): URLSearchParams {
   const next = new URLSearchParams(search);
   next.delete('placement');
-  next.delete(kind === 'month' || kind === 'quarter' ? 'week' : 'month');
+  next.delete(kind === 'month' ? 'week' : 'month');
   if (kind === 'ahead') next.delete('view');
   else next.set('view', kind);
   return next;
