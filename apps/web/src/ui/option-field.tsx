@@ -28,3 +28,31 @@ export function OptionField({ label, value, options, none, error, onChange }: Op
     </Field>
   );
 }
+
+/** One of some things that have a name: always one of them. */
+export function ChoiceField({
+  label,
+  value,
+  options,
+  error,
+  disabled = false,
+  onChange,
+}: Omit<OptionFieldProps, 'none' | 'value' | 'onChange'> & {
+  readonly value: string;
+  readonly disabled?: boolean;
+  readonly onChange: (id: string) => void;
+}) {
+  return (
+    <Field label={label} required error={error}>
+      {(control) => (
+        <select {...control} className="field" disabled={disabled} value={value} onChange={(event) => onChange(event.target.value)}>
+          {options.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+}

@@ -7,10 +7,11 @@ import { call } from '../../lib/api';
 import { dayWords } from '../../lib/format';
 import { useClients, useWrite } from '../../lib/queries';
 import { useBodyForm } from '../../lib/use-body-form';
-import { Field } from '../../ui/field';
-import { FieldGroup } from '../../ui/field-group';
 import { FormDialog } from '../../ui/form-dialog';
+import { ChoiceField } from '../../ui/option-field';
 import { SpanFields } from '../../ui/span-fields';
+import { TextField } from '../../ui/text-field';
+import { TickList } from '../../ui/tick-list';
 
 interface CampaignDialogProps {
   /** whose a new campaign is at first */
@@ -57,7 +58,6 @@ export function CampaignDialog({ client: first, campaign, todayOn, onClose }: Ca
     },
   );
   const { body, change, errorOf } = form;
-  const flip = (ids: readonly string[], id: string, isOn: boolean) => (isOn ? [...ids, id] : ids.filter((other) => other !== id));
   return (
     <FormDialog
       form={form}
@@ -67,49 +67,26 @@ export function CampaignDialog({ client: first, campaign, todayOn, onClose }: Ca
       action={campaign ? 'Change it' : 'Begin it'}
     >
       {!campaign && (
-        <Field label="Client" required>
-          {(control) => (
-            <select
-              {...control}
-              className="field"
-              value={clientId}
-              onChange={(event) => {
-                setClientId(event.target.value);
-                change({ channelIds: [], markerIds: [] });
-              }}
-            >
-              {clients.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <ChoiceField
+          label="Client"
+          value={clientId}
+          options={clients}
+          onChange={(id) => {
+            setClientId(id);
+            change({ channelIds: [], markerIds: [] });
+          }}
+        />
       )}
-      <Field label="Name" required error={errorOf('name')}>
-        {(control) => (
-          <input
-            {...control}
-            className="field"
-            maxLength={120}
-            value={body.name}
-            onChange={(event) => change({ name: event.target.value })}
-          />
-        )}
-      </Field>
-      <Field label="Aim" help="What it is for, in a sentence." error={errorOf('aim')}>
-        {(control) => (
-          <textarea
-            {...control}
-            className="field"
-            rows={2}
-            maxLength={500}
-            value={body.aim}
-            onChange={(event) => change({ aim: event.target.value })}
-          />
-        )}
-      </Field>
+      <TextField label="Name" required error={errorOf('name')} maxLength={120} value={body.name} onChange={(name) => change({ name })} />
+      <TextField
+        label="Aim"
+        help="What it is for, in a sentence."
+        error={errorOf('aim')}
+        maxLength={500}
+        rows={2}
+        value={body.aim}
+        onChange={(aim) => change({ aim })}
+      />
       <div className="grid sm:grid-cols-2 gap-x-3">
         <SpanFields
           span={{ startOn: body.fromOn, endOn: body.toOn }}
@@ -118,21 +95,14 @@ export function CampaignDialog({ client: first, campaign, todayOn, onClose }: Ca
           todayOn={todayOn}
         />
       </div>
-      {client && client.channels.length > 0 && (
-        <FieldGroup label="Where it is mainly seen" error={errorOf('channelIds')}>
-          {() => (
-            <div className="flex flex-wrap gap-x-4">
-              {client.channels.map(({ id, name }) => (
-                <Tick
-                  key={id}
-                  name={name}
-                  isOn={body.channelIds.includes(id)}
-                  onChange={(isOn) => change({ channelIds: flip(body.channelIds, id, isOn) })}
-                />
-              ))}
-            </div>
-          )}
-        </FieldGroup>
+      {client && (
+        <TickList
+          label="Where it is mainly seen"
+          error={errorOf('channelIds')}
+          options={client.channels}
+          chosen={body.channelIds}
+          onChange={(channelIds) => change({ channelIds })}
+        />
       )}
       {client && (
         <Dates
@@ -142,7 +112,7 @@ export function CampaignDialog({ client: first, campaign, todayOn, onClose }: Ca
           toOn={body.toOn}
           known={campaign?.markers ?? []}
           chosen={body.markerIds}
-          onChange={(id, isOn) => change({ markerIds: flip(body.markerIds, id, isOn) })}
+          onChange={(markerIds) => change({ markerIds })}
         />
       )}
     </FormDialog>
@@ -151,22 +121,13 @@ export function CampaignDialog({ client: first, campaign, todayOn, onClose }: Ca
 
 const told = ({ name, aim, fromOn, toOn, channelIds }: Omit<CampaignBody, 'markerIds'>) => ({ name, aim, fromOn, toOn, channelIds });
 
-function Tick({ name, isOn, onChange }: { name: string; isOn: boolean; onChange: (isOn: boolean) => void }) {
-  return (
-    <label className="inline-flex items-center gap-2 min-h-8">
-      <input type="checkbox" className="size-4 accent-pine" checked={isOn} onChange={(event) => onChange(event.target.checked)} />
-      {name}
-    </label>
-  );
-}
-
 interface DatesProps {
   readonly client: ClientShape;
   readonly fromOn: string;
   readonly toOn: string;
   readonly known: readonly { readonly id: string; readonly name: string; readonly startOn: string }[];
   readonly chosen: readonly string[];
-  readonly onChange: (id: string, isOn: boolean) => void;
+  readonly onChange: (chosen: string[]) => void;
 }
 
 /** The client's dates in the period of a campaign, and those that belong to it already. */
@@ -179,16 +140,13 @@ function Dates({ client, fromOn, toOn, known, chosen, onChange }: DatesProps) {
   const all = [...new Map([...known, ...there].map((marker) => [marker.id, marker])).values()].sort((a, b) =>
     a.startOn < b.startOn ? -1 : 1,
   );
-  if (all.length === 0) return null;
   return (
-    <FieldGroup label="Dates that belong to it">
-      {() => (
-        <div className="grid">
-          {all.map(({ id, name, startOn }) => (
-            <Tick key={id} name={`${name}, ${dayWords(startOn)}`} isOn={chosen.includes(id)} onChange={(isOn) => onChange(id, isOn)} />
-          ))}
-        </div>
-      )}
-    </FieldGroup>
+    <TickList
+      label="Dates that belong to it"
+      isColumn
+      options={all.map(({ id, name, startOn }) => ({ id, name: `${name}, ${dayWords(startOn)}` }))}
+      chosen={chosen}
+      onChange={onChange}
+    />
   );
 }

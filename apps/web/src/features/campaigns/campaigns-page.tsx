@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import type { CampaignsShape } from '@zesting/contract';
 import { getDay, isMonth, nextMonth } from '@zesting/core';
 import { ChevronLeft, ChevronRight, Plus } from 'lucide-react';
 import { campaignsQuery } from '../../api/campaigns';
@@ -12,6 +11,7 @@ import { PlanNav } from '../../parts/plan-nav';
 import { Button, IconButton } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
+import { PutAway } from '../../ui/put-away';
 import { axisOf, SPANS, type Span } from './axis';
 import { CampaignDialog } from './campaign-dialog';
 import { CampaignPanel } from './campaign-panel';
@@ -26,6 +26,7 @@ export function CampaignsPage() {
   const campaigns = useQuery(campaignsQuery(query));
   const { opened, open, close } = useOpened();
   const { search, put } = useSearch();
+  const restore = useWrite((id: string) => call(`/campaigns/${id}/restore`, { method: 'POST' }));
   if (campaigns.isError) return <Failed message={wordsOf(campaigns.error)} onRetry={() => void campaigns.refetch()} />;
   if (!campaigns.data) return <Loading />;
   const all = campaigns.data;
@@ -87,36 +88,13 @@ export function CampaignsPage() {
           />
         </>
       )}
-      <Archived all={all} />
+      <div className="mt-3">
+        <PutAway items={all.archived} title="Put away" action="take up again" onBack={(id) => restore.mutate(id)} />
+      </div>
       {opened === 'new' && <CampaignDialog client={client ?? clients[0]} campaign={undefined} todayOn={all.todayOn} onClose={close} />}
       {what === 'edit' && shown && <CampaignDialog key={id} client={undefined} campaign={shown} todayOn={all.todayOn} onClose={close} />}
       {what === 'campaign' && id && <CampaignPanel key={id} campaignId={id} onEdit={() => open(`edit:${id}`)} onClose={close} />}
       {what === 'move' && shown && <MoveDialog key={opened} campaign={shown} fromOn={from} toOn={to} onClose={close} />}
     </>
-  );
-}
-
-function Archived({ all }: { all: CampaignsShape }) {
-  const restore = useWrite((id: string) => call(`/campaigns/${id}/restore`, { method: 'POST' }));
-  if (all.archived.length === 0) return null;
-  return (
-    <details className="text-[13px] mt-3">
-      <summary className="cursor-pointer min-h-6">Put away ({all.archived.length})</summary>
-      <ul className="flex flex-wrap gap-x-4">
-        {all.archived.map(({ id, name }) => (
-          <li key={id}>
-            {name}{' '}
-            <button
-              type="button"
-              className="text-pine underline min-h-6"
-              aria-label={`Take up ${name} again`}
-              onClick={() => restore.mutate(id)}
-            >
-              take up again
-            </button>
-          </li>
-        ))}
-      </ul>
-    </details>
   );
 }

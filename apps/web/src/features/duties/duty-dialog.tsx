@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { DutyBody, type ClientShape, type DutyMadeShape, type DutyShape, type RouteShape } from '@zesting/contract';
-import { useState } from 'react';
 import { toast } from 'sonner';
 import { peopleQuery } from '../../api/people';
 import { routesQuery } from '../../api/production';
@@ -12,9 +11,11 @@ import { DayField } from '../../ui/day-field';
 import { Field } from '../../ui/field';
 import { FieldGroup } from '../../ui/field-group';
 import { FormDialog } from '../../ui/form-dialog';
-import { OptionField } from '../../ui/option-field';
+import { ChoiceField, OptionField } from '../../ui/option-field';
 import { PatternFields } from '../../ui/pattern-fields';
 import { NumberField } from '../../ui/setup-fields';
+import { LinesField, TextField } from '../../ui/text-field';
+import { TickList } from '../../ui/tick-list';
 
 interface DutyDialogProps {
   /** what is changed; without it something is added */
@@ -75,7 +76,7 @@ export function DutyDialog({ duty, client: chosen, onClose }: DutyDialogProps) {
         },
     {
       send: async (body) => {
-        await save.mutateAsync({ ...bodyOf(body), checklist: body.checklist.filter((line) => line.trim() !== '') });
+        await save.mutateAsync(bodyOf(body));
         toast(duty ? 'The duty is changed from today on.' : `“${body.title.trim()}” stands on the desk each time it is due.`);
         onClose();
       },
@@ -85,7 +86,6 @@ export function DutyDialog({ duty, client: chosen, onClose }: DutyDialogProps) {
   const { body, change, errorOf } = form;
   const client = clientOf(body.clientId ?? '');
   const active = people.filter(({ id, active }) => active || id === body.leadId || id === body.secondId);
-  const [typedLines, setLines] = useState(body.checklist.join('\n'));
   const makes = (on: boolean) =>
     change(
       on
@@ -103,17 +103,14 @@ export function DutyDialog({ duty, client: chosen, onClose }: DutyDialogProps) {
       description={duty ? 'What was before today stays as it was.' : 'Work that is no step of a piece, or a piece that comes again.'}
       action={duty ? 'Change it' : 'Add it'}
     >
-      <Field label="What" required error={errorOf('title')}>
-        {(control) => (
-          <input
-            {...control}
-            className="field"
-            maxLength={120}
-            value={body.title}
-            onChange={(event) => change({ title: event.target.value })}
-          />
-        )}
-      </Field>
+      <TextField
+        label="What"
+        required
+        error={errorOf('title')}
+        maxLength={120}
+        value={body.title}
+        onChange={(title) => change({ title })}
+      />
       <Field label="For" error={errorOf('clientId')}>
         {(control) => (
           <select
@@ -164,17 +161,13 @@ export function DutyDialog({ duty, client: chosen, onClose }: DutyDialogProps) {
             onChange={(on) => change({ untilOn: on || null })}
           />
         )}
-        <Field label="Lead person" required error={errorOf('leadId')}>
-          {(control) => (
-            <select {...control} className="field" value={body.leadId} onChange={(event) => change({ leadId: event.target.value })}>
-              {active.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <ChoiceField
+          label="Lead person"
+          value={body.leadId}
+          options={active}
+          error={errorOf('leadId')}
+          onChange={(leadId) => change({ leadId })}
+        />
         <OptionField
           label="Second person"
           none="Nobody"
@@ -220,32 +213,23 @@ export function DutyDialog({ duty, client: chosen, onClose }: DutyDialogProps) {
           onChange={(part) => body.piece && change({ piece: { ...body.piece, ...part } })}
         />
       )}
-      <Field label="Standing remark" help="Stands beside it every time." error={errorOf('remark')}>
-        {(control) => (
-          <textarea
-            {...control}
-            className="field"
-            rows={2}
-            maxLength={2000}
-            value={body.remark}
-            onChange={(event) => change({ remark: event.target.value })}
-          />
-        )}
-      </Field>
-      <Field label="Checklist" help="One line for each thing to tick; 30 at most." error={errorOf('checklist')}>
-        {(control) => (
-          <textarea
-            {...control}
-            className="field"
-            rows={3}
-            value={typedLines}
-            onChange={(event) => {
-              setLines(event.target.value);
-              change({ checklist: event.target.value.split('\n').filter((line) => line.trim() !== '') });
-            }}
-          />
-        )}
-      </Field>
+      <TextField
+        label="Standing remark"
+        help="Stands beside it every time."
+        error={errorOf('remark')}
+        maxLength={2000}
+        rows={2}
+        value={body.remark}
+        onChange={(remark) => change({ remark })}
+      />
+      <LinesField
+        label="Checklist"
+        help="One line for each thing to tick; 30 at most."
+        error={errorOf('checklist')}
+        rows={3}
+        lines={body.checklist}
+        onChange={(checklist) => change({ checklist })}
+      />
     </FormDialog>
   );
 }
@@ -281,27 +265,12 @@ function PieceOfDuty({ piece, client, routes, error, onChange }: PieceOfDutyProp
         options={client.pillars}
         onChange={(pillarId) => onChange({ pillarId })}
       />
-      <FieldGroup label="Goes out on">
-        {() => (
-          <div className="flex flex-wrap gap-x-4">
-            {client.channels.map(({ id, name }) => (
-              <label key={id} className="inline-flex items-center gap-2 min-h-8">
-                <input
-                  type="checkbox"
-                  className="size-4 accent-pine"
-                  checked={piece.channelIds.includes(id)}
-                  onChange={(event) =>
-                    onChange({
-                      channelIds: event.target.checked ? [...piece.channelIds, id] : piece.channelIds.filter((other) => other !== id),
-                    })
-                  }
-                />
-                {name}
-              </label>
-            ))}
-          </div>
-        )}
-      </FieldGroup>
+      <TickList
+        label="Goes out on"
+        options={client.channels}
+        chosen={piece.channelIds}
+        onChange={(channelIds) => onChange({ channelIds })}
+      />
     </div>
   );
 }

@@ -1,15 +1,14 @@
 import { GoalBody, type ClientShape, type GoalMadeShape, type GoalShape } from '@zesting/contract';
 import { addDays, type Day } from '@zesting/core';
-import { useState } from 'react';
 import { call } from '../../lib/api';
 import { useWrite } from '../../lib/queries';
 import { useBodyForm } from '../../lib/use-body-form';
 import { Choice } from '../../ui/choice';
 import { DayField } from '../../ui/day-field';
-import { Field } from '../../ui/field';
-import { FieldGroup } from '../../ui/field-group';
 import { FormDialog } from '../../ui/form-dialog';
 import { OptionField } from '../../ui/option-field';
+import { LinesField, TextField } from '../../ui/text-field';
+import { TickList } from '../../ui/tick-list';
 import { bodyOf } from './goal-card';
 import { FigureField } from './figure-field';
 
@@ -57,21 +56,11 @@ export function GoalDialog({ client, goal, todayOn, onClose }: GoalDialogProps) 
     },
   );
   const { body, change, errorOf } = form;
-  const [steps, setSteps] = useState(body.steps.map(({ text }) => text).join('\n'));
-  const isDone = (text: string) => body.steps.some((step) => step.text === text && step.isDone);
+  // a step that was typed anew elsewhere in the list stays ticked
+  const isDone = (text: string) => (goal?.steps ?? []).some((step) => step.text === text && step.isDone);
   return (
     <FormDialog form={form} onClose={onClose} title={goal ? 'Change the goal' : 'Set a goal'} action={goal ? 'Change it' : 'Set it'}>
-      <Field label="Goal" required error={errorOf('name')}>
-        {(control) => (
-          <input
-            {...control}
-            className="field"
-            maxLength={120}
-            value={body.name}
-            onChange={(event) => change({ name: event.target.value })}
-          />
-        )}
-      </Field>
+      <TextField label="Goal" required error={errorOf('name')} maxLength={120} value={body.name} onChange={(name) => change({ name })} />
       <div className="mb-3">
         <Choice
           label="How it is measured"
@@ -86,17 +75,13 @@ export function GoalDialog({ client, goal, todayOn, onClose }: GoalDialogProps) 
       <div className="grid sm:grid-cols-2 gap-x-3">
         {body.measure === 'reading' && (
           <>
-            <Field label="What the figures count" error={errorOf('unit')}>
-              {(control) => (
-                <input
-                  {...control}
-                  className="field"
-                  maxLength={40}
-                  value={body.unit}
-                  onChange={(event) => change({ unit: event.target.value })}
-                />
-              )}
-            </Field>
+            <TextField
+              label="What the figures count"
+              error={errorOf('unit')}
+              maxLength={40}
+              value={body.unit}
+              onChange={(unit) => change({ unit })}
+            />
             <FigureField
               label="At the start"
               value={body.startValue}
@@ -124,49 +109,22 @@ export function GoalDialog({ client, goal, todayOn, onClose }: GoalDialogProps) 
         />
         <DayField label="By" required value={body.byOn} todayOn={todayOn} error={errorOf('byOn')} onChange={(byOn) => change({ byOn })} />
       </div>
-      {client.pillars.length > 0 && (
-        <FieldGroup
-          label="Pillars that serve it"
-          {...(body.measure === 'pieces' ? { help: 'Only their pieces are counted; without any, all are.' } : {})}
-          error={errorOf('pillarIds')}
-        >
-          {() => (
-            <div className="flex flex-wrap gap-x-4">
-              {client.pillars.map(({ id, name }) => (
-                <label key={id} className="inline-flex items-center gap-2 min-h-8">
-                  <input
-                    type="checkbox"
-                    className="size-4 accent-pine"
-                    checked={body.pillarIds.includes(id)}
-                    onChange={(event) =>
-                      change({ pillarIds: event.target.checked ? [...body.pillarIds, id] : body.pillarIds.filter((other) => other !== id) })
-                    }
-                  />
-                  {name}
-                </label>
-              ))}
-            </div>
-          )}
-        </FieldGroup>
-      )}
-      <Field label="Steps" help="One on each line; they are ticked on the goal." error={errorOf('steps')}>
-        {(control) => (
-          <textarea
-            {...control}
-            className="field"
-            rows={3}
-            value={steps}
-            onChange={(event) => {
-              setSteps(event.target.value);
-              const lines = event.target.value
-                .split('\n')
-                .map((line) => line.trim())
-                .filter(Boolean);
-              change({ steps: lines.map((text) => ({ text, isDone: isDone(text) })) });
-            }}
-          />
-        )}
-      </Field>
+      <TickList
+        label="Pillars that serve it"
+        {...(body.measure === 'pieces' ? { help: 'Only their pieces are counted; without any, all are.' } : {})}
+        error={errorOf('pillarIds')}
+        options={client.pillars}
+        chosen={body.pillarIds}
+        onChange={(pillarIds) => change({ pillarIds })}
+      />
+      <LinesField
+        label="Steps"
+        help="One on each line; they are ticked on the goal."
+        error={errorOf('steps')}
+        rows={3}
+        lines={body.steps.map(({ text }) => text)}
+        onChange={(lines) => change({ steps: lines.map((text) => ({ text, isDone: isDone(text) })) })}
+      />
     </FormDialog>
   );
 }

@@ -9,6 +9,7 @@ import { ChooseClient } from '../../parts/choose-client';
 import { PlanNav } from '../../parts/plan-nav';
 import { Button } from '../../ui/button';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
+import { PutAway } from '../../ui/put-away';
 import { GoalCard } from './goal-card';
 import { GoalDialog } from './goal-dialog';
 import { ReadingDialog } from './reading-dialog';
@@ -31,6 +32,7 @@ export function GoalsPage() {
 function ClientGoals({ client }: { client: ClientShape }) {
   const goals = useQuery(goalsQuery(client.id));
   const { opened, open, close } = useOpened();
+  const restore = useWrite((id: string) => call(`/goals/${id}/restore`, { method: 'POST' }));
   if (goals.isError) return <Failed message={wordsOf(goals.error)} onRetry={() => void goals.refetch()} />;
   if (!goals.data) return <Loading />;
   const all = goals.data;
@@ -57,7 +59,7 @@ function ClientGoals({ client }: { client: ClientShape }) {
           {all.goals.map((one) => (
             <GoalCard key={one.id} goal={one} client={client} todayOn={all.todayOn} onOpen={open} />
           ))}
-          <Archived all={all} />
+          <PutAway items={all.archived} title="Put away" action="take up again" onBack={(id) => restore.mutate(id)} />
         </div>
         <Strategy client={client} notes={all.notes} />
       </div>
@@ -87,30 +89,5 @@ function Unserved({ client, all }: { client: ClientShape; all: GoalsShape }) {
         </li>
       )}
     </ul>
-  );
-}
-
-function Archived({ all }: { all: GoalsShape }) {
-  const restore = useWrite((id: string) => call(`/goals/${id}/restore`, { method: 'POST' }));
-  if (all.archived.length === 0) return null;
-  return (
-    <details className="text-[13px]">
-      <summary className="cursor-pointer min-h-6">Put away ({all.archived.length})</summary>
-      <ul className="flex flex-wrap gap-x-4">
-        {all.archived.map(({ id, name }) => (
-          <li key={id}>
-            {name}{' '}
-            <button
-              type="button"
-              className="text-pine underline min-h-6"
-              aria-label={`Take up ${name} again`}
-              onClick={() => restore.mutate(id)}
-            >
-              take up again
-            </button>
-          </li>
-        ))}
-      </ul>
-    </details>
   );
 }

@@ -15,6 +15,8 @@ import { useBodyForm } from '../../lib/use-body-form';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
 import { FormDialog } from '../../ui/form-dialog';
+import { ChoiceField } from '../../ui/option-field';
+import { TextField } from '../../ui/text-field';
 
 const KIND_WORDS: Record<StrategyKind, readonly [title: string, empty: string]> = {
   mission: ['Mission', 'What it is there for.'],
@@ -134,35 +136,22 @@ function NoteDialog({ clientId, note, kind, onClose }: NoteDialogProps) {
         : {})}
     >
       {note && (
-        <Field label="Under">
-          {(control) => (
-            <select
-              {...control}
-              className="field"
-              value={body.kind}
-              onChange={(event) => change({ kind: event.target.value as StrategyKind })}
-            >
-              {STRATEGY_KINDS.map((one) => (
-                <option key={one} value={one}>
-                  {KIND_WORDS[one][0]}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <ChoiceField
+          label="Under"
+          value={body.kind}
+          options={STRATEGY_KINDS.map((id) => ({ id, name: KIND_WORDS[id][0] }))}
+          onChange={(id) => change({ kind: STRATEGY_KINDS.find((one) => one === id) ?? body.kind })}
+        />
       )}
-      <Field label="What is known" required error={errorOf('text')}>
-        {(control) => (
-          <textarea
-            {...control}
-            className="field"
-            rows={4}
-            maxLength={2000}
-            value={body.text}
-            onChange={(event) => change({ text: event.target.value })}
-          />
-        )}
-      </Field>
+      <TextField
+        label="What is known"
+        required
+        error={errorOf('text')}
+        maxLength={2000}
+        rows={4}
+        value={body.text}
+        onChange={(text) => change({ text })}
+      />
       <Field label="Link" error={errorOf('link')}>
         {(control) => (
           <input

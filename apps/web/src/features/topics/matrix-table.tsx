@@ -8,6 +8,7 @@ import { monthWords } from '../../lib/format';
 import { useClients, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { Menu, MenuItem } from '../../ui/menu';
+import { PutAway } from '../../ui/put-away';
 import { columnsOf, type MatrixRow } from './matrix';
 
 interface MatrixTableProps {
@@ -24,6 +25,7 @@ const shortMonth = (month: string): string => `${monthWords(month).slice(0, 3)} 
 /** Subjects as rows under their pillars, treatments as columns; in each cell what was made of it, or the way to catch an idea. */
 export function MatrixTable({ client, all, rows, onOpen }: MatrixTableProps) {
   const columns = columnsOf(all);
+  const restore = useWrite((id: string) => call(`/topics/${id}/restore`, { method: 'POST' }));
   return (
     <div className="overflow-x-auto card">
       <table className="w-full border-separate border-spacing-0 text-[13px]">
@@ -82,7 +84,11 @@ export function MatrixTable({ client, all, rows, onOpen }: MatrixTableProps) {
           ))}
         </tbody>
       </table>
-      {all.archived.length > 0 && <Archived all={all} />}
+      {all.archived.length > 0 && (
+        <div className="px-3 py-2 border-t border-line">
+          <PutAway items={all.archived} title="Archived earlier" action="take back" onBack={(id) => restore.mutate(id)} />
+        </div>
+      )}
     </div>
   );
 }
@@ -198,29 +204,5 @@ function Free({ topicId, name, treatment }: { topicId: string; name: string; tre
     >
       <Plus size={14} aria-hidden />
     </button>
-  );
-}
-
-function Archived({ all }: { all: TopicsShape }) {
-  const restore = useWrite((id: string) => call(`/topics/${id}/restore`, { method: 'POST' }));
-  return (
-    <details className="px-3 py-2 border-t border-line text-[13px]">
-      <summary className="cursor-pointer min-h-6">Archived earlier ({all.archived.length})</summary>
-      <ul className="flex flex-wrap gap-x-4">
-        {all.archived.map(({ id, name }) => (
-          <li key={id}>
-            {name}{' '}
-            <button
-              type="button"
-              className="text-pine underline min-h-6"
-              aria-label={`Take ${name} back`}
-              onClick={() => restore.mutate(id)}
-            >
-              take back
-            </button>
-          </li>
-        ))}
-      </ul>
-    </details>
   );
 }

@@ -8,21 +8,13 @@ import {
   type TopicsShape,
 } from '@zesting/contract';
 import { nextMonth } from '@zesting/core';
-import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '../../lib/api';
 import { count, monthWords } from '../../lib/format';
 import { useWrite } from '../../lib/queries';
 import { useBodyForm } from '../../lib/use-body-form';
-import { Field } from '../../ui/field';
 import { FormDialog } from '../../ui/form-dialog';
-
-/** What is typed line by line, without empty lines. */
-const linesOf = (text: string): string[] =>
-  text
-    .split('\n')
-    .map((line) => line.trim())
-    .filter(Boolean);
+import { LinesField, TextField } from '../../ui/text-field';
 
 interface NewTopicsProps {
   readonly client: ClientShape;
@@ -34,7 +26,6 @@ interface NewTopicsProps {
 
 /** Many branches at once, a line each. */
 export function NewTopicsDialog({ client, pillarId, parent, onClose }: NewTopicsProps) {
-  const [text, setText] = useState('');
   const add = useWrite((body: NewTopicsBody) => call<TopicsMadeShape>(`/clients/${client.id}/topics`, { method: 'POST', body }), {
     quiet: true,
   });
@@ -53,20 +44,15 @@ export function NewTopicsDialog({ client, pillarId, parent, onClose }: NewTopics
   const below = parent?.name ?? client.pillars.find(({ id }) => id === pillarId)?.name ?? '';
   return (
     <FormDialog form={form} onClose={onClose} title={parent ? `Subtopics of ${below}` : `Topics of ${below}`} action="Add them">
-      <Field label="One on each line" required error={form.errorOf('names')} help="A list can be pasted.">
-        {(control) => (
-          <textarea
-            {...control}
-            className="field"
-            rows={8}
-            value={text}
-            onChange={(event) => {
-              setText(event.target.value);
-              form.change({ names: linesOf(event.target.value) });
-            }}
-          />
-        )}
-      </Field>
+      <LinesField
+        label="One on each line"
+        required
+        help="A list can be pasted."
+        error={form.errorOf('names')}
+        rows={8}
+        lines={[]}
+        onChange={(names) => form.change({ names })}
+      />
     </FormDialog>
   );
 }
@@ -92,17 +78,14 @@ export function RenameDialog({ topic, onClose }: TopicDialogProps) {
   );
   return (
     <FormDialog form={form} onClose={onClose} title={`Rename ${topic.name}`} action="Rename">
-      <Field label="Name" required error={form.errorOf('name')}>
-        {(control) => (
-          <input
-            {...control}
-            className="field"
-            maxLength={100}
-            value={form.body.name ?? ''}
-            onChange={(event) => form.change({ name: event.target.value })}
-          />
-        )}
-      </Field>
+      <TextField
+        label="Name"
+        required
+        error={form.errorOf('name')}
+        maxLength={100}
+        value={form.body.name ?? ''}
+        onChange={(name) => form.change({ name })}
+      />
     </FormDialog>
   );
 }
@@ -155,7 +138,6 @@ export function MonthsDialog({ topic, thisMonth, onClose }: TopicDialogProps & {
 
 /** In which ways subjects can be treated. */
 export function TreatmentsDialog({ clientId, all, onClose }: { clientId: string; all: TopicsShape; onClose: () => void }) {
-  const [text, setText] = useState(all.treatments.join('\n'));
   const save = useWrite(
     (body: TreatmentsBody) => call(`/clients/${clientId}/treatments`, { method: 'PUT', body, version: all.treatmentsVersion }),
     { quiet: true },
@@ -179,20 +161,14 @@ export function TreatmentsDialog({ clientId, all, onClose }: { clientId: string;
       description="In which ways each subject can be treated: how to, story, before and after. Each is a column."
       action="Keep"
     >
-      <Field label="One on each line" error={form.errorOf('names')} help="What was treated in a way that goes stays beside its subject.">
-        {(control) => (
-          <textarea
-            {...control}
-            className="field"
-            rows={5}
-            value={text}
-            onChange={(event) => {
-              setText(event.target.value);
-              form.change({ names: linesOf(event.target.value) });
-            }}
-          />
-        )}
-      </Field>
+      <LinesField
+        label="One on each line"
+        help="What was treated in a way that goes stays beside its subject."
+        error={form.errorOf('names')}
+        rows={5}
+        lines={all.treatments}
+        onChange={(names) => form.change({ names })}
+      />
     </FormDialog>
   );
 }

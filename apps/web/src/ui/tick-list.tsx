@@ -1,0 +1,36 @@
+import { FieldGroup } from './field-group';
+
+interface TickListProps {
+  readonly label: string;
+  readonly help?: string;
+  readonly error?: string | undefined;
+  readonly options: readonly { readonly id: string; readonly name: string }[];
+  readonly chosen: readonly string[];
+  readonly onChange: (chosen: string[]) => void;
+  /** one below the other, not side by side */
+  readonly isColumn?: boolean;
+}
+
+/** Some of several things, each ticked or not; nothing where there are none. */
+export function TickList({ label, help, error, options, chosen, onChange, isColumn = false }: TickListProps) {
+  if (options.length === 0) return null;
+  return (
+    <FieldGroup label={label} error={error} {...(help ? { help } : {})}>
+      {() => (
+        <div className={isColumn ? 'grid' : 'flex flex-wrap gap-x-4'}>
+          {options.map(({ id, name }) => (
+            <label key={id} className="inline-flex items-center gap-2 min-h-8">
+              <input
+                type="checkbox"
+                className="size-4 accent-pine"
+                checked={chosen.includes(id)}
+                onChange={(event) => onChange(event.target.checked ? [...chosen, id] : chosen.filter((other) => other !== id))}
+              />
+              {name}
+            </label>
+          ))}
+        </div>
+      )}
+    </FieldGroup>
+  );
+}
