@@ -101,6 +101,13 @@ export const CASES: Record<string, Case[]> = {
       code: 'pillar.unknown',
     },
   ],
+  'PUT /api/clients/{clientId}/plan/audiences': [
+    {
+      ids: 'channels[].channelId',
+      body: ({ channelId }) => ({ channels: [{ channelId, audience: 10, seen: 10 }], overlap: 30 }),
+      code: 'channel.unknown',
+    },
+  ],
   'POST /api/clients/{clientId}/topics': [
     { ids: 'pillarId', body: ({ pillarId }) => ({ pillarId, parentId: null, names: ['T'] }), code: 'pillar.unknown' },
     {

@@ -36,3 +36,4 @@ export * from './duties/index.js';
 export * from './topics/index.js';
 export * from './goals/index.js';
 export * from './campaigns/index.js';
+export * from './reach/index.js';

@@ -222,3 +222,36 @@ export class CopyMonthBody {
   @IsBoolean()
   isPreview: boolean;
 }
+
+/** How many people follow a channel, and which share of them sees one post. */
+export class AudienceBody {
+  @IsUUID()
+  channelId: string;
+
+  @IsInt()
+  @Min(0)
+  @Max(1_000_000_000)
+  audience: number;
+
+  /** whole percent */
+  @IsInt()
+  @Min(0)
+  @Max(100)
+  seen: number;
+}
+
+/** Whom a client's channels reach, as somebody guesses. */
+export class AudiencesBody {
+  @IsArray()
+  @ArrayMaxSize(50)
+  @ArrayUnique(({ channelId }: AudienceBody) => channelId)
+  @ValidateNested({ each: true })
+  @Type(() => AudienceBody)
+  channels: AudienceBody[];
+
+  /** the share of a channel's people that a larger channel reaches too, whole percent */
+  @IsInt()
+  @Min(0)
+  @Max(100)
+  overlap: number;
+}

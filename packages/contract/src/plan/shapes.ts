@@ -1,6 +1,6 @@
 import type { FitReason, LeadStanding, PieceStage, PlacementState, RunwayCell, ThemePeriod } from '@zesting/core';
 import { MarkerShape, MixRowShape, type MarkerKind } from '../calendar/index.js';
-import { RhythmRuleBody, ThemeCycleBody } from './bodies.js';
+import { AudiencesBody, RhythmRuleBody, ThemeCycleBody } from './bodies.js';
 
 export class RhythmRuleShape extends RhythmRuleBody {
   id: string;
@@ -24,6 +24,14 @@ export class RhythmShape {
   /** pieces wanted out a week, and a month; null: no number */
   perWeek: number | null;
   perMonth: number | null;
+  audiences: AudiencesBody;
+  /** slots of the next four weeks, by channel */
+  slotsAhead: ChannelSlotsShape[];
+}
+
+export class ChannelSlotsShape {
+  channelId: string;
+  slots: number;
 }
 
 export class RuleMadeShape {

@@ -171,6 +171,15 @@ describe('duties', () => {
     expect(await mine()).toEqual([]);
   });
 
+  it('that come once can be put off after their day, and were not missed then', async () => {
+    const id = await add({ rule: null, fromOn: '2027-03-03' });
+    at('2027-03-08');
+    const { version = 0 } = (await list())[0] ?? {};
+    expect((await change(id, version, { rule: null, fromOn: '2027-03-05' })).body).toMatchObject({ code: 'rhythm.in_past' });
+    expect((await change(id, version, { rule: null, fromOn: '2027-03-12' })).status).toBe(204);
+    expect(await list()).toMatchObject([{ missed: [], next: { on: '2027-03-12', state: 'ahead' } }]);
+  });
+
   it('take hours before steps do, of today on, and give them back once done', async () => {
     const pieceId = await makePiece(scene, scene.a);
     await scene.app.read('update pieces set shelved = false where id = $1', [pieceId]);

@@ -1,6 +1,7 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
 import type { Response } from 'express';
 import {
+  AudiencesBody,
   CopyMonthBody,
   FillSlotsBody,
   MONTH,
@@ -40,7 +41,7 @@ import { freeSlots, rhythmOf, runwayFor } from './queries/rhythm.js';
 import { runUpOf } from './queries/run-up.js';
 import { copyMonth } from './use-cases/copy-month.js';
 import { fillSlot } from './use-cases/fill-slot.js';
-import { setNumbers } from './use-cases/numbers.js';
+import { setAudiences, setNumbers } from './use-cases/numbers.js';
 import { putProductionDay } from './use-cases/production-day.js';
 import { addRule, changeRule, endRule, exceptSlot } from './use-cases/rhythm.js';
 import { addRunUp, makeRunUp, removeRunUp } from './use-cases/run-up.js';
@@ -175,6 +176,14 @@ export class PlanController {
   @Access('plan.edit', { client: 'clientId' })
   async numbers(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: PlanNumbersBody): Promise<void> {
     valueOrProblem(await setNumbers(this.app, viewer, clientId, body));
+  }
+
+  /** Whom a client's channels reach, as somebody guesses. */
+  @Put('clients/:clientId/plan/audiences')
+  @HttpCode(204)
+  @Access('plan.edit', { client: 'clientId' })
+  async audiences(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: AudiencesBody): Promise<void> {
+    valueOrProblem(await setAudiences(this.app, viewer, clientId, body));
   }
 
   @Put('clients/:clientId/themes')

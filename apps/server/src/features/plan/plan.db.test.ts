@@ -210,6 +210,17 @@ describe('a client’s month and year', () => {
     });
   });
 
+  it('knows whom its channels reach, and how often each goes out in four weeks', async () => {
+    await add(); // Tuesdays and Thursdays on the feed
+    const rhythm = async () => (await manager.call('GET', of('rhythm'))).body;
+    expect(await rhythm()).toMatchObject({ audiences: { channels: [], overlap: 30 }, slotsAhead: [{ channelId: feed, slots: 8 }] });
+    const audiences = { channels: [{ channelId: feed, audience: 1200, seen: 25 }], overlap: 40 };
+    expect((await manager.call('PUT', of('plan/audiences'), { body: audiences })).status).toBe(204);
+    expect(await rhythm()).toMatchObject({ audiences });
+    const twice = { ...audiences, channels: [...audiences.channels, ...audiences.channels] };
+    expect((await manager.call('PUT', of('plan/audiences'), { body: twice })).status).toBe(400);
+  });
+
   describe('a month that is copied', () => {
     const copy = async (to: string[], isPreview: boolean) =>
       (await manager.call('POST', of('plan/copy'), { body: { from: '2027-03', to, isPreview } })).body as unknown as CopyMonthShape;

@@ -191,6 +191,7 @@ const TABLE: Record<string, string> = {
   'GET /api/clients/{clientId}/plan/best': managers,
   'POST /api/clients/{clientId}/plan/copy': managers,
   'PUT /api/clients/{clientId}/plan/numbers': managers,
+  'PUT /api/clients/{clientId}/plan/audiences': managers,
   'GET /api/clients/{clientId}/year': managers,
   'PUT /api/clients/{clientId}/themes': managers,
   'POST /api/clients/{clientId}/themes/swap': managers,

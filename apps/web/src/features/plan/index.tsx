@@ -28,6 +28,7 @@ export const feature: WebFeature = {
     'rhythm.added': 'added to the rhythm',
     'rhythm.changed': 'changed the rhythm',
     'rhythm.ended': 'ended a rule of the rhythm',
+    'rhythm.audiences_set': 'said whom its channels reach',
     'rhythm.numbers_set': 'set how many pieces are wanted',
     'rhythm.slot_left_out': 'left a slot out',
     'rhythm.slot_taken_in': 'took a slot in again',

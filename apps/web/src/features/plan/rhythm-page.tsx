@@ -14,6 +14,7 @@ import { Empty, Failed, Loading, PageHead } from '../../ui/page';
 import { ChooseClient } from '../../parts/choose-client';
 import { PlanNav } from '../../parts/plan-nav';
 import { NumbersFields } from './numbers-fields';
+import { Reach } from './reach';
 import { RuleDialog } from './rule-dialog';
 import { useNames } from './use-names';
 
@@ -88,6 +89,7 @@ function ClientRhythm({ client }: { client: ClientShape }) {
           ))}
         </div>
       )}
+      {rules.length > 0 && <Reach key={JSON.stringify(rhythm.data.audiences)} client={client} rhythm={rhythm.data} />}
       {(opened === 'rule' || edited) && <RuleDialog key={opened} client={client} todayOn={todayOn} rule={edited} onClose={close} />}
     </>
   );

@@ -68,7 +68,8 @@ export function changeDuty(app: App, viewer: Viewer, dutyId: string, body: DutyB
     const isMoved = next.rule !== duty.rule || next.leadDays !== duty.leadDays || next.fromOn !== duty.fromOn;
     if (isMoved && (!hasBegun || next.rule === null) && next.fromOn < todayOn) return fail({ code: 'rhythm.in_past' });
     if (isMoved && hasBegun) {
-      await keepMissed(tx, dutyId, todayOn, now);
+      // what comes once and is put off was not missed
+      if (duty.rule !== null) await keepMissed(tx, dutyId, todayOn, now);
       // what is counted from its first day keeps it, unless that day itself was changed to a later one
       if (next.fromOn > todayOn || next.rule === null) next.anchorOn = next.fromOn;
       next.fromOn = laterOf(todayOn, getDay(next.fromOn));

@@ -1,4 +1,4 @@
-import type { FreeSlotsShape, RhythmShape, RunwayShape } from '@zesting/contract';
+import type { AudiencesBody, FreeSlotsShape, RhythmShape, RunwayShape } from '@zesting/contract';
 import { addDays, bindSlots, isAhead, runwayOf, type Day } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
 import { dayNear } from '../../../platform/time/day-near.js';
@@ -10,6 +10,9 @@ const NEXT = 5;
 /** The runway strip shows six weeks, and the station counts the holes of two. */
 const HORIZON_DAYS = 42;
 const NEAR_DAYS = 14;
+/** Reach is projected over four weeks; where nobody said how far channels overlap, three in ten. Common practice: a guess, to be set. */
+const REACH_DAYS = 28;
+const USUAL_OVERLAP = 30;
 
 /** A client's rhythm as it is edited: what holds today or later. Undefined where the client is archived. */
 export async function rhythmOf(app: App, clientId: string): Promise<RhythmShape | undefined> {
@@ -17,7 +20,7 @@ export async function rhythmOf(app: App, clientId: string): Promise<RhythmShape 
   if (!rhythm) return undefined;
   const { todayOn, zone } = rhythm;
   const holds = rhythm.rules.filter(({ untilOn }) => untilOn === null || untilOn >= todayOn);
-  const numbers = await numbersOf(app, clientId);
+  const wanted = await wantedOf(app, clientId);
   const ahead = slotsBetween({ ...rhythm, rules: holds }, todayOn, addDays(todayOn, NEXT_DAYS));
   return {
     todayOn,
@@ -31,17 +34,26 @@ export async function rhythmOf(app: App, clientId: string): Promise<RhythmShape 
         .map(({ on }) => on),
     })),
     ended: rhythm.rules.length - holds.length,
-    ...numbers,
+    ...wanted,
+    slotsAhead: countOf(ahead.filter(({ on }) => on < addDays(todayOn, REACH_DAYS))),
   };
 }
 
-/** How many pieces a client wants out a week and a month. */
-export async function numbersOf(app: App, clientId: string): Promise<{ perWeek: number | null; perMonth: number | null }> {
-  const [row] = await app.read<{ perWeek: number | null; perMonth: number | null }>(
-    'select per_week as "perWeek", per_month as "perMonth" from client_plans where client_id = $1',
+/** What is wanted of a client's rhythm, and whom it reaches. */
+async function wantedOf(app: App, clientId: string): Promise<Pick<RhythmShape, 'perWeek' | 'perMonth' | 'audiences'>> {
+  const [row] = await app.read<{ perWeek: number | null; perMonth: number | null; channels: AudiencesBody['channels']; overlap: number }>(
+    'select per_week as "perWeek", per_month as "perMonth", audiences as channels, overlap from client_plans where client_id = $1',
     [clientId],
   );
-  return row ?? { perWeek: null, perMonth: null };
+  const { perWeek = null, perMonth = null, channels = [], overlap = USUAL_OVERLAP } = row ?? {};
+  return { perWeek, perMonth, audiences: { channels, overlap } };
+}
+
+/** How many slots each channel has. */
+function countOf(slots: readonly { readonly channelId: string }[]): { channelId: string; slots: number }[] {
+  const counts = new Map<string, number>();
+  for (const { channelId } of slots) counts.set(channelId, (counts.get(channelId) ?? 0) + 1);
+  return [...counts].map(([channelId, all]) => ({ channelId, slots: all }));
 }
 
 /** The days within which the todays of all clients lie, whatever their zones. */
