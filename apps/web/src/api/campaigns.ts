@@ -8,7 +8,7 @@ export const campaignKeys = {
   move: (campaignId: string, from: string, to: string) => ['campaigns', 'move', campaignId, from, to] as const,
 } as const;
 
-/** Campaigns of a client, or of all. @param query `clientId=…`, or nothing */
+/** Campaigns of a client, or of all. @param query `clientId=…&from=…&to=…`, or less */
 export const campaignsQuery = (query: string) =>
   queryOptions({ queryKey: campaignKeys.all(query), queryFn: () => call<CampaignsShape>(`/campaigns?${query}`) });
 

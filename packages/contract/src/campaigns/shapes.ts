@@ -53,8 +53,10 @@ export class CampaignShape {
 
 export class CampaignsShape {
   todayOn: string;
-  /** by their first day */
+  /** by their first day: those that touch the days asked for */
   campaigns: CampaignShape[];
+  /** how many do not */
+  outside: number;
   archived: { id: string; clientId: string; name: string }[];
 }
 

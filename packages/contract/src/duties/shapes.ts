@@ -39,15 +39,18 @@ export class DutyShape {
   minutesAMonth: number;
   /** the first that is neither done nor over; null: none is to come */
   next: DutyDayShape | null;
-  /** those of the last three months that were missed, the latest first */
-  missed: DutyDayShape[];
+  /** how many of the last three months were missed, and the day of the rule of the last of them */
+  missed: number;
+  lastMissedOn: string | null;
   /** days of the next six weeks on which somebody should, and nobody of its people works */
   uncoveredOn: string[];
 }
 
 export class DutiesShape {
-  /** those that hold today or later, by their next day */
+  /** those that hold today or later, by their next day: the first of them where there are very many */
   duties: DutyShape[];
+  /** how many more there are */
+  hidden: number;
 }
 
 /** What has been and what comes of one duty, in the order of time. */

@@ -1,6 +1,8 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
 import {
   CampaignBody,
+  FIRST_DAY,
+  LAST_DAY,
   MoveCampaignBody,
   PieceCampaignBody,
   type CampaignMadeShape,
@@ -21,12 +23,17 @@ import { moveCampaign } from './use-cases/move-campaign.js';
 export class CampaignsController {
   constructor(private readonly app: App) {}
 
-  /** Campaigns of one client, or of all of the viewer's. */
+  /** Campaigns of one client, or of all of the viewer's: of the days from `from` to `to` where they are given. */
   @Get('campaigns')
   @Access('campaign.read')
-  list(@CurrentViewer() viewer: Viewer, @Query('clientId') clientId?: string): Promise<CampaignsShape> {
+  list(
+    @CurrentViewer() viewer: Viewer,
+    @Query('clientId') clientId?: string,
+    @Query('from') from: string = FIRST_DAY,
+    @Query('to') to: string = LAST_DAY,
+  ): Promise<CampaignsShape> {
     if (clientId !== undefined && !viewer.clientIds.includes(clientId)) throw Problem.of('access.not_found');
-    return campaignsOf(this.app, clientId === undefined ? viewer.clientIds : [clientId], viewer.zone);
+    return campaignsOf(this.app, clientId === undefined ? viewer.clientIds : [clientId], { from, to }, viewer.zone);
   }
 
   /** One campaign with its pieces. */

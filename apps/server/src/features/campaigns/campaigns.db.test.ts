@@ -85,6 +85,20 @@ describe('campaigns of a client', () => {
     expect((await page(other)).pieces).toEqual([]);
   });
 
+  it('are told by the days that they touch, and how many others there are', async () => {
+    await add({ name: 'March', fromOn: '2027-03-01', toOn: '2027-03-31' });
+    await add({ name: 'Long', fromOn: '2027-01-01', toOn: '2027-12-31' });
+    await add({ name: 'June', fromOn: '2027-06-01', toOn: '2027-06-30' });
+    const of = async (from: string, to: string) => {
+      const { campaigns, outside } = await get<CampaignsShape>(`/api/campaigns?clientId=${plan.scene.a.id}&from=${from}&to=${to}`);
+      return [...campaigns.map(({ name }) => name), outside];
+    };
+    expect(await of('2027-03-31', '2027-05-31')).toEqual(['Long', 'March', 1]);
+    expect(await of('2027-04-01', '2027-06-01')).toEqual(['Long', 'June', 1]);
+    expect(await of('2028-01-01', '2028-06-01')).toEqual([3]);
+    expect((await all()).outside).toBe(0);
+  });
+
   it('say what a move would make of what they hold, and move it along: all that can, and nothing that is out', async () => {
     const open = await marker('Open day', '2027-04-03');
     const id = await add({ markerIds: [open] });

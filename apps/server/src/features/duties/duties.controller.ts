@@ -25,7 +25,7 @@ export class DutiesController {
   @Access('duty.read')
   async list(@CurrentViewer() viewer: Viewer, @Query('clientId') clientId?: string): Promise<DutiesShape> {
     if (clientId !== undefined && !viewer.clientIds.includes(clientId)) throw Problem.of('access.not_found');
-    return { duties: await dutiesOf(this.app, clientId === undefined ? viewer.clientIds : [clientId], { ownToo: clientId === undefined }) };
+    return dutiesOf(this.app, clientId === undefined ? viewer.clientIds : [clientId], { ownToo: clientId === undefined });
   }
 
   /** The viewer's own that can be done now, or were missed. */

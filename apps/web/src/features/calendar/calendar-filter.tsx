@@ -11,6 +11,9 @@ import { FILTERS, type Filter, type FilterName } from './view';
 
 interface CalendarFilterProps {
   readonly filter: Filter;
+  /** the days that are seen: campaigns of others are not offered */
+  readonly from: string;
+  readonly to: string;
   readonly calendar: CalendarShape;
 }
 
@@ -21,13 +24,13 @@ interface Options {
 }
 
 /** What is shown of the calendar alone, and how many that leaves out. Pillars and channels are a client's. */
-export function CalendarFilter({ filter, calendar }: CalendarFilterProps) {
+export function CalendarFilter({ filter, from, to, calendar }: CalendarFilterProps) {
   const { client, query } = useClients();
   const { role } = useSession();
   const { put } = useSearch();
   const isManager = role === 'lead' || role === 'manager';
   const { data: routes = [] } = useQuery({ ...routesQuery, enabled: isManager });
-  const { data: campaigns } = useQuery({ ...campaignsQuery(query), enabled: isManager });
+  const { data: campaigns } = useQuery({ ...campaignsQuery(`from=${from}&to=${to}&${query}`), enabled: isManager });
   const formats = [...new Map(routes.map(({ formatId, formatName }) => [formatId, { id: formatId, name: formatName }])).values()];
   const all: readonly Options[] = [
     { name: 'pillar', words: 'Pillar', options: client?.pillars ?? [] },
@@ -43,7 +46,9 @@ export function CalendarFilter({ filter, calendar }: CalendarFilterProps) {
         const chosen = filter[name];
         // what another client has is said, so that it can be taken off
         const shown =
-          chosen !== null && options.every(({ id }) => id !== chosen) ? [...options, { id: chosen, name: 'of another client' }] : options;
+          chosen !== null && options.every(({ id }) => id !== chosen)
+            ? [...options, { id: chosen, name: name === 'campaign' ? 'of other days' : 'of another client' }]
+            : options;
         return shown.length === 0 ? null : (
           <label key={name} className="inline-flex items-center gap-1.5">
             <span className="text-muted">{words}</span>

@@ -76,7 +76,7 @@ export function CalendarPage() {
         onFilter={() => setShowsFilter(!showsFilter)}
         {...(canPlan ? { onBegin: () => setBegun({}) } : {})}
       />
-      {isFiltered && <CalendarFilter filter={view.filter} calendar={calendar.data} />}
+      {isFiltered && <CalendarFilter filter={view.filter} from={view.from} to={view.to} calendar={calendar.data} />}
       {calendar.data.hidden > 0 && (
         <p role="status" className="text-muted mb-2">
           {count(calendar.data.hidden, 'more placement')} on these days {calendar.data.hidden === 1 ? 'is' : 'are'} not shown: choose a

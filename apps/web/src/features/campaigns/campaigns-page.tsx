@@ -1,10 +1,10 @@
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { getDay, isMonth, nextMonth } from '@zesting/core';
 import { ChevronLeft, ChevronRight, Plus } from 'lucide-react';
-import { campaignsQuery } from '../../api/campaigns';
+import { campaignQuery, campaignsQuery } from '../../api/campaigns';
 import { call, wordsOf } from '../../lib/api';
 import { count, monthWords } from '../../lib/format';
-import { useClients, useWrite } from '../../lib/queries';
+import { useClients, useSession, useWrite } from '../../lib/queries';
 import { useOpened } from '../../lib/use-opened';
 import { useSearch } from '../../lib/use-search';
 import { PlanNav } from '../../parts/plan-nav';
@@ -23,21 +23,21 @@ const SPAN_WORDS: Record<Span, string> = { 1: 'Month', 3: 'Quarter', 12: 'Year' 
 /** Campaigns as bars on a time axis, of one client or of all. */
 export function CampaignsPage() {
   const { client, query, clients } = useClients();
-  const campaigns = useQuery(campaignsQuery(query));
   const { opened, open, close } = useOpened();
   const { search, put } = useSearch();
+  const { todayOn } = useSession();
+  const span = SPANS.find((one) => String(one) === search.get('span')) ?? 3;
+  const asked = search.get('month') ?? '';
+  const month = isMonth(asked) ? asked : todayOn.slice(0, 7);
+  const axis = axisOf(month, span);
+  const campaigns = useQuery({ ...campaignsQuery(`from=${axis.fromOn}&to=${axis.toOn}&${query}`), placeholderData: keepPreviousData });
   const restore = useWrite((id: string) => call(`/campaigns/${id}/restore`, { method: 'POST' }));
   if (campaigns.isError) return <Failed message={wordsOf(campaigns.error)} onRetry={() => void campaigns.refetch()} />;
   if (!campaigns.data) return <Loading />;
   const all = campaigns.data;
-  const span = SPANS.find((one) => String(one) === search.get('span')) ?? 3;
-  const asked = search.get('month') ?? '';
-  const month = isMonth(asked) ? asked : all.todayOn.slice(0, 7);
-  const axis = axisOf(month, span);
   const turn = (by: number) => put({ month: nextMonth(month, by * span) }, { replace: true });
   const [what = '', id = '', from = '', to = ''] = (opened ?? '').split(':');
   const shown = all.campaigns.find((campaign) => campaign.id === id);
-  const unseen = all.campaigns.filter(({ fromOn, toOn }) => toOn < axis.fromOn || fromOn > axis.toOn).length;
   return (
     <>
       <PageHead title="Campaigns" note="Pieces that serve one aim over one period.">
@@ -49,7 +49,7 @@ export function CampaignsPage() {
           </Button>
         )}
       </PageHead>
-      {all.campaigns.length === 0 ? (
+      {all.campaigns.length + all.outside === 0 ? (
         <Empty title={client ? `${client.name} has no campaigns` : 'There are no campaigns'}>
           A campaign holds the pieces and dates of one aim together: it shows how far they are, and moves them along when it moves.
         </Empty>
@@ -72,9 +72,9 @@ export function CampaignsPage() {
               options={SPANS.map((one) => [String(one), SPAN_WORDS[one]] as const)}
               onChange={(next) => put({ span: next === '3' ? null : next }, { replace: true })}
             />
-            {unseen > 0 && (
+            {all.outside > 0 && (
               <span className="text-rind text-[13px]">
-                {count(unseen, 'campaign')} {unseen === 1 ? 'lies' : 'lie'} outside these months
+                {count(all.outside, 'campaign')} {all.outside === 1 ? 'lies' : 'lie'} outside these months
               </span>
             )}
           </div>
@@ -92,9 +92,15 @@ export function CampaignsPage() {
         <PutAway items={all.archived} title="Put away" action="take up again" onBack={(id) => restore.mutate(id)} />
       </div>
       {opened === 'new' && <CampaignDialog client={client ?? clients[0]} campaign={undefined} todayOn={all.todayOn} onClose={close} />}
-      {what === 'edit' && shown && <CampaignDialog key={id} client={undefined} campaign={shown} todayOn={all.todayOn} onClose={close} />}
+      {what === 'edit' && id && <EditCampaign key={id} campaignId={id} todayOn={all.todayOn} onClose={close} />}
       {what === 'campaign' && id && <CampaignPanel key={id} campaignId={id} onEdit={() => open(`edit:${id}`)} onClose={close} />}
       {what === 'move' && shown && <MoveDialog key={opened} campaign={shown} fromOn={from} toOn={to} onClose={close} />}
     </>
   );
+}
+
+/** A campaign's dialog, wherever in time it lies. */
+function EditCampaign({ campaignId, todayOn, onClose }: { campaignId: string; todayOn: string; onClose: () => void }) {
+  const { data } = useQuery(campaignQuery(campaignId));
+  return data ? <CampaignDialog client={undefined} campaign={data.campaign} todayOn={todayOn} onClose={onClose} /> : null;
 }

@@ -60,17 +60,18 @@ const duty = (more: Partial<DutyShape> = {}): DutyShape => ({
   todayOn: '2027-03-01',
   minutesAMonth: 630,
   next: day('2027-03-01', { state: 'due' }),
-  missed: [],
+  missed: 0,
+  lastMissedOn: null,
   uncoveredOn: [],
   ...more,
 });
 const showPage = (duties: DutyShape[], more = {}, at = '/plan/duties') =>
-  showServed(<DutiesPage />, { ...KNOWN, 'GET /duties': { duties }, ...more }, at);
+  showServed(<DutiesPage />, { ...KNOWN, 'GET /duties': { duties, hidden: 0 }, ...more }, at);
 
 describe('the duties', () => {
   it('are told with how often, whose, what they take, what was missed and where nobody is there', async () => {
     showPage([
-      duty({ missed: [day('2027-02-26', { state: 'missed' })], uncoveredOn: ['2027-03-08', '2027-03-09'] }),
+      duty({ missed: 1, lastMissedOn: '2027-02-26', uncoveredOn: ['2027-03-08', '2027-03-09'] }),
       duty({
         id: 'd2',
         clientId: null,
@@ -134,7 +135,7 @@ describe('the duties', () => {
   it('show their days, of which each can be done or left out, and taken back', async () => {
     const days = [day('2027-02-26', { state: 'missed', ticks: [0] }), day('2027-03-01', { state: 'done', by: 'Sia' }), day('2027-03-02')];
     const { user, sent } = showPage(
-      [duty({ checklist: ['A', 'B'], missed: [day('2027-02-26'), day('2027-02-25')] })],
+      [duty({ checklist: ['A', 'B'], missed: 2, lastMissedOn: '2027-02-26' })],
       { 'GET /duties/d1/days': { days }, 'PUT /duties/d1/day': {}, 'POST /duties/d1/missed': {} },
       '/plan/duties?open=days:d1',
     );

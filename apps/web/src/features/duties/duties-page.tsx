@@ -24,7 +24,7 @@ export function DutiesPage() {
   if (!duties.data) return <Loading />;
   const rows = duties.data.duties;
   const minutes = rows.reduce((sum, duty) => sum + duty.minutesAMonth, 0);
-  const missed = rows.reduce((sum, duty) => sum + duty.missed.length, 0);
+  const missed = rows.reduce((sum, duty) => sum + duty.missed, 0);
   const [what = '', id] = (opened ?? '').split(':');
   const shown = rows.find((duty) => duty.id === id);
   return (
@@ -54,6 +54,11 @@ export function DutiesPage() {
             <DutyLine key={duty.id} duty={duty} onOpen={open} />
           ))}
         </ul>
+      )}
+      {duties.data.hidden > 0 && (
+        <p className="text-muted mt-2">
+          {count(duties.data.hidden, 'more duty', 'more duties')}: choose a client above to see all of theirs.
+        </p>
       )}
       {(opened === 'duty' || (what === 'edit' && shown)) && <DutyDialog key={opened} duty={shown} client={client} onClose={close} />}
       {what === 'end' && shown && <EndDialog key={opened} duty={shown} onClose={close} />}
@@ -127,10 +132,10 @@ function DutyLine({ duty, onOpen }: { duty: DutyShape; onOpen: (name: string) =>
             `${duty.next.state === 'open' ? 'by' : 'next'} ${dayWords(duty.next.dueOn)}`
           )}
         </p>
-        {duty.missed.length > 0 && (
+        {duty.missed > 0 && (
           <p>
             <button type="button" className="min-h-6 text-rhubarb font-medium underline" onClick={() => onOpen(`days:${duty.id}`)}>
-              {duty.missed.length} missed
+              {duty.missed} missed
               <span className="sr-only"> of {duty.title}</span>
             </button>
           </p>

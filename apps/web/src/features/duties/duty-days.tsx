@@ -29,13 +29,13 @@ interface DutyDaysProps {
 export function DutyDays({ duty, onClose }: DutyDaysProps) {
   const days = useQuery(dutyDaysQuery(duty.id));
   const leaveOut = useWrite((untilOn: string) => call(`/duties/${duty.id}/missed`, { method: 'POST', body: { untilOn } }));
-  const [last] = duty.missed;
+  const last = duty.lastMissedOn;
   return (
     <Dialog open onClose={onClose} title={duty.title} description="The last three months, and what comes.">
-      {duty.missed.length > 1 && last && (
+      {duty.missed > 1 && last !== null && (
         <p className="flex flex-wrap items-center gap-2 mb-3">
-          <span className="text-rhubarb font-medium">{count(duty.missed.length, 'time')} missed.</span>
-          <Button disabled={leaveOut.isPending} onClick={() => leaveOut.mutate(last.on)}>
+          <span className="text-rhubarb font-medium">{count(duty.missed, 'time')} missed.</span>
+          <Button disabled={leaveOut.isPending} onClick={() => leaveOut.mutate(last)}>
             Leave all of them out
           </Button>
         </p>

@@ -35,20 +35,32 @@ const shapeOf = ({ archived: _archived, all, dangers, ...row }: CampaignRow): Ca
   inDanger: dangers.filter((danger) => DANGERS.includes(danger)).length,
 });
 
-/** Campaigns of clients, by their first day. */
-export async function campaignsOf(app: App, clientIds: readonly string[], zone: string): Promise<CampaignsShape> {
-  const [open, archived] = await Promise.all([
+/** Campaigns of clients that touch the days from `from` to `to`, by their first day. */
+export async function campaignsOf(
+  app: App,
+  clientIds: readonly string[],
+  { from, to }: { readonly from: string; readonly to: string },
+  zone: string,
+): Promise<CampaignsShape> {
+  const [open, archived, [all]] = await Promise.all([
     app.read<CampaignRow>(
-      `select ${COLUMNS} from campaigns c where c.client_id = any($1) and c.archived_at is null order by c.from_on, c.name, c.id`,
-      [clientIds],
+      `select ${COLUMNS} from campaigns c where c.client_id = any($1) and c.archived_at is null and c.to_on >= $2 and c.from_on <= $3
+       order by c.from_on, c.name, c.id`,
+      [clientIds, from, to],
     ),
     app.read<{ id: string; clientId: string; name: string }>(
       `select id, client_id as "clientId", name from campaigns where client_id = any($1) and archived_at is not null
        order by archived_at desc, id limit ${ARCHIVED}`,
       [clientIds],
     ),
+    app.read<{ count: number }>('select count(*) as count from campaigns where client_id = any($1) and archived_at is null', [clientIds]),
   ]);
-  return { todayOn: dayIn(app.clock.now(), zone), campaigns: open.map(shapeOf), archived };
+  return {
+    todayOn: dayIn(app.clock.now(), zone),
+    campaigns: open.map(shapeOf),
+    outside: (all?.count ?? 0) - open.length,
+    archived,
+  };
 }
 
 /** One campaign with its pieces, by the days on which they go out. */

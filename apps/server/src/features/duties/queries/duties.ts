@@ -1,5 +1,5 @@
 import { addDays, dayIn, uncoveredDays, type Day } from '@zesting/core';
-import type { DutyDayShape, DutyShape, MyDutiesShape, MyDutyShape } from '@zesting/contract';
+import type { DutiesShape, DutyDayShape, DutyShape, MyDutiesShape, MyDutyShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import {
@@ -22,6 +22,12 @@ const AHEAD_DAYS = 42;
 const YEAR_DAYS = 365;
 /** A rule's next day may be years away. */
 const FURTHEST_DAYS = 1_500;
+/** So long what nobody could do on its day may wait for the first who works. */
+const WAITING_DAYS = 31;
+/** Twelve weeks say how often what comes in days or weeks comes. */
+const RATE_DAYS = 84;
+/** So many are told at once. */
+const SHOWN = 200;
 /** So much is shown of what has been and what comes. */
 const SHOWN_BEFORE_DAYS = MISSED_DAYS;
 const SHOWN_AHEAD = 12;
@@ -70,13 +76,14 @@ const dayShape = ({ on, startOn, dueOn, doer, state, mark }: KnownDutyDay): Duty
 });
 
 /** The first day that is neither done nor over: looked for near before it is looked for far. */
-function nextOf(duty: DutySource, book: CalendarBook, from: Day): KnownDutyDay | undefined {
-  for (const [near, far] of [
-    [0, AHEAD_DAYS],
-    [AHEAD_DAYS + 1, FURTHEST_DAYS],
-  ] as const) {
-    const found = knownDays(duty, book, addDays(from, near), addDays(from, far)).find((day) => !isOver(day));
+function nextOf(duty: DutySource, book: CalendarBook, todayOn: Day): KnownDutyDay | undefined {
+  // what nobody could do on its day waits some days longer
+  let from = addDays(todayOn, -WAITING_DAYS);
+  for (const length of [WAITING_DAYS + AHEAD_DAYS, YEAR_DAYS, FURTHEST_DAYS]) {
+    const to = addDays(from, length);
+    const found = knownDays(duty, book, from, to).find((day) => !isOver(day));
     if (found) return found;
+    from = addDays(to, 1);
   }
   return undefined;
 }
@@ -86,7 +93,7 @@ export async function dutiesOf(
   app: App,
   clientIds: readonly string[],
   { ownToo, only = null }: { readonly ownToo: boolean; readonly only?: readonly string[] | null },
-): Promise<DutyShape[]> {
+): Promise<DutiesShape> {
   const book = await loadCalendars(app.manager, app.clock.now());
   const first = firstToday(book);
   const all = await loadDuties(app.manager, book, addDays(first, -MISSED_DAYS), only);
@@ -94,27 +101,45 @@ export async function dutiesOf(
   const sources = all.filter(
     ({ clientId, untilOn }) => (clientId === null ? ownToo : clientIds.includes(clientId)) && (untilOn === null || untilOn >= first),
   );
+  // what comes once and is over is gone too
+  const reckoned = sources.flatMap((duty) => {
+    const { todayOn } = getDoer(book, duty.leadId);
+    const missed = knownDays(duty, book, addDays(todayOn, -MISSED_DAYS), addDays(todayOn, -1)).filter(({ state }) => state === 'missed');
+    const next = nextOf(duty, book, todayOn);
+    return next !== undefined || missed.length > 0 || duty.rule !== null ? [{ duty, todayOn, missed, next }] : [];
+  });
+  reckoned.sort((a, b) => compare(a.next?.dueOn ?? '9999', b.next?.dueOn ?? '9999') || compare(a.duty.title, b.duty.title));
+  const shown = reckoned.slice(0, SHOWN);
   const rows = await rowsOfDuties(
     app,
-    sources.map(({ id }) => id),
+    shown.map(({ duty }) => duty.id),
   );
-  const shapes = sources.flatMap((duty) => {
-    const row = rows.get(duty.id);
-    return row ? [dutyShape(duty, row, book)] : [];
-  });
-  // what comes once and is over is gone too
-  const shown = shapes.filter((duty) => duty.next !== null || duty.missed.length > 0 || duty.rule !== null);
-  return shown.sort((a, b) => compare(a.next?.dueOn ?? '9999', b.next?.dueOn ?? '9999') || compare(a.title, b.title));
+  return {
+    duties: shown.flatMap((one) => {
+      const row = rows.get(one.duty.id);
+      return row ? [dutyShape(one, row, book)] : [];
+    }),
+    hidden: reckoned.length - shown.length,
+  };
+}
+
+interface Reckoned {
+  readonly duty: DutySource;
+  readonly todayOn: Day;
+  readonly missed: readonly KnownDutyDay[];
+  readonly next: KnownDutyDay | undefined;
 }
 
 const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
-function dutyShape(duty: DutySource, row: Row, book: CalendarBook): DutyShape {
+/** How often a duty comes in a month, by the weeks to come, or by the year where it comes more rarely than that. */
+function timesAMonth(duty: DutySource, book: CalendarBook, todayOn: Day): number {
+  const days = duty.rule === null || /^FREQ=(DAILY|WEEKLY)/.test(duty.rule) ? RATE_DAYS : YEAR_DAYS;
+  return (knownDays(duty, book, addDays(todayOn, 1), addDays(todayOn, days)).length * YEAR_DAYS) / days / 12;
+}
+
+function dutyShape({ duty, todayOn, missed, next }: Reckoned, row: Row, book: CalendarBook): DutyShape {
   const others = getDoer(book, duty.clientId === null ? AGENCY_KEY : clientKey(duty.clientId));
-  const { todayOn } = getDoer(book, duty.leadId);
-  const since = addDays(todayOn, -MISSED_DAYS);
-  const next = nextOf(duty, book, since);
-  const aYear = knownDays(duty, book, addDays(todayOn, 1), addDays(todayOn, YEAR_DAYS));
   return {
     id: duty.id,
     clientId: duty.clientId,
@@ -133,12 +158,10 @@ function dutyShape(duty: DutySource, row: Row, book: CalendarBook): DutyShape {
     piece: row.routeId === null ? null : { routeId: row.routeId, channelIds: row.channelIds, pillarId: row.pillarId },
     version: row.version,
     todayOn,
-    minutesAMonth: Math.round((duty.minutes * aYear.length) / 12),
+    minutesAMonth: duty.rule === null ? 0 : Math.round(duty.minutes * timesAMonth(duty, book, todayOn)),
     next: next ? dayShape(next) : null,
-    missed: knownDays(duty, book, since, addDays(todayOn, -1))
-      .filter(({ state }) => state === 'missed')
-      .map(dayShape)
-      .reverse(),
+    missed: missed.length,
+    lastMissedOn: missed.at(-1)?.on ?? null,
     uncoveredOn: duty.makesPiece ? [] : uncoveredDays(duty, duty.calendars, others.calendar, todayOn, addDays(todayOn, AHEAD_DAYS)),
   };
 }
