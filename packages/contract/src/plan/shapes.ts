@@ -54,6 +54,8 @@ export class PlannedShape {
   at: string;
   /** whether a word of the day's theme stands in its title or notes; null: the day has none */
   isOnTheme: boolean | null;
+  /** whether it is called by its format and day alone: still to be thought of */
+  isUntitled: boolean;
 }
 
 export class PlanSlotShape {

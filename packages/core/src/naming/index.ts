@@ -1,5 +1,5 @@
 import slug from 'slug';
-import type { Day } from '../time/index.js';
+import { dayInWords, type Day } from '../time/index.js';
 
 /** What a file's name is made of. */
 export interface NamedFile {
@@ -39,3 +39,16 @@ export function fileNames(files: readonly NamedFile[]): string[] {
 
 /** Whether a text is an id as rows have them: a UUID in lower case. @see RFC 9562 */
 export const isId = (text: string): boolean => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(text);
+
+/** What a piece is called until somebody gives it a title: by its format, and its day if it has one. */
+export const untitledPiece = (format: string, on: Day | null): string =>
+  on === null ? `${format} without a title` : `${format} for ${dayInWords(on)}`;
+
+const A_DAY_IN_WORDS = /^(Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day \d{1,2} [A-Z][a-z]+ \d{4}$/;
+
+/** Whether a piece is still called by its format and day, whatever day that was: it is to be thought of. */
+export function isUntitledPiece(title: string, format: string): boolean {
+  if (!title.startsWith(`${format} `)) return false;
+  const rest = title.slice(format.length + 1);
+  return rest === 'without a title' || (rest.startsWith('for ') && A_DAY_IN_WORDS.test(rest.slice('for '.length)));
+}

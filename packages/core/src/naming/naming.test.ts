@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { addDays, getDay } from '../time/index.js';
-import { fileNames, plainTitle } from './index.js';
+import { addDays, fromDayNumber, getDay } from '../time/index.js';
+import { fileNames, isUntitledPiece, plainTitle, untitledPiece } from './index.js';
 
 describe('titles in file names', () => {
   it.each([
@@ -44,4 +44,28 @@ describe('file names', () => {
       }),
     );
   });
+});
+
+describe('a piece without a title', () => {
+  it('is called by its format and day, and is known by that', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('Still', 'Short clip', 'Still for', 'A.*'),
+        fc.option(fc.integer({ min: 10_000, max: 40_000 })),
+        (format, number) => {
+          expect(isUntitledPiece(untitledPiece(format, number === null ? null : fromDayNumber(number)), format)).toBe(true);
+        },
+      ),
+    );
+    expect(untitledPiece('Still', getDay('2027-03-16'))).toBe('Still for Tuesday 16 March 2027');
+  });
+
+  it.each([
+    'Still for life',
+    'Still for Tuesday',
+    'Stills for Tuesday 16 March 2027',
+    'Still',
+    'Still for Tuesday 16 March 2027, again',
+    'A Still without a title',
+  ])('is not “%s”', (title) => expect(isUntitledPiece(title, 'Still')).toBe(false));
 });

@@ -253,6 +253,12 @@ describe('a client’s month and year', () => {
         pillarId: plan.pillars[0]?.id,
         placements: [{ on: '2027-04-06', at: '11:00', state: 'pencilled' }],
       });
+      const april = (await manager.call('GET', of('plan?month=2027-04'))).body as unknown as PlanMonthShape;
+      expect(april.beside.map(({ on, isUntitled }) => [on, isUntitled])).toEqual([
+        ['2027-04-06', true],
+        ['2027-04-15', false],
+        ['2027-04-20', true],
+      ]);
       // once more: all of it stands there already
       expect(new Set((await copy(['2027-04', '2027-06'], false)).lines.map(({ outcome }) => outcome))).toEqual(
         new Set(['taken', 'closed', 'no_such_day']),

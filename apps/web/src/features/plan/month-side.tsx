@@ -43,6 +43,7 @@ export function MonthSide({ client, month, plan, names, chosen, whole, isChosenH
       <ThemeLine clientId={client.id} month={month} plan={plan} />
       <Mix plan={plan} names={names} />
       <MonthNumbers numbers={plan.numbers} />
+      <ToThinkOf plan={plan} />
       <SubjectsOfMonth client={client} month={month} />
       <MonthCost clientId={client.id} month={month} />
       <Preparing plan={plan} />
@@ -113,6 +114,31 @@ function OpenedMarker({ plan }: { plan: PlanMonthShape }) {
   const opened = [...plan.preparing, ...plan.markers].find(({ id }) => id !== null && id === search.get('marker'));
   if (!opened || opened.version === null || (opened.clientId === null && role !== 'lead')) return null;
   return <MarkerDialog key={opened.id} marker={opened} onClose={() => put({ marker: null }, { replace: true })} />;
+}
+
+/** Pieces that are planned and still to be thought of, the next first: each day that passes is one less to make it in. */
+function ToThinkOf({ plan }: { plan: PlanMonthShape }) {
+  const { to } = useClients();
+  const all = [...plan.slots.flatMap(({ planned }) => planned ?? []), ...plan.beside].filter(
+    ({ isUntitled, on }) => isUntitled && on >= plan.todayOn,
+  );
+  const pieces = [...new Map(all.map((planned) => [planned.pieceId, planned])).values()].sort((a, b) => (a.on < b.on ? -1 : 1));
+  if (pieces.length === 0) return null;
+  return (
+    <section aria-label="Still to be thought of" className="card p-3 text-[13px]">
+      <h2 className="text-base mb-1">Still to be thought of</h2>
+      <ul className="grid gap-0.5">
+        {pieces.map(({ pieceId, title, on, channelName }) => (
+          <li key={pieceId} className="flex items-center gap-2 min-h-7">
+            <Link to={to(`/pieces/${pieceId}?open=edit`)} className="flex-1 truncate text-pine underline" title={`Give “${title}” a title`}>
+              {channelName}
+            </Link>
+            <span className="tabular">{dayWords(on)}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
 }
 
 /** Dates to come whose preparation begins in the month, or has begun. */

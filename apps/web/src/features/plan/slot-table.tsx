@@ -105,7 +105,8 @@ function Content({
         </Link>
         <Tag tone={STATE_TONES[planned.state] ?? 'calm'}>{PLACEMENT_WORDS[planned.state] ?? planned.state}</Tag>
         {planned.state === 'pencilled' && <span className="text-muted">{STAGE_WORDS[planned.stage].toLowerCase()}</span>}
-        {planned.isOnTheme === false && <span className="text-rind">off theme</span>}
+        {planned.isUntitled && <Tag tone="rind">to be thought of</Tag>}
+        {planned.isOnTheme === false && !planned.isUntitled && <span className="text-rind">off theme</span>}
         {slot.pillarId !== null && planned.pillarId !== slot.pillarId && (
           <span className="text-rind">{names.pillar(planned.pillarId) ?? 'no pillar'}</span>
         )}

@@ -1,4 +1,4 @@
-import { dayInWords, fail, getDay, ok, type InstantText, type Result } from '@zesting/core';
+import { fail, getDay, ok, untitledPiece, type InstantText, type Result } from '@zesting/core';
 import type { BeginPieceBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
@@ -53,7 +53,7 @@ export async function putPiece(
       requestId: null,
       routeId: body.routeId,
       pillarId: body.pillarId ?? null,
-      title: body.title?.trim() || untitled(route?.format ?? '', body.wishOn ?? null),
+      title: body.title?.trim() || untitledPiece(route?.format ?? '', body.wishOn == null ? null : getDay(body.wishOn)),
       notes: body.notes ?? '',
       wishOn: body.wishOn ?? null,
       channelIds: body.channelIds,
@@ -66,9 +66,6 @@ export async function putPiece(
   const pencilled = await pencil(tx, viewer, clientId, piece.value, body.wishOn, now, at);
   return pencilled.ok ? piece : pencilled;
 }
-
-const untitled = (format: string, wishOn: string | null): string =>
-  wishOn === null ? `${format} without a title` : `${format} for ${dayInWords(getDay(wishOn))}`;
 
 /** Puts every placement of a new piece on a day. A usual time that the clock jumps over, or that has passed, refuses it. */
 async function pencil(

@@ -7,6 +7,7 @@ import {
   firstOfMonth,
   isAhead,
   isOnTheme,
+  isUntitledPiece,
   largestGapDays,
   lastOfMonth,
   longestRun,
@@ -49,6 +50,7 @@ interface PlacedRow extends BoundRow {
   readonly channelName: string;
   readonly pillarId: string | null;
   readonly formatId: string;
+  readonly formatName: string;
 }
 
 /** A client's month. Undefined where the client is archived. */
@@ -67,8 +69,13 @@ export async function planMonth(app: App, clientId: string, month: string): Prom
   const themeNameOn = (on: Day) => themeOn(on, themed.themes, themed.cycle)?.name ?? null;
   const plannedOf = (row: PlacedRow): PlannedShape => {
     const theme = themeNameOn(row.on);
-    const { id, clientId: _clientId, notes, ...rest } = row;
-    return { ...rest, placementId: id, isOnTheme: theme === null ? null : isOnTheme(`${row.title} ${notes}`, theme) };
+    const { id, clientId: _clientId, notes, formatName, ...rest } = row;
+    return {
+      ...rest,
+      placementId: id,
+      isOnTheme: theme === null ? null : isOnTheme(`${row.title} ${notes}`, theme),
+      isUntitled: isUntitledPiece(row.title, formatName),
+    };
   };
   const bound = bindSlots(slotsBetween(rhythm, from, to), placed);
   const slots = bound.slots.map(({ slot, placed: there }) => ({
@@ -131,8 +138,9 @@ const slotShape = ({ publishAt: _publishAt, ...slot }: WantedSlot) => slot;
 const placedIn = (app: App, clientId: string, from: Day, to: Day): Promise<PlacedRow[]> =>
   app.read<PlacedRow>(
     `select l.id, l.client_id as "clientId", l.channel_id as "channelId", h.name as "channelName", l.on_day as on, l.at_time as at, l.state,
-       p.id as "pieceId", p.number as "pieceNumber", p.title, left(p.notes, ${NOTE_LENGTH}) as notes, p.stage, p.pillar_id as "pillarId", p.format_id as "formatId"
-     from placements l join pieces p on p.id = l.piece_id join channels h on h.id = l.channel_id
+       p.id as "pieceId", p.number as "pieceNumber", p.title, left(p.notes, ${NOTE_LENGTH}) as notes, p.stage, p.pillar_id as "pillarId", p.format_id as "formatId",
+       f.name as "formatName"
+     from placements l join pieces p on p.id = l.piece_id join channels h on h.id = l.channel_id join formats f on f.id = p.format_id
      where l.client_id = $1 and l.on_day between $2 and $3 and not l.cancelled and not p.shelved order by l.publish_at, l.id`,
     [clientId, from, to],
   );
