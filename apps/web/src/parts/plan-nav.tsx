@@ -16,7 +16,7 @@ const PARTS = [
 export function PlanNav() {
   const { to } = useClients();
   return (
-    <nav aria-label="Plan" className="inline-flex rounded-md border border-line-strong overflow-hidden self-center">
+    <nav aria-label="Plan" className="flex max-w-full overflow-x-auto rounded-md border border-line-strong self-center">
       {PARTS.map(([path, name]) => (
         <NavLink
           key={path}

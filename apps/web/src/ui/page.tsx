@@ -6,7 +6,7 @@ export function PageHead({ title, note, children }: { title: string; note?: Reac
     <header className="flex flex-wrap items-baseline gap-x-4 gap-y-2 mb-4">
       <h1 className="text-2xl leading-tight">{title}</h1>
       {note && <p className="text-muted">{note}</p>}
-      {children && <div className="ml-auto flex flex-wrap gap-2">{children}</div>}
+      {children && <div className="ml-auto flex flex-wrap gap-2 min-w-0 max-w-full">{children}</div>}
     </header>
   );
 }

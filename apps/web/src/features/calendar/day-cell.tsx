@@ -98,7 +98,11 @@ export function DayCell({
         ))}
       </ul>
       {hidden > 0 && !all && (
-        <button type="button" className="text-pine text-[12px] underline min-h-6 px-1 no-print" onClick={() => setAll(true)}>
+        <button
+          type="button"
+          className="block text-pine text-[12px] leading-6 underline h-6 mt-0.5 px-1 no-print"
+          onClick={() => setAll(true)}
+        >
           {hidden} more
         </button>
       )}
