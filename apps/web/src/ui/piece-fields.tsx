@@ -3,6 +3,7 @@ import { dayWords, minutesWords, zoneWords } from '../lib/format';
 import type { OffReason } from '../lib/off-days';
 import { DayField } from './day-field';
 import { Field } from './field';
+import { TickList } from './tick-list';
 
 interface PieceFieldsProps {
   readonly body: NewPieceBody;
@@ -61,16 +62,16 @@ export function PieceFields({ body, client, routes, feasibility, todayOn, off, c
         </Field>
       </div>
       {route && route.optional.length > 0 && (
-        <Checks
-          legend="Without these steps"
-          choices={route.optional.map(({ key, title }) => ({ id: key, words: title }))}
+        <TickList
+          label="Without these steps"
+          options={route.optional.map(({ key, title }) => ({ id: key, name: title }))}
           chosen={leaveOut}
           onChange={(keys) => change({ leaveOut: keys })}
         />
       )}
-      <Checks
-        legend="Channels"
-        choices={client?.channels.map(({ id, name }) => ({ id, words: name })) ?? []}
+      <TickList
+        label="Channels"
+        options={client?.channels ?? []}
         chosen={body.channelIds}
         onChange={(channelIds) => change({ channelIds })}
         empty="This client has no channel yet."
@@ -116,35 +117,5 @@ export function PieceFields({ body, client, routes, feasibility, todayOn, off, c
         </label>
       )}
     </>
-  );
-}
-
-interface ChecksProps {
-  readonly legend: string;
-  readonly choices: readonly { readonly id: string; readonly words: string }[];
-  readonly chosen: readonly string[];
-  readonly onChange: (ids: string[]) => void;
-  readonly empty?: string;
-}
-
-function Checks({ legend, choices, chosen, onChange, empty }: ChecksProps) {
-  return (
-    <fieldset className="mb-3.5">
-      <legend className="font-medium mb-1">{legend}</legend>
-      {choices.length === 0 && <p className="text-muted">{empty}</p>}
-      <div className="flex flex-wrap gap-x-5 gap-y-1">
-        {choices.map(({ id, words }) => (
-          <label key={id} className="inline-flex items-center gap-2 min-h-8">
-            <input
-              type="checkbox"
-              className="size-4 accent-pine"
-              checked={chosen.includes(id)}
-              onChange={(event) => onChange(event.target.checked ? [...chosen, id] : chosen.filter((other) => other !== id))}
-            />
-            {words}
-          </label>
-        ))}
-      </div>
-    </fieldset>
   );
 }

@@ -29,6 +29,31 @@ export function TextField({ label, value, onChange, error, help, required = fals
   );
 }
 
+interface LinkFieldProps {
+  readonly value: string | null;
+  readonly onChange: (value: string | null) => void;
+  readonly error?: string | undefined;
+}
+
+/** An address elsewhere; null: none. */
+export function LinkField({ value, onChange, error }: LinkFieldProps) {
+  return (
+    <Field label="Link" error={error}>
+      {(control) => (
+        <input
+          {...control}
+          className="field"
+          inputMode="url"
+          maxLength={2000}
+          placeholder="https://"
+          value={value ?? ''}
+          onChange={(event) => onChange(event.target.value || null)}
+        />
+      )}
+    </Field>
+  );
+}
+
 interface LinesFieldProps extends Omit<TextFieldProps, 'value' | 'onChange' | 'maxLength'> {
   readonly lines: readonly string[];
   readonly onChange: (lines: string[]) => void;

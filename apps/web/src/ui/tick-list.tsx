@@ -9,15 +9,18 @@ interface TickListProps {
   readonly onChange: (chosen: string[]) => void;
   /** one below the other, not side by side */
   readonly isColumn?: boolean;
+  /** what is said where there are none; without it nothing is shown then */
+  readonly empty?: string;
 }
 
-/** Some of several things, each ticked or not; nothing where there are none. */
-export function TickList({ label, help, error, options, chosen, onChange, isColumn = false }: TickListProps) {
-  if (options.length === 0) return null;
+/** Some of several things, each ticked or not. */
+export function TickList({ label, help, error, options, chosen, onChange, isColumn = false, empty }: TickListProps) {
+  if (options.length === 0 && !empty) return null;
   return (
     <FieldGroup label={label} error={error} {...(help ? { help } : {})}>
       {() => (
         <div className={isColumn ? 'grid' : 'flex flex-wrap gap-x-4'}>
+          {options.length === 0 && <p className="text-muted">{empty}</p>}
           {options.map(({ id, name }) => (
             <label key={id} className="inline-flex items-center gap-2 min-h-8">
               <input

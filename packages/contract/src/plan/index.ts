@@ -1,5 +1,6 @@
 export * from './bodies.js';
 export * from './case.js';
+export * from './filling-shapes.js';
 export * from './idea-bodies.js';
 export * from './idea-shapes.js';
 export * from './shapes.js';

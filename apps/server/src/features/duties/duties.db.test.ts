@@ -202,28 +202,46 @@ describe('duties', () => {
     expect(await predicted()).toBe('2027-03-01');
   });
 
-  it('are reminded of by the clock of who does them, and their managers hear of the missed', async () => {
-    await add({ rule: 'FREQ=WEEKLY;BYDAY=FR', leadDays: 3 });
-    const notices = async () =>
-      (
-        await scene.app.read<{ heading: string; person: string }>(
-          'select n.heading, p.name as person from notices n join people p on p.id = n.person_id order by n.id',
-        )
-      ).map(({ heading, person }) => `${person}: ${heading}`);
-    await sendReminders(scene.app);
-    expect(await notices()).toEqual([]);
-    at('2027-03-05');
-    await sendReminders(scene.app);
-    expect(await notices()).toEqual([`${scene.people.staff.name}: A reminder: Answer the comments`]);
-    await sendReminders(scene.app);
-    expect(await notices()).toHaveLength(1);
-    at('2027-03-08');
-    await sendReminders(scene.app);
-    expect(await notices()).toContain(`${scene.people.manager.name}: Missed: Answer the comments`);
-    // done after all before anybody heard: nothing is told
-    const [{ id } = { id: '' }] = await list();
-    await mark(id, '2027-03-05', 'done');
-    expect(await notices()).toEqual([]);
+  const WAYS_OUT: [string, (id: string) => Promise<unknown>][] = [
+    ['done after all', (id) => mark(id, '2027-03-05', 'done')],
+    ['left out', (id) => callers.staff.call('POST', `/api/duties/${id}/missed`, { body: { untilOn: '2027-03-05' } })],
+  ];
+  it.each(WAYS_OUT)(
+    'are reminded of by the clock of who does them, and their managers hear of the missed until it is %s',
+    async (_, settle) => {
+      await add({ rule: 'FREQ=WEEKLY;BYDAY=FR', leadDays: 3 });
+      const notices = async () =>
+        (
+          await scene.app.read<{ heading: string; person: string }>(
+            'select n.heading, p.name as person from notices n join people p on p.id = n.person_id order by n.id',
+          )
+        ).map(({ heading, person }) => `${person}: ${heading}`);
+      await sendReminders(scene.app);
+      expect(await notices()).toEqual([]);
+      at('2027-03-05');
+      await sendReminders(scene.app);
+      expect(await notices()).toEqual([`${scene.people.staff.name}: A reminder: Answer the comments`]);
+      await sendReminders(scene.app);
+      expect(await notices()).toHaveLength(1);
+      at('2027-03-08');
+      await sendReminders(scene.app);
+      expect(await notices()).toContain(`${scene.people.manager.name}: Missed: Answer the comments`);
+      // before anybody heard: nothing is told
+      const [{ id } = { id: '' }] = await list();
+      await settle(id);
+      expect(await notices()).toEqual([]);
+    },
+  );
+
+  it.each(['a', null] as const)('are a hundred at most, of %s, two at once as well', async (of) => {
+    const clientId = of === null ? null : scene.a.id;
+    const id = await add({ clientId }, 'lead');
+    await scene.app.read(
+      `insert into duties select (jsonb_populate_record(d, jsonb_build_object('id', gen_random_uuid()))).* from duties d, generate_series(1, 98) where d.id = $1`,
+      [id],
+    );
+    const both = await Promise.all([1, 2].map(() => callers.lead.call('POST', '/api/duties', { body: duty({ clientId }) })));
+    expect(both.map(({ status, body }) => body['code'] ?? status).sort()).toEqual([201, 'duty.too_many']);
   });
 
   describe('that make pieces', () => {

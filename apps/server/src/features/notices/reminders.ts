@@ -212,7 +212,7 @@ async function remindOfDuties(app: App, tx: Tx, book: CalendarBook, now: Instant
         clientId: duty.clientId,
         heading: `Missed: ${duty.title}`,
         text: `“${duty.title}” was due on ${dayInWords(day.dueOn)} and is not done.`,
-        path: `/plan/duties`,
+        path: '/plan/duties',
         key: `past-due:${duty.id}`,
       });
     else

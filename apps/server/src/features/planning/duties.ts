@@ -30,7 +30,6 @@ export interface DutyMarkRow {
 interface StoredDutyRow {
   readonly id: string;
   readonly client_id: string | null;
-  readonly client_zone: string | null;
   readonly title: string;
   readonly rule: string | null;
   readonly anchor_on: string;
@@ -83,7 +82,7 @@ export async function loadDuties(
 ): Promise<DutySource[]> {
   const rows = await rowsOf<StoredDutyRow>(
     reader,
-    `select d.id, d.client_id, c.zone as client_zone, d.title, d.rule, d.anchor_on, d.from_on, d.until_on, d.lead_days, d.lead_id, d.second_id, l.active as lead_active,
+    `select d.id, d.client_id, d.title, d.rule, d.anchor_on, d.from_on, d.until_on, d.lead_days, d.lead_id, d.second_id, l.active as lead_active,
        s.active as second_active, d.minutes, d.route_id is not null as makes_piece,
        (select coalesce(jsonb_agg(jsonb_build_object('on', m.on_day, 'mark', m.mark, 'ticks', m.ticks, 'by', p.name, 'pieceId', m.piece_id) order by m.on_day), '[]')
         from duty_marks m left join people p on p.id = m.person_id where m.duty_id = d.id and m.on_day >= $1) as marks

@@ -71,7 +71,7 @@ export function CalendarFilter({ filter, from, to, calendar }: CalendarFilterPro
         <>
           <span role="status" className="text-rind">
             {calendar.filtered === 0 ? 'nothing' : count(calendar.filtered, 'placement')} on these days{' '}
-            {calendar.filtered === 1 ? 'is' : 'are'} left out
+            {calendar.filtered > 1 ? 'are' : 'is'} left out
           </span>
           <Button look="quiet" onClick={() => put(Object.fromEntries(FILTERS.map((name) => [name, null])))}>
             Show all

@@ -141,7 +141,8 @@ function Bar({ campaign, axis, onDropped }: BarProps) {
     }
   };
   if (!bar) return null;
-  const hasEnds = bar.width > ENDS_PERCENT;
+  // an end that is held stays, however short the bar becomes
+  const hasEnds = moving !== undefined || bar.width > ENDS_PERCENT;
   const held = (hold: Hold) => ({
     onPointerDown: take(hold),
     onKeyDown: press(hold),

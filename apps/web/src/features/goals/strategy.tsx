@@ -13,10 +13,9 @@ import { call } from '../../lib/api';
 import { useWrite } from '../../lib/queries';
 import { useBodyForm } from '../../lib/use-body-form';
 import { Button } from '../../ui/button';
-import { Field } from '../../ui/field';
 import { FormDialog } from '../../ui/form-dialog';
 import { ChoiceField } from '../../ui/option-field';
-import { TextField } from '../../ui/text-field';
+import { LinkField, TextField } from '../../ui/text-field';
 
 const KIND_WORDS: Record<StrategyKind, readonly [title: string, empty: string]> = {
   mission: ['Mission', 'What it is there for.'],
@@ -152,19 +151,7 @@ function NoteDialog({ clientId, note, kind, onClose }: NoteDialogProps) {
         value={body.text}
         onChange={(text) => change({ text })}
       />
-      <Field label="Link" error={errorOf('link')}>
-        {(control) => (
-          <input
-            {...control}
-            className="field"
-            inputMode="url"
-            maxLength={2000}
-            placeholder="https://"
-            value={body.link ?? ''}
-            onChange={(event) => change({ link: event.target.value || null })}
-          />
-        )}
-      </Field>
+      <LinkField error={errorOf('link')} value={body.link ?? null} onChange={(link) => change({ link })} />
     </FormDialog>
   );
 }

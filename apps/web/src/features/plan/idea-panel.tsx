@@ -15,6 +15,7 @@ import { Field } from '../../ui/field';
 import { FormDialog } from '../../ui/form-dialog';
 import { Failed, Loading } from '../../ui/page';
 import { OptionField } from '../../ui/option-field';
+import { LinkField, TextField } from '../../ui/text-field';
 import { CoveredList } from './catch-idea';
 import { MarkFields } from './mark-fields';
 import { useNames } from './use-names';
@@ -78,17 +79,14 @@ function IdeaForm({ idea, onClose }: { idea: IdeaShape; onClose: () => void }) {
       leave="Close"
       beside={<DropIdea idea={idea} onDone={onClose} />}
     >
-      <Field label="In one line" required error={errorOf('title')}>
-        {(control) => (
-          <input
-            {...control}
-            className="field"
-            maxLength={200}
-            value={body.title ?? ''}
-            onChange={(event) => change({ title: event.target.value })}
-          />
-        )}
-      </Field>
+      <TextField
+        label="In one line"
+        required
+        error={errorOf('title')}
+        maxLength={200}
+        value={body.title ?? ''}
+        onChange={(title) => change({ title })}
+      />
       {covered.data && covered.data.length > 0 && (
         <div className="text-[13px] mb-3 -mt-2">
           <p>Something like it is there already:</p>
@@ -100,31 +98,15 @@ function IdeaForm({ idea, onClose }: { idea: IdeaShape; onClose: () => void }) {
           <SubjectField client={client} of={{ kind: 'idea', id: idea.id }} />
         </div>
       )}
-      <Field label="More about it" error={errorOf('note')}>
-        {(control) => (
-          <textarea
-            {...control}
-            className="field"
-            rows={3}
-            maxLength={4000}
-            value={body.note ?? ''}
-            onChange={(event) => change({ note: event.target.value })}
-          />
-        )}
-      </Field>
-      <Field label="Link" error={errorOf('link')}>
-        {(control) => (
-          <input
-            {...control}
-            className="field"
-            inputMode="url"
-            maxLength={2000}
-            placeholder="https://"
-            value={body.link ?? ''}
-            onChange={(event) => change({ link: event.target.value || null })}
-          />
-        )}
-      </Field>
+      <TextField
+        label="More about it"
+        error={errorOf('note')}
+        rows={3}
+        maxLength={4000}
+        value={body.note ?? ''}
+        onChange={(note) => change({ note })}
+      />
+      <LinkField error={errorOf('link')} value={body.link ?? null} onChange={(link) => change({ link })} />
       <MarkFields marks={{ merit: body.merit ?? null, ease: body.ease ?? null, chance: body.chance ?? null }} onChange={change} />
       <div className="grid sm:grid-cols-2 gap-x-3">
         {idea.clientId === null && (

@@ -1,7 +1,7 @@
 import { slotKey, toCase, type BestFillingShape, type FilledSlotsShape, type FillSlotBody, type PlanMonthShape } from '@zesting/contract';
 import type { ProposedLine } from '@zesting/core';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { planMonthQuery } from '../../api/plan';
 import { call, wordsOf } from '../../lib/api';
@@ -69,6 +69,9 @@ export function useProposal(clientId: string, plan: PlanMonthShape | undefined):
   const [thinking, setThinking] = useState(false);
   const [seeking, setSeeking] = useState<MonthProposal['seeking']>();
   const [best, setBest] = useState<BestFillingShape | null>(null);
+  const search = useRef<AbortController>(undefined);
+  // whoever leaves the page leaves the search too
+  useEffect(() => () => search.current?.abort(), []);
   const fill = useFill(clientId);
   const queries = useQueryClient();
   const show = (latest: PlanMonthShape, lines: readonly ProposedLine[]) =>
@@ -103,6 +106,7 @@ export function useProposal(clientId: string, plan: PlanMonthShape | undefined):
     seekBest: async () => {
       if (!plan) return;
       const waiting = new AbortController();
+      search.current = waiting;
       setSeeking({ since: performance.now(), leave: () => waiting.abort() });
       try {
         const found = await call<BestFillingShape>(`/clients/${clientId}/plan/best?month=${plan.month}`, { signal: waiting.signal });

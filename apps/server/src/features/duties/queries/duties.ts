@@ -88,15 +88,11 @@ function nextOf(duty: DutySource, book: CalendarBook, todayOn: Day): KnownDutyDa
   return undefined;
 }
 
-/** The duties of clients, and the agency's own, by their next day. @param only these alone */
-export async function dutiesOf(
-  app: App,
-  clientIds: readonly string[],
-  { ownToo, only = null }: { readonly ownToo: boolean; readonly only?: readonly string[] | null },
-): Promise<DutiesShape> {
+/** The duties of clients, and the agency's own, by their next day. */
+export async function dutiesOf(app: App, clientIds: readonly string[], { ownToo }: { readonly ownToo: boolean }): Promise<DutiesShape> {
   const book = await loadCalendars(app.manager, app.clock.now());
   const first = firstToday(book);
-  const all = await loadDuties(app.manager, book, addDays(first, -MISSED_DAYS), only);
+  const all = await loadDuties(app.manager, book, addDays(first, -MISSED_DAYS));
   // what has ended is gone from the list
   const sources = all.filter(
     ({ clientId, untilOn }) => (clientId === null ? ownToo : clientIds.includes(clientId)) && (untilOn === null || untilOn >= first),

@@ -38,6 +38,10 @@ export function addDuty(app: App, viewer: Viewer, body: DutyBody): Promise<Resul
     if (body.fromOn < todayOn) return fail({ code: 'rhythm.in_past' });
     const known = await checked(tx, body);
     if (!known.ok) return known;
+    // two at once are counted one after the other
+    await (clientId === null
+      ? tx.query('select 1 from agencies for no key update')
+      : tx.query('select 1 from clients where id = $1 for no key update', [clientId]));
     const [{ count } = { count: 0 }] = await rowsOf<{ count: number }>(
       tx,
       'select count(*) as count from duties where client_id is not distinct from $1 and (until_on is null or until_on >= $2)',
@@ -75,10 +79,7 @@ export function changeDuty(app: App, viewer: Viewer, dutyId: string, body: DutyB
       next.fromOn = laterOf(todayOn, getDay(next.fromOn));
       if (next.untilOn !== null && next.untilOn < next.fromOn) return fail({ code: 'rhythm.order_wrong' });
     } else if (isMoved) next.anchorOn = next.fromOn;
-    const shown = ({ fromOn, anchorOn, ...rest }: Known & Pick<Duty, 'anchorOn'>) => ({
-      ...rest,
-      from: anchorOn === fromOn ? fromOn : anchorOn,
-    });
+    const shown = ({ fromOn: _, anchorOn, ...rest }: Known & Pick<Duty, 'anchorOn'>) => ({ ...rest, from: anchorOn });
     const { id: _, version: __, ...before } = duty;
     const changes = changesBetween(shown(before), shown(next));
     if (Object.keys(changes).length === 0) return ok(null);

@@ -1,10 +1,11 @@
 import { addDays, dayInWords, ok, type Day } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { putPiece } from '../../calendar/index.js';
 import { firstToday, getPlanClient, knownDays, loadCalendars, loadDuties } from '../../planning/index.js';
 import { DutyMark } from '../entities/duty-mark.entity.js';
 import { Duty } from '../entities/duty.entity.js';
-import { lockDuty, noteDuty } from './duties.js';
+import { lockDuty, noteDuty, peopleOf } from './duties.js';
 
 /** The longest that a piece may be made before its day; longer ahead nothing is looked for. */
 const FURTHEST_DAYS = 180;
@@ -52,7 +53,7 @@ async function makePiece(app: App, dutyId: string, on: Day): Promise<boolean> {
       {
         routeId: duty.routeId,
         title: `${duty.title}, ${dayInWords(on)}`,
-        notes: await notesOf(app, duty),
+        notes: await notesOf(tx, duty),
         wishOn: on,
         channelIds: duty.channelIds,
         isPencilled: duty.channelIds.length > 0,
@@ -72,10 +73,8 @@ async function makePiece(app: App, dutyId: string, on: Day): Promise<boolean> {
 }
 
 /** What the makers are told each time: the standing remark, what has to be ticked, and who answers for it. */
-async function notesOf(app: App, duty: Duty): Promise<string> {
-  const people = await app.read<{ id: string; name: string }>('select id, name from people where id = any($1)', [
-    [duty.leadId, ...(duty.secondId ? [duty.secondId] : [])],
-  ]);
+async function notesOf(tx: Tx, duty: Duty): Promise<string> {
+  const people = await rowsOf<{ id: string; name: string }>(tx, 'select id, name from people where id = any($1)', [peopleOf(duty)]);
   const nameOf = (id: string | null) => people.find((person) => person.id === id)?.name;
   const second = nameOf(duty.secondId);
   return [

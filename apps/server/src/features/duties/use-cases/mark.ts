@@ -35,7 +35,7 @@ export function markDuty(app: App, viewer: Viewer, dutyId: string, { on, mark, t
       ['dutyId', 'onDay'],
     );
     if (before === stored) return ok(null);
-    if (mark !== 'open') for (const key of ['reminder', 'past-due']) await untell(tx, `${key}:${dutyId}`);
+    if (mark !== 'open') await untellDuty(tx, dutyId);
     await noteDuty(tx, viewer, duty, `duty.${VERBS[mark]}`, { title: duty.title, on }, now);
     await wantPredictionOf(tx, peopleOf(duty));
     return ok(null);
@@ -65,9 +65,15 @@ export function leaveOutMissed(app: App, viewer: Viewer, dutyId: string, untilOn
       })),
       ['dutyId', 'onDay'],
     );
+    await untellDuty(tx, dutyId);
     await noteDuty(tx, viewer, duty, 'duty.missed_left_out', { title: duty.title, count: missed.length }, now);
     return ok(missed.length);
   });
+}
+
+/** What is said of, or past, needs no mail that has not gone yet. */
+async function untellDuty(tx: Tx, dutyId: string): Promise<void> {
+  for (const key of ['reminder', 'past-due']) await untell(tx, `${key}:${dutyId}`);
 }
 
 async function daysBetween(tx: Tx, dutyId: string, from: Day, to: Day, now: string): Promise<KnownDutyDay[]> {

@@ -1,5 +1,6 @@
 import { addDays, dayIn, fail, getDay, ok, type Day, type InstantText, type Result } from '@zesting/core';
 import type { GoalBody, GoalReadingBody } from '@zesting/contract';
+import { IsNull } from 'typeorm';
 import type { Viewer } from '../../../platform/access/access.js';
 import { changesBetween, noteOfClient } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
@@ -27,17 +28,12 @@ export function addGoal(app: App, viewer: Viewer, clientId: string, body: GoalBo
     await rowsOf(tx, 'select 1 from clients where id = $1 for no key update', [clientId]);
     const known = await checked(tx, clientId, body);
     if (!known.ok) return known;
-    if ((await tx.countBy(Goal, { clientId })) - (await archivedCount(tx, clientId)) >= MOST_GOALS) return fail({ code: 'goal.too_many' });
+    if ((await tx.countBy(Goal, { clientId, archivedAt: IsNull() })) >= MOST_GOALS) return fail({ code: 'goal.too_many' });
     const id = await insertRow(tx, Goal, { ...known.value, clientId, archivedAt: null, version: 1 });
     await noteOfClient(tx, viewer, clientId, 'goal.added', { goal: known.value.name }, now);
     return ok(id);
   });
 }
-
-const archivedCount = async (tx: Tx, clientId: string): Promise<number> =>
-  (
-    await rowsOf<{ count: number }>(tx, 'select count(*) as count from goals where client_id = $1 and archived_at is not null', [clientId])
-  )[0]?.count ?? 0;
 
 /** Changes a goal; what was read stays. */
 export function changeGoal(app: App, viewer: Viewer, goalId: string, body: GoalBody, version: number): Promise<Result<null, GoalFailure>> {
