@@ -110,6 +110,17 @@ describe('goals of a client', () => {
     ]);
   });
 
+  it('are fifty at most, many at once as well', async () => {
+    const id = await add();
+    await plan.scene.app.read(
+      `insert into goals select (jsonb_populate_record(g, jsonb_build_object('id', gen_random_uuid()))).* from goals g, generate_series(1, 47) where g.id = $1`,
+      [id],
+    );
+    const answers = await Promise.all([1, 2, 3, 4, 5, 6].map(() => post(plan.of('goals'), body())));
+    expect(answers.filter(({ status }) => status === 201)).toHaveLength(2);
+    expect(answers.filter(({ body: { code } }) => code === 'goal.too_many')).toHaveLength(4);
+  });
+
   it('say which pillars serve none', async () => {
     const [craft = '', people = ''] = plan.pillars.map(({ id }) => id);
     expect((await all()).pillarsWithout).toEqual([]);

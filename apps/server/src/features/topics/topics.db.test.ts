@@ -52,6 +52,10 @@ describe('topics of a client', () => {
     expect((await all()).uses).toEqual([{ topicId: oak, treatment: 'Story', kind: 'idea', id: ideaId, title: 'Oak: Story', month: null }]);
     const [idea] = await plan.scene.app.read('select pillar_id, client_id, title from ideas where id = $1', [ideaId]);
     expect(idea).toEqual({ pillar_id: craft, client_id: plan.scene.a.id, title: 'Oak: Story' });
+    // a dropped one is none
+    const { body: other } = await post(`/api/topics/${oak}/idea`, { treatment: 'how to' });
+    await plan.manager.call('POST', `/api/ideas/${other['ideaId'] as string}/state`, { body: { state: 'dropped' } });
+    expect((await all()).uses.map(({ id }) => id)).toEqual([ideaId]);
     // the idea becomes a piece
     const ruleId = await plan.add({ formatId: plan.formatId });
     const [filled] = await plan.fill({ ruleId, on: '2027-03-16', ideaId });
