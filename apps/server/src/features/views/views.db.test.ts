@@ -29,9 +29,9 @@ describe('saved views', () => {
     expect(await seen(manager, 'production')).toEqual(['Late']);
   });
 
-  it('have each name once, two at once too, and hold nothing but choices', async () => {
-    const both = await Promise.all([keep(manager, 'Signed'), keep(manager, ' signed')]);
-    expect(both.map(({ status }) => status).sort()).toEqual([201, 422]);
+  it('have each name once, many at once too, and hold nothing but choices', async () => {
+    const all = await Promise.all(['Signed', ' signed', 'SIGNED', 'signed ', 'Signed', 'signed'].map((name) => keep(manager, name)));
+    expect(all.map(({ status }) => status).sort()).toEqual([201, 422, 422, 422, 422, 422]);
     expect((await keep(staff, 'Signed')).status).toBe(201);
     expect((await keep(manager, 'Elsewhere', { query: '//evil.test/?x=1' })).status).toBe(400);
     expect((await keep(manager, 'Script', { query: 'a=<script>' })).status).toBe(400);

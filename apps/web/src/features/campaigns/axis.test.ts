@@ -1,5 +1,5 @@
 import { addDays, getDay } from '@zesting/core';
-import { axisOf, barOf, daysOf, dragged, leftOf, ticksOf } from './axis';
+import { axisOf, barOf, daysOf, dragged, heldInSight, leftOf, ticksOf } from './axis';
 
 const day = getDay;
 const period = (fromOn: string, toOn: string) => ({ fromOn: day(fromOn), toOn: day(toOn) });
@@ -35,6 +35,21 @@ describe('the axis of campaigns', () => {
         expect(fromOn <= toOn).toBe(true);
         if (hold === 'whole') expect(fromOn).toBe(addDays(one.fromOn, days));
       }
+  });
+
+  it('lets go of nothing that is held: it stays in sight however far it is dragged', () => {
+    const axis = axisOf('2027-03', 1);
+    const one = period('2027-03-05', '2027-03-10');
+    for (const own of [one, period('2027-02-20', '2027-03-01'), period('2027-03-31', '2027-04-09')])
+      for (const days of [-400, -31, -3, 0, 3, 31, 400])
+        expect(barOf(axis, dragged(own, 'whole', heldInSight(axis, own, 'whole', days)))).not.toBeNull();
+    for (const days of [-400, -3, 3, 400]) {
+      expect(dragged(one, 'start', heldInSight(axis, one, 'start', days)).fromOn >= axis.fromOn).toBe(true);
+      expect(dragged(one, 'end', heldInSight(axis, one, 'end', days)).toOn <= axis.toOn).toBe(true);
+    }
+    expect(heldInSight(axis, one, 'whole', 7)).toBe(7);
+    expect(heldInSight(axis, one, 'end', 400)).toBe(21);
+    expect(heldInSight(axis, one, 'start', -400)).toBe(-4);
   });
 
   it('is divided by Mondays, and in a year by months', () => {

@@ -37,6 +37,13 @@ export function dragged({ fromOn, toOn }: Axis, hold: Hold, days: number): Axis 
   return hold === 'start' ? { fromOn: toOn, toOn } : { fromOn, toOn: fromOn };
 }
 
+/** As many of the days as leave what is held in sight: some of the bar, or its end. */
+export function heldInSight(axis: Axis, { fromOn, toOn }: Axis, hold: Hold, days: number): number {
+  const least = daysBetween(hold === 'start' ? fromOn : toOn, axis.fromOn);
+  const most = daysBetween(hold === 'end' ? toOn : fromOn, axis.toOn);
+  return Math.max(least, Math.min(most, days));
+}
+
 /** Where the axis is divided: by weeks in up to three months, by months in a year. */
 export function ticksOf(axis: Axis, span: Span): { readonly on: Day; readonly isMonth: boolean }[] {
   const ticks: { on: Day; isMonth: boolean }[] = [];

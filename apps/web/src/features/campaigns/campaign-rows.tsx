@@ -5,7 +5,7 @@ import { count, dayWords, monthWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
 import { STAGE_WORDS } from '../../lib/words';
 import { ClientCode, clientColour, Tag } from '../../ui/tags';
-import { barOf, daysOf, dragged, leftOf, ticksOf, type Axis, type Hold, type Span } from './axis';
+import { barOf, daysOf, dragged, heldInSight, leftOf, ticksOf, type Axis, type Hold, type Span } from './axis';
 
 interface RowsProps {
   readonly campaigns: readonly CampaignShape[];
@@ -114,7 +114,7 @@ function Bar({ campaign, axis, onDropped }: BarProps) {
     const startX = event.clientX;
     let now: Moving = { hold, days: 0 };
     const move = (moved: globalThis.PointerEvent) => {
-      now = { hold, days: daysOf(axis, (moved.clientX - startX) / width) };
+      now = { hold, days: heldInSight(axis, own, hold, daysOf(axis, (moved.clientX - startX) / width)) };
       setMoving(now);
     };
     const end = (ended: globalThis.PointerEvent) => {
@@ -131,7 +131,7 @@ function Bar({ campaign, axis, onDropped }: BarProps) {
     const step = (event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0) * (event.shiftKey ? 7 : 1);
     if (step !== 0) {
       event.preventDefault();
-      setMoving({ hold, days: (moving?.hold === hold ? moving.days : 0) + step });
+      setMoving({ hold, days: heldInSight(axis, own, hold, (moving?.hold === hold ? moving.days : 0) + step) });
     } else if (moving && event.key === 'Enter') {
       event.preventDefault();
       drop(moving);
@@ -142,7 +142,7 @@ function Bar({ campaign, axis, onDropped }: BarProps) {
   };
   if (!bar) return null;
   // an end that is held stays, however short the bar becomes
-  const hasEnds = moving !== undefined || bar.width > ENDS_PERCENT;
+  const hasEnds = (moving !== undefined && moving.hold !== 'whole') || bar.width > ENDS_PERCENT;
   const held = (hold: Hold) => ({
     onPointerDown: take(hold),
     onKeyDown: press(hold),
