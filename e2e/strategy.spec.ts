@@ -67,7 +67,10 @@ test('a goal is set, read, and its pace told; a note on the strategy is kept', a
   await dialog.getByRole('button', { name: 'Keep it' }).click();
   await expect(card.getByText('behind')).toBeVisible();
   await expect(card.getByRole('img', { name: /Orders for blankets/ })).toBeVisible();
-  await card.getByLabel('Show the loom').check();
+  // a tick is shown at once, and held while it is kept
+  await card.getByLabel('Show the loom').click();
+  await expect(card.getByLabel('Show the loom')).toBeChecked();
+  await expect(card.getByLabel('Show the loom')).toBeEnabled();
   await ivo.reload();
   await expect(card.getByLabel('Show the loom')).toBeChecked();
   await ivo.getByRole('button', { name: 'Add to Admired' }).click();
