@@ -7,6 +7,7 @@ import { feature as find } from './features/find/feature.js';
 import { feature as goals } from './features/goals/feature.js';
 import { feature as identity } from './features/identity/feature.js';
 import { feature as intake } from './features/intake/feature.js';
+import { feature as interviews } from './features/interviews/feature.js';
 import { feature as notices } from './features/notices/feature.js';
 import { feature as people } from './features/people/feature.js';
 import { feature as plan } from './features/plan/feature.js';
@@ -32,6 +33,7 @@ export const FEATURES: readonly Feature[] = [
   calendar,
   plan,
   topics,
+  interviews,
   goals,
   campaigns,
   duties,

@@ -116,6 +116,18 @@ export const CASES: Record<string, Case[]> = {
       code: 'topic.unknown',
     },
   ],
+  'POST /api/clients/{clientId}/interviews': (['ideaId', 'pieceId', 'contactId'] as const).map((ids) => ({
+    ids,
+    body: (named) => ({ title: 'T', questions: ['Q'], contactId: null, dueOn: null, [ids]: named[ids] }),
+    code: `${ids.slice(0, -2)}.unknown`,
+  })),
+  'POST /api/question-sets': [
+    {
+      ids: 'clientId',
+      body: ({ clientId }) => ({ title: 'T', treatment: '', questions: ['Q'], clientId }),
+      code: 'access.refused',
+    },
+  ],
   'PUT /api/ideas/{ideaId}/subject': [{ ids: 'topicId', body: (named) => ({ topicId: named['topicId'] }), code: 'topic.unknown' }],
   'PUT /api/pieces/{pieceId}/subject': [{ ids: 'topicId', body: (named) => ({ topicId: named['topicId'] }), code: 'topic.unknown' }],
   'POST /api/clients/{clientId}/goals': [

@@ -14,6 +14,7 @@ export * from './calendar/index.js';
 export * from './plan/index.js';
 export * from './duties/index.js';
 export * from './topics/index.js';
+export * from './interviews/index.js';
 export * from './goals/index.js';
 export * from './campaigns/index.js';
 export * from './views/index.js';

@@ -2,6 +2,7 @@ import { ArrayMaxSize, ArrayNotEmpty, ArrayUnique, IsArray, IsIn, IsString, IsUU
 import { IsNotBlank, IsDay, Optional, VisitedShape } from '../fields/index.js';
 import type { PartState, SignOffPolicy, RequestState } from '@zesting/core';
 import { ContactShape } from '../clients/index.js';
+import { RoomInterviewShape } from '../interviews/index.js';
 import { MediumShape } from '../production/index.js';
 
 export class SendPacketBody {
@@ -241,6 +242,8 @@ export class RoomShape extends VisitedShape {
   packets: RoomPacketShape[];
   /** where something new can be asked for; null for who may not ask, or where there is no open form */
   askAddress: string | null;
+  /** what is asked of the contact's knowledge */
+  interviews: RoomInterviewShape[];
   /** the weeks ahead and the contact's own requests; null for who may not look */
   view: RoomViewShape | null;
 }

@@ -53,6 +53,7 @@ export async function sendReminders(app: App): Promise<number> {
     const book = await loadCalendars(tx, now);
     return ok(
       (await remindContacts(app, tx, book, now, isAwake)) +
+        (await remindOfQuestions(app, tx, book, now, isAwake)) +
         (await remindDoers(app, tx, book, now, isAwake)) +
         (await remindOfDuties(app, tx, book, now, isAwake)),
     );
@@ -168,7 +169,9 @@ async function tellPastDue(app: App, tx: Tx, packet: PacketRow, contactId: strin
   });
 }
 
-async function mailContact(app: App, tx: Tx, contactId: string, items: readonly MailItem[]): Promise<void> {
+const DECIDING = { title: 'These wait for your word', link: 'Look and decide' };
+
+async function mailContact(app: App, tx: Tx, contactId: string, items: readonly MailItem[], words = DECIDING): Promise<void> {
   const [contact] = await rowsOf<ContactRow>(
     tx,
     'select id, name, email, link_generation from contacts where id = $1 and archived_at is null',
@@ -180,9 +183,61 @@ async function mailContact(app: App, tx: Tx, contactId: string, items: readonly 
     to: contact.email,
     subject: items.length === 1 ? `A reminder: ${items[0]?.text ?? ''}` : `A reminder: ${items.length} packets wait for your word`,
     paragraphs: [hello(contact.name)],
-    lists: [{ title: 'These wait for your word', ordered: false, items: items.map((item) => ({ ...item, address })) }],
-    links: [{ text: 'Look and decide', address }],
+    lists: [{ title: words.title, ordered: false, items: items.map((item) => ({ ...item, address })) }],
+    links: [{ text: words.link, address }],
   });
+}
+
+interface QuestionsRow {
+  id: string;
+  client_id: string;
+  contact_id: string;
+  contact_name: string;
+  title: string;
+  due_on: string;
+  asked_at: string;
+  open: number;
+}
+
+/** Reminds contacts of questions with a day by which they would help; once it has passed, their manager hears of it instead. */
+async function remindOfQuestions(app: App, tx: Tx, book: CalendarBook, now: InstantText, isAwake: IsAwake): Promise<number> {
+  const rows = await rowsOf<QuestionsRow>(
+    tx,
+    `select v.id, v.client_id, v.contact_id, x.name as contact_name, v.title, v.due_on, v.asked_at, count(*)::int as open
+     from interviews v join interview_questions q on q.interview_id = v.id and q.answer = '' join contacts x on x.id = v.contact_id and x.archived_at is null
+       join clients c on c.id = v.client_id and c.archived_at is null
+     where v.closed_at is null and v.due_on is not null group by v.id, x.id order by v.due_on, v.id`,
+  );
+  let told = 0;
+  for (const row of rows) {
+    const client = getDoer(book, clientKey(row.client_id));
+    if (!isAwake(client.zone)) continue;
+    const { stages } = await sentStages(tx, 'interview', row.id, row.contact_id, row.due_on);
+    const dueOn = getDay(row.due_on);
+    const cameOn = dayIn(row.asked_at, client.zone);
+    const stage = reminderDue({ calendar: client.calendar, cameOn, dueOn, todayOn: client.todayOn, sent: stages });
+    if (stage === null) continue;
+    await noteSent(tx, 'interview', row.id, row.contact_id, stage, row.due_on, now);
+    told += 1;
+    const left = row.open === 1 ? 'one question' : `${row.open} questions`;
+    if (stage === 'past_due')
+      await tellManagers(app, tx, {
+        clientId: row.client_id,
+        heading: `Not answered: ${row.title}`,
+        text: `${row.contact_name} has ${left} left in “${row.title}”, which would have helped by ${dayInWords(dueOn)}.`,
+        path: `/plan/questions?interview=${row.id}`,
+        key: `past-due:${row.id}`,
+      });
+    else
+      await mailContact(
+        app,
+        tx,
+        row.contact_id,
+        [{ text: `${row.title}: ${left} left, ${stage === 'due_day' ? 'today' : `by ${dayInWords(dueOn)}`}`, address: '' }],
+        { title: 'We would like to know', link: 'Answer in your room' },
+      );
+  }
+  return told;
 }
 
 /** So long a missed duty is still told of: what lies further back has been seen. */
