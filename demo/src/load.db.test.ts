@@ -106,6 +106,7 @@ describe('the demo, as its program left it', () => {
       'routes/whole',
       'runway',
       'ideas',
+      'interviews',
       'duties',
       'duties/mine',
       `slots?from=${year}-01-01&to=${year}-02-11`,

@@ -5,6 +5,7 @@ import { addCampaigns } from './campaigns.js';
 import { CLIENTS } from './clients.js';
 import { addDuties, markDuties } from './duties.js';
 import { addGoals } from './goals.js';
+import { addInterviews } from './interviews.js';
 import { addIntake } from './intake.js';
 import { addMails } from './mails.js';
 import { drawPicture } from './pictures.js';
@@ -59,6 +60,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   await addRunUps(app, setup);
   await addProductionDay(app, setup);
   await addSubjects(app, setup, now);
+  await addInterviews(app, setup, now);
   await addGoals(app, setup, now);
   await addCampaigns(app, setup, now);
   await addTalk(app, setup);
@@ -71,7 +73,7 @@ async function addTalk(app: App, setup: Setup): Promise<void> {
   for (const { piece, by, kind, text } of TALK) {
     const [found] = await app.read<{ id: string }>('select id from pieces where title = $1', [piece]);
     if (!found) throw new Error(`the talk is about a piece that is not there: ${piece}`);
-    getValue(await addNote(app, setup.viewers[by], found.id, { kind, text, assetIds: [], mentionIds: [] }));
+    getValue(await addNote(app, setup.viewers[by], { pieceId: found.id }, { kind, text, assetIds: [], mentionIds: [] }));
   }
 }
 

@@ -12,6 +12,9 @@ export interface Named extends Things {
   /** requests that nobody has decided, for what can be done to one once */
   readonly mergedId: string;
   readonly attachedId: string;
+  /** another idea than the one that paths name, and a file of that one */
+  readonly otherIdeaId: string;
+  readonly ideaFileId: string;
   /** a file that nothing uses yet */
   readonly looseId: string;
 }
@@ -126,6 +129,20 @@ export const CASES: Record<string, Case[]> = {
       ids: 'clientId',
       body: ({ clientId }) => ({ title: 'T', treatment: '', questions: ['Q'], clientId }),
       code: 'access.refused',
+    },
+  ],
+  'POST /api/ideas/{ideaId}/combine': [
+    {
+      ids: 'ideaIds',
+      body: ({ otherIdeaId }) => ({ ideaIds: [otherIdeaId] }),
+      code: 'idea.unknown',
+    },
+  ],
+  'POST /api/ideas/{ideaId}/notes': [
+    {
+      ids: 'assetIds',
+      body: ({ ideaFileId }) => ({ kind: 'comment', text: 'T', assetIds: [ideaFileId], mentionIds: [] }),
+      code: 'file.unknown',
     },
   ],
   'PUT /api/ideas/{ideaId}/subject': [{ ids: 'topicId', body: (named) => ({ topicId: named['topicId'] }), code: 'topic.unknown' }],

@@ -36,8 +36,8 @@ export const mailOf = ({
     '',
   ].join('\r\n');
 
-const plain = (...lines: string[]): string[] => ['Content-Type: text/plain; charset=utf-8', '', ...lines];
-const multipart = (kind: string, boundary: string, ...parts: (readonly string[])[]): string[] => [
+export const plain = (...lines: string[]): string[] => ['Content-Type: text/plain; charset=utf-8', '', ...lines];
+export const multipart = (kind: string, boundary: string, ...parts: (readonly string[])[]): string[] => [
   `Content-Type: multipart/${kind}; boundary="${boundary}"`,
   '',
   ...parts.flatMap((part) => [`--${boundary}`, ...part]),
@@ -50,7 +50,7 @@ const file = (type: string, heads: readonly string[], base64: string): string[] 
   '',
   base64,
 ];
-const png = (heads: readonly string[], type = 'image/png'): string[] => file(type, heads, PNG);
+export const png = (heads: readonly string[], type = 'image/png'): string[] => file(type, heads, PNG);
 
 /** What is to become of a mail. */
 export interface Expected {

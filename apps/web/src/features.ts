@@ -6,6 +6,7 @@ import { feature as desk } from './features/desk';
 import { feature as duties } from './features/duties';
 import { feature as goals } from './features/goals';
 import { feature as intake } from './features/intake';
+import { feature as interviews } from './features/interviews';
 import { feature as links } from './features/links';
 import { feature as people } from './features/people';
 import { feature as plan } from './features/plan';
@@ -21,6 +22,7 @@ export const FEATURES: readonly WebFeature[] = [
   desk,
   plan,
   topics,
+  interviews,
   goals,
   campaigns,
   duties,

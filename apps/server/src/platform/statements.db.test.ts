@@ -53,7 +53,7 @@ describe('the statements of a list', () => {
       getValue(await assignStep(app, people.lead, await stepOf(scene, last, 'write'), people.staff.personId));
       getValue(await addRule(app, people.lead, a.id, rule(a.channelIds[0] ?? '')));
       getValue(await catchIdea(app, people.lead, { title: `Idea ${index}`, clientId: a.id }));
-      getValue(await addNote(app, people.lead, last, { kind: 'comment', text: 'Look', assetIds: [], mentionIds: [] }));
+      getValue(await addNote(app, people.lead, { pieceId: last }, { kind: 'comment', text: 'Look', assetIds: [], mentionIds: [] }));
       const sent = await makePiece(scene, a);
       getValue(await editContent(app, people.lead, sent, { shared: { copy: 'Copy', disclosure: '', media: [] }, channels: [] }, 1));
       for (const key of ['write', 'design', 'check']) getValue(await handIn(app, people.lead, await stepOf(scene, sent, key)));

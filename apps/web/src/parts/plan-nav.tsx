@@ -7,6 +7,7 @@ const PARTS = [
   ['/plan/rhythm', 'Rhythm'],
   ['/plan/pillars', 'Pillars'],
   ['/plan/ideas', 'Ideas'],
+  ['/plan/questions', 'Questions'],
   ['/plan/campaigns', 'Campaigns'],
   ['/plan/goals', 'Goals'],
   ['/plan/duties', 'Duties'],

@@ -35,7 +35,13 @@ export function FormDialog({
 }: FormDialogProps) {
   return (
     <Dialog open onClose={onClose} title={title} {...(description ? { description } : {})}>
-      <form noValidate onSubmit={form.onSubmit}>
+      <form
+        noValidate
+        onSubmit={(event) => {
+          event.stopPropagation(); // a dialog opened from within another's form sends itself alone
+          form.onSubmit(event);
+        }}
+      >
         {children}
         {form.wrong && (
           <p role="alert" className="text-rhubarb font-medium mb-2">

@@ -6,14 +6,16 @@ export const QUESTIONS_MOST = 30;
 export const QUESTION_LENGTH = 500;
 export const ANSWER_LENGTH = 10_000;
 
-const Questions = (least: number): PropertyDecorator => (target, key) => {
-  IsArray()(target, key);
-  ArrayMinSize(least)(target, key);
-  ArrayMaxSize(QUESTIONS_MOST)(target, key);
-  IsString({ each: true })(target, key);
-  IsNotBlank({ each: true })(target, key);
-  MaxLength(QUESTION_LENGTH, { each: true })(target, key);
-};
+const Questions =
+  (least: number): PropertyDecorator =>
+  (target, key) => {
+    IsArray()(target, key);
+    ArrayMinSize(least)(target, key);
+    ArrayMaxSize(QUESTIONS_MOST)(target, key);
+    IsString({ each: true })(target, key);
+    IsNotBlank({ each: true })(target, key);
+    MaxLength(QUESTION_LENGTH, { each: true })(target, key);
+  };
 
 /** Questions that are kept to be asked again. */
 export class QuestionSetBody {

@@ -1,4 +1,17 @@
-import { IsIn, IsInt, IsString, IsUUID, IsUrl, Max, MaxLength, Min } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsString,
+  IsUUID,
+  IsUrl,
+  Max,
+  MaxLength,
+  Min,
+} from 'class-validator';
 import { IsDay, IsNotBlank, Optional, OptionalOrNull } from '../fields/index.js';
 
 const Mark = (): PropertyDecorator => (target, key) => {
@@ -84,4 +97,14 @@ export class EditIdeaBody extends IdeaDetails {
 export class IdeaStateBody {
   @IsIn(['open', 'dropped'])
   state: 'open' | 'dropped';
+}
+
+/** Ideas that become a part of another. */
+export class CombineIdeasBody {
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(20)
+  @ArrayUnique()
+  @IsUUID('all', { each: true })
+  ideaIds: string[];
 }

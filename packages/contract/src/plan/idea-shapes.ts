@@ -1,4 +1,5 @@
 import type { Freshness } from '@zesting/core';
+import { UploadShape } from '../intake/index.js';
 
 export class IdeaShape {
   id: string;
@@ -17,12 +18,38 @@ export class IdeaShape {
   notBeforeOn: string | null;
   freshUntilOn: string | null;
   freshness: Freshness;
-  state: 'open' | 'dropped' | 'used';
+  state: 'open' | 'dropped' | 'used' | 'combined';
+  /** how many others were combined into it */
+  parts: number;
+  /** how many files came with it, and with those */
+  files: number;
+  /** how often the team wrote about it */
+  notes: number;
   pieceId: string | null;
   pieceTitle: string | null;
   by: string;
   createdAt: string;
   version: number;
+}
+
+/** An idea that was combined into another. */
+export class IdeaPartShape {
+  id: string;
+  title: string;
+  note: string;
+  link: string | null;
+  by: string;
+}
+
+/** A file that came with an idea, or with a part of it. */
+export class IdeaFileShape extends UploadShape {
+  ideaId: string;
+}
+
+/** An idea with all that belongs to it. */
+export class IdeaPageShape extends IdeaShape {
+  combined: IdeaPartShape[];
+  attached: IdeaFileShape[];
 }
 
 /** A request that is kept for later. */

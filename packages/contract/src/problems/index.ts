@@ -100,6 +100,8 @@ export const PROBLEMS = {
   'interview.too_many': { status: 422, title: 'No more than 30 questions are asked at a time' },
   'interview.closed': { status: 409, title: 'These questions are closed' },
   'idea.used': { status: 409, title: 'This idea has become a piece already' },
+  'idea.combined': { status: 409, title: 'This idea is a part of another' },
+  'idea.other_client': { status: 422, title: 'This idea is for another client' },
   'idea.dropped': { status: 409, title: 'This idea was dropped' },
   'idea.has_client': { status: 409, title: 'This idea belongs to another client' },
   'pillar.unknown': { status: 422, title: 'This pillar is not one of the client’s' },

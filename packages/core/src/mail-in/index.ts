@@ -36,6 +36,19 @@ export function titleOfMail(subject: string, text: string): string {
   return [...(title === '' ? (first?.trim() ?? '') : title)].slice(0, TITLE_MOST).join('');
 }
 
+/** The word before a colon that marks a mail as an idea, in the languages of forms. */
+const IDEA_MARK = /^\[?(?:idea|idee|ideen)\]?\s*:\s*/i;
+
+/**
+ * The idea in a mail whose subject begins with *Idea:* (*Idee:*), without that mark; where nothing follows it, its first line. Undefined where
+ * the mail is marked as no idea; empty where it says nothing.
+ */
+export function ideaOfMail(subject: string, text: string): string | undefined {
+  const title = titleOfMail(subject, '');
+  const mark = IDEA_MARK.exec(title);
+  return mark ? titleOfMail(title.slice(mark[0].length), text) : undefined;
+}
+
 /** Whole lines after which a mail repeats another one: as mail programs write them, in English and German (common practice). */
 const SEPARATORS = [
   /^-{2,}\s*(original message|ursprüngliche nachricht|forwarded message|weitergeleitete nachricht)\s*-{2,}$/i,

@@ -1,4 +1,4 @@
-import { isAutomatic, newWords, titleOfMail } from './index';
+import { ideaOfMail, isAutomatic, newWords, titleOfMail } from './index';
 
 const BY_HAND = { autoSubmitted: null, precedence: null, isOfList: false, contentType: 'text/plain', returnPath: 'a@b.test' };
 
@@ -34,6 +34,19 @@ describe('the title of a mail', () => {
     expect(titleOfMail('', ' \n')).toBe('');
     expect([...titleOfMail('🍞'.repeat(300), '')]).toHaveLength(200);
   });
+});
+
+describe('an idea by mail', () => {
+  it.each([
+    ['Idea: the oven at night', 'the oven at night'],
+    ['Fwd: IDEA : the oven', 'the oven'],
+    ['Idee: der Ofen', 'der Ofen'],
+    ['Idea:', 'Show the oven'],
+    ['An idea: the oven', undefined],
+    ['Ideal: the oven', undefined],
+    ['Ideas for March', undefined],
+    ['', undefined],
+  ])('%j is %j', (subject, idea) => expect(ideaOfMail(subject, '\nShow the oven\nat night')).toBe(idea));
 });
 
 describe('what is new in an answer', () => {

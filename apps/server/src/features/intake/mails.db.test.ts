@@ -3,7 +3,7 @@ import { createTransport } from 'nodemailer';
 import type { MailPage, RequestShape } from '@zesting/contract';
 import { getValue } from '@zesting/core';
 import { callerAs, makeScene, type Caller, type Scene } from '../../../test-support/scene.js';
-import { mailOf, MAILS, type MailCase } from '../../../test-support/mails.js';
+import { mailOf, MAILS, multipart, plain, png, type MailCase } from '../../../test-support/mails.js';
 import { Inbox, MAIL_LIMIT_BYTES } from '../../platform/mail/inbox.js';
 import { Work } from '../../platform/work/work.js';
 import { askBack, declineRequest } from './index.js';
@@ -277,5 +277,51 @@ describe('by mail', () => {
   it('addresses are said to those who manage the client', async () => {
     const { body } = await manager.call('GET', '/api/mails/addresses');
     expect(body).toEqual([{ clientId: scene.a.id, address: 'aaa@ask.zesting.test' }]);
+  });
+
+  describe('marked as an idea', () => {
+    const shelf = () =>
+      scene.app.read<{ title: string; note: string; by: string; client: string }>(
+        `select i.title, i.note, coalesce(a.name, x.name) as by, c.code as client from ideas i left join people a on a.id = i.author_id
+         left join contacts x on x.id = i.contact_id join clients c on c.id = i.client_id order by i.created_at, i.title`,
+      );
+    beforeEach(async () => {
+      await scene.app.read('delete from asset_sizes');
+      await scene.app.read('delete from assets where idea_id is not null');
+      await scene.app.read('delete from ideas');
+    });
+
+    it('is on the shelf of the client, with what came along; a contact is thanked, and asks nothing', async () => {
+      const before = await counts();
+      await scene.app.read("update contacts set can_ask = true where email = 'contact@aaa.test'");
+      expect(await send(letter('Idea: The oven at night', 'When nobody is there.\n\n-- \nC.'))).toMatch(/^250/);
+      expect(await shelf()).toEqual([{ title: 'The oven at night', note: 'When nobody is there.', by: 'Contact AAA', client: 'AAA' }]);
+      expect((await counts())?.requests).toBe(before?.requests);
+      expect((await outbox('contact@aaa.test')).at(-1)?.payload['subject']).toBe('On our list of ideas: The oven at night');
+      const [mail] = await scene.app.read('select state, idea_id is not null as kept from incoming_mails');
+      expect(mail).toEqual({ state: 'taken', kept: true });
+    });
+
+    it('comes from the agency too: from who works for the client, and from nobody else', async () => {
+      expect(await send(letter('IDEA: By a maker', 'x', { from: 'Staff <staff@agency.test>' }), { from: 'staff@agency.test' })).toMatch(
+        /^250/,
+      );
+      await send(letter('Idea: By one who does not', 'x', { from: 'F <freelance@agency.test>' }), { from: 'freelance@agency.test' });
+      await send(letter('Idea: By a stranger', 'x', { from: 'S <s@else.test>' }), { from: 's@else.test' });
+      expect((await shelf()).map(({ title }) => title)).toEqual(['By a maker']);
+      expect((await aside('waiting')).map(({ subject }) => subject).sort()).toEqual(['Idea: By a stranger', 'Idea: By one who does not']);
+    });
+
+    it('keeps its files, which whoever manages the client can open, and nobody else', async () => {
+      const content = multipart('mixed', 'b', plain('Look'), png(['Content-Disposition: attachment; filename="oven.png"']));
+      await send(mailOf({ subject: 'Idea: See this', content, from: 'Lead <lead@agency.test>' }), { from: 'lead@agency.test' });
+      const [idea] = await scene.app.read<{ id: string }>('select id from ideas');
+      const { body } = await manager.call('GET', `/api/ideas/${idea?.id}`);
+      const [file] = body['attached'] as { assetId: string; name: string }[];
+      expect([file?.name, body['files']]).toEqual(['oven.png', 1]);
+      expect((await manager.call('GET', `/api/files/${file?.assetId}`)).status).toBe(200);
+      const freelance = await callerAs(scene, 'freelance');
+      expect((await freelance.call('GET', `/api/files/${file?.assetId}`)).status).toBe(404);
+    });
   });
 });

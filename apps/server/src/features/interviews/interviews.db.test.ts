@@ -66,16 +66,20 @@ describe('questions to who knows', () => {
       answerer: 'Contact AAA',
       askedBy: 'Max',
       answered: 1,
-      questions: [{ answer: 'The clay cracks.', answeredBy: 'Contact AAA', answeredAt: expect.stringMatching(/^2027-03-01T09:00:0/) as string, version: 2 }, { answer: '' }],
+      questions: [
+        {
+          answer: 'The clay cracks.',
+          answeredBy: 'Contact AAA',
+          answeredAt: expect.stringMatching(/^2027-03-01T09:00:0/) as string,
+          version: 2,
+        },
+        { answer: '' },
+      ],
     });
-    expect(await told()).toEqual([
-      { heading: 'Answered: Casting', text: 'Contact AAA has answered 1 of 2 questions in “Casting”.' },
-    ]);
+    expect(await told()).toEqual([{ heading: 'Answered: Casting', text: 'Contact AAA has answered 1 of 2 questions in “Casting”.' }]);
     // both answered: one notice, that says so
     await answer(contact, taught ?? '', 'My aunt.');
-    expect(await told()).toEqual([
-      { heading: 'Answered: Casting', text: 'Contact AAA has answered 2 of 2 questions in “Casting”.' },
-    ]);
+    expect(await told()).toEqual([{ heading: 'Answered: Casting', text: 'Contact AAA has answered 2 of 2 questions in “Casting”.' }]);
     expect(await inRoom()).toHaveLength(1);
     expect((await setState(id, 'closed')).status).toBe(204);
     expect(await inRoom()).toEqual([]);
@@ -176,7 +180,13 @@ describe('questions to who knows', () => {
     const done = await ask({ title: 'Done', dueOn: '2027-03-05', questions: ['Q'] });
     await answer(contact, (await one(done)).questions[0]?.id ?? '', 'A');
     await plan.scene.app.read('delete from notices');
-    for (const at of ['2027-03-01T12:00:00Z', '2027-03-03T12:00:00Z', '2027-03-03T13:00:00Z', '2027-03-05T12:00:00Z', '2027-03-08T12:00:00Z']) {
+    for (const at of [
+      '2027-03-01T12:00:00Z',
+      '2027-03-03T12:00:00Z',
+      '2027-03-03T13:00:00Z',
+      '2027-03-05T12:00:00Z',
+      '2027-03-08T12:00:00Z',
+    ]) {
       plan.scene.app.clock.set(at);
       await sendReminders(plan.scene.app);
     }
@@ -185,7 +195,10 @@ describe('questions to who knows', () => {
       'A reminder: Casting: 2 questions left, today',
     ]);
     expect(await told()).toEqual([
-      { heading: 'Not answered: Casting', text: 'Contact AAA has 2 questions left in “Casting”, which would have helped by Friday 5 March 2027.' },
+      {
+        heading: 'Not answered: Casting',
+        text: 'Contact AAA has 2 questions left in “Casting”, which would have helped by Friday 5 March 2027.',
+      },
     ]);
     expect((await one(id)).isPastDue).toBe(true);
   });
@@ -202,13 +215,16 @@ describe('questions to who knows', () => {
     await add({ title: 'Own', clientId: plan.scene.a.id });
     const story = await add({ title: 'A story', treatment: 'story' });
     const craft = plan.pillars[0]?.id;
-    const { body: topics } = await plan.manager.call('POST', plan.of('topics'), { body: { pillarId: craft, parentId: null, names: ['Wood'] } });
+    const { body: topics } = await plan.manager.call('POST', plan.of('topics'), {
+      body: { pillarId: craft, parentId: null, names: ['Wood'] },
+    });
     await plan.manager.call('PUT', plan.of('treatments'), { body: { names: ['Story'] }, headers: { 'If-Match': '"1"' } });
     const { status } = await plan.manager.call('PUT', `/api/ideas/${ideaId}/subject`, {
       body: { topicId: (topics['topicIds'] as string[])[0], treatment: 'Story' },
     });
     expect(status).toBe(204);
-    const sets = async (query: string) => (await plan.manager.call('GET', `/api/question-sets?${query}`)).body as unknown as QuestionSetsShape;
+    const sets = async (query: string) =>
+      (await plan.manager.call('GET', `/api/question-sets?${query}`)).body as unknown as QuestionSetsShape;
     expect((await sets(`clientId=${plan.scene.a.id}&ideaId=${ideaId}`)).sets.map(({ title, fits }) => [title, fits])).toEqual([
       ['A story', true],
       ['Own', false],
@@ -221,7 +237,11 @@ describe('questions to who knows', () => {
       });
     expect((await edit(1)).status).toBe(204);
     expect((await edit(1)).status).toBe(412);
-    expect((await sets('')).sets.find(({ id }) => id === story)).toMatchObject({ title: 'Its story', questions: ['One', 'Two'], version: 2 });
+    expect((await sets('')).sets.find(({ id }) => id === story)).toMatchObject({
+      title: 'Its story',
+      questions: ['One', 'Two'],
+      version: 2,
+    });
     await plan.manager.call('DELETE', `/api/question-sets/${story}`);
     expect((await sets('')).archived.map(({ id }) => id)).toEqual([story]);
     await plan.manager.call('POST', `/api/question-sets/${story}/restore`);

@@ -26,7 +26,9 @@ const policies = {
 const owners = {
   piece: 'select client_id, id as piece_id, null::uuid as request_id from pieces where id = $1',
   step: 'select p.client_id, p.id as piece_id, null::uuid as request_id from steps s join pieces p on p.id = s.piece_id where s.id = $1',
-  asset: 'select client_id, piece_id, request_id from assets where id = $1',
+  // an idea's file goes where the idea goes, also into the piece that it became
+  asset: `select coalesce(a.client_id, i.client_id) as client_id, coalesce(a.piece_id, i.piece_id, t.piece_id) as piece_id, a.request_id
+    from assets a left join ideas i on i.id = a.idea_id left join ideas t on t.id = i.combined_into where a.id = $1`,
 } as const;
 
 declare module '../../platform/access/policies.js' {

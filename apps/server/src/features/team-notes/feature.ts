@@ -8,7 +8,8 @@ const policies = {
 } as const satisfies Record<string, Policy>;
 
 const owners = {
-  note: 'select client_id, piece_id, null::uuid as request_id from team_notes where id = $1',
+  note: `select coalesce(n.client_id, i.client_id) as client_id, n.piece_id, null::uuid as request_id
+    from team_notes n left join ideas i on i.id = n.idea_id where n.id = $1`,
 } as const;
 
 declare module '../../platform/access/policies.js' {

@@ -15,14 +15,28 @@ export class TeamNotesController {
   @Get('pieces/:pieceId/notes')
   @Access('piece.read', { piece: 'pieceId' })
   list(@CurrentViewer() viewer: Viewer, @Param('pieceId') pieceId: string): Promise<TeamNotesShape> {
-    return teamNotesOf(this.app, viewer, pieceId);
+    return teamNotesOf(this.app, viewer, { pieceId });
   }
 
   @Post('pieces/:pieceId/notes')
   @Access('note.write', { piece: 'pieceId' })
   async add(@CurrentViewer() viewer: Viewer, @Param('pieceId') pieceId: string, @Body() body: TeamNoteBody): Promise<TeamNotesShape> {
-    valueOrProblem(await addNote(this.app, viewer, pieceId, body));
-    return teamNotesOf(this.app, viewer, pieceId);
+    valueOrProblem(await addNote(this.app, viewer, { pieceId }, body));
+    return teamNotesOf(this.app, viewer, { pieceId });
+  }
+
+  /** What the team said about an idea. */
+  @Get('ideas/:ideaId/notes')
+  @Access('plan.read', { idea: 'ideaId' })
+  ofIdea(@CurrentViewer() viewer: Viewer, @Param('ideaId') ideaId: string): Promise<TeamNotesShape> {
+    return teamNotesOf(this.app, viewer, { ideaId });
+  }
+
+  @Post('ideas/:ideaId/notes')
+  @Access('plan.edit', { idea: 'ideaId' })
+  async addToIdea(@CurrentViewer() viewer: Viewer, @Param('ideaId') ideaId: string, @Body() body: TeamNoteBody): Promise<TeamNotesShape> {
+    valueOrProblem(await addNote(this.app, viewer, { ideaId }, body));
+    return teamNotesOf(this.app, viewer, { ideaId });
   }
 
   /** Changes the text of one's own. Needs If-Match with its version. */

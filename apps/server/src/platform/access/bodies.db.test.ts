@@ -62,6 +62,14 @@ describe('ids in bodies', () => {
         'insert into assets (client_id, hash, name, mime, bytes, created_at) select client_id, hash, name, mime, bytes, created_at from assets where id = $1 returning id',
         [found['assetId']],
       ),
+      otherIdeaId: await one(
+        "insert into ideas (client_id, title, author_id, created_at) select client_id, 'Other', author_id, created_at from ideas where id = $1 returning id",
+        [found['ideaId']],
+      ),
+      ideaFileId: await one(
+        'insert into assets (idea_id, hash, name, mime, bytes, created_at) select $2, hash, name, mime, bytes, created_at from assets where id = $1 returning id',
+        [found['assetId'], found['ideaId']],
+      ),
       versionId: await one('select version_id as id from packet_items where packet_id = $1', [found['packetId']]),
     };
   }

@@ -7,6 +7,7 @@ import { call, wordsOf } from '../../lib/api';
 import { dayWords } from '../../lib/format';
 import { useClients, useSession, useWrite } from '../../lib/queries';
 import { useBodyForm } from '../../lib/use-body-form';
+import { AskedAboutSection } from '../../parts/asked-about';
 import { SubjectField } from '../../parts/subject-field';
 import { Button } from '../../ui/button';
 import { DayField } from '../../ui/day-field';
@@ -96,6 +97,9 @@ function IdeaForm({ idea, onClose }: { idea: IdeaShape; onClose: () => void }) {
       {client && idea.clientId !== null && (
         <div className="mb-3">
           <SubjectField client={client} of={{ kind: 'idea', id: idea.id }} />
+          {idea.state === 'open' && (
+            <AskedAboutSection clientId={client.id} about={{ of: { ideaId: idea.id }, title: idea.title }} canAsk />
+          )}
         </div>
       )}
       <TextField

@@ -2,6 +2,7 @@ import type { PieceShape } from '@zesting/contract';
 import { call } from '../../lib/api';
 import { useKept } from '../../lib/kept';
 import { useWrite } from '../../lib/queries';
+import { AskedAboutSection } from '../../parts/asked-about';
 import { Answers } from '../../ui/answers';
 import { Button } from '../../ui/button';
 import { LinkedText } from '../../ui/linked-text';
@@ -30,6 +31,11 @@ export function BriefSection({ piece }: { piece: PieceShape }) {
           </div>
         ))}
         <Notes piece={piece} />
+        <AskedAboutSection
+          clientId={piece.clientId}
+          about={{ of: { pieceId: piece.id }, title: piece.title || piece.formatName }}
+          canAsk={piece.canManage}
+        />
         <BriefAdditions piece={piece} />
       </details>
     </section>

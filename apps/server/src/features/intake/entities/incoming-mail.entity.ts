@@ -49,6 +49,10 @@ export class IncomingMail {
   @Refers('Request', 'fk_incoming_mails_request')
   @IdColumn({ nullable: true })
   requestId: string | null;
+  /** the idea that it became */
+  @Refers('Idea', 'fk_incoming_mails_idea')
+  @IdColumn({ nullable: true })
+  ideaId: string | null;
   @InstantColumn() receivedAt: string;
 }
 

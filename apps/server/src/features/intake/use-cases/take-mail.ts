@@ -1,20 +1,22 @@
 import { readFile } from 'node:fs/promises';
-import { fail, newWords, ok, titleOfMail, type FormItem, type InstantText, type Result } from '@zesting/core';
+import { fail, ideaOfMail, newWords, ok, titleOfMail, type FormItem, type InstantText, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Reader, type Tx } from '../../../platform/database/transaction.js';
 import { mailboxOf, readBeside, type CameIn } from '../../../platform/mail/inbox.js';
+import { queueMail } from '../../../platform/mail/mail.js';
 import type { MailFile, ReadMail } from '../../../platform/mail/read-mail.js';
 import { addContact } from '../../clients/index.js';
-import { tellManagers } from '../../notices/index.js';
+import { hello, tellManagers } from '../../notices/index.js';
+import { keepIdea, type Catcher } from '../../plan/index.js';
 import { addAsset, claimFiles } from '../../production/index.js';
 import { IncomingMail, type MailReason } from '../entities/incoming-mail.entity.js';
 import { putAnswer } from './ask-back.js';
 import { mailReceipt } from './mail-receipt.js';
 import { insertRequest } from './new-request.js';
 import { ownerOf } from './sort-request.js';
-import { knowMail } from './tell-requester.js';
+import { answersTo, knowMail } from './tell-requester.js';
 
 /** So much of a mail's words is read here; all of it stays in the mail itself. */
 const TEXT_MOST = 20_000;
@@ -35,6 +37,7 @@ const MAIL_ITEMS = [
 type Place =
   | { readonly as: 'automatic' }
   | { readonly as: 'waiting'; readonly reason: MailReason; readonly requestId: string | null }
+  | { readonly as: 'idea'; readonly by: Catcher; readonly title: string }
   | { readonly as: 'request'; readonly contactId: string | null; readonly name: string }
   | { readonly as: 'answer'; readonly requestId: string; readonly name: string };
 
@@ -63,7 +66,7 @@ export async function takeMail(app: App, { mail, raw, to }: CameIn): Promise<'ke
   const { hash } = await app.files.storeMade(raw); // bytes without a row harm nobody
   const row = { ...box, hash, bytes: raw.length };
   const place = await placeOf(app.manager, box.clientId, mail);
-  const stored = place.as === 'request' || place.as === 'answer' ? await storeFiles(app, mail.files) : NO_FILES;
+  const stored = place.as === 'request' || place.as === 'answer' || place.as === 'idea' ? await storeFiles(app, mail.files) : NO_FILES;
   const put = await app.write<null, PutFailure>((tx, now) => keep(app, tx, { row, mail, place, stored }, now));
   if (put.ok) return 'kept';
   // more answers than are taken, or files that went meanwhile: somebody looks at it
@@ -125,6 +128,10 @@ async function keep(app: App, tx: Tx, { row, mail, place, stored }: Coming, now:
       path: '/requests/mails',
       key: `mails:${clientId}`,
     });
+    return ok(null);
+  }
+  if (place.as === 'idea') {
+    await putMailIdea(app, tx, { mailId: kept.id, clientId, clientName, mail, by: place.by, title: place.title, stored }, now);
     return ok(null);
   }
   const { name } = place;
@@ -205,6 +212,46 @@ async function putMailRequest(
   return ok(request.id);
 }
 
+/** Puts the idea that a mail is on the client's shelf, with what came along, and says so to a contact who sent it. */
+async function putMailIdea(
+  app: App,
+  tx: Tx,
+  coming: Mailbox & {
+    readonly mailId: string;
+    readonly mail: ReadMail;
+    readonly by: Catcher;
+    readonly title: string;
+    readonly stored: Stored;
+  },
+  now: InstantText,
+): Promise<void> {
+  const { mailId, clientId, clientName, mail, by, stored } = coming;
+  const title = plain(coming.title).slice(0, 200) || 'A mail without words';
+  const refused = stored.refused.length > 0 ? `\n\nNot kept, by its kind: ${plain(stored.refused.join(', ')).slice(0, 500)}` : '';
+  const idea = await keepIdea(tx, by, { clientId, title, note: `${plain(newWords(mail.text))}${refused}`.trim().slice(0, 4000) }, now);
+  if (!idea.ok) throw new Error(`the idea was refused: ${idea.failure.code}`); // it names nothing that could be unknown
+  const ideaId = idea.value;
+  for (const { name, file } of stored.files) await addAsset(tx, file, { ideaId, name, now });
+  await tx.update(IncomingMail, mailId, { ideaId });
+  await tellManagers(app, tx, {
+    clientId,
+    heading: `New idea: ${title}`,
+    text: `${by.name} caught “${title}” by mail, for ${clientName}.`,
+    path: `/plan/ideas?idea=${ideaId}`,
+  });
+  if (by.contactId === null) return;
+  await queueMail(tx, {
+    to: mail.fromEmail,
+    subject: `On our list of ideas: ${title}`,
+    paragraphs: [
+      hello(by.name),
+      `Thank you. “${title}” is on our list of ideas for ${clientName}. It is not a request yet: where you want it made, ask for it.`,
+    ],
+    ...(mail.messageId ? { inReplyTo: mail.messageId } : {}),
+    ...(await answersTo(app, tx, clientId)),
+  });
+}
+
 /** Puts a mail to the request that it answers. */
 async function putMailAnswer(
   app: App,
@@ -245,9 +292,27 @@ async function placeOf(reader: Reader, clientId: string, mail: ReadMail): Promis
     return contact
       ? { as: 'answer', requestId: request.id, name: contact.name }
       : { as: 'waiting', reason: 'other_sender', requestId: request.id };
+  const title = ideaOfMail(mail.subject, mail.text);
+  if (title !== undefined) {
+    const by = contact?.can_ask
+      ? { name: contact.name, authorId: null, contactId: contact.id }
+      : await colleagueOf(reader, clientId, mail.fromEmail);
+    if (by) return { as: 'idea', by, title };
+  }
   if (!contact) return { as: 'waiting', reason: 'unknown_sender', requestId: null };
   if (!contact.can_ask) return { as: 'waiting', reason: 'may_not_ask', requestId: null };
   return { as: 'request', contactId: contact.id, name: contact.name };
+}
+
+/** Who of the agency has the address and works for the client; leads work for all. */
+async function colleagueOf(reader: Reader, clientId: string, email: string): Promise<Catcher | undefined> {
+  const [person] = await rowsOf<{ id: string; name: string }>(
+    reader,
+    `select d.id, d.name from people d left join client_people o on o.person_id = d.id and o.client_id = $1
+     where lower(d.email) = $2 and d.active and (d.role = 'lead' or o.relation = 'own')`,
+    [clientId, email],
+  );
+  return person && { name: person.name, authorId: person.id, contactId: null };
 }
 
 /** Files of a mail as they were stored, and the names of those that are not taken. */

@@ -24,7 +24,12 @@ const shapeOf =
   });
 
 /** Interviews of these clients: the open ones by their day, those without one last; the closed ones the newest first. */
-export async function interviewsOf(app: App, clientIds: readonly string[], state: 'open' | 'closed', after: number): Promise<InterviewsShape> {
+export async function interviewsOf(
+  app: App,
+  clientIds: readonly string[],
+  state: 'open' | 'closed',
+  after: number,
+): Promise<InterviewsShape> {
   const isOpen = state === 'open';
   const rows = await app.read<Row>(
     `${SELECT} where v.client_id = any($1) and (v.closed_at is null) = $2 and c.archived_at is null
@@ -63,9 +68,10 @@ export async function interviewShape(app: App, interviewId: string): Promise<Int
 
 /** What waits for a contact's knowledge, the first due first. Answered ones stay, to be looked through, until they are closed. */
 export async function interviewsFor(app: App, contactId: string): Promise<RoomInterviewShape[]> {
-  const rows = await app.read<Row>(`${SELECT} where v.contact_id = $1 and v.closed_at is null order by v.due_on nulls last, v.asked_at, v.id limit 20`, [
-    contactId,
-  ]);
+  const rows = await app.read<Row>(
+    `${SELECT} where v.contact_id = $1 and v.closed_at is null order by v.due_on nulls last, v.asked_at, v.id limit 20`,
+    [contactId],
+  );
   return rows.map(shapeOf(app)).map(({ id, title, dueOn, isPastDue, questions }) => ({ id, title, dueOn, isPastDue, questions }));
 }
 
@@ -75,7 +81,11 @@ export async function interviewsFor(app: App, contactId: string): Promise<RoomIn
  */
 export async function questionSetsOf(
   app: App,
-  { clientIds, ideaId, pieceId }: { readonly clientIds: readonly string[]; readonly ideaId: string | null; readonly pieceId: string | null },
+  {
+    clientIds,
+    ideaId,
+    pieceId,
+  }: { readonly clientIds: readonly string[]; readonly ideaId: string | null; readonly pieceId: string | null },
 ): Promise<QuestionSetsShape> {
   const rows = await app.read<QuestionSetShape & { isArchived: boolean }>(
     `select s.id, s.client_id as "clientId", s.title, s.treatment, s.questions, s.version, s.archived_at is not null as "isArchived",

@@ -12,7 +12,12 @@ export type InterviewFailure = {
 };
 
 /** Puts questions to a contact, who hears of it by mail and answers in the room, or to somebody whose answers the team writes down. */
-export function askInterview(app: App, viewer: Viewer, clientId: string, body: AskInterviewBody): Promise<Result<string, InterviewFailure>> {
+export function askInterview(
+  app: App,
+  viewer: Viewer,
+  clientId: string,
+  body: AskInterviewBody,
+): Promise<Result<string, InterviewFailure>> {
   return app.write<string, InterviewFailure>(async (tx, now) => {
     const { ideaId = null, pieceId = null, contactId, dueOn } = body;
     if (ideaId !== null && pieceId !== null) return fail({ code: 'interview.about_two' });
@@ -114,7 +119,11 @@ export function answerQuestion(
     const said = answer === '' ? { answeredBy: null, answeredAt: null } : { answeredBy: name, answeredAt: now };
     await tx.update(InterviewQuestion, questionId, { answer, ...said, version: version + 1 });
     if ('contactId' in by) await tellAnswered(app, tx, interview, name);
-    const detail = { interview: interview.title, question: question.question, answer: { from: question.answer || null, to: answer || null } };
+    const detail = {
+      interview: interview.title,
+      question: question.question,
+      answer: { from: question.answer || null, to: answer || null },
+    };
     await noteOfClient(tx, { name }, interview.clientId, 'interview.answered', detail, now);
     return ok(null);
   });
@@ -179,4 +188,3 @@ async function contactName(tx: Tx, id: string): Promise<string> {
   if (!contact) throw new Error('the contact went away');
   return contact.name;
 }
-

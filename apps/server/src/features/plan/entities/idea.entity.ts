@@ -1,4 +1,4 @@
-import { Check, Entity } from 'typeorm';
+import { Check, Entity, Index } from 'typeorm';
 import {
   DayColumn,
   IdColumn,
@@ -11,12 +11,15 @@ import {
   TextColumn,
 } from '../../../platform/database/columns.js';
 
-export const IDEA_STATES = ['open', 'dropped', 'used'] as const;
+export const IDEA_STATES = ['open', 'dropped', 'used', 'combined'] as const;
 
 /** Something worth making, for a client or for none yet. */
 @Check('ck_ideas_state', oneOf('state', IDEA_STATES))
 @Check('ck_ideas_marks', 'coalesce(merit, 1) between 1 and 5 and coalesce(ease, 1) between 1 and 5 and coalesce(chance, 1) between 1 and 5')
 @Check('ck_ideas_used', "(state = 'used') = (piece_id is not null)")
+@Check('ck_ideas_combined', "(state = 'combined') = (combined_into is not null)")
+@Check('ck_ideas_caught_by', 'num_nonnulls(author_id, contact_id) = 1')
+@Index('ix_ideas_combined', ['combinedInto'], { where: 'combined_into is not null' })
 @Made('alter table ideas add column title_plain text generated always as (plain_letters(title)) stored')
 @Made('create index ix_ideas_client on ideas (client_id, state, created_at desc, id)')
 @Made('create index ix_ideas_title_plain on ideas using gin (title_plain gin_trgm_ops)')
@@ -49,9 +52,17 @@ export class Idea {
   @Refers('Piece', 'fk_ideas_piece')
   @IdColumn({ nullable: true })
   pieceId: string | null;
+  /** the idea that it is a part of now */
+  @Refers('Idea', 'fk_ideas_combined')
+  @IdColumn({ nullable: true })
+  combinedInto: string | null;
+  /** who caught it; null: a contact, by mail */
   @Refers('Person', 'fk_ideas_author')
-  @IdColumn()
-  authorId: string;
+  @IdColumn({ nullable: true })
+  authorId: string | null;
+  @Refers('Contact', 'fk_ideas_contact')
+  @IdColumn({ nullable: true })
+  contactId: string | null;
   @InstantColumn() createdAt: string;
   @IntColumn({ default: 1 }) version: number;
 }

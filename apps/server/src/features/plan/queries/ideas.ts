@@ -12,17 +12,31 @@ import {
   type Day,
   type IdeaWeights,
 } from '@zesting/core';
-import type { CoveredShape, IdeaShape, IdeasShape, KeptRequestShape, SupplyShape } from '@zesting/contract';
+import type {
+  CoveredShape,
+  IdeaFileShape,
+  IdeaPageShape,
+  IdeaPartShape,
+  IdeaShape,
+  IdeasShape,
+  KeptRequestShape,
+  SupplyShape,
+} from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Reader } from '../../../platform/database/rows.js';
+import { UPLOAD_COLUMNS } from '../../production/index.js';
 import { rhythmsOf, slotsBetween } from './rhythm-of.js';
 
 type IdeaRow = Omit<IdeaShape, 'worth' | 'freshness'>;
 
 const COLUMNS = `i.id, i.client_id as "clientId", i.title, i.note, i.link, i.pillar_id as "pillarId", i.format_id as "formatId", i.channel_id as "channelId",
   i.merit, i.ease, i.chance, i.not_before_on as "notBeforeOn", i.fresh_until_on as "freshUntilOn", i.state, i.piece_id as "pieceId", i.created_at as "createdAt",
-  i.version, a.name as by, p.title as "pieceTitle"`;
-const FROM = 'from ideas i join people a on a.id = i.author_id left join pieces p on p.id = i.piece_id';
+  i.version, coalesce(a.name, x.name) as by, p.title as "pieceTitle",
+  (select count(*)::int from ideas o where o.combined_into = i.id) as parts,
+  (select count(*)::int from assets f where f.idea_id = i.id or f.idea_id in (select o.id from ideas o where o.combined_into = i.id)) as files,
+  (select count(*)::int from team_notes n where n.idea_id = i.id and n.removed_at is null) as notes`;
+const FROM =
+  'from ideas i left join people a on a.id = i.author_id left join contacts x on x.id = i.contact_id left join pieces p on p.id = i.piece_id';
 
 /** The agency's weights, to be joined once; and the worth of an idea `i` by them, as core's `worthOf` has it. */
 export const WEIGHTS = `(select (idea_weights ->> 'merit')::int as m, (idea_weights ->> 'ease')::int as e, (idea_weights ->> 'chance')::int as c from agencies) w`;
@@ -68,7 +82,7 @@ export async function ideasOf(app: App, viewerClientIds: readonly string[], view
     [clientIds, asked.state, todayOn, asked.after],
   );
   const counts = await app.read<{ state: 'open' | 'dropped' | 'used'; count: number }>(
-    'select state, count(*) as count from ideas where client_id = any($1) or client_id is null group by state',
+    "select state, count(*) as count from ideas where (client_id = any($1) or client_id is null) and state <> 'combined' group by state",
     [clientIds],
   );
   const countOf = (state: 'open' | 'dropped' | 'used') => counts.find((row) => row.state === state)?.count ?? 0;
@@ -112,10 +126,32 @@ async function supplyFor(app: App, clientId: string): Promise<SupplyShape[]> {
   }));
 }
 
-export async function ideaShape(app: App, ideaId: string, viewerZone: string): Promise<IdeaShape> {
+export async function ideaPage(app: App, ideaId: string, viewerZone: string): Promise<IdeaPageShape> {
   const [row] = await app.read<IdeaRow>(`select ${COLUMNS} ${FROM} where i.id = $1`, [ideaId]);
   if (!row) throw new Error('the idea went away');
-  return shapeOf(await ideaWeights(app.manager), dayIn(app.clock.now(), viewerZone))(row);
+  const combined = await app.read<IdeaPartShape>(
+    `select i.id, i.title, i.note, i.link, coalesce(a.name, x.name) as by ${FROM} where i.combined_into = $1 order by i.created_at, i.id`,
+    [ideaId],
+  );
+  const attached = await app.read<IdeaFileShape>(
+    `select ${UPLOAD_COLUMNS}, idea_id as "ideaId" from assets where idea_id = any($1) order by created_at, id`,
+    [[ideaId, ...combined.map(({ id }) => id)]],
+  );
+  return { ...shapeOf(await ideaWeights(app.manager), dayIn(app.clock.now(), viewerZone))(row), combined, attached };
+}
+
+/** What an idea and its parts say, for the brief of the piece that it becomes. */
+export async function wordsOfIdea(reader: Reader, ideaId: string): Promise<string> {
+  const rows = await rowsOf<{ isPart: boolean; title: string; note: string; link: string | null }>(
+    reader,
+    `select combined_into is not null as "isPart", title, note, link from ideas where id = $1 or combined_into = $1
+     order by combined_into is not null, created_at, id`,
+    [ideaId],
+  );
+  return rows
+    .flatMap(({ isPart, title, note, link }) => [isPart ? [title, note].filter(Boolean).join('\n') : note, link])
+    .filter(Boolean)
+    .join('\n\n');
 }
 
 /** So many candidates are looked at, so many told. */

@@ -6,6 +6,7 @@ import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { putPiece, putPlacement, type BeginFailure, type MoveFailure } from '../../calendar/index.js';
 import { StoredRule } from '../entities/rhythm-rule.entity.js';
 import type { Idea } from '../entities/idea.entity.js';
+import { wordsOfIdea } from '../queries/ideas.js';
 import { blackoutsBetween, isTaken, rhythmsOf, slotsBetween, type ClientRhythm, type WantedSlot } from '../queries/rhythm-of.js';
 import { lockIdea, useIdea } from './ideas.js';
 
@@ -22,6 +23,7 @@ export type FillFailure =
         | 'idea.unknown'
         | 'idea.used'
         | 'idea.dropped'
+        | 'idea.combined'
         | 'placement.dated'
         | 'piece.unknown';
     };
@@ -65,7 +67,7 @@ async function openSlot(
 function ideaRefused(viewer: Viewer, idea: Idea, clientId: string): FillFailure | null {
   if (idea.clientId !== null && idea.clientId !== clientId) return { code: 'idea.unknown' };
   if (!viewer.clientIds.includes(clientId)) return { code: 'idea.unknown' };
-  return idea.state === 'open' ? null : { code: idea.state === 'used' ? 'idea.used' : 'idea.dropped' };
+  return idea.state === 'open' ? null : { code: `idea.${idea.state}` };
 }
 
 /** Gives a piece's undated placement the day and time of a slot on its channel. */
@@ -110,7 +112,7 @@ async function planThere(
       routeId,
       channelIds: [slot.channelId],
       title: body.title?.trim() || (idea?.title ?? ''),
-      notes: idea ? [idea.note, idea.link].filter(Boolean).join('\n\n') : '',
+      notes: idea ? await wordsOfIdea(tx, idea.id) : '',
       wishOn: slot.on,
       isPencilled: true,
       pillarId: idea?.pillarId ?? slot.pillarId,

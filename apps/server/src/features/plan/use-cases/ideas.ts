@@ -1,5 +1,6 @@
 import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import type { EditIdeaBody, NewIdeaBody } from '@zesting/contract';
+import { In } from 'typeorm';
 import type { Viewer } from '../../../platform/access/access.js';
 import { changesBetween, recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
@@ -14,6 +15,9 @@ export type IdeaFailure = {
     | 'channel.unknown'
     | 'idea.used'
     | 'idea.dropped'
+    | 'idea.combined'
+    | 'idea.other_client'
+    | 'idea.unknown'
     | 'idea.has_client'
     | 'http.changed_meanwhile';
 };
@@ -41,6 +45,17 @@ export function catchIdea(app: App, viewer: Viewer, body: NewIdeaBody): Promise<
 export async function putIdea(tx: Tx, viewer: Viewer, body: NewIdeaBody, now: InstantText): Promise<Result<string, IdeaFailure>> {
   const clientId = body.clientId ?? null;
   if (clientId !== null && !viewer.clientIds.includes(clientId)) return fail({ code: 'access.refused' });
+  return keepIdea(tx, { name: viewer.name, authorId: viewer.personId, contactId: null }, body, now);
+}
+
+/** Who caught an idea: one of the agency, or a contact of the client. */
+export type Catcher = { readonly name: string } & (
+  { readonly authorId: string; readonly contactId: null } | { readonly authorId: null; readonly contactId: string }
+);
+
+/** Puts an idea on the shelf, in the caller's transaction. Whether who caught it may is for the caller to know. */
+export async function keepIdea(tx: Tx, by: Catcher, body: NewIdeaBody, now: InstantText): Promise<Result<string, IdeaFailure>> {
+  const clientId = body.clientId ?? null;
   const refused = await unknownOf(tx, clientId, body);
   if (refused) return fail(refused);
   const { title, note, link, pillarId, formatId, channelId, merit, ease, chance, notBeforeOn, freshUntilOn } = body;
@@ -59,11 +74,13 @@ export async function putIdea(tx: Tx, viewer: Viewer, body: NewIdeaBody, now: In
     freshUntilOn: freshUntilOn ?? null,
     state: 'open',
     pieceId: null,
-    authorId: viewer.personId,
+    combinedInto: null,
+    authorId: by.authorId,
+    contactId: by.contactId,
     createdAt: now,
     version: 1,
   });
-  await record(tx, viewer, { id, clientId }, 'idea.caught', { title: title.trim() }, now);
+  await record(tx, by, { id, clientId }, 'idea.caught', { title: title.trim() }, now);
   return ok(id);
 }
 
@@ -79,6 +96,7 @@ export function editIdea(
     const idea = await lockIdea(tx, ideaId);
     if (idea.version !== version) return fail({ code: 'http.changed_meanwhile' });
     if (idea.state === 'used') return fail({ code: 'idea.used' });
+    if (idea.state === 'combined') return fail({ code: 'idea.combined' });
     if (body.clientId !== undefined && body.clientId !== idea.clientId) {
       if (idea.clientId !== null) return fail({ code: 'idea.has_client' });
       if (!viewer.clientIds.includes(body.clientId)) return fail({ code: 'access.refused' });
@@ -93,19 +111,47 @@ export function editIdea(
     if (Object.keys(changes).length === 0) return ok(null);
     idea.version += 1;
     await tx.save(idea);
+    // what is a part of it goes along
+    if (idea.clientId !== before.clientId) await tx.update(Idea, { combinedInto: ideaId }, { clientId: idea.clientId });
     await record(tx, viewer, idea, 'idea.changed', changes, now);
     return ok(null);
   });
 }
 
-/** Drops an idea, or takes it up again. */
+/** Drops an idea, or takes it up again; of one that was combined into another, takes it out of that. */
 export function setIdeaState(app: App, viewer: Viewer, ideaId: string, state: 'open' | 'dropped'): Promise<Result<null, IdeaFailure>> {
   return app.write<null, IdeaFailure>(async (tx, now) => {
     const idea = await lockIdea(tx, ideaId);
     if (idea.state === 'used') return fail({ code: 'idea.used' });
     if (idea.state === state) return ok(null);
-    await tx.update(Idea, ideaId, { state, version: idea.version + 1 });
+    await tx.update(Idea, ideaId, { state, combinedInto: null, version: idea.version + 1 });
     await record(tx, viewer, idea, state === 'open' ? 'idea.taken_up' : 'idea.dropped', { title: idea.title }, now);
+    return ok(null);
+  });
+}
+
+/**
+ * Combines ideas into one: the others leave the shelf and stand in it, with what they say and what came with them, until somebody takes them out
+ * again. What is for no client yet goes where that one is for.
+ */
+export function combineIdeas(app: App, viewer: Viewer, ideaId: string, otherIds: readonly string[]): Promise<Result<null, IdeaFailure>> {
+  return app.write<null, IdeaFailure>(async (tx, now) => {
+    const ids = [ideaId, ...otherIds];
+    const ideas = await tx.find(Idea, { where: { id: In(ids) }, order: { id: 'ASC' }, lock: { mode: 'pessimistic_write' } });
+    const idea = ideas.find(({ id }) => id === ideaId);
+    const others = ideas.filter(({ id }) => id !== ideaId);
+    // an idea that is out of reach is as good as none
+    const isSeen = ({ clientId }: Idea) => clientId === null || viewer.clientIds.includes(clientId);
+    if (!idea || otherIds.includes(ideaId) || others.length < otherIds.length || !others.every(isSeen))
+      return fail({ code: 'idea.unknown' });
+    for (const { state } of ideas) if (state !== 'open') return fail({ code: `idea.${state}` });
+    const { clientId } = idea;
+    if (others.some((other) => other.clientId !== null && other.clientId !== clientId)) return fail({ code: 'idea.other_client' });
+    await tx.update(Idea, { combinedInto: In([...otherIds]) }, { combinedInto: ideaId, clientId });
+    for (const other of others)
+      await tx.update(Idea, other.id, { state: 'combined', combinedInto: ideaId, clientId, version: other.version + 1 });
+    await tx.update(Idea, ideaId, { version: idea.version + 1 });
+    await record(tx, viewer, idea, 'idea.combined', { title: idea.title, with: others.map(({ title }) => title).join(', ') }, now);
     return ok(null);
   });
 }
@@ -142,9 +188,9 @@ async function unknownOf(
 
 const record = (
   tx: Tx,
-  viewer: Viewer,
+  { name: actor }: { readonly name: string },
   { id, clientId }: { readonly id: string; readonly clientId: string | null },
   verb: string,
   detail: Readonly<Record<string, unknown>>,
   at: InstantText,
-): Promise<void> => recordActivity(tx, { clientId, thing: 'idea', thingId: id, verb, actor: viewer.name, detail, at });
+): Promise<void> => recordActivity(tx, { clientId, thing: 'idea', thingId: id, verb, actor, detail, at });

@@ -1,17 +1,22 @@
-import { Entity, Index, PrimaryColumn } from 'typeorm';
+import { Check, Entity, Index, PrimaryColumn } from 'typeorm';
 import { BigIntColumn, IdColumn, IdKey, InstantColumn, IntColumn, Refers, TextColumn } from '../../../platform/database/columns.js';
 
-/** A file that came with a request or was put on a piece, known by the digest of its bytes. */
+/** A file that came with a request, was put on a piece or on an idea, known by the digest of its bytes. An idea's is of whichever client has the idea. */
+@Check('ck_assets_of', 'num_nonnulls(client_id, idea_id) = 1')
+@Index('ix_assets_idea', ['ideaId'], { where: 'idea_id is not null' })
 @Index('ix_assets_client', ['clientId'])
 @Index('ix_assets_piece', ['pieceId'])
 @Index('ix_assets_request', ['requestId'], { where: 'request_id is not null' })
-@Index('ix_assets_unused', ['createdAt'], { where: '(request_id is null) and (piece_id is null)' })
+@Index('ix_assets_unused', ['createdAt'], { where: '(request_id is null) and (piece_id is null) and (idea_id is null)' })
 @Entity('assets')
 export class Asset {
   @IdKey() id: string;
   @Refers('Client', 'fk_assets_client')
-  @IdColumn()
-  clientId: string;
+  @IdColumn({ nullable: true })
+  clientId: string | null;
+  @Refers('Idea', 'fk_assets_idea')
+  @IdColumn({ nullable: true })
+  ideaId: string | null;
   @Refers('Piece', 'fk_assets_piece')
   @IdColumn({ nullable: true })
   pieceId: string | null;

@@ -11,16 +11,20 @@ export interface Upload {
   readonly bytes: Buffer;
 }
 
-/** Files a stored upload under a client, and under the piece it was made for. */
+/** What a file belongs to: a client, maybe a piece of it, or an idea. */
+export type FileOwner = { readonly clientId: string; readonly pieceId: string | null } | { readonly ideaId: string };
+
+/** Files a stored upload under what it belongs to. */
 export async function addAsset(
   tx: Tx,
   file: StoredFile,
-  where: { clientId: string; pieceId: string | null; name: string; now: string },
+  where: FileOwner & { readonly name: string; readonly now: string },
 ): Promise<UploadShape> {
   const name = where.name.replace(/[\p{Cc}/\\]/gu, '').slice(-150) || 'file';
   const { hash, mime, bytes, width, height } = file;
-  const { clientId, pieceId, now } = where;
-  const assetId = await insertRow(tx, Asset, { clientId, pieceId, hash, name, mime, bytes, width, height, createdAt: now });
+  const of = 'ideaId' in where ? { ideaId: where.ideaId } : { clientId: where.clientId, pieceId: where.pieceId };
+  const owner = { clientId: null, pieceId: null, ideaId: null, ...of };
+  const assetId = await insertRow(tx, Asset, { ...owner, hash, name, mime, bytes, width, height, createdAt: where.now });
   if (mime.startsWith('image/')) await askForSizes(tx, assetId);
   return { assetId, name, mime: file.mime, bytes: file.bytes, width: file.width, height: file.height };
 }

@@ -1,9 +1,8 @@
 import { rm } from 'node:fs/promises';
 import { ok } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
-import { rowsOf } from '../../../platform/database/transaction.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { In } from 'typeorm';
-import { Asset } from '../entities/asset.entity.js';
 import { Upload } from '../entities/upload.entity.js';
 
 /** How long a file that came through a form may wait for its request to be sent, and so many are cleared away at a time. */
@@ -16,28 +15,37 @@ export async function clearUnusedFiles(app: App): Promise<number> {
   for (;;) {
     const gone: string[] = [];
     await app.write(async (tx, now) => {
-      const unused = await rowsOf<{ id: string; hash: string }>(
+      const unused = await rowsOf<{ id: string }>(
         tx,
-        `select a.id, a.hash from assets a join clients c on c.id = a.client_id
-         where a.request_id is null and a.piece_id is null and a.created_at < $1::timestamptz - make_interval(hours => $2)
+        `select a.id from assets a join clients c on c.id = a.client_id
+         where a.request_id is null and a.piece_id is null and a.idea_id is null and a.created_at < $1::timestamptz - make_interval(hours => $2)
            and not coalesce(c.brand -> 'logos' @> to_jsonb(a.id::text), false) limit $3 for update of a skip locked`,
         [now, KEPT_HOURS, BATCH],
       );
       const ids = unused.map((row) => row.id);
-      const sizes = await rowsOf<{ hash: string }>(
-        tx,
-        'with gone as (delete from asset_sizes where asset_id = any($1) returning hash) select hash from gone',
-        [ids],
-      );
-      await tx.delete(Upload, { assetId: In(ids) });
-      await tx.delete(Asset, { id: In(ids) });
-      gone.push(...unused.map((row) => row.hash), ...sizes.map((row) => row.hash));
+      gone.push(...(await dropAssets(tx, ids)));
       count += ids.length;
       return ok(null);
     });
     if (gone.length === 0) return count;
     await dropBytes(app, gone);
   }
+}
+
+/** Takes files away, in the caller's transaction. @returns the hashes whose bytes may be dropped once it is done */
+export async function dropAssets(tx: Tx, ids: readonly string[]): Promise<string[]> {
+  const sizes = await rowsOf<{ hash: string }>(
+    tx,
+    'with gone as (delete from asset_sizes where asset_id = any($1) returning hash) select hash from gone',
+    [ids],
+  );
+  await tx.delete(Upload, { assetId: In([...ids]) });
+  const files = await rowsOf<{ hash: string }>(
+    tx,
+    'with gone as (delete from assets where id = any($1) returning hash) select hash from gone',
+    [ids],
+  );
+  return [...files, ...sizes].map(({ hash }) => hash);
 }
 
 /** Takes away the bytes of what was deleted, where nothing else has the same: they lie under their hash once, for all that share them. */

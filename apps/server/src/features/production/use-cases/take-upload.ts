@@ -3,28 +3,23 @@ import type { UploadShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { UPLOAD_COLUMNS } from '../queries/uploads.js';
-import { addAsset } from './add-file.js';
+import { addAsset, type FileOwner } from './add-file.js';
 import { Upload } from '../entities/upload.entity.js';
 
 type Failure = { code: 'file.type_refused' | 'file.broken' | 'file.too_many_pixels' | 'file.not_arrived' };
 
 /**
- * Files an upload that came in parts under a client. The bytes are stored first: a file without a row harms nobody.
+ * Files an upload that came in parts under what it belongs to. The bytes are stored first: a file without a row harms nobody.
  * @param collection the address that the upload was begun at
  */
-export async function takeUpload(
-  app: App,
-  collection: string,
-  uploadId: string,
-  where: { readonly clientId: string; readonly pieceId: string | null },
-): Promise<Result<UploadShape, Failure>> {
+export async function takeUpload(app: App, collection: string, uploadId: string, where: FileOwner): Promise<Result<UploadShape, Failure>> {
   const arrived = await app.resumable.find(collection, uploadId);
-  const before = await takenBefore(app.manager, uploadId, where.clientId);
+  const before = await takenBefore(app.manager, uploadId, where);
   if (before) return ok(before);
   if (!arrived) return fail({ code: 'file.not_arrived' });
   const stored = await app.files.storeFile(arrived.path).catch(async (error: unknown) => {
     // another call took it at the same moment, and has cleared it away since
-    const other = await takenBefore(app.manager, uploadId, where.clientId);
+    const other = await takenBefore(app.manager, uploadId, where);
     if (other) return other;
     throw error;
   });
@@ -35,7 +30,7 @@ export async function takeUpload(
   }
   const taken = await app.write<UploadShape, Failure>(async (tx, now) => {
     await tx.query('select pg_advisory_xact_lock(hashtext($1))', [uploadId]); // two that ask at once get one file
-    const other = await takenBefore(tx, uploadId, where.clientId);
+    const other = await takenBefore(tx, uploadId, where);
     if (other) return ok(other);
     const file = await addAsset(tx, stored.value, { ...where, name: arrived.name, now });
     await tx.insert(Upload, { id: uploadId, assetId: file.assetId, takenAt: now });
@@ -45,11 +40,11 @@ export async function takeUpload(
   return taken;
 }
 
-async function takenBefore(tx: Tx, uploadId: string, clientId: string): Promise<UploadShape | undefined> {
+async function takenBefore(tx: Tx, uploadId: string, where: FileOwner): Promise<UploadShape | undefined> {
   const [file] = await rowsOf<UploadShape>(
     tx,
-    `select ${UPLOAD_COLUMNS} from assets where client_id = $2 and id = (select asset_id from uploads where id = $1)`,
-    [uploadId, clientId],
+    `select ${UPLOAD_COLUMNS} from assets where (client_id = $2 or idea_id = $3) and id = (select asset_id from uploads where id = $1)`,
+    [uploadId, 'clientId' in where ? where.clientId : null, 'ideaId' in where ? where.ideaId : null],
   );
   return file;
 }

@@ -2,7 +2,9 @@ import type { TeamNoteKind } from '@zesting/contract';
 import { Check, Entity, Index, VersionColumn } from 'typeorm';
 import { IdColumn, IdKey, InstantColumn, Refers, TextColumn } from '../../../platform/database/columns.js';
 
-/** Something that one of the team wrote on a piece, for the team alone. */
+/** Something that one of the team wrote on a piece or an idea, for the team alone. */
+@Check('ck_team_notes_of', 'num_nonnulls(piece_id, idea_id) = 1 and (piece_id is null) = (client_id is null)')
+@Index('ix_team_notes_idea', ['ideaId', 'createdAt'], { where: '(removed_at is null) and (idea_id is not null)' })
 @Check('ck_team_notes_kind', "kind in ('brief', 'comment')")
 @Check('ck_team_notes_text', "text <> ''")
 @Index('ix_team_notes_piece', ['pieceId', 'createdAt'], { where: 'removed_at is null' })
@@ -10,11 +12,15 @@ import { IdColumn, IdKey, InstantColumn, Refers, TextColumn } from '../../../pla
 export class TeamNote {
   @IdKey() id: string;
   @Refers('Client', 'fk_team_notes_client')
-  @IdColumn()
-  clientId: string;
+  @IdColumn({ nullable: true })
+  clientId: string | null;
   @Refers('Piece', 'fk_team_notes_piece')
-  @IdColumn()
-  pieceId: string;
+  @IdColumn({ nullable: true })
+  pieceId: string | null;
+  /** it is of whichever client has the idea */
+  @Refers('Idea', 'fk_team_notes_idea')
+  @IdColumn({ nullable: true })
+  ideaId: string | null;
   @Refers('Person', 'fk_team_notes_author')
   @IdColumn()
   authorId: string;

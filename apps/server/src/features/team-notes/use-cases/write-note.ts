@@ -15,21 +15,29 @@ const noteKey = (id: string): string => `team-note:${id}`;
 
 type AddFailure = { code: 'file.unknown' | 'person.unknown' };
 
-/** Adds to the brief, or comments. Whoever is mentioned hears of it in their round-up. */
-export function addNote(app: App, viewer: Viewer, pieceId: string, body: TeamNoteBody): Promise<Result<string, AddFailure>> {
+/** What a note stands on. */
+export type NotedThing = { readonly pieceId: string } | { readonly ideaId: string };
+
+/** Adds to the brief of a piece, or comments on it or on an idea. Whoever is mentioned hears of it in their round-up. */
+export function addNote(app: App, viewer: Viewer, of: NotedThing, body: TeamNoteBody): Promise<Result<string, AddFailure>> {
   return app.write<string, AddFailure>(async (tx, now) => {
-    const [piece] = await rowsOf<{ client_id: string; title: string }>(tx, 'select client_id, title from pieces where id = $1', [pieceId]);
-    if (!piece) throw new Error('the piece went away');
-    const files = await rowsOf(tx, 'select 1 from assets where piece_id = $1 and id = any($2)', [pieceId, body.assetIds]);
+    const { clientId, pieceId, ideaId, title } = await thingOf(tx, of);
+    const files = await rowsOf(tx, 'select 1 from assets where (piece_id = $1 or idea_id = $2) and id = any($3)', [
+      pieceId,
+      ideaId,
+      body.assetIds,
+    ]);
     if (files.length < body.assetIds.length) return fail({ code: 'file.unknown' });
-    const team = new Set((await teamOf(tx, pieceId)).map((mate) => mate.personId));
+    const team = new Set((await teamOf(tx, of)).map((mate) => mate.personId));
     if (body.mentionIds.some((id) => !team.has(id))) return fail({ code: 'person.unknown' });
+    const isBrief = ideaId === null && body.kind === 'brief';
     const note = await tx.save(
       tx.create(TeamNote, {
-        clientId: piece.client_id,
+        clientId: ideaId === null ? clientId : null,
         pieceId,
+        ideaId,
         authorId: viewer.personId,
-        kind: body.kind,
+        kind: isBrief ? 'brief' : 'comment',
         text: body.text.trim(),
         assetIds: body.assetIds,
         mentionIds: body.mentionIds.filter((id) => id !== viewer.personId),
@@ -38,18 +46,37 @@ export function addNote(app: App, viewer: Viewer, pieceId: string, body: TeamNot
         removedAt: null,
       }),
     );
-    await recordNote(tx, viewer, note, body.kind === 'brief' ? 'brief.added_to' : 'piece.commented', now);
+    await recordNote(tx, viewer, note, isBrief ? 'brief.added_to' : ideaId === null ? 'piece.commented' : 'idea.commented', now);
     const told = note.text.length > TOLD_CHARACTERS ? `${note.text.slice(0, TOLD_CHARACTERS).trimEnd()}…` : note.text;
     for (const personId of note.mentionIds)
       await tell(app, tx, personId, {
-        clientId: note.clientId,
-        heading: `${viewer.name} on “${piece.title}”`,
-        text: `${viewer.name} ${body.kind === 'brief' ? 'added to the brief' : 'wrote'}: “${told}”`,
-        path: `/pieces/${pieceId}#${body.kind === 'brief' ? 'brief' : 'talk'}`,
+        clientId,
+        heading: `${viewer.name} on “${title}”`,
+        text: `${viewer.name} ${isBrief ? 'added to the brief' : 'wrote'}: “${told}”`,
+        path: ideaId === null ? `/pieces/${pieceId}#${isBrief ? 'brief' : 'talk'}` : `/plan/ideas?idea=${ideaId}`,
         key: noteKey(note.id),
       });
     return ok(note.id);
   });
+}
+
+interface Noted {
+  readonly clientId: string | null;
+  readonly pieceId: string | null;
+  readonly ideaId: string | null;
+  readonly title: string;
+}
+
+async function thingOf(tx: Tx, of: NotedThing): Promise<Noted> {
+  const [thing] = await rowsOf<Noted>(
+    tx,
+    'pieceId' in of
+      ? 'select client_id as "clientId", id as "pieceId", null::uuid as "ideaId", title from pieces where id = $1'
+      : 'select client_id as "clientId", null::uuid as "pieceId", id as "ideaId", title from ideas where id = $1',
+    ['pieceId' in of ? of.pieceId : of.ideaId],
+  );
+  if (!thing) throw new Error('what is written on went away');
+  return thing;
 }
 
 type ChangeFailure = { code: 'http.changed_meanwhile' | 'note.removed' | 'note.of_another' };
@@ -86,11 +113,17 @@ export function removeNote(app: App, viewer: Viewer, noteId: string): Promise<Re
 const lockNote = (tx: Tx, id: string): Promise<TeamNote> =>
   tx.findOneOrFail(TeamNote, { where: { id }, lock: { mode: 'pessimistic_write' } });
 
-const recordNote = (
+async function recordNote(
   tx: Tx,
   viewer: Viewer,
-  { clientId, pieceId }: TeamNote,
+  note: TeamNote,
   verb: string,
   at: InstantText,
   detail: Readonly<Record<string, unknown>> = {},
-): Promise<void> => recordActivity(tx, { clientId, thing: 'piece', thingId: pieceId, verb, actor: viewer.name, detail, at });
+): Promise<void> {
+  const { pieceId } = note;
+  const ideaId = note.ideaId ?? ''; // it stands on one of the two
+  const { clientId } = await thingOf(tx, pieceId === null ? { ideaId } : { pieceId });
+  const thing = pieceId === null ? 'idea' : 'piece';
+  await recordActivity(tx, { clientId, thing, thingId: pieceId ?? ideaId, verb, actor: viewer.name, detail, at });
+}
