@@ -4,7 +4,7 @@ import type {
   CopyMonthShape,
   CoveredShape,
   FreeSlotsShape,
-  IdeaShape,
+  IdeaPageShape,
   IdeasShape,
   MonthCostShape,
   PlanMonthShape,
@@ -88,7 +88,7 @@ export const ideasQuery = (query: string, state: string) =>
   });
 
 export const ideaQuery = (ideaId: string) =>
-  queryOptions({ queryKey: planKeys.idea(ideaId), queryFn: () => call<IdeaShape>(`/ideas/${ideaId}`) });
+  queryOptions({ queryKey: planKeys.idea(ideaId), queryFn: () => call<IdeaPageShape>(`/ideas/${ideaId}`) });
 
 /** What of the same client is much like an idea. */
 export const coveredQuery = (ideaId: string) =>

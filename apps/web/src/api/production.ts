@@ -32,8 +32,9 @@ export const piecesQuery = (query: string, asked: string) =>
 export const pieceQuery = (pieceId: string) =>
   queryOptions({ queryKey: pieceKeys.one(pieceId), queryFn: () => call<PieceShape>(`/pieces/${pieceId}`) });
 
-export const teamNotesQuery = (pieceId: string) =>
-  queryOptions({ queryKey: pieceKeys.notes(pieceId), queryFn: () => call<TeamNotesShape>(`/pieces/${pieceId}/notes`) });
+/** What the team wrote. @param path of a piece or an idea in the API */
+export const teamNotesQuery = (path: string) =>
+  queryOptions({ queryKey: pieceKeys.notes(path), queryFn: () => call<TeamNotesShape>(`${path}/notes`) });
 
 export const deskKeys = {
   all: ['desk'],

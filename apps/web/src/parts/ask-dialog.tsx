@@ -114,7 +114,13 @@ export function AskDialog({ clientId: first, about, onClose }: AskDialogProps) {
           onChange={(contactId) => change({ contactId })}
         />
         {body.contactId === null ? (
-          <TextField label="Who that is" help="You write down what they say." maxLength={100} value={body.answerer ?? ''} onChange={(answerer) => change({ answerer })} />
+          <TextField
+            label="Who that is"
+            help="You write down what they say."
+            maxLength={100}
+            value={body.answerer ?? ''}
+            onChange={(answerer) => change({ answerer })}
+          />
         ) : (
           <p className="text-muted text-[13px] self-center mb-3.5">
             They get a mail and answer in their room of {clientOf(clientId)?.name}.

@@ -9,7 +9,7 @@ interface AnswerFieldProps {
   readonly question: InterviewQuestionShape;
   /** keeps an answer; without it answers are only read */
   readonly onKeep?: (question: InterviewQuestionShape, text: string) => Promise<unknown>;
-  /** whether who answers is told that the team wrote it down */
+  /** whether the one who is asked answers themselves: then there is a field for it at once */
   readonly isOwn?: boolean;
 }
 
@@ -18,7 +18,7 @@ export function AnswerField({ question, onKeep, isOwn = false }: AnswerFieldProp
   const [typed, setTyped] = useKept<string>(`answer:${question.id}`);
   const [wrong, setWrong] = useState<string>();
   const [busy, setBusy] = useState(false);
-  const isWriting = typed !== null || (onKeep !== undefined && question.answer === '');
+  const isWriting = typed !== null || (isOwn && onKeep !== undefined && question.answer === '');
   const keep = async () => {
     if (!onKeep || typed === null) return;
     setBusy(true);
@@ -58,6 +58,16 @@ export function AnswerField({ question, onKeep, isOwn = false }: AnswerFieldProp
         </>
       )}
       {question.answer === '' && !onKeep && <p className="text-muted">Not answered yet.</p>}
+      {question.answer === '' && onKeep && !isWriting && (
+        <button
+          type="button"
+          className="text-pine underline text-[13px] min-h-6"
+          aria-label={`Write down the answer to “${question.question}”`}
+          onClick={() => setTyped('')}
+        >
+          Write down the answer
+        </button>
+      )}
       {isWriting && (
         <>
           <textarea
@@ -66,7 +76,7 @@ export function AnswerField({ question, onKeep, isOwn = false }: AnswerFieldProp
             rows={typed === null ? 2 : 4}
             maxLength={10_000}
             value={typed ?? ''}
-            onChange={(event) => setTyped(event.target.value === '' && question.answer === '' ? null : event.target.value)}
+            onChange={(event) => setTyped(isOwn && event.target.value === '' && question.answer === '' ? null : event.target.value)}
           />
           {wrong && (
             <p role="alert" className="text-rhubarb font-medium">

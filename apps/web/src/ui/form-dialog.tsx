@@ -12,6 +12,8 @@ interface FormDialogProps {
   readonly leave?: string;
   /** another button, apart from these */
   readonly beside?: ReactNode;
+  /** what stands beside the form and is not sent with it */
+  readonly aside?: ReactNode;
   readonly form: {
     readonly onSubmit: (event: FormEvent<HTMLFormElement>) => void;
     readonly wrong: string | undefined;
@@ -29,33 +31,44 @@ export function FormDialog({
   look = 'main',
   leave = 'Not yet',
   beside,
+  aside,
   form,
   onClose,
   children,
 }: FormDialogProps) {
+  const sent = (
+    <form
+      noValidate
+      onSubmit={(event) => {
+        event.stopPropagation(); // a dialog opened from within another's form sends itself alone
+        form.onSubmit(event);
+      }}
+    >
+      {children}
+      {form.wrong && (
+        <p role="alert" className="text-rhubarb font-medium mb-2">
+          {form.wrong}
+        </p>
+      )}
+      <div className="flex flex-wrap justify-end gap-2">
+        {beside && <span className="mr-auto">{beside}</span>}
+        <Button onClick={onClose}>{leave}</Button>
+        <Button look={look} type="submit" disabled={form.busy}>
+          {action}
+        </Button>
+      </div>
+    </form>
+  );
   return (
-    <Dialog open onClose={onClose} title={title} {...(description ? { description } : {})}>
-      <form
-        noValidate
-        onSubmit={(event) => {
-          event.stopPropagation(); // a dialog opened from within another's form sends itself alone
-          form.onSubmit(event);
-        }}
-      >
-        {children}
-        {form.wrong && (
-          <p role="alert" className="text-rhubarb font-medium mb-2">
-            {form.wrong}
-          </p>
-        )}
-        <div className="flex flex-wrap justify-end gap-2">
-          {beside && <span className="mr-auto">{beside}</span>}
-          <Button onClick={onClose}>{leave}</Button>
-          <Button look={look} type="submit" disabled={form.busy}>
-            {action}
-          </Button>
+    <Dialog open onClose={onClose} title={title} wide={aside !== undefined} {...(description ? { description } : {})}>
+      {aside === undefined ? (
+        sent
+      ) : (
+        <div className="grid gap-x-8 gap-y-4 md:grid-cols-2 items-start">
+          {sent}
+          <div className="min-w-0">{aside}</div>
         </div>
-      </form>
+      )}
     </Dialog>
   );
 }

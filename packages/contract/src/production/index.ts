@@ -116,6 +116,8 @@ export class BriefShape {
   /** what the piece answers, oldest first; none where it was begun by hand */
   requests: BriefRequestShape[];
   notes: string;
+  /** what came with the idea that it was */
+  ideaFiles: UploadShape[];
 }
 
 export class PlacementShape {

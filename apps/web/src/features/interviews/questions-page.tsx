@@ -44,15 +44,15 @@ export function QuestionsPage() {
       <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_22rem] items-start">
         <div className="min-w-0 grid gap-3">
           <div>
-          <Choice
-            label="Which questions"
-            value={asked}
-            options={[
-              ['open', `Open ${counts.open || ''}`.trim()],
-              ['closed', `Closed ${counts.closed || ''}`.trim()],
-            ]}
-            onChange={(next) => put({ asked: next === 'open' ? null : next })}
-          />
+            <Choice
+              label="Which questions"
+              value={asked}
+              options={[
+                ['open', `Open ${counts.open || ''}`.trim()],
+                ['closed', `Closed ${counts.closed || ''}`.trim()],
+              ]}
+              onChange={(next) => put({ asked: next === 'open' ? null : next })}
+            />
           </div>
           {interviews.length === 0 ? (
             <Empty title={asked === 'open' ? 'Nobody is asked anything' : 'No questions were closed yet'}>

@@ -1,10 +1,14 @@
-import type { CoveredShape, IdeaMadeShape } from '@zesting/contract';
+import { useQuery } from '@tanstack/react-query';
+import type { IdeaMadeShape } from '@zesting/contract';
 import { useRef, useState } from 'react';
-import { Link } from 'react-router';
+import { ideaQuery } from '../../api/plan';
 import { call, wordsOf } from '../../lib/api';
-import { dayWords } from '../../lib/format';
 import { useClients, useWrite } from '../../lib/queries';
+import { useSearch } from '../../lib/use-search';
 import { Button } from '../../ui/button';
+import { CoveredList } from './covered-list';
+import { IdeaFiles } from './idea-files';
+import { caughtOf, sharedLine } from './shared';
 
 interface Caught extends IdeaMadeShape {
   readonly title: string;
@@ -13,22 +17,28 @@ interface Caught extends IdeaMadeShape {
 /** An idea in one line, for the chosen client, another, or none yet. What is typed stays until it is kept. */
 export function CatchIdea() {
   const { clients, client } = useClients();
-  const [title, setTitle] = useState('');
+  const { search, put } = useSearch();
+  const [title, setTitle] = useState(() => sharedLine(search));
   const [forId, setForId] = useState<string | null>(null);
   const [caught, setCaught] = useState<Caught>();
   const [wrong, setWrong] = useState<string>();
   const field = useRef<HTMLInputElement>(null);
   const clientId = forId ?? client?.id ?? '';
-  const keep = useWrite((body: { title: string; clientId: string | null }) => call<IdeaMadeShape>('/ideas', { method: 'POST', body }), {
-    quiet: true,
-  });
+  const keep = useWrite(
+    (body: { title: string; clientId: string | null; link: string | null }) => call<IdeaMadeShape>('/ideas', { method: 'POST', body }),
+    {
+      quiet: true,
+    },
+  );
+  const attached = useQuery({ ...ideaQuery(caught?.ideaId ?? ''), enabled: caught !== undefined });
   const submit = async () => {
-    const said = title.trim();
-    if (said === '' || keep.isPending) return;
+    const said = caughtOf(title);
+    if (said.title === '' || keep.isPending) return;
     setWrong(undefined);
     try {
-      setCaught({ title: said, ...(await keep.mutateAsync({ title: said, clientId: clientId || null })) });
+      setCaught({ title: said.title, ...(await keep.mutateAsync({ ...said, clientId: clientId || null })) });
       setTitle('');
+      if (sharedLine(search) !== '') put({ title: null, text: null, url: null }, { replace: true });
       field.current?.focus();
     } catch (problem) {
       setWrong(`${wordsOf(problem)} What you typed is still here.`);
@@ -48,7 +58,7 @@ export function CatchIdea() {
           className="field min-h-9 col-span-2 sm:col-span-1"
           aria-label="An idea in one line"
           placeholder="An idea in one line"
-          maxLength={200}
+          maxLength={2200}
           value={title}
           onChange={(event) => setTitle(event.target.value)}
         />
@@ -76,27 +86,11 @@ export function CatchIdea() {
             {caught.covered.length > 0 && ' There is something like it already:'}
           </p>
           <CoveredList covered={caught.covered} />
+          <div className="mt-1">
+            <IdeaFiles key={caught.ideaId} ideaId={caught.ideaId} files={attached.data?.attached ?? []} />
+          </div>
         </div>
       )}
     </section>
-  );
-}
-
-/** What is much like an idea: said, and in nobody's way. */
-export function CoveredList({ covered }: { covered: readonly CoveredShape[] }) {
-  const { to } = useClients();
-  return (
-    <ul>
-      {covered.map((like) => (
-        <li key={like.id} className={like.isSoon ? 'text-rind' : 'text-muted'}>
-          <Link to={to(like.kind === 'piece' ? `/pieces/${like.id}` : `/plan/ideas?idea=${like.id}`)} className="underline">
-            {like.title}
-          </Link>
-          , {like.kind === 'piece' ? 'a piece' : 'an idea'}
-          {like.on && ` of ${dayWords(like.on)}`}
-          {like.isSoon && ', in the same format within three months'}
-        </li>
-      ))}
-    </ul>
   );
 }

@@ -1,14 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
-import { EditIdeaBody, type IdeaShape } from '@zesting/contract';
+import { EditIdeaBody, type IdeaPageShape } from '@zesting/contract';
 import { toast } from 'sonner';
 import { Link } from 'react-router';
-import { coveredQuery, ideaQuery } from '../../api/plan';
+import { ideaQuery } from '../../api/plan';
 import { call, wordsOf } from '../../lib/api';
 import { dayWords } from '../../lib/format';
 import { useClients, useSession, useWrite } from '../../lib/queries';
 import { useBodyForm } from '../../lib/use-body-form';
-import { AskedAboutSection } from '../../parts/asked-about';
 import { SubjectField } from '../../parts/subject-field';
+import { FileList } from '../../ui/answers';
 import { Button } from '../../ui/button';
 import { DayField } from '../../ui/day-field';
 import { Dialog } from '../../ui/dialog';
@@ -17,7 +17,7 @@ import { FormDialog } from '../../ui/form-dialog';
 import { Failed, Loading } from '../../ui/page';
 import { OptionField } from '../../ui/option-field';
 import { LinkField, TextField } from '../../ui/text-field';
-import { CoveredList } from './catch-idea';
+import { IdeaAside } from './idea-aside';
 import { MarkFields } from './mark-fields';
 import { useNames } from './use-names';
 
@@ -32,13 +32,15 @@ export function IdeaPanel({ ideaId, onClose }: { ideaId: string; onClose: () => 
   );
 }
 
-function IdeaForm({ idea, onClose }: { idea: IdeaShape; onClose: () => void }) {
+function IdeaForm({ idea, onClose }: { idea: IdeaPageShape; onClose: () => void }) {
   const { clients, clientOf, to } = useClients();
   const { todayOn } = useSession();
-  const covered = useQuery(coveredQuery(idea.id));
-  const edit = useWrite((body: EditIdeaBody) => call<IdeaShape>(`/ideas/${idea.id}`, { method: 'PATCH', body, version: idea.version }), {
-    quiet: true,
-  });
+  const edit = useWrite(
+    (body: EditIdeaBody) => call<IdeaPageShape>(`/ideas/${idea.id}`, { method: 'PATCH', body, version: idea.version }),
+    {
+      quiet: true,
+    },
+  );
   const { title, note, link, pillarId, formatId, channelId, merit, ease, chance, notBeforeOn, freshUntilOn } = idea;
   const form = useBodyForm<EditIdeaBody>(
     EditIdeaBody,
@@ -69,6 +71,7 @@ function IdeaForm({ idea, onClose }: { idea: IdeaShape; onClose: () => void }) {
   const client = clientOf(body.clientId ?? '');
   const names = useNames(client);
   const isUsed = idea.state === 'used';
+  if (idea.state === 'combined') return <PartIdea idea={idea} onClose={onClose} />;
   if (isUsed) return <UsedIdea idea={idea} onClose={onClose} />;
   return (
     <FormDialog
@@ -79,6 +82,7 @@ function IdeaForm({ idea, onClose }: { idea: IdeaShape; onClose: () => void }) {
       action="Keep"
       leave="Close"
       beside={<DropIdea idea={idea} onDone={onClose} />}
+      aside={<IdeaAside idea={idea} />}
     >
       <TextField
         label="In one line"
@@ -88,18 +92,9 @@ function IdeaForm({ idea, onClose }: { idea: IdeaShape; onClose: () => void }) {
         value={body.title ?? ''}
         onChange={(title) => change({ title })}
       />
-      {covered.data && covered.data.length > 0 && (
-        <div className="text-[13px] mb-3 -mt-2">
-          <p>Something like it is there already:</p>
-          <CoveredList covered={covered.data} />
-        </div>
-      )}
       {client && idea.clientId !== null && (
         <div className="mb-3">
           <SubjectField client={client} of={{ kind: 'idea', id: idea.id }} />
-          {idea.state === 'open' && (
-            <AskedAboutSection clientId={client.id} about={{ of: { ideaId: idea.id }, title: idea.title }} canAsk />
-          )}
         </div>
       )}
       <TextField
@@ -188,11 +183,22 @@ function IdeaForm({ idea, onClose }: { idea: IdeaShape; onClose: () => void }) {
   );
 }
 
-function UsedIdea({ idea, onClose }: { idea: IdeaShape; onClose: () => void }) {
+/** An idea that is a part of another now. */
+function PartIdea({ idea, onClose }: { idea: IdeaPageShape; onClose: () => void }) {
+  return (
+    <Dialog open onClose={onClose} title={idea.title} description="This idea is a part of another.">
+      {idea.note && <p className="mb-3 whitespace-pre-wrap">{idea.note}</p>}
+      <DropIdea idea={idea} onDone={onClose} />
+    </Dialog>
+  );
+}
+
+function UsedIdea({ idea, onClose }: { idea: IdeaPageShape; onClose: () => void }) {
   const { to } = useClients();
   return (
     <Dialog open onClose={onClose} title={idea.title} description="This idea has become a piece.">
       {idea.note && <p className="mb-3 whitespace-pre-wrap">{idea.note}</p>}
+      {idea.attached.length > 0 && <FileList files={idea.attached} />}
       <Link to={to(`/pieces/${idea.pieceId}`)} className="text-pine underline">
         Open “{idea.pieceTitle}”
       </Link>
@@ -200,7 +206,7 @@ function UsedIdea({ idea, onClose }: { idea: IdeaShape; onClose: () => void }) {
   );
 }
 
-function DropIdea({ idea, onDone }: { idea: IdeaShape; onDone: () => void }) {
+function DropIdea({ idea, onDone }: { idea: IdeaPageShape; onDone: () => void }) {
   const put = useWrite((state: 'open' | 'dropped') => call(`/ideas/${idea.id}/state`, { method: 'POST', body: { state } }));
   const isOpen = idea.state === 'open';
   const go = () =>

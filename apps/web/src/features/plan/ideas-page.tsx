@@ -1,7 +1,8 @@
-import { useInfiniteQuery } from '@tanstack/react-query';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import type { IdeaShape, KeptRequestShape, SupplyShape } from '@zesting/contract';
-import { Link as LinkIcon } from 'lucide-react';
+import { Link as LinkIcon, MessagesSquare, Paperclip } from 'lucide-react';
 import { Link } from 'react-router';
+import { addressesQuery } from '../../api/mails';
 import { ideasQuery } from '../../api/plan';
 import { wordsOf } from '../../lib/api';
 import { count, dayWords } from '../../lib/format';
@@ -68,7 +69,12 @@ export function IdeasPage() {
           )}
           {first && first.requests.length > 0 && <KeptRequests requests={first.requests} />}
         </div>
-        {first && first.supply.length > 0 && <Supply lines={first.supply} />}
+        {first && first.supply.length > 0 && (
+          <div className="grid gap-4">
+            <Supply lines={first.supply} />
+            <ByMail />
+          </div>
+        )}
       </div>
       {opened && <IdeaPanel key={opened} ideaId={opened} onClose={() => put({ idea: null }, { replace: true })} />}
     </>
@@ -99,6 +105,19 @@ function IdeaLine({ idea, onOpen }: { idea: IdeaShape; onOpen: () => void }) {
         {idea.title}
       </button>
       {idea.link && <LinkIcon size={14} aria-label="with a link" className="text-muted shrink-0" />}
+      {idea.files > 0 && (
+        <span className="text-muted text-[13px] inline-flex items-center gap-0.5">
+          <Paperclip size={14} aria-hidden /> {idea.files}
+          <span className="sr-only">{idea.files === 1 ? 'file' : 'files'}</span>
+        </span>
+      )}
+      {idea.notes > 0 && (
+        <span className="text-muted text-[13px] inline-flex items-center gap-0.5">
+          <MessagesSquare size={14} aria-hidden /> {idea.notes}
+          <span className="sr-only">said about it</span>
+        </span>
+      )}
+      {idea.parts > 0 && <Tag tone="calm">{idea.parts + 1} in one</Tag>}
       {fresh && (
         <Tag tone={fresh[1]}>
           {fresh[0]}
@@ -157,6 +176,23 @@ function Supply({ lines }: { lines: readonly SupplyShape[] }) {
           </li>
         ))}
       </ul>
+    </section>
+  );
+}
+
+/** How an idea comes in by mail; nothing where no mail is taken in. */
+function ByMail() {
+  const { client } = useClients();
+  const { data: addresses } = useQuery(addressesQuery);
+  const mailbox = addresses?.find(({ clientId }) => clientId === client?.id);
+  if (!mailbox) return null;
+  return (
+    <section aria-label="By mail" className="card p-3 text-[13px]">
+      <h2 className="text-base">By mail</h2>
+      <p className="text-muted">
+        A mail to <span className="text-ink break-all">{mailbox.address}</span> whose subject begins with{' '}
+        <span className="text-ink">Idea:</span> lands here, with what is attached.
+      </p>
     </section>
   );
 }

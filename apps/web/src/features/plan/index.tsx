@@ -42,6 +42,9 @@ export const feature: WebFeature = {
     'idea.changed': 'changed an idea',
     'idea.dropped': 'dropped an idea',
     'idea.taken_up': 'took an idea up again',
+    'idea.combined': 'combined ideas',
+    'idea.commented': 'wrote about an idea',
+    'idea.file_removed': 'took a file off an idea',
     'idea.used': 'made a piece of an idea',
   },
 };

@@ -12,9 +12,9 @@ export function MarkFields({ marks, onChange }: { marks: IdeaMarks; onChange: (p
   return (
     <div className="grid gap-1.5 mb-3.5">
       {MARKS.map(([key, name, least, most]) => (
-        <div key={key} role="group" aria-label={name} className="flex flex-wrap items-center gap-2">
+        <div key={key} role="group" aria-label={name} className="flex flex-wrap items-center gap-1.5">
           <span className="font-medium w-14">{name}</span>
-          <span className="text-muted text-[12px] w-20 text-right">{least}</span>
+          <span className="text-muted text-[12px] w-16 text-right">{least}</span>
           {STEPS.map((step) => (
             <button
               key={step}

@@ -3,11 +3,11 @@ import { call } from '../../lib/api';
 import { useKept } from '../../lib/kept';
 import { useWrite } from '../../lib/queries';
 import { AskedAboutSection } from '../../parts/asked-about';
-import { Answers } from '../../ui/answers';
+import { Answers, FileList } from '../../ui/answers';
 import { Button } from '../../ui/button';
 import { LinkedText } from '../../ui/linked-text';
 import { Thread } from '../../ui/thread';
-import { BriefAdditions } from './team-notes';
+import { BriefAdditions } from '../../parts/team-notes';
 
 /** What the makers need to know: the request's answers and files, and what the manager adds. */
 export function BriefSection({ piece }: { piece: PieceShape }) {
@@ -31,12 +31,18 @@ export function BriefSection({ piece }: { piece: PieceShape }) {
           </div>
         ))}
         <Notes piece={piece} />
+        {brief.ideaFiles.length > 0 && (
+          <div className="mt-3">
+            <h3 className="text-muted text-[13px] font-sans font-normal tracking-normal">Came with the idea</h3>
+            <FileList files={brief.ideaFiles} />
+          </div>
+        )}
         <AskedAboutSection
           clientId={piece.clientId}
           about={{ of: { pieceId: piece.id }, title: piece.title || piece.formatName }}
           canAsk={piece.canManage}
         />
-        <BriefAdditions piece={piece} />
+        <BriefAdditions of={{ kind: 'piece', id: piece.id, canAttach: piece.canWrite }} />
       </details>
     </section>
   );

@@ -19,7 +19,7 @@ import { EditPieceDialog } from './edit-piece-dialog';
 import { HistorySection } from './history-section';
 import { PathSection } from './path-section';
 import { PlacementsSection } from './placements-section';
-import { TalkSection } from './team-notes';
+import { Talk } from '../../parts/team-notes';
 import { RemarksSection } from './remarks-section';
 
 /** One piece: the brief beside the content, the path beside both. */
@@ -36,7 +36,11 @@ export function PiecePage() {
         <div className="order-2 lg:order-1 xl:order-2 grid grid-cols-[minmax(0,1fr)] gap-4 min-w-0">
           <RemarksSection piece={piece} />
           <ContentSection key={piece.id} piece={piece} />
-          <TalkSection key={`talk:${piece.id}`} piece={piece} />
+          <section id="talk" aria-label="Team talk" className="card p-4 scroll-mt-4">
+            <h2 className="text-lg">Team talk</h2>
+            <p className="text-muted text-[13px] mb-1">Only you see this; the client’s remarks stand apart.</p>
+            <Talk key={piece.id} of={{ kind: 'piece', id: piece.id, canAttach: piece.canWrite }} />
+          </section>
         </div>
         <div className="order-3 grid grid-cols-[minmax(0,1fr)] gap-4 lg:row-span-2 xl:row-span-1">
           <PathSection piece={piece} />

@@ -201,7 +201,12 @@ async function briefOf(app: App, viewer: Viewer, row: PieceColumns): Promise<Bri
      from piece_requests b join requests r on r.id = b.request_id where b.piece_id = $1 order by r.received_at, r.id`,
     [row.id],
   );
-  return { requests: await Promise.all(requests.map((request) => withFiles(app, viewer, request))), notes: row.notes };
+  const ideaFiles = await app.read<UploadShape>(
+    `select ${UPLOAD_COLUMNS} from assets where idea_id in (select i.id from ideas i where i.piece_id = $1
+       union select o.id from ideas i join ideas o on o.combined_into = i.id where i.piece_id = $1) order by created_at, id`,
+    [row.id],
+  );
+  return { requests: await Promise.all(requests.map((request) => withFiles(app, viewer, request))), notes: row.notes, ideaFiles };
 }
 
 async function withFiles(app: App, viewer: Viewer, request: Omit<BriefRequestShape, 'files'>): Promise<BriefRequestShape> {

@@ -1,24 +1,35 @@
 import { useQuery } from '@tanstack/react-query';
-import type { PieceShape, TeamNoteBody, TeamNoteKind, TeamNoteShape, TeamNotesShape, UploadShape } from '@zesting/contract';
+import type { TeamNoteBody, TeamNoteKind, TeamNoteShape, TeamNotesShape, UploadShape } from '@zesting/contract';
 import { Paperclip } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { teamNotesQuery } from '../../api/production';
-import { call, wordsOf } from '../../lib/api';
-import { instantWords } from '../../lib/format';
-import { useKept } from '../../lib/kept';
-import { mentionedIn } from '../../lib/mentions';
-import { useWrite } from '../../lib/queries';
-import { useUploads } from '../../lib/use-uploads';
-import { FileList } from '../../ui/answers';
-import { Button } from '../../ui/button';
-import { LinkedText } from '../../ui/linked-text';
-import { UploadList } from '../../ui/upload-list';
+import { teamNotesQuery } from '../api/production';
+import { call, wordsOf } from '../lib/api';
+import { instantWords } from '../lib/format';
+import { useKept } from '../lib/kept';
+import { mentionedIn } from '../lib/mentions';
+import { useWrite } from '../lib/queries';
+import { useUploads } from '../lib/use-uploads';
+import { FileList } from '../ui/answers';
+import { Button } from '../ui/button';
+import { LinkedText } from '../ui/linked-text';
+import { UploadList } from '../ui/upload-list';
 
-const useTeamNotes = (pieceId: string) => useQuery(teamNotesQuery(pieceId));
+/** What the team writes on. */
+export interface Noted {
+  readonly kind: 'piece' | 'idea';
+  readonly id: string;
+  /** whether files can go with what is written */
+  readonly canAttach: boolean;
+}
+
+/** Where the API has it. */
+const pathOf = ({ kind, id }: Noted): string => `/${kind === 'piece' ? 'pieces' : 'ideas'}/${id}`;
+
+const useTeamNotes = (of: Noted) => useQuery(teamNotesQuery(pathOf(of)));
 
 /** What the team added to the brief, under what was asked. */
-export function BriefAdditions({ piece }: { piece: PieceShape }) {
-  const { data } = useTeamNotes(piece.id);
+export function BriefAdditions({ of }: { of: Noted }) {
+  const { data } = useTeamNotes(of);
   const [writing, setWriting] = useState(false);
   const additions = data?.notes.filter((note) => note.kind === 'brief') ?? [];
   return (
@@ -30,7 +41,7 @@ export function BriefAdditions({ piece }: { piece: PieceShape }) {
         ))}
       </ul>
       {writing ? (
-        <Compose piece={piece} kind="brief" team={data?.team ?? []} onDone={() => setWriting(false)} />
+        <Compose of={of} kind="brief" team={data?.team ?? []} onDone={() => setWriting(false)} />
       ) : (
         <Button look="quiet" className="-ml-3 mt-1" onClick={() => setWriting(true)}>
           Add to the brief…
@@ -40,21 +51,19 @@ export function BriefAdditions({ piece }: { piece: PieceShape }) {
   );
 }
 
-/** The team's talk about a piece, which the client never sees. */
-export function TalkSection({ piece }: { piece: PieceShape }) {
-  const { data } = useTeamNotes(piece.id);
+/** The team's talk about a piece or an idea, which the client never sees. */
+export function Talk({ of }: { of: Noted }) {
+  const { data } = useTeamNotes(of);
   const comments = data?.notes.filter((note) => note.kind === 'comment') ?? [];
   return (
-    <section id="talk" aria-label="Team talk" className="card p-4 scroll-mt-4">
-      <h2 className="text-lg">Team talk</h2>
-      <p className="text-muted text-[13px] mb-1">Only you see this; the client’s remarks stand apart.</p>
+    <>
       <ul>
         {comments.map((note) => (
           <Note key={note.id} note={note} />
         ))}
       </ul>
-      <Compose piece={piece} kind="comment" team={data?.team ?? []} />
-    </section>
+      <Compose of={of} kind="comment" team={data?.team ?? []} />
+    </>
   );
 }
 
@@ -126,7 +135,7 @@ function Note({ note }: { note: TeamNoteShape }) {
 }
 
 interface ComposeProps {
-  readonly piece: PieceShape;
+  readonly of: Noted;
   readonly kind: TeamNoteKind;
   readonly team: TeamNotesShape['team'];
   readonly onDone?: () => void;
@@ -141,15 +150,15 @@ interface Draft {
 const EMPTY: Draft = { text: '', files: [], told: [] };
 
 /** Writes a note: text with links, files, and who hears of it. What is typed is kept while the page is away. */
-function Compose({ piece, kind, team, onDone }: ComposeProps) {
-  const [kept, setKept] = useKept<Draft>(`piece:${piece.id}:${kind}`);
+function Compose({ of, kind, team, onDone }: ComposeProps) {
+  const [kept, setKept] = useKept<Draft>(`${of.kind}:${of.id}:${kind}`);
   const draft = kept ?? EMPTY;
   const [error, setError] = useState<string>();
   const input = useRef<HTMLInputElement>(null);
-  const uploads = useUploads(`/pieces/${piece.id}/uploads`, (file) =>
+  const uploads = useUploads(`${pathOf(of)}/uploads`, (file) =>
     setKept((before) => ({ ...(before ?? EMPTY), files: [...(before ?? EMPTY).files, file] })),
   );
-  const write = useWrite((body: TeamNoteBody) => call(`/pieces/${piece.id}/notes`, { method: 'POST', body }), { quiet: true });
+  const write = useWrite((body: TeamNoteBody) => call(`${pathOf(of)}/notes`, { method: 'POST', body }), { quiet: true });
   const typed = mentionedIn(draft.text, team);
   const told = new Set([...draft.told, ...typed]);
   const change = (part: Partial<Draft>) => {
@@ -217,7 +226,7 @@ function Compose({ piece, kind, team, onDone }: ComposeProps) {
             <Button look="main" disabled={write.isPending} onClick={send}>
               {kind === 'brief' ? 'Add to the brief' : 'Write it'}
             </Button>
-            {piece.canWrite && (
+            {of.canAttach && (
               <>
                 <input
                   ref={input}
