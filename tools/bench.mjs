@@ -51,6 +51,7 @@ function monthToFill(core) {
       notBeforeOn: null,
       expiresOn: draw(6) === 0 ? core.addDays(from, draw(60)) : null,
       worth: draw(100) / 100,
+      hasTurn: draw(5) === 0,
       isPiece: draw(5) === 0,
       waitsDays: draw(200),
     })),

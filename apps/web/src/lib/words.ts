@@ -1,6 +1,6 @@
 import type { MarkerShape, PersonRole, StandingMarkerShape } from '@zesting/contract';
 import { PROBLEMS, type ProblemCode } from '@zesting/contract/problems';
-import type { Danger, PartState, PieceStage, ReckoningList, RequestState, RoundUpRhythm } from '@zesting/core';
+import type { Danger, PartState, PieceStage, Purpose, ReckoningList, RequestState, RoundUpRhythm } from '@zesting/core';
 
 /** Plain words for what went wrong: what happened, what was kept, what to do. */
 const SPOKEN: Partial<
@@ -144,3 +144,12 @@ export const RHYTHM_WORDS: Record<RoundUpRhythm, string> = {
 
 /** By level, 1 to 3; 0 is not a skill of theirs. */
 export const SKILL_LEVELS = ['Not a skill of theirs', 'Can do it', 'Does it well', 'Does it best'];
+
+/** What a piece asks of people, as it is chosen, and in a word. */
+export const PURPOSE_OPTIONS: readonly { readonly id: Purpose; readonly name: string }[] = [
+  { id: 'know', name: 'Know something' },
+  { id: 'react', name: 'React' },
+  { id: 'come', name: 'Come' },
+  { id: 'buy', name: 'Buy' },
+];
+export const PURPOSE_WORDS: Readonly<Record<Purpose, string>> = { know: 'to know', react: 'to react', come: 'to come', buy: 'to buy' };

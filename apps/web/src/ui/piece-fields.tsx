@@ -1,8 +1,11 @@
 import type { ClientShape, FeasibilityShape, NewPieceBody, RouteShape } from '@zesting/contract';
+import type { Purpose } from '@zesting/core';
 import { dayWords, minutesWords, zoneWords } from '../lib/format';
 import type { OffReason } from '../lib/off-days';
+import { PURPOSE_OPTIONS } from '../lib/words';
 import { DayField } from './day-field';
 import { Field } from './field';
+import { OptionField } from './option-field';
 import { TickList } from './tick-list';
 
 interface PieceFieldsProps {
@@ -43,23 +46,22 @@ export function PieceFields({ body, client, routes, feasibility, todayOn, off, c
             </select>
           )}
         </Field>
-        <Field label="Pillar">
-          {(control) => (
-            <select
-              {...control}
-              className="field"
-              value={body.pillarId ?? ''}
-              onChange={(event) => change({ pillarId: event.target.value || null })}
-            >
-              <option value="">None yet</option>
-              {client?.pillars.map((pillar) => (
-                <option key={pillar.id} value={pillar.id}>
-                  {pillar.name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <div className="grid grid-cols-2 gap-x-3">
+          <OptionField
+            label="Pillar"
+            none="None yet"
+            value={body.pillarId ?? null}
+            options={client?.pillars ?? []}
+            onChange={(pillarId) => change({ pillarId })}
+          />
+          <OptionField
+            label="Asks people to"
+            none="Not said"
+            value={body.purpose ?? null}
+            options={PURPOSE_OPTIONS}
+            onChange={(purpose) => change({ purpose: purpose as Purpose | null })}
+          />
+        </div>
       </div>
       {route && route.optional.length > 0 && (
         <TickList

@@ -144,6 +144,13 @@ export class PillarBody {
   @Min(0)
   @Max(100)
   share: number;
+
+  /** its step around the twelve colours; without one the next that is free */
+  @Optional()
+  @IsInt()
+  @Min(0)
+  @Max(11)
+  colour?: number;
 }
 
 export class ClosureBody {

@@ -13,6 +13,8 @@ export class ChannelShape {
 export class PillarShape {
   id: string;
   name: string;
+  /** its step around the twelve colours */
+  colour: number;
 }
 
 export class ContactShape {

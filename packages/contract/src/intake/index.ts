@@ -4,6 +4,7 @@ import {
   IsArray,
   IsBoolean,
   IsEmail,
+  IsIn,
   IsInt,
   IsObject,
   IsString,
@@ -14,7 +15,19 @@ import {
 } from 'class-validator';
 import { Type } from 'class-transformer';
 import { IsNotBlank, IsDay, Optional, OptionalOrNull, VisitedShape } from '../fields/index.js';
-import type { Answers, AnswerProblem, FormItem, FormLanguage, PieceStage, RequestState, RequestWay, Sorted, Stands } from '@zesting/core';
+import {
+  PURPOSES,
+  type Answers,
+  type AnswerProblem,
+  type FormItem,
+  type FormLanguage,
+  type PieceStage,
+  type Purpose,
+  type RequestState,
+  type RequestWay,
+  type Sorted,
+  type Stands,
+} from '@zesting/core';
 
 import { ProposedDoerShape } from './piece-shapes.js';
 
@@ -274,6 +287,11 @@ export class NewPieceBody {
   @OptionalOrNull()
   @IsUUID()
   pillarId?: string | null;
+
+  /** what it asks of people; null: nothing is said */
+  @OptionalOrNull()
+  @IsIn(PURPOSES)
+  purpose?: Purpose | null;
 
   @IsArray()
   @ArrayMaxSize(20)

@@ -1,4 +1,4 @@
-import { THEME_PERIODS, type ThemePeriod } from '@zesting/core';
+import { PURPOSES, THEME_PERIODS, type Purpose, type ThemePeriod } from '@zesting/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -16,7 +16,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { IsDay, IsNotBlank, IsTimeOfDay, Optional, OrNull } from '../fields/index.js';
+import { IsDay, IsNotBlank, IsTimeOfDay, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
 
 /** A month, `YYYY-MM`. */
 export const MONTH = /^(199\d|20\d\d|21\d\d)-(0[1-9]|1[0-2])$/;
@@ -57,6 +57,11 @@ export class RhythmRuleBody {
   @OrNull()
   @IsUUID()
   formatId: string | null;
+
+  /** what it asks of people; null: nothing is said */
+  @OptionalOrNull()
+  @IsIn(PURPOSES)
+  purpose?: Purpose | null;
 }
 
 /** Leaves one slot out, or takes it in again. */

@@ -27,6 +27,7 @@ const toCandidate = (candidate: SlotCandidateShape): Candidate => ({
   notBeforeOn: candidate.notBeforeOn as Day | null,
   expiresOn: candidate.expiresOn as Day | null,
   worth: candidate.worth,
+  hasTurn: candidate.hasTurn,
   isPiece: candidate.kind === 'piece',
   waitsDays: candidate.waitsDays,
 });

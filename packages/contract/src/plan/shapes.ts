@@ -1,4 +1,4 @@
-import type { LeadStanding, PieceStage, PlacementState, RunwayCell, ThemePeriod } from '@zesting/core';
+import type { LeadStanding, PieceStage, PlacementState, Purpose, RunwayCell, ThemePeriod } from '@zesting/core';
 import { MarkerShape, MixRowShape, type MarkerKind } from '../calendar/index.js';
 import { AudiencesBody, RhythmRuleBody, ThemeCycleBody } from './bodies.js';
 
@@ -50,6 +50,7 @@ export class PlannedShape {
   channelName: string;
   pillarId: string | null;
   formatId: string;
+  purpose: Purpose | null;
   on: string;
   at: string;
   /** whether a word of the day's theme stands in its title or notes; null: the day has none */
@@ -66,6 +67,7 @@ export class PlanSlotShape {
   at: string;
   pillarId: string | null;
   formatId: string | null;
+  purpose: Purpose | null;
   theme: string | null;
   /** why nothing is to go out on that day; null: it is open */
   blackout: string | null;
@@ -88,6 +90,8 @@ export class SlotCandidateShape {
   notBeforeOn: string | null;
   expiresOn: string | null;
   worth: number;
+  /** whether the subject that it is about was put into the month */
+  hasTurn: boolean;
   waitsDays: number;
   /** the piece, where it is one */
   pieceId: string | null;
@@ -216,6 +220,9 @@ export class PlanMonthShape {
   longestRun: number;
   longestRunPillarId: string | null;
   largestGapDays: number | null;
+  /** pieces that ask something of people, of those of which is said what they ask */
+  asking: number;
+  askingOf: number;
   numbers: PlanNumbersShape;
   candidates: SlotCandidateShape[];
   /** how many ideas there are that are not among the candidates */

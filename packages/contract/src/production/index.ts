@@ -1,6 +1,15 @@
-import { ArrayMaxSize, ArrayNotEmpty, IsBoolean, IsInt, IsString, IsUUID, Max, MaxLength, Min } from 'class-validator';
+import { ArrayMaxSize, ArrayNotEmpty, IsBoolean, IsIn, IsInt, IsString, IsUUID, Max, MaxLength, Min } from 'class-validator';
 import { IsNotBlank, IsDay, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
-import type { Answers, Danger, FormItem, HeldBy, PieceStage, ReckoningList } from '@zesting/core';
+import {
+  PURPOSES,
+  type Answers,
+  type Danger,
+  type FormItem,
+  type HeldBy,
+  type PieceStage,
+  type Purpose,
+  type ReckoningList,
+} from '@zesting/core';
 import { RequestMessageShape, UploadShape } from '../intake/index.js';
 import { PillarShape } from '../clients/index.js';
 import { WheelSegment } from '../planning/index.js';
@@ -18,6 +27,11 @@ export class EditPieceBody {
   @OptionalOrNull()
   @IsUUID()
   pillarId?: string | null;
+
+  /** what it asks of people; null: nothing is said */
+  @OptionalOrNull()
+  @IsIn(PURPOSES)
+  purpose?: Purpose | null;
 
   @Optional()
   @IsString()
@@ -187,6 +201,7 @@ export class PieceShape {
   title: string;
   formatName: string;
   pillarId: string | null;
+  purpose: Purpose | null;
   /** the campaign that it belongs to */
   campaignId: string | null;
   pillars: PillarShape[];

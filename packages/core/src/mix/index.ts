@@ -105,3 +105,13 @@ export function countByWeeks(days: readonly Day[], from: Day, to: Day): WeekCoun
   }
   return weeks;
 }
+
+/** What a piece asks of people: that they know something, react, come, or buy. */
+export const PURPOSES = ['know', 'react', 'come', 'buy'] as const;
+export type Purpose = (typeof PURPOSES)[number];
+
+/** How many pieces ask something of people, among those of which is said what they ask. To let somebody know asks nothing. */
+export function askingOf(purposes: readonly (Purpose | null)[]): { readonly asking: number; readonly of: number } {
+  const said = purposes.filter((purpose) => purpose !== null);
+  return { asking: said.filter((purpose) => purpose !== 'know').length, of: said.length };
+}

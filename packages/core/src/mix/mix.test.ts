@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { addDays, getDay } from '../time/index.js';
-import { countByWeeks, largestGapDays, largestRemainders, longestRun, mixOf, wantedOf } from './index.js';
+import { askingOf, countByWeeks, largestGapDays, largestRemainders, longestRun, mixOf, wantedOf } from './index.js';
 
 describe('sharing whole units', () => {
   it('is done by largest remainders', () => {
@@ -102,5 +102,12 @@ describe('the weeks of a period', () => {
         expect(weeks.reduce((sum, { count }) => sum + count, 0)).toBe(days.length);
       }),
     );
+  });
+});
+
+describe('what pieces ask of people', () => {
+  it('counts those that ask something among those of which it is said', () => {
+    expect(askingOf(['know', 'react', null, 'buy', 'know', 'come'])).toEqual({ asking: 3, of: 5 });
+    expect(askingOf([null])).toEqual({ asking: 0, of: 0 });
   });
 });

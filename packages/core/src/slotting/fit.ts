@@ -32,6 +32,8 @@ export interface Candidate {
   readonly expiresOn: Day | null;
   /** how good it is beside the others, 0 to 1 */
   readonly worth: number;
+  /** whether the subject that it is about was put into the period */
+  readonly hasTurn: boolean;
   /** whether work has been put into it already */
   readonly isPiece: boolean;
   readonly waitsDays: number;
@@ -48,7 +50,7 @@ export interface SlottingCase {
 
 /** What speaks for (or, below 0, against) a candidate in a slot, in points. */
 export interface FitReason {
-  readonly what: 'fills' | 'pillar' | 'format' | 'theme' | 'begun' | 'worth' | 'expires' | 'waits' | 'tight';
+  readonly what: 'fills' | 'pillar' | 'format' | 'theme' | 'turn' | 'begun' | 'worth' | 'expires' | 'waits' | 'tight';
   readonly points: number;
 }
 
@@ -66,6 +68,7 @@ export const IN_A_ROW = -15;
 const FILLS = 40;
 const PILLAR = 30;
 const THEME = 25;
+const TURN = 20;
 const BEGUN = 25;
 const WORTH = 20;
 const FORMAT = 15;
@@ -87,8 +90,8 @@ function misfitOf(slot: OpenSlot, candidate: Candidate, readyOn: Day | null): Mi
 }
 
 /**
- * Whether a candidate may stand in a slot, and how well. The weights are Zesting's own: filling a slot counts most, then what the rhythm and the
- * theme ask for, then work already begun, then how good and how old it is.
+ * Whether a candidate may stand in a slot, and how well. The weights are Zesting's own: filling a slot counts most, then what the rhythm, the
+ * theme and the subjects of the period ask for, then work already begun, then how good and how old it is.
  */
 export function fitOf(slot: OpenSlot, candidate: Candidate, readyByFormat: SlottingCase['readyByFormat']): Fit {
   const formatId = candidate.formatId ?? slot.formatId;
@@ -100,6 +103,7 @@ export function fitOf(slot: OpenSlot, candidate: Candidate, readyByFormat: Slott
     { what: 'pillar', points: slot.pillarId !== null && slot.pillarId === candidate.pillarId ? PILLAR : 0 },
     { what: 'format', points: slot.formatId !== null && slot.formatId === candidate.formatId ? FORMAT : 0 },
     { what: 'theme', points: slot.themeId !== null && candidate.themeIds.includes(slot.themeId) ? THEME : 0 },
+    { what: 'turn', points: candidate.hasTurn ? TURN : 0 },
     { what: 'begun', points: candidate.isPiece ? BEGUN : 0 },
     { what: 'worth', points: Math.round(candidate.worth * WORTH) },
     {

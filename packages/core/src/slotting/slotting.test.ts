@@ -37,6 +37,7 @@ const idea = (id: string, has: Partial<Candidate> = {}): Candidate => ({
   notBeforeOn: null,
   expiresOn: null,
   worth: 0,
+  hasTurn: false,
   isPiece: false,
   waitsDays: 0,
   ...has,
@@ -57,6 +58,13 @@ describe('how a candidate fits a slot', () => {
     ['is past its last day', { expiresOn: getDay('2027-03-07'), readyOn: monday }, 'expired'],
   ])('not at all where it %s', (_, has, misfit) => {
     expect(fitOf(wanted, idea('i', has), { clip: getDay('2027-03-10') })).toEqual({ fits: false, misfit });
+  });
+
+  it('is chosen before its equal where its subject has its turn', () => {
+    const whole = { slots: [slot('s', 7)], candidates: [idea('a'), idea('b', { hasTurn: true })], ...none };
+    expect(chosenOf(whole)).toEqual({ s: 'b' });
+    const fit = fitOf(slot('s', 7), idea('b', { hasTurn: true }), {});
+    expect(fit.fits && fit.reasons.map(({ what }) => what)).toEqual(['fills', 'turn']);
   });
 
   it('on the very day from which it may, until the very day to which it may', () => {

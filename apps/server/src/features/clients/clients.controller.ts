@@ -43,7 +43,7 @@ export class ClientsController {
       `select c.id, c.code, c.name, c.colour, c.zone, c.usual_time as "usualTime",
          coalesce((select jsonb_agg(jsonb_build_object('id', h.id, 'kind', h.kind, 'name', h.name, 'copyLimit', h.copy_limit, 'ratio', h.ratio) order by h.position)
            from channels h where h.client_id = c.id and h.archived_at is null), '[]') as channels,
-         coalesce((select jsonb_agg(jsonb_build_object('id', p.id, 'name', p.name) order by p.position) from pillars p
+         coalesce((select jsonb_agg(jsonb_build_object('id', p.id, 'name', p.name, 'colour', p.colour) order by p.position) from pillars p
            where p.client_id = c.id and p.archived_at is null), '[]') as pillars,
          coalesce((select jsonb_agg(jsonb_build_object('id', x.id, 'name', x.name, 'email', x.email, 'canAsk', x.can_ask, 'canSignOff', x.can_sign_off) order by x.name)
            from contacts x where x.client_id = c.id and x.archived_at is null and $2), '[]') as contacts

@@ -57,6 +57,34 @@ describe('a client’s page', () => {
     });
   });
 
+  it('gives pillars colours of their own, and keeps them', async () => {
+    const put = async (pillars: EditClientBody['pillars']) => {
+      getResult(await edit({ pillars: pillars ?? [] }, (await page()).version));
+      return (await page()).pillars;
+    };
+    const made = await put([
+      { name: 'P', share: 60 },
+      { name: 'Q', share: 20, colour: 5 },
+      { name: 'R', share: 20 },
+    ]);
+    expect(made.map(({ name, colour }) => [name, colour])).toEqual([
+      ['P', 0],
+      ['Q', 5],
+      ['R', 10],
+    ]);
+    const [p, q, r] = made;
+    const renamed = await put([
+      { id: r?.id ?? '', name: 'R2', share: 10 },
+      { ...p, name: 'P', share: 10, colour: 7 },
+      { id: q?.id ?? '', name: 'Q', share: 0 },
+    ]);
+    expect(renamed.map(({ name, colour }) => [name, colour])).toEqual([
+      ['R2', 10],
+      ['P', 7],
+      ['Q', 5],
+    ]);
+  });
+
   it('refuses an edit made against an older state, and answers with both', async () => {
     const { version } = await page();
     getResult(await edit({ name: 'First' }, version));

@@ -33,6 +33,45 @@ describe('what the plan is filled with', () => {
       expect((await month()).slots.find(({ on }) => on === '2027-03-16')?.planned?.title).toBe('Seven knots');
     });
 
+    it('says what the piece asks of people, as the slot wants it, and the month counts it', async () => {
+      const asking = await add({ formatId, purpose: 'come' });
+      const telling = await add({ formatId, purpose: 'know', at: '15:00' });
+      const [one, other] = await fill({ ruleId: asking, on: '2027-03-16', title: 'A' }, { ruleId: telling, on: '2027-03-16', title: 'B' });
+      const { body: piece } = await manager.call('GET', `/api/pieces/${one?.pieceId}`);
+      expect([piece['purpose'], (await month()).slots[0]]).toEqual(['come', expect.objectContaining({ purpose: 'come' })]);
+      const counts = async () => {
+        const { asking: asks, askingOf } = (await month()) as unknown as PlanMonthShape; // as the contract has it
+        return [asks, askingOf];
+      };
+      expect(await counts()).toEqual([1, 2]);
+      const edit = { body: { purpose: null }, headers: { 'If-Match': `"${String(piece['version'])}"` } };
+      expect((await manager.call('PATCH', `/api/pieces/${one?.pieceId}`, edit)).status).toBe(200);
+      expect(await counts()).toEqual([0, 1]);
+      expect(other?.problem).toBeNull();
+      const { status, body } = await manager.call('POST', of('rhythm'), { body: rule({ purpose: 'dance' }) });
+      expect([status, body['errors']]).toEqual([400, { purpose: ['isIn'] }]);
+    });
+
+    it('prefers what a subject that has its turn this month says, also by the topic above it', async () => {
+      await add({ formatId });
+      const turned = await caught({ title: 'Oak, at last' });
+      await caught({ title: 'Something else' });
+      const { body: top } = await manager.call('POST', of('topics'), {
+        body: { pillarId: pillars[0]?.id, parentId: null, names: ['Wood'] },
+      });
+      const [topicId = ''] = top['topicIds'] as string[];
+      const below = { pillarId: pillars[0]?.id, parentId: topicId, names: ['Oak'] };
+      const { body: sub } = await manager.call('POST', of('topics'), { body: below });
+      await manager.call('PUT', `/api/ideas/${turned}/subject`, { body: { topicId: (sub['topicIds'] as string[])[0] } });
+      const turns = async () =>
+        ((await month()) as unknown as PlanMonthShape).candidates.filter(({ hasTurn }) => hasTurn).map(({ id }) => id);
+      expect(await turns()).toEqual([]);
+      const put = { body: { months: ['2027-03'] }, headers: { 'If-Match': '"1"' } };
+      expect((await manager.call('PATCH', `/api/topics/${topicId}`, put)).status).toBe(204);
+      expect(await turns()).toEqual([turned]);
+      await scene.app.read('delete from topic_uses');
+    });
+
     it('gives a piece without a day its day, and plans one that is still to be thought of', async () => {
       const ruleId = await add({ formatId });
       const pieceId = await makePiece(scene, scene.a);

@@ -126,8 +126,8 @@ export function colourOf(entry: CalendarEntryShape, client: ClientShape | undefi
     return { step: client.colour + at * 5, word: entry.channelName };
   }
   if (colouring === 'pillar') {
-    const at = client.pillars.findIndex((pillar) => pillar.id === entry.pillarId);
-    return { step: client.colour + at * 5, word: client.pillars[at]?.name ?? 'no pillar' };
+    const pillar = client.pillars.find(({ id }) => id === entry.pillarId);
+    return { step: pillar?.colour ?? client.colour, word: pillar?.name ?? 'no pillar' };
   }
   if (colouring === 'format') return { step: stepOf(entry.formatId), word: entry.formatName };
   if (colouring === 'campaign')

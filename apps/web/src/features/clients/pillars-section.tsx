@@ -22,7 +22,7 @@ export function PillarsSection({ client }: { client: ClientPageShape }) {
           <span
             key={index}
             className="grid place-items-center text-[12px] font-semibold text-card overflow-hidden"
-            style={{ width: `${pillar.share}%`, background: clientColour((client.colour + 2 * index) % 12) }}
+            style={{ width: `${pillar.share}%`, background: clientColour(pillar.colour ?? (index * 5) % 12) }}
           >
             {pillar.share >= 8 ? pillar.share : ''}
           </span>
@@ -39,12 +39,12 @@ export function PillarsSection({ client }: { client: ClientPageShape }) {
           archived={client.archived.pillars}
           onChange={(next) => edited.change({ pillars: next })}
           nameOf={(pillar) => pillar.name}
-          make={() => ({ name: '', share: Math.max(0, 100 - total) })}
+          make={() => ({ name: '', share: Math.max(0, 100 - total), colour: freeColour(pillars) })}
           addWords="Add a pillar"
           empty="None yet."
         >
           {(pillar, put) => (
-            <div className="grid grid-cols-[minmax(0,1fr)_7rem] gap-x-3">
+            <div className="grid grid-cols-[minmax(0,1fr)_7rem] sm:grid-cols-[minmax(0,1fr)_7rem_auto] gap-x-3">
               <Field label="Name">
                 {(control) => (
                   <input {...control} className="field" value={pillar.name} onChange={(event) => put({ name: event.target.value })} />
@@ -63,10 +63,41 @@ export function PillarsSection({ client }: { client: ClientPageShape }) {
                   />
                 )}
               </Field>
+              <ColourField label={pillar.name} value={pillar.colour} onChange={(colour) => put({ colour })} />
             </div>
           )}
         </ListEditor>
       </div>
     </EditedSection>
+  );
+}
+
+const STEPS = Array.from({ length: 12 }, (_, step) => step);
+
+/** The next step around the circle, five at a time, that no pillar has yet. */
+function freeColour(pillars: readonly PillarBody[]): number {
+  const free = STEPS.map((step) => (step * 5) % 12).find((step) => pillars.every(({ colour }) => colour !== step));
+  return free ?? 0;
+}
+
+/** One of the twelve colours; which of them is said by number, and the pillar is always named beside it. */
+function ColourField({ label, value, onChange }: { label: string; value: number | undefined; onChange: (colour: number) => void }) {
+  return (
+    <fieldset className="mb-3.5 col-span-2 sm:col-span-1">
+      <legend className="font-medium mb-1">Colour</legend>
+      <div className="grid grid-cols-6 gap-1">
+        {STEPS.map((step) => (
+          <button
+            key={step}
+            type="button"
+            aria-pressed={value === step}
+            aria-label={`Colour ${step + 1} for ${label || 'the pillar'}`}
+            className={`size-6 rounded-md border ${value === step ? 'outline-2 outline-offset-1 outline-ink' : 'border-line'}`}
+            style={{ background: clientColour(step) }}
+            onClick={() => onChange(step)}
+          />
+        ))}
+      </div>
+    </fieldset>
   );
 }

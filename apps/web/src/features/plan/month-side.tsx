@@ -100,6 +100,7 @@ function Mix({ plan, names }: { plan: PlanMonthShape; names: Names }) {
       <p className="text-muted text-[12px] mt-2">
         {[
           ...(plan.longestRun > 2 ? [`${names.pillar(plan.longestRunPillarId) ?? 'one pillar'} ${plan.longestRun} times in a row`] : []),
+          ...(plan.askingOf === 0 ? [] : [`${plan.asking} of ${plan.askingOf} ask something of people`]),
           ...(plan.largestGapDays === null ? [] : [`the longest pause is ${count(plan.largestGapDays, 'day')}`]),
         ].join('; ')}
       </p>

@@ -26,6 +26,8 @@ export function reasonWords(reasons: readonly FitReason[], slot: PlanSlotShape, 
         return `${named.format(candidate.formatId) ?? 'its format'} as asked`;
       case 'theme':
         return `speaks to “${slot.theme}”`;
+      case 'turn':
+        return 'its subject has its turn this month';
       case 'begun':
         return 'under way already';
       case 'worth':

@@ -1,10 +1,11 @@
 import { RhythmRuleBody, type ClientShape, type RhythmRuleShape, type RuleMadeShape } from '@zesting/contract';
-import { readTimeOfDay } from '@zesting/core';
+import { readTimeOfDay, type Purpose } from '@zesting/core';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '../../lib/api';
 import { useWrite } from '../../lib/queries';
 import { rhythmWords } from '../../lib/rhythm-words';
+import { PURPOSE_OPTIONS } from '../../lib/words';
 import { useBodyForm } from '../../lib/use-body-form';
 import { DayField } from '../../ui/day-field';
 import { Field } from '../../ui/field';
@@ -22,7 +23,7 @@ interface RuleDialogProps {
   readonly onClose: () => void;
 }
 
-const bodyOf = ({ channelId, rule, at, fromOn, untilOn, skipsHolidays, pillarId, formatId }: RhythmRuleBody): RhythmRuleBody => ({
+const bodyOf = ({
   channelId,
   rule,
   at,
@@ -31,6 +32,17 @@ const bodyOf = ({ channelId, rule, at, fromOn, untilOn, skipsHolidays, pillarId,
   skipsHolidays,
   pillarId,
   formatId,
+  purpose = null,
+}: RhythmRuleBody): RhythmRuleBody => ({
+  channelId,
+  rule,
+  at,
+  fromOn,
+  untilOn,
+  skipsHolidays,
+  pillarId,
+  formatId,
+  purpose,
 });
 
 /** One line of a rhythm: the days, the time, the channel, and what it wants there. */
@@ -56,6 +68,7 @@ export function RuleDialog({ client, todayOn, rule, onClose }: RuleDialogProps) 
           skipsHolidays: false,
           pillarId: null,
           formatId: null,
+          purpose: null,
         },
     {
       send: async (body) => {
@@ -124,6 +137,14 @@ export function RuleDialog({ client, todayOn, rule, onClose }: RuleDialogProps) 
           error={errorOf('formatId')}
           onChange={(formatId) => change({ formatId })}
         />
+        <OptionField
+          label="Asks people to"
+          none="Anything"
+          value={body.purpose ?? null}
+          options={PURPOSE_OPTIONS}
+          onChange={(purpose) => change({ purpose: purpose as Purpose | null })}
+        />
+        <span className="hidden sm:block" aria-hidden />
         <DayField
           label={hasBegun ? 'Counted from' : 'From'}
           required

@@ -4,7 +4,7 @@ import type { Ref } from 'react';
 import { Link } from 'react-router';
 import { dayWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
-import { PLACEMENT_WORDS, STAGE_WORDS } from '../../lib/words';
+import { PLACEMENT_WORDS, PURPOSE_WORDS, STAGE_WORDS } from '../../lib/words';
 import { Tag, type Tone } from '../../ui/tags';
 import { lacksFormat, reasonWords } from './plan-case';
 import type { Names } from './use-names';
@@ -62,7 +62,9 @@ export function SlotTable({ plan, ref, ...rest }: SlotTableProps) {
 }
 
 function SlotRow({ slot, plan, names, proposal, chosen, onChoose }: SlotTableProps & { slot: PlanSlotShape }) {
-  const wants = [names.pillar(slot.pillarId), names.format(slot.formatId)].filter(Boolean).join(' · ');
+  const wants = [names.pillar(slot.pillarId), names.format(slot.formatId), slot.purpose && PURPOSE_WORDS[slot.purpose]]
+    .filter(Boolean)
+    .join(' · ');
   const isChosen = chosen === slotKey(slot) && isFree(slot);
   const isOver = slot.isPast && slot.planned === null;
   return (

@@ -1,11 +1,14 @@
 import { EditPieceBody, type PieceShape } from '@zesting/contract';
+import type { Purpose } from '@zesting/core';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, wordsOf } from '../../lib/api';
 import { useWrite } from '../../lib/queries';
+import { PURPOSE_OPTIONS } from '../../lib/words';
 import { useBodyForm } from '../../lib/use-body-form';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
+import { OptionField } from '../../ui/option-field';
 import { FormDialog } from '../../ui/form-dialog';
 
 /** Title and pillar of a piece, and the shelf: a shelved piece leaves the desk and the calendar and can come back. */
@@ -20,9 +23,9 @@ export function EditPieceDialog({ piece: shown, onClose }: { piece: PieceShape; 
   };
   const form = useBodyForm<EditPieceBody>(
     EditPieceBody,
-    { title: piece.title, pillarId: piece.pillarId },
+    { title: piece.title, pillarId: piece.pillarId, purpose: piece.purpose },
     {
-      send: ({ title = '', pillarId = null }) => save({ title: title.trim(), pillarId }),
+      send: ({ title = '', pillarId = null, purpose = null }) => save({ title: title.trim(), pillarId, purpose }),
       words: { title: { isNotBlank: 'A piece needs a title.' } },
     },
   );
@@ -42,23 +45,22 @@ export function EditPieceDialog({ piece: shown, onClose }: { piece: PieceShape; 
           <input {...control} className="field" value={body.title} onChange={(event) => change({ title: event.target.value })} />
         )}
       </Field>
-      <Field label="Pillar">
-        {(control) => (
-          <select
-            {...control}
-            className="field"
-            value={body.pillarId ?? ''}
-            onChange={(event) => change({ pillarId: event.target.value || null })}
-          >
-            <option value="">None</option>
-            {piece.pillars.map((pillar) => (
-              <option key={pillar.id} value={pillar.id}>
-                {pillar.name}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
+      <div className="grid sm:grid-cols-2 gap-x-3">
+        <OptionField
+          label="Pillar"
+          none="None"
+          value={body.pillarId ?? null}
+          options={piece.pillars}
+          onChange={(pillarId) => change({ pillarId })}
+        />
+        <OptionField
+          label="Asks people to"
+          none="Not said"
+          value={body.purpose ?? null}
+          options={PURPOSE_OPTIONS}
+          onChange={(purpose) => change({ purpose: purpose as Purpose | null })}
+        />
+      </div>
     </FormDialog>
   );
 }

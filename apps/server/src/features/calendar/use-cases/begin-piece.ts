@@ -53,6 +53,7 @@ export async function putPiece(
       requestId: null,
       routeId: body.routeId,
       pillarId: body.pillarId ?? null,
+      purpose: body.purpose ?? null,
       title: body.title?.trim() || untitledPiece(route?.format ?? '', body.wishOn == null ? null : getDay(body.wishOn)),
       notes: body.notes ?? '',
       wishOn: body.wishOn ?? null,

@@ -60,7 +60,7 @@ async function namedLists(tx: Tx, clientId: string, isArchived: boolean): Promis
        usual_time as "usualTime" from channels ${where}`,
     [clientId],
   );
-  const pillars = await rowsOf<PillarBody>(tx, `select id, name, share from pillars ${where}`, [clientId]);
+  const pillars = await rowsOf<PillarBody>(tx, `select id, name, share, colour from pillars ${where}`, [clientId]);
   return { contacts, channels, pillars };
 }
 

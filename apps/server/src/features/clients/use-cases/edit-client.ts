@@ -219,7 +219,17 @@ const channelRow = ({ id, kind, name, ratio, copyLimit, tagLimit, mediaLimit, le
     usual_time: usualTime,
   },
 });
-const pillarRow = ({ id, name, share }: PillarBody): Listed => ({ id, values: { name, share } });
+/** A pillar as it is kept; a new one without a colour takes the next around the circle that no other of the list has. */
+function pillarRow({ id, name, share, colour }: PillarBody, index: number, all: readonly PillarBody[]): Listed {
+  if (colour !== undefined || id !== undefined) return { id, values: { name, share, ...(colour === undefined ? {} : { colour }) } };
+  const taken = new Set(all.flatMap((pillar) => pillar.colour ?? []));
+  const free = COLOURS.filter((step) => !taken.has(step));
+  const before = all.slice(0, index).filter((pillar) => pillar.colour === undefined && pillar.id === undefined).length;
+  return { id, values: { name, share, colour: free[before % Math.max(1, free.length)] ?? 0 } };
+}
+
+/** The steps around the circle in an order in which neighbours lie apart. */
+const COLOURS = Array.from({ length: 12 }, (_, step) => (step * 5) % 12);
 
 /** Makes a client's list the one given, in its order. False when an id is not one of the client's; archived ones may come back by theirs. */
 async function putList(tx: Tx, table: string, clientId: string, rows: readonly Listed[], now: InstantText): Promise<boolean> {

@@ -1,8 +1,20 @@
+import { PURPOSES, type Purpose } from '@zesting/core';
 import { Check, Entity, Index } from 'typeorm';
-import { BoolColumn, DayColumn, IdColumn, IdKey, IntColumn, Refers, TextColumn, TimeColumn } from '../../../platform/database/columns.js';
+import {
+  BoolColumn,
+  DayColumn,
+  IdColumn,
+  IdKey,
+  IntColumn,
+  oneOf,
+  Refers,
+  TextColumn,
+  TimeColumn,
+} from '../../../platform/database/columns.js';
 
 /** One line of a client's rhythm, as long as it holds. What is changed later ends it, and begins another. */
 @Check('ck_rhythm_rules_order', 'until_on is null or from_on <= until_on')
+@Check('ck_rhythm_rules_purpose', oneOf('purpose', PURPOSES))
 @Index('ix_rhythm_rules_client', ['clientId', 'untilOn'])
 @Entity('rhythm_rules')
 export class StoredRule {
@@ -28,5 +40,6 @@ export class StoredRule {
   @Refers('Format', 'fk_rhythm_rules_format')
   @IdColumn({ nullable: true })
   formatId: string | null;
+  @TextColumn({ nullable: true }) purpose: Purpose | null;
   @IntColumn({ default: 1 }) version: number;
 }

@@ -1,5 +1,6 @@
 import {
   addDays,
+  askingOf,
   bindSlots,
   countByWeeks,
   dayIn,
@@ -17,6 +18,7 @@ import {
   wantedOf,
   type Day,
   type PieceStage,
+  type Purpose,
   type RouteStep,
 } from '@zesting/core';
 import type {
@@ -50,6 +52,7 @@ interface PlacedRow extends BoundRow {
   readonly channelName: string;
   readonly pillarId: string | null;
   readonly formatId: string;
+  readonly purpose: Purpose | null;
   readonly formatName: string;
 }
 
@@ -90,6 +93,7 @@ export async function planMonth(app: App, clientId: string, month: string): Prom
   // what goes out on several channels is one piece of the flow
   const flow = [...new Map([...placed].reverse().map((row) => [row.pieceId, row])).values()].reverse();
   const run = longestRun(flow);
+  const asks = askingOf(flow.map(({ purpose }) => purpose));
   const soonest = (routes.flatMap(({ readyOn }) => readyOn ?? []).sort()[0] ?? null) as Day | null; // a day of the route's
   const kept = slots.filter(({ planned, blackout, isPast }) => planned !== null || (blackout === null && !isPast)).length;
   return {
@@ -107,6 +111,8 @@ export async function planMonth(app: App, clientId: string, month: string): Prom
     longestRun: run.length,
     longestRunPillarId: run.pillarId,
     largestGapDays: largestGapDays(placed),
+    asking: asks.asking,
+    askingOf: asks.of,
     numbers: await numbersIn(app, clientId, from, to),
     candidates,
     candidatesHidden: hidden,
@@ -138,7 +144,7 @@ const slotShape = ({ publishAt: _publishAt, ...slot }: WantedSlot) => slot;
 const placedIn = (app: App, clientId: string, from: Day, to: Day): Promise<PlacedRow[]> =>
   app.read<PlacedRow>(
     `select l.id, l.client_id as "clientId", l.channel_id as "channelId", h.name as "channelName", l.on_day as on, l.at_time as at, l.state,
-       p.id as "pieceId", p.number as "pieceNumber", p.title, left(p.notes, ${NOTE_LENGTH}) as notes, p.stage, p.pillar_id as "pillarId", p.format_id as "formatId",
+       p.id as "pieceId", p.number as "pieceNumber", p.title, left(p.notes, ${NOTE_LENGTH}) as notes, p.stage, p.pillar_id as "pillarId", p.format_id as "formatId", p.purpose,
        f.name as "formatName"
      from placements l join pieces p on p.id = l.piece_id join channels h on h.id = l.channel_id join formats f on f.id = p.format_id
      where l.client_id = $1 and l.on_day between $2 and $3 and not l.cancelled and not p.shelved order by l.publish_at, l.id`,
@@ -191,6 +197,7 @@ interface IdeaRow {
   channelId: string | null;
   /** as core's `worthOf` has it */
   worth: number;
+  hasTurn: boolean;
   notBeforeOn: Day | null;
   expiresOn: Day | null;
   createdAt: string;
@@ -205,8 +212,14 @@ interface PieceRow {
   pillarId: string | null;
   formatId: string;
   readyOn: Day | null;
+  hasTurn: boolean;
   createdAt: string;
 }
+
+/** Whether the subject that something is about, or the topic above it, was put into a month. */
+const turnOf = (isAbout: string, month: string): string =>
+  `exists (select 1 from topic_uses u join topics t on t.id = u.topic_id left join topics a on a.id = t.parent_id
+     where (${isAbout}) and (${month} = any(t.months) or ${month} = any(a.months)))`;
 
 /** What could stand in the month's slots: the client's ideas and those of no client, and its pieces without a day on a channel. */
 async function candidatesFor(
@@ -217,19 +230,20 @@ async function candidatesFor(
 ): Promise<{ candidates: SlotCandidateShape[]; hidden: number }> {
   const ideas = await app.read<IdeaRow & { all: number }>(
     `select id, title, left(note, ${NOTE_LENGTH}) as note, pillar_id as "pillarId", format_id as "formatId", channel_id as "channelId", (${WORTH})::float8 as worth,
-       not_before_on as "notBeforeOn", fresh_until_on as "expiresOn", created_at as "createdAt", count(*) over () as all
+       not_before_on as "notBeforeOn", fresh_until_on as "expiresOn", created_at as "createdAt", ${turnOf('u.idea_id = i.id', '$4')} as "hasTurn", count(*) over () as all
      from ideas i cross join ${WEIGHTS} where (client_id = $1 or client_id is null) and state = 'open' and (fresh_until_on is null or fresh_until_on >= $2)
        and (not_before_on is null or not_before_on <= $3)
      order by worth desc, created_at desc, id limit ${IDEAS}`,
-    [clientId, todayOn, to],
+    [clientId, todayOn, to, to.slice(0, 7)],
   );
   const pieces = await app.read<PieceRow>(
     `select l.id, p.id as "pieceId", l.channel_id as "channelId", p.title, left(p.notes, ${NOTE_LENGTH}) as note, p.pillar_id as "pillarId", p.format_id as "formatId",
-       p.earliest_publish_on as "readyOn", p.created_at as "createdAt"
+       p.earliest_publish_on as "readyOn", p.created_at as "createdAt",
+       ${turnOf('u.piece_id = p.id or u.idea_id in (select i.id from ideas i where i.piece_id = p.id)', '$2')} as "hasTurn"
      from placements l join pieces p on p.id = l.piece_id
      where l.client_id = $1 and l.state = 'undated' and not p.shelved and p.list is not null
      order by (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number, l.id limit ${PIECES}`,
-    [clientId],
+    [clientId, to.slice(0, 7)],
   );
   const speaksTo = (text: string) => [...themes].filter((theme) => isOnTheme(text, theme));
   const waits = (at: string) => Math.max(0, daysBetween(dayIn(at, zone), todayOn));
@@ -244,7 +258,7 @@ async function candidatesFor(
       worth: 0.5,
       waitsDays: waits(createdAt),
     })),
-    ...ideas.map(({ id, title, note, pillarId, formatId, channelId, notBeforeOn, expiresOn, createdAt, worth }) => ({
+    ...ideas.map(({ id, title, note, pillarId, formatId, channelId, notBeforeOn, expiresOn, createdAt, worth, hasTurn }) => ({
       kind: 'idea' as const,
       id,
       title,
@@ -256,6 +270,7 @@ async function candidatesFor(
       notBeforeOn,
       expiresOn,
       worth,
+      hasTurn,
       waitsDays: waits(createdAt),
       pieceId: null,
     })),

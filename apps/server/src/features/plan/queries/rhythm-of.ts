@@ -1,4 +1,15 @@
-import { bindSlots, dayIn, getDay, getTimeOfDay, slotsOf, type Day, type PlacementState, type RhythmRule, type Slot } from '@zesting/core';
+import {
+  bindSlots,
+  dayIn,
+  getDay,
+  getTimeOfDay,
+  slotsOf,
+  type Day,
+  type PlacementState,
+  type Purpose,
+  type RhythmRule,
+  type Slot,
+} from '@zesting/core';
 import { rowsOf, type Reader } from '../../../platform/database/rows.js';
 import { publicHolidays } from '../../../platform/time/holidays.js';
 
@@ -16,11 +27,12 @@ interface RuleRow {
   readonly skipsHolidays: boolean;
   readonly pillarId: string | null;
   readonly formatId: string | null;
+  readonly purpose: Purpose | null;
   readonly version: number;
 }
 
 /** A rule with what it wants, and the name of its channel. */
-export interface KnownRule extends RhythmRule, Pick<RuleRow, 'channelName' | 'pillarId' | 'formatId' | 'version'> {}
+export interface KnownRule extends RhythmRule, Pick<RuleRow, 'channelName' | 'pillarId' | 'formatId' | 'purpose' | 'version'> {}
 
 /** A client's rhythm, in its zone. */
 export interface ClientRhythm {
@@ -32,7 +44,7 @@ export interface ClientRhythm {
 }
 
 /** A slot with what its rule wants there. */
-export interface WantedSlot extends Slot, Pick<RuleRow, 'channelName' | 'pillarId' | 'formatId'> {}
+export interface WantedSlot extends Slot, Pick<RuleRow, 'channelName' | 'pillarId' | 'formatId' | 'purpose'> {}
 
 const toRule = ({ at, anchorOn, fromOn, untilOn, exceptOn, ...row }: RuleRow): KnownRule => ({
   ...row,
@@ -57,7 +69,7 @@ export async function rhythmsOf(reader: Reader, clientIds: readonly string[], si
     reader,
     `select r.id, r.client_id as "clientId", r.channel_id as "channelId", h.name as "channelName", r.rule, r.at_time as at, r.anchor_on as "anchorOn",
        r.from_on as "fromOn", r.until_on as "untilOn", r.except_on as "exceptOn", r.skips_holidays as "skipsHolidays", r.pillar_id as "pillarId",
-       r.format_id as "formatId", r.version
+       r.format_id as "formatId", r.purpose, r.version
      from rhythm_rules r join channels h on h.id = r.channel_id and h.archived_at is null
      where r.client_id = any($1) and ($2::date is null or r.until_on is null or r.until_on >= $2)
      order by h.position, h.name, r.at_time, r.id`,
@@ -91,7 +103,8 @@ export function slotsBetween({ rules, zone, region }: ClientRhythm, from: Day, t
   const byId = new Map(rules.map((rule) => [rule.id, rule]));
   return slotsOf(rules, zone, from, to, holidays).map((slot) => {
     const rule = byId.get(slot.ruleId);
-    return { ...slot, channelName: rule?.channelName ?? '', pillarId: rule?.pillarId ?? null, formatId: rule?.formatId ?? null };
+    const { channelName = '', pillarId = null, formatId = null, purpose = null } = rule ?? {};
+    return { ...slot, channelName, pillarId, formatId, purpose };
   });
 }
 

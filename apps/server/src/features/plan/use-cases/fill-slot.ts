@@ -116,6 +116,7 @@ async function planThere(
       wishOn: slot.on,
       isPencilled: true,
       pillarId: idea?.pillarId ?? slot.pillarId,
+      purpose: slot.purpose,
     },
     now,
     slot.at,

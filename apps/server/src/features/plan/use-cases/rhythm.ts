@@ -91,6 +91,7 @@ export function changeRule(
       skipsHolidays,
       pillarId,
       formatId,
+      purpose,
     }: Omit<typeof next, 'anchorOn' | 'fromOn' | 'exceptOn'>) => ({
       channelId,
       rule: words,
@@ -99,6 +100,7 @@ export function changeRule(
       skipsHolidays,
       pillarId,
       formatId,
+      purpose,
     });
     await noteOfClient(tx, viewer, rule.clientId, 'rhythm.changed', changesBetween(shown(before), shown(next)), now);
     return ok(id);
@@ -173,8 +175,8 @@ async function checked(tx: Tx, clientId: string, body: RhythmRuleBody): Promise<
   if (!found?.channel) return fail({ code: 'channel.unknown' });
   if (!found.pillar) return fail({ code: 'pillar.unknown' });
   if (!found.format) return fail({ code: 'format.unknown' });
-  const { channelId, at: atTime, fromOn, untilOn, skipsHolidays, pillarId, formatId } = body;
-  return ok({ channelId, rule: rule.value, atTime, fromOn, untilOn, skipsHolidays, pillarId, formatId });
+  const { channelId, at: atTime, fromOn, untilOn, skipsHolidays, pillarId, formatId, purpose = null } = body;
+  return ok({ channelId, rule: rule.value, atTime, fromOn, untilOn, skipsHolidays, pillarId, formatId, purpose });
 }
 
 async function channelName(tx: Tx, channelId: string): Promise<string> {

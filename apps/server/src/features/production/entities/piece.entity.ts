@@ -1,5 +1,5 @@
-import { DANGERS, PIECE_STAGES, RECKONING_LISTS } from '@zesting/core';
-import type { Content, Danger, PartDigests, PieceStage, ReckoningList } from '@zesting/core';
+import { DANGERS, PIECE_STAGES, PURPOSES, RECKONING_LISTS } from '@zesting/core';
+import type { Content, Danger, PartDigests, PieceStage, Purpose, ReckoningList } from '@zesting/core';
 import { Check, Entity, Unique } from 'typeorm';
 import {
   BoolColumn,
@@ -20,6 +20,7 @@ import {
 @Check('ck_pieces_stage', oneOf('stage', PIECE_STAGES))
 @Check('ck_pieces_list', oneOf('list', RECKONING_LISTS))
 @Check('ck_pieces_danger', oneOf('danger', DANGERS))
+@Check('ck_pieces_purpose', oneOf('purpose', PURPOSES))
 @Check('ck_pieces_round', 'round >= 1')
 @Unique('uq_pieces_number', ['number'])
 @Made('alter table pieces add column title_plain text generated always as (plain_letters(title)) stored')
@@ -47,6 +48,7 @@ export class Piece {
   @Refers('Pillar', 'fk_pieces_pillar')
   @IdColumn({ nullable: true })
   pillarId: string | null;
+  @TextColumn({ nullable: true }) purpose: Purpose | null;
   @TextColumn() title: string;
   @TextColumn({ default: () => "''" }) notes: string;
   @DayColumn({ nullable: true }) wishOn: string | null;

@@ -45,8 +45,9 @@ interface PieceColumns {
   notes: string;
   format_name: string;
   pillar_id: string | null;
+  purpose: PieceShape['purpose'];
   campaign_id: string | null;
-  pillars: { id: string; name: string }[];
+  pillars: { id: string; name: string; colour: number }[];
   wish_on: string | null;
   shelved: boolean;
   round: number;
@@ -84,7 +85,7 @@ export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promi
   const [row] = await app.read<PieceColumns>(
     `select p.*, f.name as format_name, (select g.campaign_id from campaign_pieces g where g.piece_id = p.id) as campaign_id, coalesce(t.rounds_allowed, c.rounds_agreed) as rounds_agreed,
        (select jsonb_build_object('personId', d.id, 'name', d.name) from people d where c.policy ->> 'kind' = 'agency' and d.id::text = c.policy ->> 'personId') as agency_decider,
-       coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'name', l.name) order by l.position) from pillars l where l.client_id = p.client_id and (l.archived_at is null or l.id = p.pillar_id)), '[]') as pillars
+       coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'name', l.name, 'colour', l.colour) order by l.position) from pillars l where l.client_id = p.client_id and (l.archived_at is null or l.id = p.pillar_id)), '[]') as pillars
      from pieces p join formats f on f.id = p.format_id join clients c on c.id = p.client_id join routes t on t.id = p.route_id where p.id = $1`,
     [pieceId],
   );
@@ -101,6 +102,7 @@ export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promi
     title: row.title,
     formatName: row.format_name,
     pillarId: row.pillar_id,
+    purpose: row.purpose,
     campaignId: row.campaign_id,
     pillars: row.pillars,
     stage: state.stage,

@@ -8,6 +8,7 @@ import {
   ok,
   withoutSteps,
   type InstantText,
+  type Purpose,
   type Result,
   type RouteStep,
   type SignOffPolicy,
@@ -27,6 +28,8 @@ export interface NewPiece {
   readonly requestId: string | null;
   readonly routeId: string;
   readonly pillarId: string | null;
+  /** what it asks of people; without it nothing is said */
+  readonly purpose?: Purpose | null;
   readonly title: string;
   readonly notes: string;
   readonly wishOn: string | null;
@@ -67,6 +70,7 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
     routeId: route.value.id,
     formatId: route.value.format_id,
     pillarId: wanted.pillarId,
+    purpose: wanted.purpose ?? null,
     title: wanted.title,
     notes: wanted.notes,
     wishOn: wanted.wishOn,

@@ -10,7 +10,8 @@ import { lockPiece } from '../piece-store.js';
 import { storedAim, tellAimMoved } from './tell-aim-moved.js';
 
 type Failure = { code: 'http.changed_meanwhile' } | { code: 'pillar.unknown' };
-const EDITABLE = ['title', 'pillarId', 'notes', 'wishOn', 'shelved'] as const satisfies readonly (keyof Piece & keyof EditPieceBody)[];
+const EDITABLE = ['title', 'pillarId', 'purpose', 'notes', 'wishOn', 'shelved'] as const satisfies readonly (keyof Piece &
+  keyof EditPieceBody)[];
 
 /** Changes what stands around the content: title, pillar, notes, wish date, shelf. All dates follow. */
 export function editPiece(
