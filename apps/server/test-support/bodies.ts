@@ -124,6 +124,9 @@ export const CASES: Record<string, Case[]> = {
     body: (named) => ({ title: 'T', questions: ['Q'], contactId: null, dueOn: null, [ids]: named[ids] }),
     code: `${ids.slice(0, -2)}.unknown`,
   })),
+  'POST /api/observances': [
+    { ids: 'clientId', body: ({ clientId }) => ({ clientId, name: 'Bell Day', on: '2027-05-06', subjects: [] }), code: 'access.refused' },
+  ],
   'POST /api/question-sets': [
     {
       ids: 'clientId',
@@ -456,6 +459,7 @@ export const OF_THE_AGENCY = [
   /duties.* (leadId|secondId)/,
   /allowance\.formats/,
   /formatId/,
+  /markerKinds|kindId/, // the agency's own list
   // filling a slot answers line by line, and is tested there: nothing of another client's is ever filled in
   /^POST \/api\/clients\/\{clientId\}\/plan slots\[\]\.(ruleId|ideaId|placementId)/,
   /managerIds|policy\.personId|mentionIds|routeId/,

@@ -9,6 +9,7 @@ import { submitRequest } from '../src/features/intake/index.js';
 import { addPieceFile, assignStep, editContent, handIn } from '../src/features/production/index.js';
 import { sendPacket } from '../src/features/sign-off/index.js';
 import { addGoal, addStrategyNote } from '../src/features/goals/index.js';
+import { addObservance } from '../src/features/clients/index.js';
 import { addQuestionSet, askInterview } from '../src/features/interviews/index.js';
 import { addTopics } from '../src/features/topics/index.js';
 import { makePiece, stepOf, type Scene, type SceneClient } from './scene.js';
@@ -82,6 +83,8 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
   const setId = getValue(await addQuestionSet(app, people.lead, { ...questions, clientId: client.id, treatment: '' }));
   const interviewId = getValue(await askInterview(app, people.lead, client.id, { ...questions, contactId: client.contactId, dueOn: null }));
   const [question] = await app.read<{ id: string }>('select id from interview_questions where interview_id = $1', [interviewId]);
+  const yearly = { clientId: client.id, name: 'Day', on: '2027-05-05', subjects: [] };
+  const observanceId = getValue(await addObservance(app, people.lead, yearly));
   const [reset] = await app.read<{ id: string }>(
     "insert into password_resets (person_id, asked_at, ends_at) values ($1, '2027-03-01T09:00:00Z', '2027-03-01T10:00:00Z') returning id",
     [people.freelance.personId],
@@ -97,6 +100,7 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     pillarId,
     topicId,
     setId,
+    observanceId,
     interviewId,
     questionId: question?.id ?? '',
     goalId,

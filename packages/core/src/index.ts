@@ -37,3 +37,4 @@ export * from './topics/index.js';
 export * from './goals/index.js';
 export * from './campaigns/index.js';
 export * from './reach/index.js';
+export * from './observances/index.js';

@@ -6,6 +6,7 @@ import type {
   ClientRow,
   ClientShape,
   MixShape,
+  ObservancesShape,
   ReadyShape,
   RoomShape,
 } from '@zesting/contract';
@@ -18,6 +19,7 @@ export const clientKeys = {
   brand: (clientId: string) => ['brand', clientId] as const,
   links: (clientId: string) => ['links', clientId] as const,
   ready: (clientId: string) => ['ready', clientId] as const,
+  observances: (clientId: string) => ['observances', clientId] as const,
   room: (contactId: string) => ['room-view', contactId] as const,
   mix: (clientId: string, month: string) => ['calendar', 'mix', clientId, month] as const,
 } as const;
@@ -48,6 +50,13 @@ export const linksQuery = (clientId: string) =>
 /** What of a client's waits to be sent. */
 export const readyQuery = (clientId: string) =>
   queryOptions({ queryKey: clientKeys.ready(clientId), queryFn: () => call<ReadyShape>(`/clients/${clientId}/ready`) });
+
+/** Days of note that a client may take. */
+export const observancesQuery = (clientId: string) =>
+  queryOptions({
+    queryKey: clientKeys.observances(clientId),
+    queryFn: () => call<ObservancesShape>(`/clients/${clientId}/observances`),
+  });
 
 /** A contact's room, as they see it. */
 export const roomViewQuery = (clientId: string, contactId: string) =>

@@ -120,9 +120,13 @@ export const MARKER_WORDS: Record<MarkerShape['kind'], string> = {
   production_day: 'Production day',
   blackout: 'Blackout',
   closure: 'Closure',
+  own: 'Of our own',
   holiday: 'Public holiday',
   observance: 'Observance',
 };
+
+/** What kind a marker is of: by the agency's own name for it, where it has one. */
+export const markerKindWords = ({ kind, kindName }: Pick<MarkerShape, 'kind' | 'kindName'>): string => kindName ?? MARKER_WORDS[kind];
 
 /** What speaks against a day, or takes its people. */
 export const standingWords = ({ kind, name }: StandingMarkerShape): string =>

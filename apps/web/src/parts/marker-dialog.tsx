@@ -20,7 +20,8 @@ const NOTES: Partial<Record<MarkerKind, string>> = {
   season_quiet: 'Name it by why it is quiet: it stands in the year and the month, not on every day.',
 };
 /** What may be known of a marker that is edited. */
-export type KnownMarker = Pick<MarkerShape, 'id' | 'clientId' | 'kind' | 'name' | 'startOn' | 'endOn' | 'leadDays' | 'version'>;
+export type KnownMarker = Pick<MarkerShape, 'id' | 'clientId' | 'kind' | 'name' | 'startOn' | 'endOn' | 'leadDays' | 'version'> &
+  Partial<Pick<MarkerShape, 'kindId' | 'kindName'>>;
 
 interface MarkerDialogProps {
   /** what is changed; without it one is put on the calendar */
@@ -33,7 +34,7 @@ const kindOf = (text: string): MarkerKind => MARKER_KINDS.find((kind) => kind ==
 /** A marker: what it is, when, how long before it is prepared, and the pieces that go before and after it. */
 export function MarkerDialog({ marker, onClose }: MarkerDialogProps) {
   const { clients, client } = useClients();
-  const { role, todayOn } = useSession();
+  const { role, todayOn, agency } = useSession();
   const save = useWrite(
     (body: MarkerBody) =>
       marker
@@ -45,6 +46,7 @@ export function MarkerDialog({ marker, onClose }: MarkerDialogProps) {
     ? {
         clientId: marker.clientId,
         kind: kindOf(marker.kind),
+        kindId: marker.kindId ?? null,
         name: marker.name,
         startOn: marker.startOn,
         endOn: marker.endOn,
@@ -53,6 +55,7 @@ export function MarkerDialog({ marker, onClose }: MarkerDialogProps) {
     : {
         clientId: client?.id ?? clients[0]?.id ?? null,
         kind: 'launch',
+        kindId: null,
         name: '',
         startOn: todayOn,
         endOn: todayOn,
@@ -66,6 +69,9 @@ export function MarkerDialog({ marker, onClose }: MarkerDialogProps) {
     },
   });
   const { body, change, errorOf } = form;
+  // a kind that is offered no more stays with what is of it
+  const isGone = marker?.kindId && agency.markerKinds.every(({ id }) => id !== marker.kindId);
+  const ownKinds = isGone ? [...agency.markerKinds, { id: marker.kindId ?? '', name: marker.kindName ?? '' }] : agency.markerKinds;
   return (
     <FormDialog
       form={form}
@@ -92,15 +98,21 @@ export function MarkerDialog({ marker, onClose }: MarkerDialogProps) {
             <select
               {...control}
               className="field"
-              value={body.kind}
+              value={body.kind === 'own' ? (body.kindId ?? '') : body.kind}
               onChange={(event) => {
-                const kind = kindOf(event.target.value);
-                change({ kind, leadDays: USUAL_LEAD[kind] ?? null });
+                const own = ownKinds.find(({ id }) => id === event.target.value);
+                const kind = own ? 'own' : kindOf(event.target.value);
+                change({ kind, kindId: own?.id ?? null, leadDays: USUAL_LEAD[kind] ?? null });
               }}
             >
-              {MARKER_KINDS.filter((kind) => !marker || kind !== 'closure').map((kind) => (
+              {MARKER_KINDS.filter((kind) => kind !== 'own' && (!marker || kind !== 'closure')).map((kind) => (
                 <option key={kind} value={kind}>
                   {MARKER_WORDS[kind]}
+                </option>
+              ))}
+              {ownKinds.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
                 </option>
               ))}
             </select>

@@ -155,7 +155,9 @@ export class AgencySettingsShape {
   defaultFormId: string | null;
   formats: ListEntryShape[];
   skills: ListEntryShape[];
-  archived: { formats: ListEntryShape[]; skills: ListEntryShape[] };
+  /** kinds of markers of its own */
+  markerKinds: ListEntryShape[];
+  archived: { formats: ListEntryShape[]; skills: ListEntryShape[]; markerKinds: ListEntryShape[] };
   isDemo: boolean;
   version: number;
 }
@@ -281,6 +283,13 @@ export class EditAgencyBody {
   @ValidateNested({ each: true })
   @Type(() => ListEntryBody)
   skills?: ListEntryBody[];
+
+  @Optional()
+  @IsArray()
+  @ArrayMaxSize(100)
+  @ValidateNested({ each: true })
+  @Type(() => ListEntryBody)
+  markerKinds?: ListEntryBody[];
 }
 
 /** What was added of the starting stock: names of what was there already are left out. */

@@ -71,6 +71,7 @@ export const MARKER_KINDS = [
   'production_day',
   'blackout',
   'closure',
+  'own',
 ] as const;
 export type MarkerKind = (typeof MARKER_KINDS)[number];
 
@@ -82,6 +83,11 @@ export class MarkerBody {
 
   @IsIn(MARKER_KINDS)
   kind: MarkerKind;
+
+  /** which of the agency's own kinds, where it is one */
+  @OptionalOrNull()
+  @IsUUID()
+  kindId?: string | null;
 
   @IsString()
   @IsNotBlank()
@@ -176,6 +182,9 @@ export class MarkerShape {
   endOn: string;
   name: string;
   kind: MarkerKind | 'holiday' | 'observance';
+  /** of the agency's own kinds */
+  kindId: string | null;
+  kindName: string | null;
   clientId: string | null;
   /** days before its first on which its preparation begins; null: it needs none */
   leadDays: number | null;

@@ -10,10 +10,17 @@ export class SignInBody {
   password: string;
 }
 
+export class MarkerKindShape {
+  id: string;
+  name: string;
+}
+
 export class AgencyShape {
   name: string;
   zone: string;
   region: string;
+  /** kinds of markers of its own */
+  markerKinds: MarkerKindShape[];
 }
 
 export class SessionShape {

@@ -142,6 +142,8 @@ export class PreparedMarkerShape {
   id: string;
   name: string;
   kind: MarkerKind;
+  kindId: string | null;
+  kindName: string | null;
   /** null: the agency's own */
   clientId: string | null;
   startOn: string;

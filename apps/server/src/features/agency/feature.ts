@@ -3,6 +3,7 @@ import type { Feature } from '../../platform/feature.js';
 import { Agency } from './entities/agency.entity.js';
 import { DemoLeft } from './entities/demo-left.entity.js';
 import { Format } from './entities/format.entity.js';
+import { OwnMarkerKind } from './entities/marker-kind.entity.js';
 import { Skill } from './entities/skill.entity.js';
 import { AgencyModule } from './index.js';
 
@@ -19,6 +20,6 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'agency',
   module: AgencyModule,
-  entities: [Agency, Format, Skill, DemoLeft],
+  entities: [Agency, Format, Skill, OwnMarkerKind, DemoLeft],
   policies,
 };

@@ -4,6 +4,7 @@ import { Channel } from './entities/channel.entity.js';
 import { Client } from './entities/client.entity.js';
 import { Contact } from './entities/contact.entity.js';
 import { Pillar } from './entities/pillar.entity.js';
+import { OwnYearlyDay } from './entities/yearly-day.entity.js';
 import { ClientsModule } from './index.js';
 import { findClients, findContacts } from './queries/find-clients.js';
 
@@ -15,11 +16,13 @@ const policies = {
   'client.make': { roles: LEADS },
   'client.edit': { roles: MANAGERS },
   'client.archive': { roles: LEADS },
+  'observance.add': { roles: MANAGERS },
   'brand.read': { roles: { ...MANAGERS, staff: 'own', freelance: 'own' } },
 } as const satisfies Record<string, Policy>;
 
 const owners = {
   client: 'select id as client_id, null::uuid as piece_id, null::uuid as request_id from clients where id = $1',
+  observance: 'select client_id, null::uuid as piece_id, null::uuid as request_id from yearly_days where id = $1',
 } as const;
 
 declare module '../../platform/access/policies.js' {
@@ -30,7 +33,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'clients',
   module: ClientsModule,
-  entities: [Client, Channel, Contact, Pillar],
+  entities: [Client, Channel, Contact, Pillar, OwnYearlyDay],
   policies,
   finds: [findClients, findContacts],
   owners,

@@ -21,7 +21,8 @@ export async function beginSession(app: App, request: Request, personId: string)
 /** A signed-in person as pages know them; null for who has left. */
 export async function sessionOf(app: App, personId: string): Promise<SessionShape | null> {
   const [row] = await app.read<Omit<SessionShape, 'todayOn'>>(
-    `select p.id as "personId", p.name, p.role, p.zone, jsonb_build_object('name', a.name, 'zone', a.zone, 'region', a.region) as agency
+    `select p.id as "personId", p.name, p.role, p.zone, jsonb_build_object('name', a.name, 'zone', a.zone, 'region', a.region, 'markerKinds',
+       coalesce((select jsonb_agg(jsonb_build_object('id', k.id, 'name', k.name) order by k.position, k.name) from marker_kinds k where k.archived_at is null), '[]')) as agency
      from people p cross join agencies a where p.id = $1 and p.active`,
     [personId],
   );

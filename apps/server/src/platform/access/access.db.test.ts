@@ -198,6 +198,10 @@ const TABLE: Record<string, string> = {
   'PUT /api/clients/{clientId}/theme-cycle': managers,
   'GET /api/runway': managers,
   'GET /api/slots': managers,
+  'GET /api/clients/{clientId}/observances': managers,
+  'PUT /api/clients/{clientId}/observances': managers,
+  'POST /api/observances': managers,
+  'DELETE /api/observances/{observanceId}': managers,
   'GET /api/interviews': managers,
   'GET /api/interviews/{interviewId}': managers,
   'PATCH /api/interviews/{interviewId}': managers,
@@ -395,6 +399,11 @@ describe('who may do what', () => {
         `insert into duties (id, client_id, title, rule, anchor_on, from_on, lead_id)
          select $1, $2, 'D', 'FREQ=DAILY', '2027-03-02', '2027-03-02', p.id from people p limit 1 on conflict do nothing`,
         [found['dutyId'], found['clientId']],
+      );
+    if (route === 'DELETE /api/observances/{observanceId}')
+      await scene.app.read(
+        `insert into yearly_days (id, client_id, name, month, day) values ($1, $2, $3, 5, 5) on conflict do nothing`,
+        [found['observanceId'], found['clientId'], `Day ${found['observanceId']}`],
       );
     if (route === 'DELETE /api/rhythm/{ruleId}')
       await scene.app.read(

@@ -9,6 +9,8 @@ export const feature: WebFeature = {
   setup: { name: 'Agency', path: '/agency', order: 0 },
   actions: (session) => (manages(session) ? [go('Agency: settings', '/agency')] : []),
   verbs: {
+    'agency.observance_added': 'added a day of note for every client',
+    'agency.observance_removed': 'removed a day of note',
     'agency.set_up': 'set up the agency',
     'agency.brief_set': 'said what a brief needs',
     'agency.edited': 'changed what the agency sets',

@@ -23,6 +23,13 @@ const LISTS = {
     empty: 'No skill yet. A step asks for one.',
     uses: (number: number) => count(number, 'use'),
   },
+  markerKinds: {
+    title: 'Kinds of markers',
+    note: 'What else stands on your calendars beside launches, offers, events and the like: a fair, an audit, a delivery.',
+    add: 'Add a kind',
+    empty: 'None of your own. The usual kinds are always there.',
+    uses: (number: number) => count(number, 'marker'),
+  },
 } as const;
 
 /** The agency's own lists. */
@@ -33,6 +40,7 @@ export function ListsSection({ agency }: { agency: AgencySettingsShape }) {
       <div className="grid gap-4 lg:grid-cols-2 items-start">
         <ListCard list="formats" agency={agency} />
         <ListCard list="skills" agency={agency} />
+        <ListCard list="markerKinds" agency={agency} />
       </div>
     </>
   );

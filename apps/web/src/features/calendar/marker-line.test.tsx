@@ -11,6 +11,8 @@ const marker = (more: Partial<MarkerShape> = {}): MarkerShape => ({
   name: 'Fair',
   kind: 'event',
   clientId: 'c1',
+  kindId: null,
+  kindName: null,
   leadDays: 30,
   isBound: false,
   version: 1,

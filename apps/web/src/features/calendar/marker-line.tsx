@@ -4,7 +4,7 @@ import { toast } from 'sonner';
 import { call } from '../../lib/api';
 import { dayWords } from '../../lib/format';
 import { useClients, useSession, useWrite } from '../../lib/queries';
-import { MARKER_WORDS } from '../../lib/words';
+import { markerKindWords } from '../../lib/words';
 import { MarkerDialog } from '../../parts/marker-dialog';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
@@ -21,11 +21,11 @@ export function MarkerLine({ marker }: { marker: MarkerShape }) {
     <>
       <span aria-hidden>{marker.kind === 'observance' ? '▫ ' : '▪ '}</span>
       {words}
-      <span className="sr-only"> ({MARKER_WORDS[marker.kind]})</span>
+      <span className="sr-only"> ({markerKindWords(marker)})</span>
     </>
   );
   const className = `block w-full text-left px-1 text-[11.5px] truncate ${tone}`;
-  const title = `${words}: ${MARKER_WORDS[marker.kind]}${marker.startOn === marker.endOn ? '' : `, ${dayWords(marker.startOn)} to ${dayWords(marker.endOn)}`}`;
+  const title = `${words}: ${markerKindWords(marker)}${marker.startOn === marker.endOn ? '' : `, ${dayWords(marker.startOn)} to ${dayWords(marker.endOn)}`}`;
   const mayRemove = marker.id !== null && (role === 'lead' || (role === 'manager' && marker.clientId !== null));
   if (!mayRemove)
     return (

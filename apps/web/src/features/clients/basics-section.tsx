@@ -1,6 +1,7 @@
 import type { ClientPageShape, ClosureBody } from '@zesting/contract';
 import { dayWords } from '../../lib/format';
 import { EditedSection } from '../../ui/edited';
+import { Link } from 'react-router';
 import { useSession } from '../../lib/queries';
 import { Field } from '../../ui/field';
 import { SpanFields } from '../../ui/span-fields';
@@ -106,7 +107,7 @@ export function DaysSection({ client }: { client: ClientPageShape }) {
   const edited = useClientSection(
     'week',
     client,
-    ({ weeklyMinutes, closures, observances }) => ({ weeklyMinutes, closures, observances }),
+    ({ weeklyMinutes, closures }) => ({ weeklyMinutes, closures }),
     (body) => body,
   );
   const { draft, change } = edited;
@@ -143,45 +144,16 @@ export function DaysSection({ client }: { client: ClientPageShape }) {
         </div>
         <div className="grid content-start gap-4">
           <Holidays holidays={client.holidays} />
-          <Observances
-            possible={client.possibleObservances}
-            chosen={draft.observances}
-            onChange={(observances) => change({ observances })}
-          />
+          <div>
+            <h3 className="text-base mb-1">Observances on the calendar</h3>
+            <p className="text-[13px] text-muted">{client.observances.length === 0 ? 'None.' : client.observances.join(' · ')}</p>
+            <Link to={`/plan/year?client=${client.code}&open=observances`} className="text-pine underline text-[13px]">
+              Choose them
+            </Link>
+          </div>
         </div>
       </div>
     </EditedSection>
-  );
-}
-
-/** The region's days of note that are days of work: those chosen stand on the calendar. */
-function Observances({
-  possible,
-  chosen,
-  onChange,
-}: {
-  possible: readonly { on: string; name: string }[];
-  chosen: readonly string[];
-  onChange: (names: string[]) => void;
-}) {
-  if (possible.length === 0) return null;
-  return (
-    <fieldset>
-      <legend className="font-display font-semibold text-base mb-1">Observances on the calendar</legend>
-      {possible.map(({ on, name }) => (
-        <label key={`${on}${name}`} className="flex items-start gap-2 min-h-7 text-[13px]">
-          <input
-            type="checkbox"
-            className="size-4 mt-0.5 accent-pine"
-            checked={chosen.includes(name)}
-            onChange={(event) => onChange(event.target.checked ? [...chosen, name] : chosen.filter((other) => other !== name))}
-          />
-          <span>
-            {name} <span className="text-muted tabular">{dayWords(on)}</span>
-          </span>
-        </label>
-      ))}
-    </fieldset>
   );
 }
 

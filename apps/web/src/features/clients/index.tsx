@@ -17,6 +17,10 @@ export const feature: WebFeature = {
   setup: { name: 'Clients', path: '/clients', order: 1 },
   actions: (session) => (manages(session) ? [go('Clients', '/clients')] : []),
   verbs: {
+    'client.observance_taken': 'put a day of note on the calendar',
+    'client.observance_left': 'took a day of note off the calendar',
+    'client.observance_added': 'added a day of note',
+    'client.observance_removed': 'removed a day of note',
     'form.given': 'gave the client a form',
     'client.made': 'took on the client',
     'client.edited': 'changed the client',

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { count, dayWords, monthWords } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
 import { useSearch } from '../../lib/use-search';
-import { MARKER_WORDS } from '../../lib/words';
+import { markerKindWords } from '../../lib/words';
 import { MarkerDialog } from '../../parts/marker-dialog';
 import { Tag, type Tone } from '../../ui/tags';
 import { MonthCost } from './month-cost';
@@ -157,7 +157,7 @@ function Preparing({ plan }: { plan: PlanMonthShape }) {
                 {marker.name}
               </button>
               <span className="block text-muted">
-                {MARKER_WORDS[marker.kind].toLowerCase()} on {dayWords(marker.startOn)}, from {dayWords(marker.prepareOn)}
+                {markerKindWords(marker).toLowerCase()} on {dayWords(marker.startOn)}, from {dayWords(marker.prepareOn)}
                 {marker.runUps > 0 && `, ${marker.made} of ${marker.runUps} made`}
               </span>
             </span>
@@ -201,7 +201,7 @@ function Markers({ plan }: { plan: PlanMonthShape }) {
               )}
               <span className="text-muted">
                 {' '}
-                {MARKER_WORDS[marker.kind].toLowerCase()}
+                {markerKindWords(marker).toLowerCase()}
                 {marker.endOn !== marker.startOn && ` until ${dayWords(marker.endOn)}`}
               </span>
             </span>

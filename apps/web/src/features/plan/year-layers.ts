@@ -5,7 +5,7 @@ export const LAYERS = [
   { key: 'themes', name: 'Themes', kinds: [] },
   { key: 'seasons', name: 'Seasons', kinds: ['season_busy', 'season_quiet'] },
   { key: 'launches', name: 'Launches and offers', kinds: ['launch', 'offer', 'email'] },
-  { key: 'events', name: 'Events', kinds: ['event', 'conference', 'live'] },
+  { key: 'events', name: 'Events', kinds: ['event', 'conference', 'live', 'own'] },
   { key: 'making', name: 'Production days', kinds: ['production_day'] },
   { key: 'closed', name: 'Closed', kinds: ['blackout', 'closure'] },
   { key: 'days', name: 'Holidays and observances', kinds: ['holiday', 'observance'] },

@@ -13,6 +13,7 @@ import { Failed, Loading, PageHead } from '../../ui/page';
 import { ChooseClient } from '../../parts/choose-client';
 import { CycleDialog } from './cycle-dialog';
 import { monthOf } from './month-of';
+import { ObservancesDialog } from './observances-dialog';
 import { PlanNav } from '../../parts/plan-nav';
 import { isLayer, LAYERS, type LayerKey } from './year-layers';
 import { YearTable } from './year-table';
@@ -59,6 +60,7 @@ function ClientYear({ client }: { client: ClientShape }) {
         <Button onClick={() => put({ month: nextMonth(month, MONTHS) })} aria-label="Twelve months after">
           <ChevronRight size={16} aria-hidden />
         </Button>
+        <Button onClick={() => open('observances')}>Observances…</Button>
         <Button onClick={() => open('cycle')}>{year.data.cycle ? `Cycle of ${year.data.cycle.names.length}` : 'A cycle of themes…'}</Button>
       </PageHead>
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1 mb-3 text-[13px]">
@@ -76,6 +78,7 @@ function ClientYear({ client }: { client: ClientShape }) {
         ))}
       </fieldset>
       <YearTable client={client} year={year.data} hidden={hidden} />
+      {opened === 'observances' && <ObservancesDialog client={client} onClose={close} />}
       {opened === 'cycle' && <CycleDialog clientId={client.id} month={month} cycle={year.data.cycle} onClose={close} />}
     </>
   );

@@ -6,7 +6,7 @@ import { toast } from 'sonner';
 import { call } from '../../lib/api';
 import { count, dayWords, monthWords } from '../../lib/format';
 import { useClients, useSession, useWrite } from '../../lib/queries';
-import { MARKER_WORDS } from '../../lib/words';
+import { markerKindWords } from '../../lib/words';
 import { MarkerDialog } from '../../parts/marker-dialog';
 import { Menu, MenuItem } from '../../ui/menu';
 import { CopyDialog } from './copy-dialog';
@@ -87,7 +87,7 @@ export function YearTable({ client, year, hidden }: YearTableProps) {
 
 function MarkerCell({ marker, onOpen }: { marker: MarkerShape; onOpen: (() => void) | undefined }) {
   const days = marker.startOn === marker.endOn ? dayWords(marker.startOn) : `${dayWords(marker.startOn)} to ${dayWords(marker.endOn)}`;
-  const title = `${marker.name}: ${MARKER_WORDS[marker.kind]}, ${days}`;
+  const title = `${marker.name}: ${markerKindWords(marker)}, ${days}`;
   const text = (
     <>
       <span className="tabular text-muted">{Number(marker.startOn.slice(8))}.</span> {marker.name}

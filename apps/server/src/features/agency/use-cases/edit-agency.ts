@@ -31,7 +31,7 @@ export function editAgency(
       if (!(await isAsked(tx, body.defaultFormId))) return fail({ code: 'form.unknown' });
       agency.defaultFormId = body.defaultFormId;
     }
-    for (const list of ['formats', 'skills'] as const) {
+    for (const list of ['formats', 'skills', 'markerKinds'] as const) {
       const wanted = body[list];
       const put = wanted ? await putList(tx, list, wanted, now) : ok(null);
       if (!put.ok) return put;

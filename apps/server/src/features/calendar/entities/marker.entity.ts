@@ -7,6 +7,7 @@ const KINDS = MARKER_KINDS.filter((kind) => kind !== 'closure');
 
 /** What stands on the calendar and is no content. Without a client it is the agency’s. */
 @Check('ck_markers_kind', oneOf('kind', KINDS))
+@Check('ck_markers_own', "(kind = 'own') = (kind_id is not null)")
 @Check('ck_markers_lead', 'lead_days between 0 and 400')
 @Check('ck_markers_order', 'start_on <= end_on')
 @Index('ix_markers_client', ['clientId', 'startOn'])
@@ -17,6 +18,10 @@ export class Marker {
   @IdColumn({ nullable: true })
   clientId: string | null;
   @TextColumn() kind: (typeof KINDS)[number];
+  /** which of the agency's own kinds */
+  @Refers('OwnMarkerKind', 'fk_markers_kind')
+  @IdColumn({ nullable: true })
+  kindId: string | null;
   @TextColumn() name: string;
   @DayColumn() startOn: string;
   @DayColumn() endOn: string;

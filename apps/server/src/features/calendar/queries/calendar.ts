@@ -8,11 +8,13 @@ import {
   toInstantAfterGap,
   type InstantText,
   type TimeOfDay,
+  type YearlyDay,
 } from '@zesting/core';
 import type { CalendarEntryShape, CalendarShape, ClientClockShape, MarkerShape, PlacementShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { firstPicture, PLACEMENT_COLUMNS } from '../../production/index.js';
-import { observances, publicHolidays } from '../../../platform/time/holidays.js';
+import { publicHolidays } from '../../../platform/time/holidays.js';
+import { observancesIn } from '../../../platform/time/observances.js';
 
 const entryWith = (
   picture: string,
@@ -144,17 +146,23 @@ export async function markersOf(app: App, clientIds: readonly string[], from: st
     [clientIds],
   );
   const byHand = await app.read<MarkerShape>(
-    `select m.id, m.client_id as "clientId", m.kind, m.name, m.start_on as "startOn", m.end_on as "endOn", m.lead_days as "leadDays", m.version, d::date as on,
+    `select m.id, m.client_id as "clientId", m.kind, m.name, m.start_on as "startOn", m.end_on as "endOn", m.lead_days as "leadDays", m.kind_id as "kindId", k.name as "kindName", m.version, d::date as on,
        (exists (select 1 from run_ups u where u.marker_id = m.id) or exists (select 1 from production_days d where d.marker_id = m.id)) as "isBound"
-     from (select id, client_id, kind, name, start_on, end_on, lead_days, version from markers where client_id is null or client_id = any($1)
-       union all select id, client_id, 'closure', name, start_on, end_on, null, null from client_closures where client_id = any($1)) m,
+     from (select id, client_id, kind, kind_id, name, start_on, end_on, lead_days, version from markers where client_id is null or client_id = any($1)
+       union all select id, client_id, 'closure', null, name, start_on, end_on, null, null from client_closures where client_id = any($1)) m
+       left join marker_kinds k on k.id = m.kind_id,
        generate_series(greatest(m.start_on, $2::date), least(m.end_on, $3::date), interval '1 day') d
      where m.end_on >= $2 and m.start_on <= $3 order by m.start_on, m.name`,
     [clientIds, from, to],
   );
+  const added = await app.read<YearlyDay & { readonly clientId: string | null }>(
+    'select client_id as "clientId", name, month, day, subjects from yearly_days where client_id is null or client_id = any($1)',
+    [clientIds],
+  );
   const years = [Number(from.slice(0, 4)), Number(to.slice(0, 4))] as const;
   const given = clients.flatMap((client) => {
-    const chosen = observances(client.region, ...years).filter((day) => client.observances.includes(day.name));
+    const own = added.filter(({ clientId }) => clientId === null || clientId === client.id);
+    const chosen = observancesIn(client.region, own, ...years).filter((day) => client.observances.includes(day.name));
     const marker = (kind: 'holiday' | 'observance') => (day: { on: string; name: string }) => ({
       id: null,
       on: day.on,
@@ -163,6 +171,8 @@ export async function markersOf(app: App, clientIds: readonly string[], from: st
       name: day.name,
       kind,
       clientId: client.id,
+      kindId: null,
+      kindName: null,
       leadDays: null,
       isBound: false,
       version: null,

@@ -9,7 +9,7 @@ import { addClosure } from './of-client.js';
 import { ClientClosure } from '../entities/client-closure.entity.js';
 import { Marker } from '../entities/marker.entity.js';
 
-type Failure = { code: 'marker.order_wrong' | 'marker.client_missing' | 'access.refused' };
+type Failure = { code: 'marker.kind_unknown' | 'marker.order_wrong' | 'marker.client_missing' | 'access.refused' };
 type EditFailure = Failure | { code: 'marker.client_fixed' | 'http.changed_meanwhile' };
 
 /** Whether the viewer may put markers on this client's calendar; the agency's own are for leads. */
@@ -45,6 +45,7 @@ export async function addMarkers(
   for (const body of bodies) {
     if (!mayEdit(viewer, body.clientId)) return fail({ code: 'access.refused' });
     if (body.endOn < body.startOn) return fail({ code: 'marker.order_wrong' });
+    if (!(await isKind(tx, body))) return fail({ code: 'marker.kind_unknown' });
     if (body.kind === 'closure' && body.clientId === null) return fail({ code: 'marker.client_missing' });
     id = body.kind === 'closure' && body.clientId ? await addClosure(tx, body.clientId, body) : await putMarker(tx, body);
     await note(tx, viewer, 'marker.added', id, body, now);
@@ -68,8 +69,9 @@ export function editMarker(
     if (!mayEdit(viewer, marker.clientId)) return fail({ code: 'access.refused' });
     if (marker.version !== version) return fail({ code: 'http.changed_meanwhile' });
     if (body.endOn < body.startOn) return fail({ code: 'marker.order_wrong' });
-    const { kind, name, startOn, endOn } = body;
-    await tx.update(Marker, markerId, { kind, name, startOn, endOn, leadDays: leadOf(kind, body.leadDays), version: version + 1 });
+    if (!(await isKind(tx, body))) return fail({ code: 'marker.kind_unknown' });
+    const { kind, kindId = null, name, startOn, endOn } = body;
+    await tx.update(Marker, markerId, { kind, kindId, name, startOn, endOn, leadDays: leadOf(kind, body.leadDays), version: version + 1 });
     await note(tx, viewer, 'marker.changed', markerId, body, now);
     return ok(null);
   });
@@ -91,8 +93,8 @@ export function removeMarker(app: App, viewer: Viewer, markerId: string): Promis
   return app.write<MarkerBody | null, Failure>(async (tx, now) => {
     const [marker] = await rowsOf<MarkerBody>(
       tx,
-      `select client_id as "clientId", kind, name, start_on as "startOn", end_on as "endOn" from markers where id = $1
-       union all select client_id, 'closure', name, start_on, end_on from client_closures where id = $1`,
+      `select client_id as "clientId", kind, kind_id as "kindId", name, start_on as "startOn", end_on as "endOn" from markers where id = $1
+       union all select client_id, 'closure', null, name, start_on, end_on from client_closures where id = $1`,
       [markerId],
     );
     if (!marker) return ok(null);
@@ -104,9 +106,15 @@ export function removeMarker(app: App, viewer: Viewer, markerId: string): Promis
   });
 }
 
+/** Whether a marker names one of the agency's own kinds where it is of its own, and none where it is not. */
+async function isKind(tx: Tx, { kind, kindId = null }: MarkerBody): Promise<boolean> {
+  if (kind !== 'own') return kindId === null;
+  return (await rowsOf(tx, 'select 1 from marker_kinds where id = $1', [kindId])).length > 0;
+}
+
 /** A closure has a table of its own. */
-const putMarker = (tx: Tx, { clientId, kind, name, startOn, endOn, leadDays }: MarkerBody): Promise<string> =>
-  insertRow(tx, Marker, { clientId, kind: kind as Marker['kind'], name, startOn, endOn, leadDays: leadOf(kind, leadDays) });
+const putMarker = (tx: Tx, { clientId, kind, kindId = null, name, startOn, endOn, leadDays }: MarkerBody): Promise<string> =>
+  insertRow(tx, Marker, { clientId, kind: kind as Marker['kind'], kindId, name, startOn, endOn, leadDays: leadOf(kind, leadDays) });
 
 const leadOf = (kind: MarkerBody['kind'], leadDays: number | null | undefined): number | null =>
   leadDays === undefined ? (USUAL_LEAD[kind] ?? null) : leadDays;

@@ -10,7 +10,8 @@ import { insertRequest } from './new-request.js';
 import { ownerOf } from './sort-request.js';
 
 export type PutDatesFailure =
-  BeginFailure | { code: 'marker.order_wrong' | 'marker.client_missing' | 'access.refused' | 'idempotency.other_body' };
+  | BeginFailure
+  | { code: 'marker.kind_unknown' | 'marker.order_wrong' | 'marker.client_missing' | 'access.refused' | 'idempotency.other_body' };
 
 /** Puts a client's dates on its calendar and, where wanted, among the requests and as planned pieces: all of them or none. */
 export function putDates(

@@ -45,7 +45,7 @@ const TOLD = 20;
  */
 export async function preparing(app: App, clientId: string, todayOn: Day, to: Day, earliestOn: Day | null): Promise<PreparedMarkerShape[]> {
   const rows = await app.read<Omit<PreparedMarkerShape, 'prepareOn' | 'standing'> & { startOn: Day; leadDays: number }>(
-    `select m.id, m.name, m.kind, m.client_id as "clientId", m.start_on as "startOn", m.end_on as "endOn", m.lead_days as "leadDays", m.version, count(u.id)::int as "runUps", count(u.piece_id)::int as made
+    `select m.id, m.name, m.kind, m.kind_id as "kindId", (select k.name from marker_kinds k where k.id = m.kind_id) as "kindName", m.client_id as "clientId", m.start_on as "startOn", m.end_on as "endOn", m.lead_days as "leadDays", m.version, count(u.id)::int as "runUps", count(u.piece_id)::int as made
      from markers m left join run_ups u on u.marker_id = m.id
      where (m.client_id = $1 or m.client_id is null) and m.lead_days is not null and m.start_on >= $2 and m.start_on - m.lead_days <= $3
      group by m.id order by m.start_on, m.name limit ${TOLD}`,

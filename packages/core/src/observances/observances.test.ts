@@ -1,0 +1,52 @@
+import fc from 'fast-check';
+import { fitOfObservance, WORLD_DAYS, worldDaysIn, yearlyDaysIn } from './index';
+
+describe('yearly days of note', () => {
+  it('come on their date each year, the 29th of February in leap years alone', () => {
+    const leap = [{ name: 'Leap', month: 2, day: 29, subjects: [] }];
+    expect(yearlyDaysIn(leap, 2027, 2033).map(({ on }) => on)).toEqual(['2028-02-29', '2032-02-29']);
+  });
+
+  it('stand in the order of their dates, each year all of them', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1990, max: 2190 }), fc.integer({ min: 0, max: 5 }), (from, more) => {
+        const all = worldDaysIn(from, from + more);
+        expect(all).toHaveLength(WORLD_DAYS.length * (more + 1));
+        expect(all.map(({ on }) => on)).toEqual(all.map(({ on }) => on).sort());
+      }),
+    );
+  });
+
+  // dates as the resolutions have them: A/RES/47/193 (water), A/RES/72/211 (bees), A/RES/67/200 (forests), A/RES/63/111 (oceans); from memory
+  it.each([
+    ['World Water Day', '2027-03-22'],
+    ['International Day of Forests', '2027-03-21'],
+    ['World Bee Day', '2027-05-20'],
+    ['World Oceans Day', '2027-06-08'],
+  ])('%s is on %s', (name, on) => expect(worldDaysIn(2027, 2027).find((day) => day.name === name)?.on).toBe(on));
+
+  it('are told apart by their names', () => expect(new Set(WORLD_DAYS.map(({ name }) => name)).size).toBe(WORLD_DAYS.length));
+});
+
+describe('how a day of note fits a client', () => {
+  const nursery = ['In season', 'How to grow', 'Native trees', 'Water', 'Soil'];
+  const fit = (name: string, texts = nursery) =>
+    fitOfObservance(texts, WORLD_DAYS.find((day) => day.name === name) ?? { name, subjects: [] });
+
+  it('is said by the words that it has in common with the pillars', () => {
+    expect(fit('International Day of Forests')).toEqual(['trees']);
+    expect(fit('World Water Day')).toEqual(['water']);
+    expect(fit('World Soil Day')).toEqual(['soil']);
+    expect(fit('World Radio Day')).toEqual([]);
+  });
+
+  it('is not said by words that every such day has, nor by short ones', () => {
+    expect(fit('World Poetry Day', ['World of wool', 'The day'])).toEqual([]);
+    expect(fitOfObservance(['Us'], { name: 'Day of us', subjects: [] })).toEqual([]);
+  });
+
+  it('has each word once, and needs pillars', () => {
+    expect(fitOfObservance(['Bread'], { name: 'Bread Day', subjects: ['bread', 'Bread'] })).toEqual(['bread']);
+    for (const { name, subjects } of WORLD_DAYS) expect(fitOfObservance([], { name, subjects })).toEqual([]);
+  });
+});
