@@ -89,7 +89,7 @@ export const CLIENTS: Record<ClientKey, StoryClient> = {
       wordsNever: ['instant', 'must-have', 'exotic'],
       disclosure: '',
     },
-    observances: ["Mother's Day", "Valentine's Day", 'Christmas Eve'],
+    observances: ["Mother's Day", "Valentine's Day", 'Christmas Eve', 'World Soil Day', 'International Day of Forests'],
     markers: [
       { kind: 'launch', name: 'Spring catalogue', days: [20, 20] },
       { kind: 'closure', name: 'Stocktaking', days: [13, 13] },

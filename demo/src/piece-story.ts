@@ -173,6 +173,8 @@ export class PieceStory {
       title: this.piece.title,
       routeId: this.setup.routes[this.piece.route],
       pillarId: this.client.pillarIds[this.piece.pillar] ?? null,
+      // what is in season asks to come, how-to lets know, what is behind it asks for a word
+      purpose: (['come', 'know', 'react'] as const)[this.piece.pillar] ?? null,
       channelIds: this.piece.channels.map((position) => this.client.channelIds[position] ?? ''),
       wishOn: this.wishOn,
       notes: 'Keep it plain and warm; the client dislikes exclamation marks.',

@@ -46,6 +46,7 @@ export async function addRhythms(app: App, setup: Setup, story: readonly StoryPi
         skipsHolidays: false,
         pillarId: null,
         formatId: route === undefined ? null : (formats.get(ROUTES[route].format) ?? null),
+        purpose: kind === 'newsletter' ? ('come' as const) : null,
       };
       getValue(await addRule(app, setup.viewers[told.manager], setup.clients[key].id, body));
     }

@@ -39,6 +39,8 @@ export const worldDaysIn = (from: number, to: number): Observance[] => yearlyDay
 const LEAST_LETTERS = 3;
 /** So alike a word must be to one of the client's: *trees* to *tree* is, *words* to *world* is not. */
 const LIKE_ENOUGH = 0.6;
+/** A shorter word must stand there as it is: *law* is not in *lawns*. */
+const LIKE_LETTERS = 5;
 /** Words that stand in the name of every such day. */
 const SAY_NOTHING = new Set(['world', 'international', 'national', 'day', 'week', 'days', 'the', 'and', 'for', 'with', 'from']);
 
@@ -48,7 +50,15 @@ const SAY_NOTHING = new Set(['world', 'international', 'national', 'day', 'week'
  * @param texts names of pillars and topics
  */
 export function fitOfObservance(texts: readonly string[], { name, subjects }: Pick<Observance, 'name' | 'subjects'>): string[] {
-  const words = [...subjects, ...(name.match(/[\p{L}\p{N}]+/gu) ?? [])].map((word) => word.toLowerCase());
+  const words = [...subjects.map((word) => word.toLowerCase()), ...wordsIn(name)];
   const telling = [...new Set(words)].filter((word) => word.length >= LEAST_LETTERS && !SAY_NOTHING.has(word));
-  return telling.filter((word) => texts.some((text) => wordSimilarity(word, text) >= LIKE_ENOUGH));
+  const theirs = new Set(texts.flatMap(wordsIn));
+  const fits = (word: string): boolean =>
+    theirs.has(word) || (word.length >= LIKE_LETTERS && texts.some((text) => wordSimilarity(word, text) >= LIKE_ENOUGH));
+  // *book* says no more than *books* before it
+  return telling
+    .filter(fits)
+    .filter((word, index, all) => !all.slice(0, index).some((other) => wordSimilarity(word, other) >= LIKE_ENOUGH));
 }
+
+const wordsIn = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];

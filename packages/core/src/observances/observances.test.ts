@@ -45,6 +45,12 @@ describe('how a day of note fits a client', () => {
     expect(fitOfObservance(['Us'], { name: 'Day of us', subjects: [] })).toEqual([]);
   });
 
+  it('takes short words only as they are, and of two that are much alike the first', () => {
+    expect(fit('Human Rights Day', ['Moss lawns'])).toEqual([]);
+    expect(fit('World Oceans Day', ['By the sea'])).toEqual(['sea']);
+    expect(fit('World Book and Copyright Day', ['Books and tools'])).toEqual(['books']);
+  });
+
   it('has each word once, and needs pillars', () => {
     expect(fitOfObservance(['Bread'], { name: 'Bread Day', subjects: ['bread', 'Bread'] })).toEqual(['bread']);
     for (const { name, subjects } of WORLD_DAYS) expect(fitOfObservance([], { name, subjects })).toEqual([]);

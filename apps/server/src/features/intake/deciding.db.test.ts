@@ -80,10 +80,13 @@ describe('deciding', () => {
     expect(await get(id)).toMatchObject({ state: 'new', pieces: [] });
     const { body } = await post(`${id}/accept`, {
       ...piece('Teaser'),
+      purpose: 'come',
       also: [piece('Main'), { ...piece('Look back'), wishOn: '2027-04-06' }],
     });
     expect(body['pieceIds']).toHaveLength(3);
     expect((await get(id)).pieces.map(({ title }) => title)).toEqual(['Teaser', 'Main', 'Look back']);
+    const purposes = await scene.app.read('select purpose from pieces where id = any($1) order by title', [body['pieceIds']]);
+    expect(purposes).toEqual([{ purpose: null }, { purpose: null }, { purpose: 'come' }]);
     expect(await mails('Accepted: A big one')).toHaveLength(1);
   });
 

@@ -228,6 +228,7 @@ describe('a client’s month and year', () => {
 
     it('stands on the same weekdays of the other, less what has no such day, is closed or taken', async () => {
       await placed('2027-03-02', plan.pillars[0]?.id);
+      await scene.app.read("update pieces set purpose = 'buy'");
       await placed('2027-03-16');
       await placed('2027-03-18');
       await placed('2027-03-23');
@@ -251,6 +252,7 @@ describe('a client’s month and year', () => {
       expect((await manager.call('GET', `/api/pieces/${first?.pieceId}`)).body).toMatchObject({
         title: 'Still for Tuesday 6 April 2027',
         pillarId: plan.pillars[0]?.id,
+        purpose: 'buy',
         placements: [{ on: '2027-04-06', at: '11:00', state: 'pencilled' }],
       });
       const april = (await manager.call('GET', of('plan?month=2027-04'))).body as unknown as PlanMonthShape;

@@ -401,10 +401,11 @@ describe('who may do what', () => {
         [found['dutyId'], found['clientId']],
       );
     if (route === 'DELETE /api/observances/{observanceId}')
-      await scene.app.read(
-        `insert into yearly_days (id, client_id, name, month, day) values ($1, $2, $3, 5, 5) on conflict do nothing`,
-        [found['observanceId'], found['clientId'], `Day ${found['observanceId']}`],
-      );
+      await scene.app.read(`insert into yearly_days (id, client_id, name, month, day) values ($1, $2, $3, 5, 5) on conflict do nothing`, [
+        found['observanceId'],
+        found['clientId'],
+        `Day ${found['observanceId']}`,
+      ]);
     if (route === 'DELETE /api/rhythm/{ruleId}')
       await scene.app.read(
         `insert into rhythm_rules (id, client_id, channel_id, rule, at_time, anchor_on, from_on, skips_holidays)

@@ -100,7 +100,7 @@ function ObservanceLine({ client, day }: { client: ClientShape; day: ObservanceS
           checked={isTaken}
           onChange={(event) => take.mutate({ name: day.name, isTaken: event.target.checked })}
         />
-        <span className="tabular text-muted w-24 shrink-0">{dayWords(day.on)}</span>
+        <span className="tabular text-muted w-32 shrink-0">{dayWords(day.on)}</span>
         <span>{day.name}</span>
       </label>
       {day.fit.length > 0 && <Tag tone="pine">fits: {day.fit.join(', ')}</Tag>}

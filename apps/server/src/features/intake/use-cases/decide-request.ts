@@ -80,6 +80,7 @@ export async function acceptRequest(
           requestId,
           routeId: wanted.routeId,
           pillarId: wanted.pillarId ?? null,
+          purpose: wanted.purpose ?? null,
           title: wanted.title,
           notes: wanted.notes ?? '',
           wishOn: wanted.wishOn ?? null,

@@ -1,4 +1,4 @@
-import { firstOfMonth, inMonth, lastOfMonth, ok, type Day, type InstantText, type Result } from '@zesting/core';
+import { firstOfMonth, inMonth, lastOfMonth, ok, type Day, type InstantText, type Purpose, type Result } from '@zesting/core';
 import type { CopiedLineShape, CopyMonthBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
@@ -13,6 +13,7 @@ interface StandingRow {
   readonly formatId: string;
   readonly formatName: string;
   readonly pillarId: string | null;
+  readonly purpose: Purpose | null;
   readonly channelIds: string[];
 }
 
@@ -24,10 +25,10 @@ interface StandingRow {
 export async function copyMonth(app: App, viewer: Viewer, clientId: string, body: CopyMonthBody): Promise<CopiedLineShape[]> {
   const standing = await app.read<StandingRow>(
     `select min(l.on_day) as on, (array_agg(to_char(l.at_time, 'HH24:MI') order by l.publish_at))[1] as at, p.format_id as "formatId", f.name as "formatName",
-       p.pillar_id as "pillarId", array_agg(distinct l.channel_id) as "channelIds"
+       p.pillar_id as "pillarId", p.purpose, array_agg(distinct l.channel_id) as "channelIds"
      from placements l join pieces p on p.id = l.piece_id join formats f on f.id = p.format_id join channels h on h.id = l.channel_id and h.archived_at is null
      where l.client_id = $1 and l.on_day between $2 and $3 and not l.cancelled and not p.shelved
-     group by p.id, p.number, p.format_id, f.name, p.pillar_id order by min(l.publish_at), p.number`,
+     group by p.id, p.number, p.format_id, f.name, p.pillar_id, p.purpose order by min(l.publish_at), p.number`,
     [clientId, firstOfMonth(body.from), lastOfMonth(body.from)],
   );
   const lines: CopiedLineShape[] = [];
@@ -91,6 +92,7 @@ async function copyLine(app: App, viewer: Viewer, clientId: string, row: Standin
         wishOn: line.on,
         isPencilled: true,
         ...(row.pillarId === null ? {} : { pillarId: row.pillarId }),
+        purpose: row.purpose,
       },
       now,
       row.at,
