@@ -100,6 +100,7 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     pillarId,
     topicId,
     setId,
+    channelId,
     observanceId,
     interviewId,
     questionId: question?.id ?? '',

@@ -1,9 +1,10 @@
-import { keepPreviousData, queryOptions } from '@tanstack/react-query';
-import type { CalendarShape, DaysOffShape, FindShape, PresenceShape } from '@zesting/contract';
+import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query';
+import type { CalendarShape, ChannelLookShape, DaysOffShape, FindShape, PresenceShape } from '@zesting/contract';
 import { call } from '../lib/api';
 
 export const calendarKeys = {
   of: (query: string, from: string, to: string) => ['calendar', query, from, to] as const,
+  look: (channelId: string) => ['calendar', 'look', channelId] as const,
   daysOff: (asked: string) => ['days-off', asked] as const,
 } as const;
 
@@ -14,6 +15,15 @@ export const calendarQuery = (query: string, from: string, to: string, placement
     queryFn: () => call<CalendarShape>(`/calendar?from=${from}&to=${to}&${query}${placementId ? `&placementId=${placementId}` : ''}`),
     placeholderData: keepPreviousData,
     refetchInterval: 60_000, // clocks go on
+  });
+
+/** A channel as those see it who follow it, a page at a time. */
+export const channelLookQuery = (clientId: string, channelId: string) =>
+  infiniteQueryOptions({
+    queryKey: calendarKeys.look(channelId),
+    queryFn: ({ pageParam }) => call<ChannelLookShape>(`/clients/${clientId}/channels/${channelId}/look?after=${pageParam}`),
+    initialPageParam: '0',
+    getNextPageParam: (page) => page.next,
   });
 
 /** @param asked whose days off, from when to when */

@@ -2,7 +2,7 @@ import { IsBoolean, IsIn, IsInt, IsString, IsUUID, IsUrl, Max, MaxLength, Min } 
 import { IsNotBlank, IsDay, IsTimeOfDay, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
 import { NewPieceBody } from '../intake/index.js';
 import { PlacementShape } from '../production/index.js';
-import type { PieceStage } from '@zesting/core';
+import type { PieceStage, PlacementState } from '@zesting/core';
 
 /** A piece that is begun by hand. */
 export class BeginPieceBody extends NewPieceBody {
@@ -169,6 +169,8 @@ export class CalendarEntryShape extends PlacementShape {
   campaignName: string | null;
   /** its first picture, where a week or less is asked for */
   pictureId: string | null;
+  /** the earliest day on which its path can bring it out; null: not known, or all is done */
+  earliestOn: string | null;
   /** other dated placements of the piece that are not yet out */
   siblings: number;
 }
@@ -208,6 +210,37 @@ export class ClientClockShape {
   nextDayIsToday: boolean;
 }
 
+/** The day by which a piece has to be done, for what is placed of it. */
+export class DueShape {
+  pieceId: string;
+  clientId: string;
+  title: string;
+  on: string;
+  /** what has to be done by then */
+  stepTitle: string;
+  doerName: string | null;
+}
+
+/** A placement as those see it who follow the channel. */
+export class LookShape {
+  placementId: string;
+  pieceId: string;
+  title: string;
+  on: string;
+  at: string;
+  state: PlacementState;
+  pictureId: string | null;
+}
+
+/** A channel in the order in which it is published, the newest first; what is planned stands in it too. */
+export class ChannelLookShape {
+  /** width to height of its pictures */
+  ratio: string;
+  looks: LookShape[];
+  /** where the next page begins; null: there is none */
+  next: string | null;
+}
+
 export class CalendarShape {
   /** the first of each day */
   entries: CalendarEntryShape[];
@@ -215,6 +248,10 @@ export class CalendarShape {
   hidden: number;
   /** how many on these days are not asked for */
   filtered: number;
+  /** where due days are asked for: the first of each day */
+  dues: DueShape[];
+  /** how many more are due on these days */
+  duesHidden: number;
   /** undated placements of pieces that are under way or approved, approved ones first */
   tray: CalendarEntryShape[];
   /** how many more of these there are */

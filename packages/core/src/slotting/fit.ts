@@ -135,10 +135,12 @@ export function rankFor(
 /** A word of a theme that is shorter says too little. */
 const LEAST_LETTERS = 4;
 /** So alike a stretch of the text must be to a word of the theme: *gardens* to *gardening* is. */
-const LIKE_ENOUGH = 0.5;
+export const THEME_LIKE_ENOUGH = 0.5;
+
+/** The words of a theme that say something. */
+export const wordsOfTheme = (theme: string): string[] =>
+  theme.match(/[\p{L}\p{N}]+/gu)?.filter((word) => word.length >= LEAST_LETTERS) ?? [];
 
 /** Whether a text speaks to a theme: a word of the theme, or one much like it, stands in it. */
-export function isOnTheme(text: string, theme: string): boolean {
-  const words = theme.match(/[\p{L}\p{N}]+/gu)?.filter((word) => word.length >= LEAST_LETTERS) ?? [];
-  return words.some((word) => wordSimilarity(word, text) >= LIKE_ENOUGH);
-}
+export const isOnTheme = (text: string, theme: string): boolean =>
+  wordsOfTheme(theme).some((word) => wordSimilarity(word, text) >= THEME_LIKE_ENOUGH);

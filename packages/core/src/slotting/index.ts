@@ -2,6 +2,8 @@ export {
   fitOf,
   isOnTheme,
   rankFor,
+  THEME_LIKE_ENOUGH,
+  wordsOfTheme,
   IN_A_ROW,
   OWED,
   type Candidate,

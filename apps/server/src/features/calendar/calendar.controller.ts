@@ -12,6 +12,7 @@ import {
   type FeasibilityShape,
   type MarkerMadeShape,
   type CalendarShape,
+  type ChannelLookShape,
   type MixShape,
   type MovedShape,
   type PlacementShape,
@@ -26,6 +27,7 @@ import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { feasibilityOf } from '../planning/index.js';
 import { beginPiece } from './use-cases/begin-piece.js';
 import { calendarOf, placementShape } from './queries/calendar.js';
+import { channelLook } from './queries/channel-look.js';
 import { feedOf } from './queries/feed.js';
 import { mixFor } from './queries/mix.js';
 import { standingOn } from './queries/markers.js';
@@ -86,6 +88,8 @@ export class CalendarController {
     @Query('channelId') channelId?: string,
     @Query('campaignId') campaignId?: string,
     @Query('stage') stage?: string,
+    @Query('theme') theme?: 'on' | 'off',
+    @Query('dues') dues?: string,
   ): Promise<CalendarShape> {
     const [first, last] = spanOf(from, to);
     const filter = {
@@ -94,9 +98,28 @@ export class CalendarController {
       channelId: channelId ?? null,
       campaignId: campaignId ?? null,
       stage: stage ?? null,
+      theme: theme ?? null,
     };
     const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
-    return calendarOf(this.app, clientIds, { from: first, to: last, placementId: placementId ?? null, filter }, viewer.zone);
+    return calendarOf(
+      this.app,
+      clientIds,
+      { from: first, to: last, placementId: placementId ?? null, filter, withDues: dues === 'yes' },
+      viewer.zone,
+    );
+  }
+
+  /** A channel in the order in which it is published, the newest first, with what is planned in it. */
+  @Get('clients/:clientId/channels/:channelId/look')
+  @Access('calendar.read', { client: 'clientId' })
+  async look(
+    @Param('clientId') clientId: string,
+    @Param('channelId') channelId: string,
+    @Query('after') after?: string,
+  ): Promise<ChannelLookShape> {
+    const look = await channelLook(this.app, clientId, channelId, Number(after ?? 0));
+    if (!look) throw Problem.of('access.not_found');
+    return look;
   }
 
   /** How what a client has placed from `from` to `to` lies against the shares of its pillars. */

@@ -1,4 +1,5 @@
-import type { CalendarShape } from '@zesting/contract';
+import type { CalendarShape, ChannelLookShape } from '@zesting/contract';
+import { isOnTheme } from '@zesting/core';
 import { makePlanScene, type PlanScene } from '../../../test-support/plan-scene.js';
 import { makePiece } from '../../../test-support/scene.js';
 
@@ -72,5 +73,55 @@ describe('what is asked for on the calendar alone', () => {
   it('refuses what can be meant by nobody', async () => {
     for (const wrong of ['pillarId=1', 'stage=done', 'campaignId=x'])
       expect((await plan.manager.call('GET', `/api/calendar?from=2027-03-01&to=2027-03-31&${wrong}`)).status).toBe(400);
+  });
+
+  it('is what speaks to the theme of its day, or what does not, as core tells it; days without a theme are neither', async () => {
+    const theme = (on: string, name: string) => plan.manager.call('PUT', plan.of('themes'), { body: { period: 'week', on, name } });
+    await plan.scene.app.read("update pieces set notes = 'How bells are cast' where title = 'Two'");
+    expect((await theme('2027-03-16', 'The bell')).status).toBe(204);
+    expect((await asked('theme=on')).titles).toEqual(['Two']);
+    const off = await asked('theme=off');
+    expect([off.titles, off.filtered]).toEqual([['One', 'Three'], 2]);
+    for (const [title, text] of [
+      ['One', 'One '],
+      ['Two', 'Two How bells are cast'],
+    ] as const)
+      expect([title, isOnTheme(text, 'The bell')]).toEqual([title, (await asked('theme=on')).titles.includes(title)]);
+    await theme('2027-03-16', '');
+    expect([(await asked('theme=on')).titles, (await asked('theme=off')).titles]).toEqual([[], []]);
+  });
+
+  it('tells by which day each piece has to be done, where that is asked for', async () => {
+    const { app } = plan.scene;
+    const path = (more = '') => `/api/calendar?from=2027-03-01&to=2027-03-31&clientId=${plan.scene.a.id}${more}`;
+    const dues = async (more = '&dues=yes') => ((await plan.manager.call('GET', path(more))).body as unknown as CalendarShape).dues;
+    expect(await dues('')).toEqual([]);
+    await app.read("update pieces set aim_on = '2027-03-16' where title = 'One'");
+    await app.read(
+      "update steps s set latest_finish_on = date '2027-03-10' + s.position from pieces p where p.id = s.piece_id and p.title = 'One'",
+    );
+    await app.read("update steps s set latest_finish_on = null from pieces p where p.id = s.piece_id and p.title <> 'One'");
+    const last = await app.read<{ on: string; title: string }>(
+      "select s.latest_finish_on as on, s.title from steps s join pieces p on p.id = s.piece_id where p.title = 'One' order by s.position desc limit 1",
+    );
+    expect((await dues()).map(({ title, on, stepTitle, doerName }) => [title, on, stepTitle, doerName])).toEqual([
+      ['One', last[0]?.on, last[0]?.title, 'the client'],
+    ]);
+    expect(await dues(`&dues=yes&channelId=${plan.blog}&stage=approved`)).toEqual([]);
+  });
+
+  it('shows a channel as those see it who follow it: the newest first, planned ones too, a page at a time', async () => {
+    const look = async (channelId: string, after = 0) =>
+      (await plan.manager.call('GET', `/api/clients/${plan.scene.a.id}/channels/${channelId}/look?after=${after}`))
+        .body as unknown as ChannelLookShape;
+    expect((await look(plan.feed)).looks.map(({ title, on }) => [title, on])).toEqual([
+      ['Three', '2027-03-18'],
+      expect.arrayContaining(['2027-03-16']),
+      expect.arrayContaining(['2027-03-16']),
+    ]);
+    expect((await look(plan.blog)).looks).toHaveLength(2);
+    const other = await plan.manager.call('GET', `/api/clients/${plan.scene.a.id}/channels/${plan.scene.b.channelIds[0]}/look`);
+    expect(other.status).toBe(404);
+    expect((await look(plan.feed, 2)).looks).toHaveLength(1);
   });
 });

@@ -7,6 +7,7 @@ export { beginPiece, putPiece, type BeginFailure } from './use-cases/begin-piece
 export { Placement } from './entities/placement.entity.js';
 export { moveZone, putClosures } from './use-cases/of-client.js';
 export { markersOf } from './queries/calendar.js';
+export { themesOf, themesShown } from './queries/themes-of.js';
 export { addMarker, addMarkers, removeMarker, shiftMarkers } from './use-cases/markers.js';
 export {
   addPlacement,

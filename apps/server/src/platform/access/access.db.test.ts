@@ -198,6 +198,7 @@ const TABLE: Record<string, string> = {
   'PUT /api/clients/{clientId}/theme-cycle': managers,
   'GET /api/runway': managers,
   'GET /api/slots': managers,
+  'GET /api/clients/{clientId}/channels/{channelId}/look': 'lead manager staff',
   'GET /api/clients/{clientId}/observances': managers,
   'PUT /api/clients/{clientId}/observances': managers,
   'POST /api/observances': managers,

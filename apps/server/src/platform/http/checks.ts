@@ -37,6 +37,8 @@ const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   doer: (text) => text === 'nobody' || isId(text),
   before: (text) => /^\d{1,18}$/.test(text),
   month: (text) => MONTH.test(text),
+  theme: (text) => text === 'on' || text === 'off',
+  dues: (text) => text === 'yes',
   asked: (text) => text === 'open' || text === 'closed',
   idea: (text) => oneOf(['open', 'dropped', 'used'], text),
   after: (text) => /^\d{1,6}$/.test(text),

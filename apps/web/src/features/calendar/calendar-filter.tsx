@@ -37,6 +37,16 @@ export function CalendarFilter({ filter, from, to, calendar }: CalendarFilterPro
     { name: 'channel', words: 'Channel', options: client?.channels ?? [] },
     { name: 'format', words: 'Format', options: formats },
     { name: 'campaign', words: 'Campaign', options: campaigns?.campaigns ?? [] },
+    {
+      name: 'theme',
+      words: 'Theme',
+      options: client
+        ? [
+            { id: 'on', name: 'speaks to it' },
+            { id: 'off', name: 'off it' },
+          ]
+        : [],
+    },
     { name: 'stage', words: 'Stage', options: Object.entries(STAGE_WORDS).map(([id, name]) => ({ id, name })) },
   ];
   const isOn = FILTERS.some((name) => filter[name] !== null);

@@ -1,15 +1,16 @@
 import type { CalendarShape, ClientClockShape } from '@zesting/contract';
-import { ChevronLeft, ChevronRight, Flag, Funnel, Plus, Printer } from 'lucide-react';
+import { ChevronLeft, ChevronRight, Flag, Funnel, Grid3x3, Plus, Printer } from 'lucide-react';
 import { count, zoneWords } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
 import { useOpened } from '../../lib/use-opened';
 import { searchNow, withChanges } from '../../lib/use-search';
-import { Button } from '../../ui/button';
+import { Link } from 'react-router';
+import { Button, buttonClass } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { PageHead } from '../../ui/page';
 import { MarkerDialog } from '../../parts/marker-dialog';
 import { SavedViews } from '../../parts/saved-views';
-import { COLOURINGS, hiddenCount, step, withKind, type View } from './view';
+import { COLOURINGS, DAYS_TOLD, hiddenCount, step, withKind, type View } from './view';
 
 interface CalendarHeadProps {
   readonly view: View;
@@ -22,6 +23,8 @@ interface CalendarHeadProps {
 }
 
 const COLOURING_WORDS = { client: 'Client', channel: 'Channel', pillar: 'Pillar', format: 'Format', campaign: 'Campaign', stage: 'Stage' };
+
+const DAYS_WORDS = { publish: 'going out', due: 'due', both: 'both' };
 
 /** What is shown and how: every choice stands in the address. */
 export function CalendarHead({ view, calendar, onChange, onBegin, isFiltered, onFilter }: CalendarHeadProps) {
@@ -88,6 +91,20 @@ export function CalendarHead({ view, calendar, onChange, onBegin, isFiltered, on
             Open slots
           </label>
         )}
+        <label className="flex items-center gap-1.5 text-[13px]">
+          Days
+          <select
+            className="field w-auto"
+            value={view.days}
+            onChange={(event) => put('days', event.target.value === 'publish' ? null : event.target.value)}
+          >
+            {DAYS_TOLD.map((days) => (
+              <option key={days} value={days}>
+                {DAYS_WORDS[days]}
+              </option>
+            ))}
+          </select>
+        </label>
         {onBegin && (
           <Button onClick={onBegin} aria-label="Begin a piece" title="Begin a piece">
             <Plus size={15} aria-hidden />
@@ -102,6 +119,16 @@ export function CalendarHead({ view, calendar, onChange, onBegin, isFiltered, on
           <Funnel size={15} aria-hidden />
         </Button>
         <SavedViews page="calendar" />
+        {client && (
+          <Link
+            to={`/calendar/look?client=${client.code}`}
+            className={buttonClass('plain')}
+            aria-label="As followers see a channel"
+            title="As followers see a channel"
+          >
+            <Grid3x3 size={15} aria-hidden />
+          </Link>
+        )}
         <Button onClick={() => window.print()} aria-label="Print" title="Print">
           <Printer size={15} aria-hidden />
         </Button>

@@ -27,6 +27,7 @@ import { PlacementDialog } from '../../parts/placement-dialog';
 import { CalendarFilter } from './calendar-filter';
 import { CalendarHead } from './calendar-head';
 import { dayKeys } from './day-keys';
+import { DragHint } from './drag-hint';
 import { MixPanel } from './mix-panel';
 import { MonthGrid } from './month-grid';
 import { Tray } from './tray';
@@ -42,7 +43,8 @@ export function CalendarPage() {
   const view = viewOf(search, todayOn as Day); // a day of the contract's
   // what the address leads to is among what is shown
   const [led] = useState(() => [search.get('placement') ?? ''].find(isId) ?? null);
-  const asked = calendarQuery([query, filterQuery(view.filter)].filter(Boolean).join('&'), view.from, view.to, led);
+  const withDues = view.days === 'publish' ? '' : 'dues=yes';
+  const asked = calendarQuery([query, filterQuery(view.filter), withDues].filter(Boolean).join('&'), view.from, view.to, led);
   const calendar = useQuery(asked);
   const canPlan = role === 'lead' || role === 'manager';
   const free = useQuery({ ...freeSlotsQuery(query, view.from, view.to), enabled: canPlan && view.slots });
@@ -62,7 +64,7 @@ export function CalendarPage() {
   const grid = {
     view,
     calendar: calendar.data,
-    slots: canPlan && view.slots ? (free.data?.slots ?? []) : [],
+    slots: canPlan && view.slots && view.days !== 'due' ? (free.data?.slots ?? []) : [],
     onOpen: setOpenId,
     onBegin: canPlan ? (on: string, clientId?: string) => setBegun({ on, clientId }) : undefined,
   };
@@ -83,12 +85,18 @@ export function CalendarPage() {
           client above to see all of theirs.
         </p>
       )}
+      {calendar.data.duesHidden > 0 && (
+        <p role="status" className="text-muted mb-2">
+          {count(calendar.data.duesHidden, 'more piece')} due on these days: choose a client above to see all of theirs.
+        </p>
+      )}
       <DndContext
         sensors={sensors}
         collisionDetection={dayUnder}
         onDragEnd={drop}
         accessibility={{ screenReaderInstructions: { draggable: INSTRUCTIONS } }}
       >
+        <DragHint calendar={calendar.data} />
         <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_230px] print:block sideways items-start">
           {view.kind === 'week' && !client ? <WeekLanes {...grid} /> : <MonthGrid {...grid} isFiltered={isFiltered} todayOn={hereOn} />}
           <Tray entries={calendar.data.tray} hidden={calendar.data.trayHidden} colouring={view.colouring} onOpen={setOpenId}>

@@ -1,9 +1,10 @@
 import { useDroppable } from '@dnd-kit/core';
-import type { CalendarEntryShape, FreeSlotShape, MarkerShape } from '@zesting/contract';
+import type { CalendarEntryShape, DueShape, FreeSlotShape, MarkerShape } from '@zesting/contract';
 import type { Day } from '@zesting/core';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { dayWords, monthWords } from '../../lib/format';
+import { Dues } from './dues';
 import { EntryChip } from './entry-chip';
 import { MarkerLine } from './marker-line';
 import { OpenSlots } from './open-slots';
@@ -24,6 +25,8 @@ interface DayCellProps {
   readonly markers: readonly MarkerShape[];
   /** slots in which nothing stands */
   readonly slots: readonly FreeSlotShape[];
+  /** pieces that have to be done by this day */
+  readonly dues: readonly DueShape[];
   readonly colouring: Colouring;
   /** entries shown before the rest is counted; a click shows all */
   readonly shown: number;
@@ -47,6 +50,7 @@ export function DayCell({
   entries,
   markers,
   slots,
+  dues,
   colouring,
   shown,
   roomy = false,
@@ -106,6 +110,7 @@ export function DayCell({
           {hidden} more
         </button>
       )}
+      <Dues dues={dues} shown={roomy ? 20 : 3} />
       <OpenSlots slots={slots} room={shown - entries.length} />
     </td>
   );

@@ -2,12 +2,18 @@ import { go, type WebFeature } from '../../lib/feature';
 import { lazyPage } from '../../lib/lazy-page';
 
 const CalendarPage = lazyPage(() => import('./calendar-page'), 'CalendarPage');
+const LookPage = lazyPage(() => import('./look-page'), 'LookPage');
 
 export const feature: WebFeature = {
   name: 'calendar',
-  routes: [{ path: 'calendar', element: <CalendarPage /> }],
+  routes: [
+    { path: 'calendar', element: <CalendarPage /> },
+    { path: 'calendar/look', element: <LookPage /> },
+  ],
   actions: (session) =>
-    session.role === 'freelance' ? [] : [go('Calendar', '/calendar'), go('Calendar: this week', '/calendar?view=week')],
+    session.role === 'freelance'
+      ? []
+      : [go('Calendar', '/calendar'), go('Calendar: this week', '/calendar?view=week'), go('As followers see a channel', '/calendar/look')],
   verbs: {
     'placement.added': 'added a channel',
     'placement.moved': 'moved it',

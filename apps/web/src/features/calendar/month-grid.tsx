@@ -57,7 +57,8 @@ export function MonthGrid({ isFiltered, view, todayOn, calendar, slots, onOpen, 
                   isOutside={view.kind === 'month' ? !day.startsWith(view.month) : view.kind !== 'week' && day < todayOn}
                   namesMonth={(view.kind === 'ahead' || view.kind === 'quarter') && (day === view.from || day.endsWith('-01'))}
                   isToday={day === todayOn}
-                  entries={calendar.entries.filter((entry) => entry.on === day)}
+                  entries={view.days === 'due' ? [] : calendar.entries.filter((entry) => entry.on === day)}
+                  dues={calendar.dues.filter((due) => due.on === day)}
                   markers={calendar.markers.filter((marker) => marker.on === day)}
                   slots={slots.filter((slot) => slot.on === day)}
                   colouring={view.colouring}

@@ -9,7 +9,7 @@ const client = {
   code: 'AAA',
   colour: 3,
   channels: [{ id: 'c1' }, { id: 'c2' }],
-  pillars: [{ id: 'p1', name: 'In season' }],
+  pillars: [{ id: 'p1', name: 'In season', colour: 7 }],
 } as ClientShape; // the parts that are read
 
 describe('how the calendar is looked at', () => {
@@ -72,8 +72,11 @@ describe('how the calendar is looked at', () => {
   it('asks for what the address names alone, and for nothing that can be meant by nobody', () => {
     const id = '00000000-0000-4000-8000-000000000001';
     const { filter } = viewOf(new URLSearchParams(`pillar=${id}&stage=approved&format=wrong&campaign=`), today);
-    expect(filter).toEqual({ pillar: id, channel: null, format: null, campaign: null, stage: 'approved' });
+    expect(filter).toEqual({ pillar: id, channel: null, format: null, campaign: null, stage: 'approved', theme: null });
     expect(filterQuery(filter)).toBe(`pillarId=${id}&stage=approved`);
+    const themed = viewOf(new URLSearchParams('theme=off&days=both'), today);
+    expect([filterQuery(themed.filter), themed.days]).toEqual(['theme=off', 'both']);
+    expect(viewOf(new URLSearchParams('theme=x&days=x'), today)).toMatchObject({ filter: { theme: null }, days: 'publish' });
     expect(filterQuery(viewOf(new URLSearchParams('stage=done'), today).filter)).toBe('');
   });
 
@@ -89,6 +92,7 @@ describe('how the calendar is looked at', () => {
       'Blog',
     ]);
     expect([colourOf(entry(null), client, 'pillar').word, colourOf(entry(null), client, 'stage').word]).toEqual(['In season', 'Approved']);
+    expect(colourOf(entry(null), client, 'pillar').step).toBe(7);
     expect(colourOf({ ...entry(null), pillarId: null }, client, 'pillar').word).toBe('no pillar');
     const told = { ...entry(null), formatId: 'f1', formatName: 'Still', campaignId: null, campaignName: null };
     expect([colourOf(told, client, 'format').word, colourOf(told, client, 'campaign').word]).toEqual(['Still', 'no campaign']);

@@ -7,10 +7,13 @@ export const COLOURINGS = ['client', 'channel', 'pillar', 'format', 'campaign', 
 export type Colouring = (typeof COLOURINGS)[number];
 
 /** What can be asked for alone. */
-export const FILTERS = ['pillar', 'channel', 'format', 'campaign', 'stage'] as const;
+export const FILTERS = ['pillar', 'channel', 'format', 'campaign', 'stage', 'theme'] as const;
 export type FilterName = (typeof FILTERS)[number];
 /** What is asked for; null: any. */
 export type Filter = Readonly<Record<FilterName, string | null>>;
+
+export const DAYS_TOLD = ['publish', 'due', 'both'] as const;
+export type DaysTold = (typeof DAYS_TOLD)[number];
 
 /** The weeks that lie ahead, a quarter of a year of them, a month, or one week. */
 export type ViewKind = 'ahead' | 'month' | 'quarter' | 'week';
@@ -31,6 +34,8 @@ export interface View {
   readonly weekends: boolean;
   /** whether slots are shown in which nothing stands */
   readonly slots: boolean;
+  /** which days are told: those on which things go out, those by which they have to be done, or both */
+  readonly days: DaysTold;
   readonly filter: Filter;
 }
 
@@ -64,7 +69,8 @@ export function viewOf(search: URLSearchParams, todayOn: Day): View {
   const title = kind === 'month' ? monthWords(month) : weekWords(from, to);
   const asksFor = (name: FilterName): string | null => {
     const value = search.get(name) ?? '';
-    return (name === 'stage' ? value in STAGE_WORDS : isId(value)) ? value : null;
+    const isKnown = name === 'stage' ? value in STAGE_WORDS : name === 'theme' ? value === 'on' || value === 'off' : isId(value);
+    return isKnown ? value : null;
   };
   return {
     kind,
@@ -76,6 +82,7 @@ export function viewOf(search: URLSearchParams, todayOn: Day): View {
     colouring,
     weekends: search.get('weekends') !== 'off',
     slots: search.get('slots') !== 'off',
+    days: DAYS_TOLD.find((one) => one === search.get('days')) ?? 'publish',
     filter: Object.fromEntries(FILTERS.map((name) => [name, asksFor(name)])) as Filter, // one for each name
   };
 }
@@ -84,7 +91,7 @@ export function viewOf(search: URLSearchParams, todayOn: Day): View {
 export const filterQuery = (filter: Filter): string =>
   FILTERS.flatMap((name) => {
     const value = filter[name];
-    return value === null ? [] : [`${name === 'stage' ? name : `${name}Id`}=${value}`];
+    return value === null ? [] : [`${name === 'stage' || name === 'theme' ? name : `${name}Id`}=${value}`];
   }).join('&');
 
 /** The address of the view `by` months or weeks on; null is the present. */

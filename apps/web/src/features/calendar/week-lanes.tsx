@@ -80,7 +80,8 @@ function Lane({ client, days, view, calendar, slots, onOpen, onBegin }: WeekLane
           dropId={`${client.id}/${day}`}
           day={day}
           isToday={day === clock?.todayOn}
-          entries={calendar.entries.filter((entry) => entry.on === day && entry.clientId === client.id)}
+          entries={view.days === 'due' ? [] : calendar.entries.filter((entry) => entry.on === day && entry.clientId === client.id)}
+          dues={calendar.dues.filter((due) => due.on === day && due.clientId === client.id)}
           markers={calendar.markers.filter((marker) => marker.on === day && (marker.clientId === client.id || marker.clientId === null))}
           slots={slots.filter((slot) => slot.on === day && slot.clientId === client.id)}
           colouring={view.colouring}

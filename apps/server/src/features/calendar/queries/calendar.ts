@@ -4,22 +4,28 @@ import {
   dayIn,
   daysBetween,
   getDay,
+  themeOn,
+  THEME_LIKE_ENOUGH,
   timeIn,
   toInstantAfterGap,
+  wordsOfTheme,
+  type Day,
   type InstantText,
   type TimeOfDay,
   type YearlyDay,
 } from '@zesting/core';
-import type { CalendarEntryShape, CalendarShape, ClientClockShape, MarkerShape, PlacementShape } from '@zesting/contract';
+import type { CalendarEntryShape, CalendarShape, DueShape, ClientClockShape, MarkerShape, PlacementShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { firstPicture, PLACEMENT_COLUMNS } from '../../production/index.js';
 import { publicHolidays } from '../../../platform/time/holidays.js';
+import { themesOf } from './themes-of.js';
 import { observancesIn } from '../../../platform/time/observances.js';
 
 const entryWith = (
   picture: string,
 ): string => `${PLACEMENT_COLUMNS}, h.kind as "channelKind", p.title as "pieceTitle", p.number as "pieceNumber", p.stage,
   l.publish_at as "publishAt", p.pillar_id as "pillarId", p.format_id as "formatId", f.name as "formatName", a.id as "campaignId", a.name as "campaignName", ${picture} as "pictureId",
+  p.earliest_publish_on as "earliestOn",
   (select count(*) from placements o where o.piece_id = l.piece_id and o.id <> l.id and not o.cancelled and o.out_at is null and o.on_day is not null) as "siblings"`;
 const ENTRY = entryWith('null');
 const PICTURED = entryWith(firstPicture('p.content'));
@@ -38,21 +44,41 @@ export interface CalendarFilter {
   readonly channelId: string | null;
   readonly campaignId: string | null;
   readonly stage: string | null;
+  /** whether it speaks to the theme of its day; of one client alone */
+  readonly theme: 'on' | 'off' | null;
 }
+
+/** By day, the words of its theme. */
+type ThemeWords = Readonly<Record<string, readonly string[]>>;
 
 /** The condition that a placement `l` of a piece `p` is one that is asked for; the filter's values begin at `$first`. */
 const passes = (
   first: number,
 ): string => `($${first}::uuid is null or p.pillar_id = $${first}) and ($${first + 1}::uuid is null or p.format_id = $${first + 1})
   and ($${first + 2}::uuid is null or l.channel_id = $${first + 2}) and ($${first + 3}::uuid is null or p.id in (select piece_id from campaign_pieces where campaign_id = $${first + 3}))
-  and ($${first + 4}::text is null or p.stage = $${first + 4})`;
-const valuesOf = ({ pillarId, formatId, channelId, campaignId, stage }: CalendarFilter) => [
+  and ($${first + 4}::text is null or p.stage = $${first + 4})
+  and ($${first + 5}::text is null or (($${first + 6}::jsonb) ? l.on_day::text and ($${first + 5} = 'on') = exists (select 1 from jsonb_array_elements_text($${first + 6}::jsonb -> l.on_day::text) w
+    where word_similarity(w, p.title || ' ' || left(p.notes, 500)) >= ${THEME_LIKE_ENOUGH})))`;
+const valuesOf = ({ pillarId, formatId, channelId, campaignId, stage, theme }: CalendarFilter, words: ThemeWords) => [
   pillarId,
   formatId,
   channelId,
   campaignId,
   stage,
+  theme,
+  theme === null ? null : JSON.stringify(words),
 ];
+/** The words of the themes of a client's days that can be looked for, as core looks for them. */
+async function themeWords(app: App, clientId: string, from: Day, to: Day): Promise<ThemeWords> {
+  const { themes, cycle } = await themesOf(app, clientId, from, to);
+  const days = Array.from({ length: daysBetween(from, to) + 1 }, (_, index) => addDays(from, index));
+  return Object.fromEntries(
+    days.flatMap((on) => {
+      const theme = themeOn(on, themes, cycle);
+      return theme ? [[on, wordsOfTheme(theme.name)] as const] : [];
+    }),
+  );
+}
 
 interface Asked {
   readonly filter: CalendarFilter;
@@ -60,21 +86,27 @@ interface Asked {
   readonly to: string;
   /** one that is shown however many there are: what an address leads to */
   readonly placementId: string | null;
+  /** whether the days are told by which pieces have to be done */
+  readonly withDues: boolean;
 }
 
 /** Placements from `from` to `to` (both included, each in its client's zone), the tray of undated ones, markers, and each client's clock. */
 export async function calendarOf(
   app: App,
   clientIds: readonly string[],
-  { from, to, placementId, filter }: Asked,
+  { from, to, placementId, filter: wanted, withDues }: Asked,
   viewerZone: string,
 ): Promise<CalendarShape> {
+  const [only] = clientIds.length === 1 ? clientIds : [];
+  const filter = { ...wanted, theme: only === undefined ? null : wanted.theme };
+  const words = filter.theme === null || only === undefined ? {} : await themeWords(app, only, getDay(from), getDay(to));
+  const values = valuesOf(filter, words);
   const placed = await app.read<{ id: string; count: number; isFirst: boolean }>(
     `select id, count, place = 1 as "isFirst" from (
        select l.id, count(*) over (partition by l.on_day) as count, row_number() over (partition by l.on_day order by l.publish_at, p.number, l.id) as place
        from placements l join pieces p on p.id = l.piece_id
        where l.client_id = any($1) and l.on_day between $2 and $3 and not l.cancelled and not p.shelved and ${passes(4)}) x where place <= ${A_DAY}`,
-    [clientIds, from, to, ...valuesOf(filter)],
+    [clientIds, from, to, ...values],
   );
   const inAll = placed.reduce((sum, row) => sum + (row.isFirst ? row.count : 0), 0);
   const columns = daysBetween(getDay(from), getDay(to)) < PICTURED_DAYS ? PICTURED : ENTRY;
@@ -89,14 +121,14 @@ export async function calendarOf(
        order by (p.id = (select piece_id from placements where id = $2)) is true desc, (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number limit ${TRAY})
        and ${passes(3)}
      order by l.id is not distinct from $2 desc, (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number, h.position limit ${TRAY}`,
-    [clientIds, placementId, ...valuesOf(filter)],
+    [clientIds, placementId, ...values],
   );
   const [undated] = await app.read<{ count: number }>(
     `select count(*) as count from pieces p join placements l on l.piece_id = p.id and l.state = 'undated'
      where p.client_id = any($1) and p.list is not null and not p.shelved and ${passes(2)}`,
-    [clientIds, ...valuesOf(filter)],
+    [clientIds, ...values],
   );
-  const filtered = valuesOf(filter).some((value) => value !== null) ? (await countBetween(app, clientIds, from, to)) - inAll : 0;
+  const filtered = values.some((value) => value !== null) ? (await countBetween(app, clientIds, from, to)) - inAll : 0;
   const now = app.clock.now();
   const clocks = new Map<string, Omit<ClientClockShape, 'clientId'>>(); // many clients, few zones
   const clockIn = (zone: string) => {
@@ -109,11 +141,43 @@ export async function calendarOf(
     entries,
     hidden: Math.max(0, inAll - entries.length),
     filtered: Math.max(0, filtered),
+    ...(withDues ? await duesBetween(app, clientIds, from, to, values) : { dues: [], duesHidden: 0 }),
     tray,
     trayHidden: Math.max(0, (undated?.count ?? 0) - tray.length),
     markers: await markersOf(app, clientIds, from, to),
     clocks: zones.map(({ id, zone }) => ({ clientId: id, ...clockIn(zone) })),
   };
+}
+
+/** So many of a day are told. */
+const DUES_A_DAY = 20;
+/** A piece is due before it goes out, rarely longer before than so. */
+const DUE_BEFORE_DAYS = 60;
+
+/** Pieces by the day on which the last of their open steps has to be finished at the latest. */
+async function duesBetween(
+  app: App,
+  clientIds: readonly string[],
+  from: string,
+  to: string,
+  values: readonly unknown[],
+): Promise<Pick<CalendarShape, 'dues' | 'duesHidden'>> {
+  const rows = await app.read<DueShape & { count: number }>(
+    `select * from (
+       select x.*, count(*) over (partition by x.on) as count, row_number() over (partition by x.on order by x.number) as place from (
+         select p.id as "pieceId", p.client_id as "clientId", p.title, p.number, s.latest_finish_on as on, s.title as "stepTitle",
+           case when s.kind = 'sign_off' then 'the client' else d.name end as "doerName"
+         from pieces p cross join lateral (select title, kind, doer_id, latest_finish_on from steps where piece_id = p.id and finished_on is null
+             order by latest_finish_on desc nulls last, position desc limit 1) s left join people d on d.id = s.doer_id
+         where p.client_id = any($1) and p.list is not null and not p.shelved
+           and coalesce(p.aim_on, 'infinity') between $2::date and $3::date + ${DUE_BEFORE_DAYS} and s.latest_finish_on between $2 and $3
+           and exists (select 1 from placements l where l.piece_id = p.id and not l.cancelled and ${passes(4)})) x) y
+     where place <= ${DUES_A_DAY} order by y.on, y.number`,
+    [clientIds, from, to, ...values],
+  );
+  const all = [...new Map(rows.map(({ on, count }) => [on, count])).values()].reduce((sum, count) => sum + count, 0);
+  const dues = rows.map(({ pieceId, clientId, title, on, stepTitle, doerName }) => ({ pieceId, clientId, title, on, stepTitle, doerName }));
+  return { dues, duesHidden: all - dues.length };
 }
 
 /** How many placements there are on days, whatever is asked for. */

@@ -30,11 +30,10 @@ import type {
   PlanRouteShape,
 } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
-import { markersOf } from '../../calendar/index.js';
+import { markersOf, themesOf, themesShown } from '../../calendar/index.js';
 import { earliestByPath } from '../../planning/index.js';
 import { WEIGHTS, WORTH } from './ideas.js';
 import { preparing } from './run-up.js';
-import { themesOf, themesShown } from './themes-of.js';
 import { rhythmsOf, slotsBetween, type BoundRow, type ClientRhythm, type WantedSlot } from './rhythm-of.js';
 
 /** So many ideas, and so many pieces without a day, are candidates at most: the best ideas, the pieces that are furthest. */

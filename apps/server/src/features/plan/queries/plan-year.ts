@@ -1,9 +1,8 @@
 import { bindSlots, firstOfMonth, lastOfMonth, nextMonth } from '@zesting/core';
 import type { MarkerShape, YearShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
-import { markersOf } from '../../calendar/index.js';
+import { markersOf, themesOf, themesShown } from '../../calendar/index.js';
 import { placedBetween, rhythmsOf, slotsBetween } from './rhythm-of.js';
-import { themesOf, themesShown } from './themes-of.js';
 
 const MONTHS = 12;
 
