@@ -107,6 +107,7 @@ describe('the demo, as its program left it', () => {
       'runway',
       'ideas',
       'interviews',
+      'months-to-start',
       'duties',
       'duties/mine',
       `slots?from=${year}-01-01&to=${year}-02-11`,

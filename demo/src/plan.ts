@@ -1,5 +1,5 @@
 import { getValue, nextMonth, ruleOf, weekdayOf, type Day } from '@zesting/core';
-import { addRule, addRunUp, catchIdea, makeRunUp, putProductionDay, setCycle, setTheme, type App } from '@zesting/server';
+import { addRule, addRunUp, catchIdea, makeRunUp, putProductionDay, setCycle, setTheme, startMonth, type App } from '@zesting/server';
 import { CLIENTS, type ClientKey } from './clients.js';
 import type { StoryPiece } from './pieces.js';
 import { todayOf, type StoryPlan } from './plan-story.js';
@@ -195,4 +195,12 @@ export async function addThemes(app: App, setup: Setup, now: string): Promise<vo
     await setTheme(app, kiln.viewer, kiln.id, { period: 'month', on: `${nextMonth(month, 1)}-01`, name: 'The people behind the loaf' }),
   );
   getValue(await setTheme(app, tide.viewer, tide.id, { period: 'month', on: tide.today, name: 'Knots and winter work' }));
+  // the nursery's next month is still to be started
+  for (const [{ id, viewer, today }, ahead] of [
+    [moss, 0],
+    [kiln, 0],
+    [kiln, 1],
+    [tide, 0],
+  ] as const)
+    getValue(await startMonth(app, viewer, id, nextMonth(today.slice(0, 7), ahead)));
 }

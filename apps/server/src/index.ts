@@ -19,7 +19,7 @@ export { addGoal, addStrategyNote, putReading } from './features/goals/index.js'
 export { addCampaign, setPieceCampaign } from './features/campaigns/index.js';
 export { addQuestionSet, answerQuestion, askInterview } from './features/interviews/index.js';
 export { addTopics, catchTopicIdea, editTopic, setSubject, setTreatments } from './features/topics/index.js';
-export { addRule, addRunUp, catchIdea, makeRunUp, putProductionDay, setCycle, setTheme } from './features/plan/index.js';
+export { addRule, addRunUp, catchIdea, makeRunUp, putProductionDay, setCycle, startMonth, setTheme } from './features/plan/index.js';
 export * from './features/planning/index.js';
 export * from './features/production/index.js';
 export * from './features/sign-off/index.js';

@@ -7,6 +7,8 @@ import type {
   IdeaPageShape,
   IdeasShape,
   MonthCostShape,
+  MonthFrameShape,
+  MonthsToStartShape,
   PlanMonthShape,
   ProductionDayShape,
   RhythmShape,
@@ -28,6 +30,8 @@ export const planKeys = {
   production: (markerId: string) => ['plan', 'production', markerId] as const,
   ideas: (query: string, state: string) => ['plan', 'ideas', query, state] as const,
   idea: (ideaId: string) => ['plan', 'idea', ideaId] as const,
+  frame: (clientId: string, month: string) => ['plan', 'frame', clientId, month] as const,
+  toStart: (query: string) => ['plan', 'to-start', query] as const,
   covered: (ideaId: string) => ['plan', 'idea', ideaId, 'covered'] as const,
 } as const;
 
@@ -46,6 +50,17 @@ export const planYearQuery = (clientId: string, month: string) =>
     queryFn: () => call<YearShape>(`/clients/${clientId}/year?month=${month}`),
     placeholderData: keepPreviousData,
   });
+
+/** What a month is made of before a single idea. */
+export const monthFrameQuery = (clientId: string, month: string) =>
+  queryOptions({
+    queryKey: planKeys.frame(clientId, month),
+    queryFn: () => call<MonthFrameShape>(`/clients/${clientId}/plan/frame?month=${month}`),
+  });
+
+/** Months that should be under way and that nobody has begun to plan. */
+export const monthsToStartQuery = (query: string) =>
+  queryOptions({ queryKey: planKeys.toStart(query), queryFn: () => call<MonthsToStartShape>(`/months-to-start?${query}`) });
 
 /** What the open slots of a month ask to be made. */
 export const monthCostQuery = (clientId: string, month: string) =>

@@ -260,3 +260,9 @@ export class AudiencesBody {
   @Max(100)
   overlap: number;
 }
+
+/** Begins to plan a month. */
+export class StartMonthBody {
+  @Matches(MONTH)
+  month: string;
+}

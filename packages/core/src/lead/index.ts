@@ -1,4 +1,4 @@
-import { addDays, daysBetween, type Day } from '../time/index.js';
+import { addDays, daysBetween, nextMonth, type Day } from '../time/index.js';
 
 /** How the preparation of a date stands. `ahead`: it begins later · `now`: it should be under way · `tight`: only just · `too_late`: nothing new can be ready by then. */
 export type LeadStanding = 'ahead' | 'now' | 'tight' | 'too_late' | 'past';
@@ -30,3 +30,27 @@ export const USUAL_LEAD: Readonly<Record<string, number | null>> = {
   email: 14,
   live: 14,
 };
+
+/** So many days before its first day a month should be under way: planning at least thirty days ahead is common practice. */
+export const MONTH_LEAD_DAYS = 30;
+
+/** A month that nobody has begun to plan. */
+export interface MonthToStart {
+  /** `YYYY-MM` */
+  readonly month: string;
+  /** whether it has begun already */
+  readonly hasBegun: boolean;
+}
+
+/**
+ * The months that should be under way and are not: the one that it is, and those whose first day is no further than thirty days off.
+ * @param started months that somebody has begun to plan
+ */
+export function monthsToStart(todayOn: Day, started: ReadonlySet<string>): MonthToStart[] {
+  const last = addDays(todayOn, MONTH_LEAD_DAYS).slice(0, 7);
+  const first = todayOn.slice(0, 7);
+  const all: MonthToStart[] = [];
+  for (let month = first; month <= last; month = nextMonth(month, 1))
+    if (!started.has(month)) all.push({ month, hasBegun: month === first });
+  return all;
+}

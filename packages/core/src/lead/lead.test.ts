@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { addDays, getDay, type Day } from '../time/index.js';
-import { leadStanding, prepareOn, USUAL_LEAD } from './index.js';
+import { leadStanding, prepareOn, USUAL_LEAD, monthsToStart } from './index.js';
 
 const today = getDay('2027-03-01');
 const standing = (on: string, lead: number, earliest: string | null) => leadStanding(getDay(on), lead, today, earliest as Day | null);
@@ -37,4 +37,18 @@ it('never gets better as days go by', () => {
       },
     ),
   );
+});
+
+describe('months that should be under way', () => {
+  it('are this one and what begins within thirty days, less what was started', () => {
+    const months = (on: string, ...started: string[]) => monthsToStart(getDay(on), new Set(started)).map(({ month }) => month);
+    expect(months('2027-03-01')).toEqual(['2027-03']); // April is 31 days off
+    expect(months('2027-03-02')).toEqual(['2027-03', '2027-04']);
+    expect(months('2027-01-30')).toEqual(['2027-01', '2027-02', '2027-03']); // February is short
+    expect(months('2027-12-15', '2027-12')).toEqual(['2028-01']);
+    expect(monthsToStart(getDay('2027-03-02'), new Set())).toEqual([
+      { month: '2027-03', hasBegun: true },
+      { month: '2027-04', hasBegun: false },
+    ]);
+  });
 });

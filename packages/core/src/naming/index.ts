@@ -37,6 +37,9 @@ export function fileNames(files: readonly NamedFile[]): string[] {
   });
 }
 
+/** What the plan of a client's month is called: names of one client sort by time. @param month `YYYY-MM` */
+export const nameOfMonth = (clientCode: string, month: string): string => `${clientCode.toUpperCase()}-${month}`;
+
 /** Whether a text is an id as rows have them: a UUID in lower case. @see RFC 9562 */
 export const isId = (text: string): boolean => /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(text);
 

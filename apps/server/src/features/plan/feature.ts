@@ -2,6 +2,7 @@ import { MANAGERS, type NamesOf, type Policy } from '../../platform/access/polic
 import type { Feature } from '../../platform/feature.js';
 import { ClientPlan } from './entities/client-plan.entity.js';
 import { Idea } from './entities/idea.entity.js';
+import { MonthStart } from './entities/month-start.entity.js';
 import { StoredProductionDay } from './entities/production-day.entity.js';
 import { RunUp } from './entities/run-up.entity.js';
 import { StoredRule } from './entities/rhythm-rule.entity.js';
@@ -29,7 +30,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'plan',
   module: PlanModule,
-  entities: [StoredRule, StoredTheme, ClientPlan, Idea, RunUp, StoredProductionDay],
+  entities: [MonthStart, StoredRule, StoredTheme, ClientPlan, Idea, RunUp, StoredProductionDay],
   policies,
   owners,
   finds: [findIdeas],

@@ -10,6 +10,7 @@ import {
   RhythmRuleBody,
   RunUpBody,
   SlotExceptionBody,
+  StartMonthBody,
   SwapThemesBody,
   ThemeBody,
   ThemeCycleBody,
@@ -18,6 +19,8 @@ import {
   type FilledSlotsShape,
   type FreeSlotsShape,
   type MonthCostShape,
+  type MonthFrameShape,
+  type MonthsToStartShape,
   type PieceMadeShape,
   type PlanMonthShape,
   type ProductionDayShape,
@@ -34,6 +37,7 @@ import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { bestFilling } from './queries/best-filling.js';
 import { monthCost } from './queries/month-cost.js';
+import { monthFrame, monthsToBeStarted } from './queries/month-frame.js';
 import { planYear } from './queries/plan-year.js';
 import { planMonth } from './queries/plan-month.js';
 import { productionDayOf } from './queries/production-day.js';
@@ -41,6 +45,7 @@ import { freeSlots, rhythmOf, runwayFor } from './queries/rhythm.js';
 import { runUpOf } from './queries/run-up.js';
 import { copyMonth } from './use-cases/copy-month.js';
 import { fillSlot } from './use-cases/fill-slot.js';
+import { startMonth, unstartMonth } from './use-cases/start-month.js';
 import { setAudiences, setNumbers } from './use-cases/numbers.js';
 import { putProductionDay } from './use-cases/production-day.js';
 import { addRule, changeRule, endRule, exceptSlot } from './use-cases/rhythm.js';
@@ -134,6 +139,39 @@ export class PlanController {
   async year(@Param('clientId') clientId: string, @Query('month') month: string): Promise<YearShape> {
     if (!MONTH.test(month)) throw invalid('month', 'matches');
     return found(await planYear(this.app, clientId, month));
+  }
+
+  /** Months that should be under way and that nobody has begun to plan: of one client or all. */
+  @Get('months-to-start')
+  @Access('plan.read')
+  monthsToStart(@CurrentViewer() viewer: Viewer, @Query('clientId') clientId?: string): Promise<MonthsToStartShape> {
+    if (clientId !== undefined && !viewer.clientIds.includes(clientId)) throw Problem.of('access.not_found');
+    return monthsToBeStarted(this.app, clientId === undefined ? viewer.clientIds : [clientId]);
+  }
+
+  /** What a month is made of before a single idea. */
+  @Get('clients/:clientId/plan/frame')
+  @Access('plan.read', { client: 'clientId' })
+  async frame(@Param('clientId') clientId: string, @Query('month') month: string): Promise<MonthFrameShape> {
+    if (!MONTH.test(month)) throw invalid('month', 'matches');
+    return found(await monthFrame(this.app, clientId, month));
+  }
+
+  /** Begins to plan a month. */
+  @Post('clients/:clientId/plan/start')
+  @HttpCode(204)
+  @Access('plan.edit', { client: 'clientId' })
+  async start(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() { month }: StartMonthBody): Promise<void> {
+    valueOrProblem(await startMonth(this.app, viewer, clientId, month));
+  }
+
+  /** Takes that back. */
+  @Delete('clients/:clientId/plan/start')
+  @HttpCode(204)
+  @Access('plan.edit', { client: 'clientId' })
+  async unstart(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Query('month') month: string): Promise<void> {
+    if (!MONTH.test(month)) throw invalid('month', 'matches');
+    valueOrProblem(await unstartMonth(this.app, viewer, clientId, month));
   }
 
   /** What the open slots of a month ask to be made, by format and skill, against the hours that are free. */

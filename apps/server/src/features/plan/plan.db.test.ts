@@ -1,4 +1,4 @@
-import type { CopyMonthShape, PlanMonthShape } from '@zesting/contract';
+import type { CopyMonthShape, PlanMonthShape, MonthFrameShape, MonthsToStartShape } from '@zesting/contract';
 import { makePlanScene, type PlanScene } from '../../../test-support/plan-scene.js';
 import { makePiece } from '../../../test-support/scene.js';
 
@@ -285,4 +285,56 @@ describe('a client’s month and year', () => {
       [pieceId, on, feed],
     );
   }
+
+  describe('a month that is started', () => {
+    const frame = async (name: string) => (await manager.call('GET', of(`plan/frame?month=${name}`))).body as unknown as MonthFrameShape;
+    const toStart = async () => ((await manager.call('GET', '/api/months-to-start')).body as unknown as MonthsToStartShape).months;
+    const start = (name: string, by = manager) => by.call('POST', of('plan/start'), { body: { month: name } });
+
+    it('shows its weeks by real dates, its rhythm, themes, what comes in it and what is carried over', async () => {
+      await scene.app.read('delete from markers');
+      await plan.add({ rule: 'FREQ=WEEKLY;BYDAY=TU', at: '10:00' });
+      await placed('2027-03-16');
+      await manager.call('PUT', of('themes'), { body: { period: 'month', on: '2027-03-01', name: 'Bells' } });
+      await manager.call('PUT', of('themes'), { body: { period: 'week', on: '2027-03-16', name: 'Ropes' } });
+      const mark = (name: string, startOn: string, endOn: string, kind = 'event') =>
+        manager.call('POST', '/api/markers', { body: { clientId: scene.a.id, kind, name, startOn, endOn } });
+      await mark('Fair', '2027-02-20', '2027-03-03');
+      await mark('Show', '2027-03-10', '2027-03-11');
+      await mark('Stocktaking', '2027-03-23', '2027-03-23', 'blackout');
+      const found = await frame('2027-03');
+      expect(found).toMatchObject({ name: 'AAA-2027-03', startedAt: null, startedBy: null });
+      expect(found.weeks).toEqual([
+        { number: 1, fromOn: '2027-03-01', toOn: '2027-03-07', slots: 1, filled: 0, theme: 'Bells' },
+        { number: 2, fromOn: '2027-03-08', toOn: '2027-03-14', slots: 1, filled: 0, theme: 'Bells' },
+        { number: 3, fromOn: '2027-03-15', toOn: '2027-03-21', slots: 1, filled: 1, theme: 'Ropes' },
+        { number: 4, fromOn: '2027-03-22', toOn: '2027-03-28', slots: 0, filled: 0, theme: 'Bells' },
+        { number: 5, fromOn: '2027-03-29', toOn: '2027-03-31', slots: 1, filled: 0, theme: 'Bells' },
+      ]);
+      expect(found.rules.map(({ channelName, at, slots }) => [channelName, at, slots])).toEqual([['Photo feed', '10:00', 5]]);
+      expect(found.carried.map(({ name }) => name)).toEqual(['Fair']);
+      expect(found.markers.filter(({ kind }) => kind !== 'holiday').map(({ name }) => name)).toEqual(['Show', 'Stocktaking']);
+    });
+
+    it('is told from those that should be under way; who was first stays so, of two at once', async () => {
+      expect(await toStart()).toEqual([]); // without a rhythm there is nothing to plan
+      await plan.add();
+      scene.app.clock.set('2027-03-15T09:00:00Z');
+      expect((await toStart()).map(({ name, hasBegun }) => [name, hasBegun])).toEqual([
+        ['AAA-2027-03', true],
+        ['AAA-2027-04', false],
+      ]);
+      await Promise.all([start('2027-04'), start('2027-04', plan.lead)]);
+      const { startedBy } = await frame('2027-04');
+      await start('2027-04', startedBy === 'Max' ? plan.lead : manager);
+      expect((await frame('2027-04')).startedBy).toBe(startedBy);
+      expect((await toStart()).map(({ month }) => month)).toEqual(['2027-03']);
+      const back = () => manager.call('DELETE', `${of('plan/start')}?month=2027-04`);
+      expect([(await back()).status, (await back()).status]).toEqual([204, 204]);
+      expect((await toStart()).map(({ month }) => month)).toEqual(['2027-03', '2027-04']);
+      const lines = await scene.app.read("select verb from activities where verb like 'plan.month%' order by id");
+      expect(lines).toEqual([{ verb: 'plan.month_started' }, { verb: 'plan.month_unstarted' }]);
+      expect((await start('2027-13')).status).toBe(400);
+    });
+  });
 });

@@ -12,7 +12,7 @@ export function Dues({ dues, shown }: { dues: readonly DueShape[]; shown: number
   const hidden = dues.length - shown;
   return (
     <>
-      <ul className="grid gap-0.5 mt-0.5" aria-label="Due">
+      <ul className="grid grid-cols-[minmax(0,1fr)] gap-0.5 mt-0.5" aria-label="Due">
         {dues.slice(0, all ? undefined : shown).map((due) => {
           const words = `Due: ${due.stepTitle} of ${due.title}, ${due.doerName ?? 'nobody yet'}`;
           return (

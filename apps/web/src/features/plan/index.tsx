@@ -25,6 +25,8 @@ export const feature: WebFeature = {
         ]
       : [],
   verbs: {
+    'plan.month_started': 'began to plan a month',
+    'plan.month_unstarted': 'took back that a month was begun',
     'rhythm.added': 'added to the rhythm',
     'rhythm.changed': 'changed the rhythm',
     'rhythm.ended': 'ended a rule of the rhythm',

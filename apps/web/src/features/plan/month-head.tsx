@@ -1,6 +1,6 @@
 import type { PlanMonthShape } from '@zesting/contract';
 import { nextMonth } from '@zesting/core';
-import { ChevronLeft, ChevronRight, CopyPlus, Sparkle } from 'lucide-react';
+import { ChevronLeft, ChevronRight, CopyPlus, Frame, Sparkle } from 'lucide-react';
 import { monthWords } from '../../lib/format';
 import { useSearch } from '../../lib/use-search';
 import { Button } from '../../ui/button';
@@ -17,10 +17,12 @@ interface MonthHeadProps {
   readonly free: number;
   /** copies what stands in the month into others */
   readonly onCopy: () => void;
+  /** shows what the month is made of, to begin it */
+  readonly onStart: () => void;
 }
 
 /** Which month, how full it is, and a proposal for the rest. */
-export function MonthHead({ asked, plan, proposal, free, onCopy }: MonthHeadProps) {
+export function MonthHead({ asked, plan, proposal, free, onCopy, onStart }: MonthHeadProps) {
   const { put } = useSearch();
   const filled = plan.slots.filter(({ planned }) => planned !== null).length;
   const go = (to: string | null) => put({ month: to, slot: null });
@@ -37,6 +39,11 @@ export function MonthHead({ asked, plan, proposal, free, onCopy }: MonthHeadProp
       <Button onClick={() => go(nextMonth(asked, 1))} aria-label="The month after">
         <ChevronRight size={16} aria-hidden />
       </Button>
+      {plan.hasRhythm && (
+        <Button onClick={onStart} aria-label="The frame of this month" title="The frame of this month">
+          <Frame size={15} aria-hidden />
+        </Button>
+      )}
       {plan.slots.some(({ planned }) => planned !== null) && (
         <Button onClick={onCopy} aria-label="Copy this month into others" title="Copy this month into others">
           <CopyPlus size={15} aria-hidden />

@@ -16,6 +16,8 @@ import { MonthHead } from './month-head';
 import { MonthSide } from './month-side';
 import { monthOf } from './month-of';
 import { PlanNav } from '../../parts/plan-nav';
+import { MonthsToStart } from './months-to-start';
+import { StartDialog } from './start-dialog';
 import { ProposalBar } from './proposal-bar';
 import { SlotTable } from './slot-table';
 import { useNames } from './use-names';
@@ -32,7 +34,10 @@ export function PlanPage() {
       </PageHead>
       <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,26rem)] items-start">
         <RunwayStrip />
-        <ChooseClient what="Plan the month of" />
+        <div className="grid gap-4">
+          <MonthsToStart />
+          <ChooseClient what="Plan the month of" />
+        </div>
       </div>
     </>
   );
@@ -57,7 +62,15 @@ function ClientMonth({ client }: { client: ClientShape }) {
   const chosen = slots.find((slot) => slotKey(slot) === search.get('slot'));
   return (
     <>
-      <MonthHead asked={asked} plan={plan.data} proposal={proposal} free={free.length} onCopy={() => open('copy')} />
+      <MonthHead
+        asked={asked}
+        plan={plan.data}
+        proposal={proposal}
+        free={free.length}
+        onCopy={() => open('copy')}
+        onStart={() => open('start')}
+      />
+      {opened === 'start' && <StartDialog key={asked} client={client} month={asked} onClose={close} />}
       {opened === 'copy' && <CopyDialog key={month} client={client} month={month} onClose={close} />}
       {slots.length === 0 ? (
         <Empty title={hasRhythm ? `The rhythm has no slot in ${monthWords(month)}` : `${client.name} has no rhythm yet`}>
