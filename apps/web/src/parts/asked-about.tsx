@@ -19,7 +19,7 @@ export function AskedAboutSection({ clientId, about, canAsk }: AskedAboutProps) 
   const [isAsking, setAsking] = useState(false);
   if (interviews.length === 0 && !canAsk) return null;
   return (
-    <section aria-label="From who knows">
+    <div>
       {interviews.map((interview) => (
         <details key={interview.id} open={interview.answered > 0} className="mt-2 border-t border-line pt-2">
           <summary className="min-h-6">
@@ -34,7 +34,7 @@ export function AskedAboutSection({ clientId, about, canAsk }: AskedAboutProps) 
         </Button>
       )}
       {isAsking && <AskDialog clientId={clientId} about={about} onClose={() => setAsking(false)} />}
-    </section>
+    </div>
   );
 }
 

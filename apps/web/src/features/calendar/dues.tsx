@@ -19,7 +19,7 @@ export function Dues({ dues, shown }: { dues: readonly DueShape[]; shown: number
             <li key={due.pieceId}>
               <Link
                 to={to(`/pieces/${due.pieceId}`)}
-                className="flex items-center gap-1 text-[12px] leading-5 px-1 rounded-sm bg-sunk no-underline hover:underline"
+                className="flex items-center gap-1 text-[12px] min-h-[24px] px-1 rounded-sm bg-sunk no-underline hover:underline"
                 title={words}
                 aria-label={words}
               >

@@ -76,10 +76,10 @@ function Tile({ look, ratio }: { look: LookShape; ratio: string }) {
       <Link
         to={to(`/pieces/${look.pieceId}`)}
         title={words}
-        aria-label={words}
         className={`relative block overflow-hidden bg-sunk ${look.state === 'out' ? '' : 'outline-2 -outline-offset-2 outline-dashed outline-line-strong'}`}
         style={{ aspectRatio: ratio.replace(':', ' / ') }}
       >
+        <span className="sr-only">{words}</span>
         {look.pictureId ? (
           <Picture
             src={`/api/files/${look.pictureId}?width=640`}
@@ -88,10 +88,12 @@ function Tile({ look, ratio }: { look: LookShape; ratio: string }) {
             className="absolute inset-0 size-full object-cover"
           />
         ) : (
-          <span className="absolute inset-0 grid place-items-center p-2 text-center text-[13px] text-muted">{look.title}</span>
+          <span aria-hidden className="absolute inset-0 grid place-items-center p-2 text-center text-[13px] text-muted">
+            {look.title}
+          </span>
         )}
         {look.state !== 'out' && (
-          <span className="absolute left-1.5 bottom-1.5 rounded-sm bg-card px-1.5 py-0.5 text-[12px] tabular">
+          <span aria-hidden className="absolute left-1.5 bottom-1.5 rounded-sm bg-card px-1.5 py-0.5 text-[12px] tabular">
             {dayWords(look.on)}, {(PLACEMENT_WORDS[look.state] ?? look.state).toLowerCase()}
           </span>
         )}

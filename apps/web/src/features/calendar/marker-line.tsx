@@ -51,14 +51,14 @@ function Removable({
   const remove = useWrite((id: string) => call(`/markers/${id}`, { method: 'DELETE' }));
   const [isOpen, setOpen] = useState(false);
   const [isAsking, setAsking] = useState(false);
-  const { clientId, name, startOn, endOn, leadDays } = marker;
+  const { clientId, name, startOn, endOn, leadDays, kindId } = marker;
   const kind = marker.kind as MarkerBody['kind']; // what has an id was added by hand
   const go = () =>
     remove.mutate(marker.id, {
       onSuccess: () =>
         toast(`${name} is off the calendar.`, {
           duration: 8000,
-          action: { label: 'Undo', onClick: () => add.mutate({ clientId, kind, name, startOn, endOn, leadDays }) },
+          action: { label: 'Undo', onClick: () => add.mutate({ clientId, kind, name, startOn, endOn, leadDays, kindId }) },
         }),
     });
   return (

@@ -17,7 +17,9 @@ import { Part } from './part';
 export function IdeaAside({ idea }: { idea: IdeaPageShape }) {
   return (
     <div className="grid gap-4 md:border-l md:border-line md:pl-6">
-      <IdeaFiles ideaId={idea.id} files={idea.attached} canRemove />
+      <Part title="Files">
+        <IdeaFiles ideaId={idea.id} files={idea.attached} canRemove />
+      </Part>
       {idea.clientId !== null && (
         <Part title="From who knows">
           <AskedAboutSection
@@ -66,7 +68,7 @@ function Combined({ idea }: { idea: IdeaPageShape }) {
             <button
               type="button"
               className="text-pine underline min-h-6"
-              aria-label={`Take “${part.title}” out again`}
+              aria-label={`Take it out again: ${part.title}`}
               disabled={takeOut.isPending}
               onClick={() => takeOut.mutate(part.id)}
             >

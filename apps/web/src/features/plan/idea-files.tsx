@@ -7,7 +7,6 @@ import { useUploads } from '../../lib/use-uploads';
 import { FileList } from '../../ui/answers';
 import { Button } from '../../ui/button';
 import { UploadList } from '../../ui/upload-list';
-import { Part } from './part';
 
 interface IdeaFilesProps {
   readonly ideaId: string;
@@ -23,7 +22,7 @@ export function IdeaFiles({ ideaId, files, canRemove = false }: IdeaFilesProps) 
   const remove = useWrite((assetId: string) => call(`/ideas/${ideaId}/files/${assetId}`, { method: 'DELETE' }));
   const own = files.filter((file) => file.ideaId === ideaId);
   return (
-    <Part title="Files">
+    <>
       {files.length > 0 && <FileList files={files} />}
       {canRemove && own.length > 0 && (
         <details className="text-[13px]">
@@ -60,6 +59,6 @@ export function IdeaFiles({ ideaId, files, canRemove = false }: IdeaFilesProps) 
       <Button className="mt-1" onClick={() => input.current?.click()}>
         <Camera size={15} aria-hidden /> Picture, sound or file
       </Button>
-    </Part>
+    </>
   );
 }

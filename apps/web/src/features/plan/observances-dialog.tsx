@@ -37,7 +37,16 @@ export function ObservancesDialog({ client, onClose }: { client: ClientShape; on
   const [shown, setShown] = useState<Shown>();
   const [words, setWords] = useState('');
   const [isAdding, setAdding] = useState(false);
-  if (isAdding) return <AddDialog client={client} onClose={() => setAdding(false)} />;
+  if (isAdding)
+    return (
+      <AddDialog
+        client={client}
+        onClose={() => {
+          setAdding(false);
+          setWords(''); // what was looked for before is not what was added
+        }}
+      />
+    );
   const all = list.data?.observances ?? [];
   const kind = shown ?? (all.some(({ fit, isTaken }) => fit.length > 0 && !isTaken) ? 'fitting' : 'all');
   const looked = words.trim().toLowerCase();
@@ -90,7 +99,9 @@ function ObservanceLine({ client, day }: { client: ClientShape; day: ObservanceS
   const { role } = useSession();
   const take = useWrite((body: TakeObservanceBody) => call(`/clients/${client.id}/observances`, { method: 'PUT', body }));
   const remove = useWrite((id: string) => call(`/observances/${id}`, { method: 'DELETE' }));
-  const isTaken = take.isPending ? take.variables.isTaken : day.isTaken;
+  // as it was ticked last, until that is refused: the list follows a moment later
+  const [ticked, setTicked] = useState<boolean>();
+  const isTaken = ticked ?? day.isTaken;
   return (
     <li className="border-t border-line first:border-t-0 py-1 flex flex-wrap items-center gap-x-3">
       <label className="flex items-center gap-2 min-h-8 flex-1 min-w-64">
@@ -98,7 +109,10 @@ function ObservanceLine({ client, day }: { client: ClientShape; day: ObservanceS
           type="checkbox"
           className="size-4 accent-pine"
           checked={isTaken}
-          onChange={(event) => take.mutate({ name: day.name, isTaken: event.target.checked })}
+          onChange={(event) => {
+            setTicked(event.target.checked);
+            take.mutate({ name: day.name, isTaken: event.target.checked }, { onError: () => setTicked(undefined) });
+          }}
         />
         <span className="tabular text-muted w-32 shrink-0">{dayWords(day.on)}</span>
         <span>{day.name}</span>
