@@ -72,6 +72,8 @@ async function measure(size, base) {
       const one = async (sql) => (await zesting.query(sql))[0];
       const open = await one('select id, client_id from pieces where list is not null order by number desc limit 1');
       const out = await one('select id from pieces where list is null order by number desc limit 1');
+      const idea = await one("select id from ideas where state = 'open' limit 1");
+      const channel = await one('select channel_id as id, client_id from placements group by 1, 2 order by count(*) desc limit 1');
       const request = await one("select id, form_id from requests where state = 'new' limit 1");
       const reads = [
         ['who is signed in', lead, '/api/session'],
@@ -110,6 +112,15 @@ async function measure(size, base) {
         ['duties of every client', lead, '/api/duties'],
         ['own duties', staff, '/api/duties/mine'],
         ['ideas of a client', lead, `/api/ideas?clientId=${open.client_id}`],
+        ['one idea', lead, `/api/ideas/${idea.id}`],
+        ['questions of every client', lead, '/api/interviews'],
+        ['questions about a piece', lead, `/api/pieces/${open.id}/interviews`],
+        ['months to start', lead, '/api/months-to-start'],
+        ['frame of a month', lead, `/api/clients/${open.client_id}/plan/frame?month=2027-04`],
+        ['observances of a client', lead, `/api/clients/${open.client_id}/observances`],
+        ['calendar, with due days', lead, '/api/calendar?from=2027-03-08&to=2027-04-18&dues=yes'],
+        ['calendar, off the theme', lead, `/api/calendar?from=2027-03-08&to=2027-04-18&theme=off&clientId=${open.client_id}`],
+        ['a channel as seen', lead, `/api/clients/${channel.client_id}/channels/${channel.id}/look`],
       ];
       const all = (await zesting.query('select id from clients')).map((row) => row.id);
       const client = new pg.Client(zesting.env.ZESTING_DATABASE_URL);

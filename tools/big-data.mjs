@@ -120,6 +120,15 @@ export async function fill(query, pieces) {
     `insert into ideas (client_id, title, merit, author_id, created_at) select g.client_id, ${title}, 1 + g.n % 5, (select id from people where role = 'lead' limit 1), g.at
      from big_pieces g where g.n % 10 < 3`,
   );
+  // a question about every fifth idea, half of them closed; themes of every client
+  await query(
+    `insert into interviews (client_id, idea_id, title, asked_by, asked_at, closed_at) select client_id, id, title, author_id, created_at, case when n % 2 = 0 then created_at end
+     from (select *, row_number() over () as n from ideas) i where client_id is not null and n % 5 = 0`,
+  );
+  await query('insert into interview_questions (interview_id, position, question) select id, k, title from interviews, generate_series(0, 3) k on conflict do nothing');
+  await query(
+    `insert into client_plans (client_id, cycle_names, cycle_from) select id, '{Spring bread,Gardens,Knots and rope}', '2027-01' from clients where code ~ '^B' on conflict do nothing`,
+  );
   // and subjects of which a tenth of the pieces is, campaigns of which a twentieth is, goals, and a duty for every second day
   await query(
     `insert into pillars (client_id, name, share, position) select c.id, 'Pillar ' || k, 30, k from clients c, generate_series(1, 3) k

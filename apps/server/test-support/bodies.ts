@@ -465,7 +465,7 @@ export const OF_THE_AGENCY = [
   /managerIds|policy\.personId|mentionIds|routeId/,
   /^POST \/api\/clients managerIds/,
   /covers coverId/,
-  /^POST \/api\/people\/\{personId\}\/give-steps /, // a lead's alone
+  /^POST \/api\/people\/\{personId\}\/(give-steps|duties\/give) /, // a lead's alone
   /doer personId/,
   /owner ownerId/,
   /hand-back stepIds/,

@@ -127,3 +127,9 @@ export class DutyMissedBody {
   @IsDay()
   untilOn: string;
 }
+
+/** Who does somebody's duties from now on. */
+export class GiveDutiesBody {
+  @IsUUID()
+  personId: string;
+}

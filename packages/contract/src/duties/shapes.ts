@@ -82,3 +82,15 @@ export class MyDutiesShape {
 export class DutyMadeShape {
   dutyId: string;
 }
+
+/** A duty of somebody, as lead or second person. */
+export class PersonDutyShape {
+  id: string;
+  title: string;
+  clientId: string | null;
+  isLead: boolean;
+}
+
+export class DutiesGivenShape {
+  given: number;
+}

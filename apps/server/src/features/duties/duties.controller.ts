@@ -3,6 +3,9 @@ import {
   DutyBody,
   DutyDayBody,
   DutyMissedBody,
+  GiveDutiesBody,
+  type DutiesGivenShape,
+  type PersonDutyShape,
   type DutiesShape,
   type DutyDaysShape,
   type DutyMadeShape,
@@ -12,8 +15,9 @@ import { Access, CurrentViewer, type Viewer } from '../../platform/access/access
 import { App } from '../../platform/app.js';
 import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
-import { dutiesOf, dutyDaysOf, myDutiesOf } from './queries/duties.js';
+import { dutiesOf, dutiesOfPerson, dutyDaysOf, myDutiesOf } from './queries/duties.js';
 import { addDuty, changeDuty, endDuty } from './use-cases/duties.js';
+import { giveDuties } from './use-cases/give-duties.js';
 import { leaveOutMissed, markDuty } from './use-cases/mark.js';
 
 @Controller('duties')
@@ -82,5 +86,29 @@ export class DutiesController {
   @Access('duty.do', { doneDuty: 'dutyId' })
   async missed(@CurrentViewer() viewer: Viewer, @Param('dutyId') dutyId: string, @Body() body: DutyMissedBody): Promise<void> {
     valueOrProblem(await leaveOutMissed(this.app, viewer, dutyId, body.untilOn));
+  }
+}
+
+/** Duties of one person, for who gives them to somebody else. */
+@Controller('people/:personId/duties')
+export class PersonDutiesController {
+  constructor(private readonly app: App) {}
+
+  @Get()
+  @Access('duty.give', { person: 'personId' })
+  list(@CurrentViewer() viewer: Viewer, @Param('personId') personId: string): Promise<PersonDutyShape[]> {
+    return dutiesOfPerson(this.app, personId, viewer.zone);
+  }
+
+  /** Gives all that still hold to somebody else. */
+  @Post('give')
+  @HttpCode(200)
+  @Access('duty.give', { person: 'personId' })
+  async give(
+    @CurrentViewer() viewer: Viewer,
+    @Param('personId') personId: string,
+    @Body() body: GiveDutiesBody,
+  ): Promise<DutiesGivenShape> {
+    return { given: valueOrProblem(await giveDuties(this.app, viewer, personId, body.personId)) };
   }
 }

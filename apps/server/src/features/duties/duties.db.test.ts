@@ -319,4 +319,43 @@ describe('duties', () => {
       expect((await post(todayOn)).status).toBe(201);
     }
   });
+
+  describe('of somebody who leaves', () => {
+    const of = async (role: 'staff' | 'freelance') =>
+      (await callers.lead.call('GET', `/api/people/${who(role)}/duties`)).body as unknown as { title: string; isLead: boolean }[];
+    const give = (to: string, by: keyof typeof callers = 'lead') =>
+      callers[by].call('POST', `/api/people/${who('staff')}/duties/give`, { body: { personId: to } });
+
+    it('are given to somebody else as they were: as lead, as second, and alone where both were they', async () => {
+      await add({ title: 'Lead', secondId: who('manager') });
+      await add({ title: 'Second', leadId: who('manager'), secondId: who('staff') });
+      await add({ title: 'Both', secondId: who('freelance') });
+      const ended = await add({ title: 'Over', untilOn: '2027-03-01' });
+      scene.app.clock.set('2027-03-03T09:00:00Z');
+      expect(await of('staff')).toMatchObject([
+        { title: 'Both', isLead: true },
+        { title: 'Lead', isLead: true },
+        { title: 'Second', isLead: false },
+      ]);
+      expect((await give(who('freelance'))).body).toEqual({ given: 3 });
+      expect(await of('staff')).toEqual([]);
+      const now = (await list()).map(({ title, leadId, secondId }) => [title, leadId, secondId]);
+      expect(now).toContainEqual(['Lead', who('freelance'), who('manager')]);
+      expect(now).toContainEqual(['Second', who('manager'), who('freelance')]);
+      expect(now).toContainEqual(['Both', who('freelance'), null]);
+      const [over] = await scene.app.read<{ lead_id: string }>('select lead_id from duties where id = $1', [ended]);
+      expect(over?.lead_id).toBe(who('staff'));
+      const lines = await scene.app.read("select detail ->> 'to' as to from activities where verb = 'duty.given'");
+      expect(lines).toHaveLength(3);
+    });
+
+    it('are given by a lead alone, to who is here, and not to themselves', async () => {
+      await add();
+      expect((await give(who('freelance'), 'manager')).status).toBe(403);
+      expect((await give(who('staff'))).body['code']).toBe('person.unknown');
+      await scene.app.read('update people set active = false, left_at = now() where id = $1', [who('freelance')]);
+      expect((await give(who('freelance'))).body['code']).toBe('person.unknown');
+      await scene.app.read('update people set active = true, left_at = null where id = $1', [who('freelance')]);
+    });
+  });
 });

@@ -1,4 +1,4 @@
-import { MANAGERS, type NamesOf, type Policy } from '../../platform/access/policies.js';
+import { LEADS, MANAGERS, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
 import { DutyMark } from './entities/duty-mark.entity.js';
 import { Duty } from './entities/duty.entity.js';
@@ -7,6 +7,7 @@ import { DutiesModule } from './index.js';
 const policies = {
   'duty.read': { roles: MANAGERS },
   'duty.edit': { roles: MANAGERS },
+  'duty.give': { roles: LEADS },
   'duty.do': { roles: { ...MANAGERS, staff: 'own', freelance: 'own' } },
 } as const satisfies Record<string, Policy>;
 

@@ -1,7 +1,7 @@
 import { Module, type OnModuleInit } from '@nestjs/common';
 import { App } from '../../platform/app.js';
 import { Jobs } from '../../platform/jobs/jobs.js';
-import { DutiesController } from './duties.controller.js';
+import { DutiesController, PersonDutiesController } from './duties.controller.js';
 import { makeDuePieces } from './use-cases/make-pieces.js';
 
 export { dutyDaysOf } from './queries/duties.js';
@@ -12,7 +12,7 @@ export { makeDuePieces } from './use-cases/make-pieces.js';
 /** Zones change their date on whole quarters of an hour. */
 const EVERY_QUARTER = '*/15 * * * *';
 
-@Module({ controllers: [DutiesController] })
+@Module({ controllers: [DutiesController, PersonDutiesController] })
 export class DutiesModule implements OnModuleInit {
   constructor(
     private readonly app: App,

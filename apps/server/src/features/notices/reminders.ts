@@ -267,7 +267,7 @@ async function remindOfDuties(app: App, tx: Tx, book: CalendarBook, now: Instant
         clientId: duty.clientId,
         heading: `Missed: ${duty.title}`,
         text: `“${duty.title}” was due on ${dayInWords(day.dueOn)} and is not done.`,
-        path: '/plan/duties',
+        path: `/plan/duties?client=${await codeOf(tx, duty.clientId)}`,
         key: `past-due:${duty.id}`,
       });
     else
@@ -280,6 +280,11 @@ async function remindOfDuties(app: App, tx: Tx, book: CalendarBook, now: Instant
       });
   }
   return count;
+}
+
+async function codeOf(tx: Tx, clientId: string): Promise<string> {
+  const [client] = await rowsOf<{ code: string }>(tx, 'select code from clients where id = $1', [clientId]);
+  return client?.code ?? '';
 }
 
 interface StepRow {

@@ -162,4 +162,14 @@ describe('ideas that people make together', () => {
     const [record] = await plan.scene.app.read("select thing, client_id from activities where verb = 'note.removed'");
     expect(record).toEqual({ thing: 'idea', client_id: plan.scene.a.id });
   });
+
+  it('sent twice under one key are one, also at once; the key of another line is refused', async () => {
+    const send = (title: string) =>
+      plan.manager.call('POST', '/api/ideas', { body: { title, clientId: plan.scene.a.id }, headers: { 'Idempotency-Key': 'k1' } });
+    const both = await Promise.all([send('Once'), send('Once')]);
+    expect(new Set(both.map(({ body }) => body['ideaId'])).size).toBe(1);
+    expect((await send('Other')).body['code']).toBe('idempotency.other_body');
+    const rows = await plan.scene.app.read("select title from ideas where title in ('Once', 'Other')");
+    expect(rows).toEqual([{ title: 'Once' }]);
+  });
 });

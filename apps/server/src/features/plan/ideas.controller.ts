@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Query, Req, Res } from '@nestjs/common';
+import { Body, Controller, Delete, Get, Headers, HttpCode, Param, Patch, Post, Query, Req, Res } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import {
   CombineIdeasBody,
@@ -43,11 +43,15 @@ export class IdeasController {
     });
   }
 
-  /** Catches an idea; answers what is much like it already. */
+  /** Catches an idea; answers what is much like it already. With an Idempotency-Key a repeat catches no second one. */
   @Post()
   @Access('plan.edit')
-  async catch(@CurrentViewer() viewer: Viewer, @Body() body: NewIdeaBody): Promise<IdeaMadeShape> {
-    const ideaId = valueOrProblem(await catchIdea(this.app, viewer, body));
+  async catch(
+    @CurrentViewer() viewer: Viewer,
+    @Body() body: NewIdeaBody,
+    @Headers('idempotency-key') key?: string,
+  ): Promise<IdeaMadeShape> {
+    const ideaId = valueOrProblem(await catchIdea(this.app, viewer, body, key?.slice(0, 100)));
     return { ideaId, covered: await coveredBy(this.app, ideaId) };
   }
 

@@ -207,6 +207,8 @@ const TABLE: Record<string, string> = {
   'GET /api/clients/{clientId}/plan/frame': managers,
   'POST /api/clients/{clientId}/plan/start': managers,
   'DELETE /api/clients/{clientId}/plan/start': managers,
+  'GET /api/people/{personId}/duties': 'lead',
+  'POST /api/people/{personId}/duties/give': 'lead',
   'GET /api/interviews': managers,
   'GET /api/interviews/{interviewId}': managers,
   'PATCH /api/interviews/{interviewId}': managers,

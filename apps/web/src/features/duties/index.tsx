@@ -8,6 +8,7 @@ export const feature: WebFeature = {
   routes: [{ path: 'plan/duties', element: <DutiesPage /> }],
   actions: (session) => (manages(session) ? [go('Duties', '/plan/duties', 'work that comes again')] : []),
   verbs: {
+    'duty.given': 'gave a duty to somebody else',
     'duty.added': 'added a duty',
     'duty.changed': 'changed a duty',
     'duty.ended': 'ended a duty',

@@ -18,6 +18,7 @@ import { DevicesSection } from './devices-section';
 import { PresenceTag } from './people-page';
 import { RoleField, SkillsField } from './person-fields';
 import { RoundUpSection } from './round-up-section';
+import { DutiesSection } from './duties-section';
 import { StepsSection } from './steps-section';
 import { TimeOffSection } from './time-off-section';
 
@@ -25,6 +26,7 @@ import { TimeOffSection } from './time-off-section';
 export function PersonPage() {
   const { personId = '' } = useParams();
   const { data: person } = useSuspenseQuery(personQuery(personId));
+  const session = useSession();
   const isManager = person.role === 'manager' || person.role === 'lead';
   return (
     <div className="max-w-6xl mx-auto">
@@ -38,6 +40,7 @@ export function PersonPage() {
       <div className="grid gap-4 lg:grid-cols-2 items-start">
         <div className="grid gap-4">
           {(!person.active || person.steps.length > 0 || person.hiddenSteps > 0) && <StepsSection person={person} />}
+          {session.role === 'lead' && <DutiesSection person={person} />}
           <DetailsSection key={person.id} person={person} />
         </div>
         <div className="grid gap-4">

@@ -22,10 +22,13 @@ export function CatchIdea() {
   const [forId, setForId] = useState<string | null>(null);
   const [caught, setCaught] = useState<Caught>();
   const [wrong, setWrong] = useState<string>();
+  // sent again after a failing network, the same line is caught once
+  const [key, setKey] = useState(() => crypto.randomUUID());
   const field = useRef<HTMLInputElement>(null);
   const clientId = forId ?? client?.id ?? '';
   const keep = useWrite(
-    (body: { title: string; clientId: string | null; link: string | null }) => call<IdeaMadeShape>('/ideas', { method: 'POST', body }),
+    (body: { title: string; clientId: string | null; link: string | null }) =>
+      call<IdeaMadeShape>('/ideas', { method: 'POST', body, idempotencyKey: key }),
     {
       quiet: true,
     },
@@ -38,6 +41,7 @@ export function CatchIdea() {
     try {
       setCaught({ title: said.title, ...(await keep.mutateAsync({ ...said, clientId: clientId || null })) });
       setTitle('');
+      setKey(crypto.randomUUID());
       if (sharedLine(search) !== '') put({ title: null, text: null, url: null }, { replace: true });
       field.current?.focus();
     } catch (problem) {
@@ -60,9 +64,20 @@ export function CatchIdea() {
           placeholder="An idea in one line"
           maxLength={2200}
           value={title}
-          onChange={(event) => setTitle(event.target.value)}
+          onChange={(event) => {
+            setTitle(event.target.value);
+            setKey(crypto.randomUUID()); // another line is another idea
+          }}
         />
-        <select className="field min-h-9 sm:w-52" aria-label="For whom" value={clientId} onChange={(event) => setForId(event.target.value)}>
+        <select
+          className="field min-h-9 sm:w-52"
+          aria-label="For whom"
+          value={clientId}
+          onChange={(event) => {
+            setForId(event.target.value);
+            setKey(crypto.randomUUID());
+          }}
+        >
           <option value="">For no client yet</option>
           {clients.map((choice) => (
             <option key={choice.id} value={choice.id}>

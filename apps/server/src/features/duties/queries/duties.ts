@@ -1,5 +1,5 @@
 import { addDays, dayIn, uncoveredDays, type Day } from '@zesting/core';
-import type { DutiesShape, DutyDayShape, DutyShape, MyDutiesShape, MyDutyShape } from '@zesting/contract';
+import type { DutiesShape, DutyDayShape, DutyShape, MyDutiesShape, MyDutyShape, PersonDutyShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import {
@@ -207,3 +207,11 @@ export async function myDutiesOf(app: App, viewer: Viewer): Promise<MyDutiesShap
     }),
   };
 }
+
+/** Duties that still hold and that somebody does or stands in for, by title. */
+export const dutiesOfPerson = (app: App, personId: string, viewerZone: string): Promise<PersonDutyShape[]> =>
+  app.read<PersonDutyShape>(
+    `select d.id, d.title, d.client_id as "clientId", d.lead_id = $1 as "isLead" from duties d left join clients c on c.id = d.client_id
+     where (d.lead_id = $1 or d.second_id = $1) and (d.until_on is null or d.until_on >= $2) and c.archived_at is null order by d.title, d.id`,
+    [personId, dayIn(app.clock.now(), viewerZone)],
+  );

@@ -5,6 +5,7 @@ import type { Viewer } from '../../../platform/access/access.js';
 import { changesBetween, recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { insertRow, rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { once } from '../../../platform/http/idempotency.js';
 import { Idea } from '../entities/idea.entity.js';
 
 export type IdeaFailure = {
@@ -36,9 +37,17 @@ const FIELDS = [
   'freshUntilOn',
 ] as const;
 
-/** Catches an idea, for a client or for none yet. */
-export function catchIdea(app: App, viewer: Viewer, body: NewIdeaBody): Promise<Result<string, IdeaFailure>> {
-  return app.write<string, IdeaFailure>((tx, now) => putIdea(tx, viewer, body, now));
+/** Catches an idea, for a client or for none yet. @param key without it, what is sent twice is caught twice */
+export function catchIdea(
+  app: App,
+  viewer: Viewer,
+  body: NewIdeaBody,
+  key?: string,
+): Promise<Result<string, IdeaFailure | { code: 'idempotency.other_body' }>> {
+  return app.write<string, IdeaFailure | { code: 'idempotency.other_body' }>((tx, now) => {
+    const put = () => putIdea(tx, viewer, body, now);
+    return key === undefined ? put() : once(tx, { key, caller: viewer.personId, operation: 'idea.catch', body, now }, put);
+  });
 }
 
 /** The same in the caller's transaction. */
