@@ -3,7 +3,7 @@ import { PlanThemeShape } from './shapes.js';
 
 /** A week of a month, as far as it lies in it. */
 export class MonthWeekShape {
-  /** 1 to 6 */
+  /** 1 to 5 */
   number: number;
   fromOn: string;
   toOn: string;

@@ -1,4 +1,4 @@
-import { wordSimilarity } from '../lookalike/index.js';
+import { similarity } from '../lookalike/index.js';
 import { parseDay, type Day } from '../time/index.js';
 import { WORLD_DAYS } from './world-days.js';
 
@@ -38,27 +38,35 @@ export const worldDaysIn = (from: number, to: number): Observance[] => yearlyDay
 /** Words that are shorter say too little. */
 const LEAST_LETTERS = 3;
 /** So alike a word must be to one of the client's: *trees* to *tree* is, *words* to *world* is not. */
-const LIKE_ENOUGH = 0.6;
+const LIKE_ENOUGH = 0.5;
 /** A shorter word must stand there as it is: *law* is not in *lawns*. */
 const LIKE_LETTERS = 5;
 /** Words that stand in the name of every such day. */
 const SAY_NOTHING = new Set(['world', 'international', 'national', 'day', 'week', 'days', 'the', 'and', 'for', 'with', 'from']);
 
-/**
- * What a client's pillars and topics have in common with a day of note: those of its words (name and subjects) that are like a word of theirs,
- * each once, in their order. Nothing in common: it fits in no way that words can tell, and is offered all the same.
- * @param texts names of pillars and topics
- */
-export function fitOfObservance(texts: readonly string[], { name, subjects }: Pick<Observance, 'name' | 'subjects'>): string[] {
-  const words = [...subjects.map((word) => word.toLowerCase()), ...wordsIn(name)];
-  const telling = [...new Set(words)].filter((word) => word.length >= LEAST_LETTERS && !SAY_NOTHING.has(word));
-  const theirs = new Set(texts.flatMap(wordsIn));
-  const fits = (word: string): boolean =>
-    theirs.has(word) || (word.length >= LIKE_LETTERS && texts.some((text) => wordSimilarity(word, text) >= LIKE_ENOUGH));
-  // *book* says no more than *books* before it
-  return telling
-    .filter(fits)
-    .filter((word, index, all) => !all.slice(0, index).some((other) => wordSimilarity(word, other) >= LIKE_ENOUGH));
-}
-
 const wordsIn = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
+const areAlike = (a: string, b: string): boolean => a === b || similarity(a, b) >= LIKE_ENOUGH;
+
+/**
+ * What a client's pillars and topics have in common with days of note: those of a day's words (name and subjects) that are a word of theirs, or much
+ * like one, in their order; of two that are much alike the first. Nothing in common: it fits in no way that words can tell, and is offered all the same.
+ * @param texts names of pillars and topics
+ * @returns what each day is asked for with; it remembers words that it has met
+ */
+export function fitOfObservances(texts: readonly string[]): (day: Pick<Observance, 'name' | 'subjects'>) => string[] {
+  const theirs = new Set(texts.flatMap(wordsIn));
+  const long = [...theirs].filter((word) => word.length >= LIKE_LETTERS - 1);
+  const met = new Map<string, boolean>();
+  const fits = (word: string): boolean => {
+    const known = met.get(word);
+    if (known !== undefined) return known;
+    const found = theirs.has(word) || (word.length >= LIKE_LETTERS && long.some((other) => areAlike(word, other)));
+    met.set(word, found);
+    return found;
+  };
+  return ({ name, subjects }) => {
+    const words = [...new Set([...subjects.flatMap(wordsIn), ...wordsIn(name)])];
+    const telling = words.filter((word) => word.length >= LEAST_LETTERS && !SAY_NOTHING.has(word) && fits(word));
+    return telling.filter((word, index) => !telling.slice(0, index).some((other) => areAlike(word, other)));
+  };
+}

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fitOfObservance, WORLD_DAYS, worldDaysIn, yearlyDaysIn } from './index';
+import { fitOfObservances, WORLD_DAYS, worldDaysIn, yearlyDaysIn } from './index';
 
 describe('yearly days of note', () => {
   it('come on their date each year, the 29th of February in leap years alone', () => {
@@ -31,7 +31,7 @@ describe('yearly days of note', () => {
 describe('how a day of note fits a client', () => {
   const nursery = ['In season', 'How to grow', 'Native trees', 'Water', 'Soil'];
   const fit = (name: string, texts = nursery) =>
-    fitOfObservance(texts, WORLD_DAYS.find((day) => day.name === name) ?? { name, subjects: [] });
+    fitOfObservances(texts)(WORLD_DAYS.find((day) => day.name === name) ?? { name, subjects: [] });
 
   it('is said by the words that it has in common with the pillars', () => {
     expect(fit('International Day of Forests')).toEqual(['trees']);
@@ -42,7 +42,7 @@ describe('how a day of note fits a client', () => {
 
   it('is not said by words that every such day has, nor by short ones', () => {
     expect(fit('World Poetry Day', ['World of wool', 'The day'])).toEqual([]);
-    expect(fitOfObservance(['Us'], { name: 'Day of us', subjects: [] })).toEqual([]);
+    expect(fitOfObservances(['Us'])({ name: 'Day of us', subjects: [] })).toEqual([]);
   });
 
   it('takes short words only as they are, and of two that are much alike the first', () => {
@@ -52,7 +52,7 @@ describe('how a day of note fits a client', () => {
   });
 
   it('has each word once, and needs pillars', () => {
-    expect(fitOfObservance(['Bread'], { name: 'Bread Day', subjects: ['bread', 'Bread'] })).toEqual(['bread']);
-    for (const { name, subjects } of WORLD_DAYS) expect(fitOfObservance([], { name, subjects })).toEqual([]);
+    expect(fitOfObservances(['Bread'])({ name: 'Bread Day', subjects: ['bread', 'Bread'] })).toEqual(['bread']);
+    for (const { name, subjects } of WORLD_DAYS) expect(fitOfObservances([])({ name, subjects })).toEqual([]);
   });
 });

@@ -1,4 +1,5 @@
-import { isMonth, lastOfMonth, nextMonth, weeksOf } from './month.js';
+import { weekdayOf } from './index.js';
+import { isMonth, lastOfMonth, monthWeeks, nextMonth, weeksOf } from './month.js';
 
 describe('the weeks of a month', () => {
   it('begin on a Monday and end on a Sunday, whole weeks only', () => {
@@ -26,4 +27,29 @@ it('a month is one of twelve, and ends on its last day', () => {
     false,
   ]);
   expect(['2027-02', '2028-02', '2027-12', '2027-04'].map(lastOfMonth)).toEqual(['2027-02-28', '2028-02-29', '2027-12-31', '2027-04-30']);
+});
+
+describe('the weeks of a month as plans number them', () => {
+  it('are four or five, each with a weekday, and hold every day of the month once', () => {
+    const odd: string[] = [];
+    for (let month = '1990-01'; month <= '2199-12'; month = nextMonth(month, 1)) {
+      const weeks = monthWeeks(month);
+      const days = weeks.flat();
+      const isWhole =
+        days[0] === `${month}-01` && days.at(-1) === lastOfMonth(month) && days.length === Number(lastOfMonth(month).slice(8));
+      if (weeks.length < 4 || weeks.length > 5 || !isWhole || weeks.some((week) => week.every((on) => weekdayOf(on) > 5))) odd.push(month);
+    }
+    expect(odd).toEqual([]);
+  });
+
+  it('begin with the weekend before the first Monday', () => {
+    expect(monthWeeks('2026-11').map((week) => [week[0], week.at(-1)])).toEqual([
+      ['2026-11-01', '2026-11-08'],
+      ['2026-11-09', '2026-11-15'],
+      ['2026-11-16', '2026-11-22'],
+      ['2026-11-23', '2026-11-29'],
+      ['2026-11-30', '2026-11-30'],
+    ]);
+    expect(monthWeeks('2027-02')).toHaveLength(4);
+  });
 });

@@ -30,3 +30,13 @@ export function nextMonth(month: string, by: number): string {
 
 /** The last day of a month. */
 export const lastOfMonth = (month: string): Day => addDays(getDay(`${nextMonth(month, 1)}-01`), -1);
+
+/**
+ * The weeks of a month as plans number them, one to five: its days from Monday to Sunday, as far as they lie in it. A weekend before its first
+ * Monday belongs to the first of them, so that none is without a weekday. Common practice.
+ */
+export function monthWeeks(month: string): Day[][] {
+  const weeks = weeksOf(month).map((week) => week.filter((on) => on.startsWith(month)));
+  const [first = [], second = [], ...rest] = weeks;
+  return first.every((on) => weekdayOf(on) > 5) ? [[...first, ...second], ...rest] : weeks;
+}

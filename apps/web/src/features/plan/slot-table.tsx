@@ -1,5 +1,5 @@
 import { isFree, slotKey, type PlanMonthShape, type PlanSlotShape } from '@zesting/contract';
-import { mondayOf, type Day } from '@zesting/core';
+import { monthWeeks, type Day } from '@zesting/core';
 import type { Ref } from 'react';
 import { Link } from 'react-router';
 import { dayWords } from '../../lib/format';
@@ -23,7 +23,11 @@ interface SlotTableProps {
 
 /** The slots of a month in the order of their dates, week by week: what each wants, and what stands in it. */
 export function SlotTable({ plan, ref, ...rest }: SlotTableProps) {
-  const weeks = [...new Set(plan.slots.map(({ on }) => mondayOf(on as Day)))]; // days of the contract's
+  const weeks = monthWeeks(plan.month).map((days, index) => ({
+    number: index + 1,
+    first: days[0] ?? '',
+    slots: plan.slots.filter(({ on }) => days.includes(on as Day)), // a day of the contract's
+  }));
   return (
     <table ref={ref} tabIndex={-1} className="card w-full border-separate border-spacing-0 text-[13px]">
       <caption className="sr-only">Slots of the month</caption>
@@ -43,20 +47,20 @@ export function SlotTable({ plan, ref, ...rest }: SlotTableProps) {
           </th>
         </tr>
       </thead>
-      {weeks.map((monday, index) => (
-        <tbody key={monday}>
-          <tr>
-            <th scope="rowgroup" colSpan={4} className="text-left font-semibold bg-paper border-y border-line px-3 py-1">
-              Week {index + 1} <span className="text-muted font-normal">of {dayWords(monday)}</span>
-            </th>
-          </tr>
-          {plan.slots
-            .filter(({ on }) => mondayOf(on as Day) === monday)
-            .map((slot) => (
+      {weeks
+        .filter(({ slots }) => slots.length > 0)
+        .map(({ number, first, slots }) => (
+          <tbody key={number}>
+            <tr>
+              <th scope="rowgroup" colSpan={4} className="text-left font-semibold bg-paper border-y border-line px-3 py-1">
+                Week {number} <span className="text-muted font-normal">of {dayWords(first)}</span>
+              </th>
+            </tr>
+            {slots.map((slot) => (
               <SlotRow key={slotKey(slot)} slot={slot} plan={plan} {...rest} />
             ))}
-        </tbody>
-      ))}
+          </tbody>
+        ))}
     </table>
   );
 }

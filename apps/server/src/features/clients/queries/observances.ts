@@ -1,4 +1,4 @@
-import { addDays, dayIn, fitOfObservance } from '@zesting/core';
+import { addDays, dayIn, fitOfObservances } from '@zesting/core';
 import type { ObservancesShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { observancesIn } from '../../../platform/time/observances.js';
@@ -25,6 +25,7 @@ export async function observancesFor(app: App, clientId: string): Promise<Observ
     `select id, client_id is null as "isOfAll", name, month, day, subjects from yearly_days where client_id = $1 or client_id is null`,
     [clientId],
   );
+  const fitOf = fitOfObservances(client.texts);
   const todayOn = dayIn(app.clock.now(), client.zone);
   const until = addDays(todayOn, 365);
   const all = observancesIn(client.region, own, Number(todayOn.slice(0, 4)), Number(until.slice(0, 4)));
@@ -41,7 +42,7 @@ export async function observancesFor(app: App, clientId: string): Promise<Observ
           ownId: added?.id ?? null,
           isOfAll: added?.isOfAll ?? false,
           isTaken: client.taken.includes(name),
-          fit: fitOfObservance(client.texts, { name, subjects }),
+          fit: fitOf({ name, subjects }),
         };
       }),
     pillars: client.texts.length > 0,

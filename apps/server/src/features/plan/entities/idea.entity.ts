@@ -19,6 +19,7 @@ export const IDEA_STATES = ['open', 'dropped', 'used', 'combined'] as const;
 @Check('ck_ideas_used', "(state = 'used') = (piece_id is not null)")
 @Check('ck_ideas_combined', "(state = 'combined') = (combined_into is not null)")
 @Check('ck_ideas_caught_by', 'num_nonnulls(author_id, contact_id) = 1')
+@Index('ix_ideas_piece', ['pieceId'], { where: 'piece_id is not null' })
 @Index('ix_ideas_combined', ['combinedInto'], { where: 'combined_into is not null' })
 @Made('alter table ideas add column title_plain text generated always as (plain_letters(title)) stored')
 @Made('create index ix_ideas_client on ideas (client_id, state, created_at desc, id)')

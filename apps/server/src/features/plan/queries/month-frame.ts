@@ -1,4 +1,4 @@
-import { dayIn, firstOfMonth, lastOfMonth, monthsToStart, nameOfMonth, weeksOf } from '@zesting/core';
+import { dayIn, firstOfMonth, lastOfMonth, mondayOf, monthsToStart, monthWeeks, nameOfMonth } from '@zesting/core';
 import type { MonthFrameShape, MonthsToStartShape, MonthWeekShape, PlanMonthShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { knownDays, loadCalendars, loadDuties } from '../../planning/index.js';
@@ -39,19 +39,19 @@ export async function monthFrame(app: App, clientId: string, month: string): Pro
   };
 }
 
-/** Weeks one to six by real dates, as far as they lie in the month. */
+/** Weeks one to five by real dates. */
 function weeksIn({ month, slots, themes }: PlanMonthShape): MonthWeekShape[] {
   const ofMonth = themes.find(({ period }) => period === 'month')?.name ?? null;
-  return weeksOf(month).map((week, index) => {
-    const days = week.filter((on) => on.startsWith(month));
+  return monthWeeks(month).map((days, index) => {
+    const last = days.at(-1) ?? firstOfMonth(month);
     const own = slots.filter(({ on }) => (days as readonly string[]).includes(on));
     return {
       number: index + 1,
       fromOn: days[0] ?? '',
-      toOn: days.at(-1) ?? '',
+      toOn: last,
       slots: own.filter(({ planned, blackout }) => planned !== null || blackout === null).length,
       filled: own.filter(({ planned }) => planned !== null).length,
-      theme: themes.find(({ period, startOn }) => period === 'week' && startOn === week[0])?.name ?? ofMonth,
+      theme: themes.find(({ period, startOn }) => period === 'week' && startOn === mondayOf(last))?.name ?? ofMonth,
     };
   });
 }

@@ -196,7 +196,6 @@ interface IdeaRow {
   channelId: string | null;
   /** as core's `worthOf` has it */
   worth: number;
-  hasTurn: boolean;
   notBeforeOn: Day | null;
   expiresOn: Day | null;
   createdAt: string;
@@ -211,14 +210,19 @@ interface PieceRow {
   pillarId: string | null;
   formatId: string;
   readyOn: Day | null;
-  hasTurn: boolean;
   createdAt: string;
 }
 
-/** Whether the subject that something is about, or the topic above it, was put into a month. */
-const turnOf = (isAbout: string, month: string): string =>
-  `exists (select 1 from topic_uses u join topics t on t.id = u.topic_id left join topics a on a.id = t.parent_id
-     where (${isAbout}) and (${month} = any(t.months) or ${month} = any(a.months)))`;
+/** Ideas and pieces whose subject, or the topic above it, was put into a month; few are, of however many there are. */
+async function turnedIn(app: App, clientId: string, month: string): Promise<ReadonlySet<string>> {
+  const rows = await app.read<{ id: string }>(
+    `select x.id from topics t left join topics a on a.id = t.parent_id join topic_uses u on u.client_id = t.client_id and u.topic_id = t.id
+       left join ideas i on i.id = u.idea_id cross join lateral (values (u.idea_id), (u.piece_id), (i.piece_id)) x (id)
+     where t.client_id = $1 and ($2 = any(t.months) or $2 = any(a.months)) and x.id is not null`,
+    [clientId, month],
+  );
+  return new Set(rows.map(({ id }) => id));
+}
 
 /** What could stand in the month's slots: the client's ideas and those of no client, and its pieces without a day on a channel. */
 async function candidatesFor(
@@ -229,21 +233,21 @@ async function candidatesFor(
 ): Promise<{ candidates: SlotCandidateShape[]; hidden: number }> {
   const ideas = await app.read<IdeaRow & { all: number }>(
     `select id, title, left(note, ${NOTE_LENGTH}) as note, pillar_id as "pillarId", format_id as "formatId", channel_id as "channelId", (${WORTH})::float8 as worth,
-       not_before_on as "notBeforeOn", fresh_until_on as "expiresOn", created_at as "createdAt", ${turnOf('u.idea_id = i.id', '$4')} as "hasTurn", count(*) over () as all
+       not_before_on as "notBeforeOn", fresh_until_on as "expiresOn", created_at as "createdAt", count(*) over () as all
      from ideas i cross join ${WEIGHTS} where (client_id = $1 or client_id is null) and state = 'open' and (fresh_until_on is null or fresh_until_on >= $2)
        and (not_before_on is null or not_before_on <= $3)
      order by worth desc, created_at desc, id limit ${IDEAS}`,
-    [clientId, todayOn, to, to.slice(0, 7)],
+    [clientId, todayOn, to],
   );
   const pieces = await app.read<PieceRow>(
     `select l.id, p.id as "pieceId", l.channel_id as "channelId", p.title, left(p.notes, ${NOTE_LENGTH}) as note, p.pillar_id as "pillarId", p.format_id as "formatId",
-       p.earliest_publish_on as "readyOn", p.created_at as "createdAt",
-       ${turnOf('u.piece_id = p.id or u.idea_id in (select i.id from ideas i where i.piece_id = p.id)', '$2')} as "hasTurn"
+       p.earliest_publish_on as "readyOn", p.created_at as "createdAt"
      from placements l join pieces p on p.id = l.piece_id
      where l.client_id = $1 and l.state = 'undated' and not p.shelved and p.list is not null
      order by (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number, l.id limit ${PIECES}`,
-    [clientId, to.slice(0, 7)],
+    [clientId],
   );
+  const turned = await turnedIn(app, clientId, to.slice(0, 7));
   const speaksTo = (text: string) => [...themes].filter((theme) => isOnTheme(text, theme));
   const waits = (at: string) => Math.max(0, daysBetween(dayIn(at, zone), todayOn));
   const candidates: SlotCandidateShape[] = [
@@ -255,9 +259,10 @@ async function candidatesFor(
       notBeforeOn: null,
       expiresOn: null,
       worth: 0.5,
+      hasTurn: turned.has(piece.pieceId),
       waitsDays: waits(createdAt),
     })),
-    ...ideas.map(({ id, title, note, pillarId, formatId, channelId, notBeforeOn, expiresOn, createdAt, worth, hasTurn }) => ({
+    ...ideas.map(({ id, title, note, pillarId, formatId, channelId, notBeforeOn, expiresOn, createdAt, worth }) => ({
       kind: 'idea' as const,
       id,
       title,
@@ -269,7 +274,7 @@ async function candidatesFor(
       notBeforeOn,
       expiresOn,
       worth,
-      hasTurn,
+      hasTurn: turned.has(id),
       waitsDays: waits(createdAt),
       pieceId: null,
     })),
