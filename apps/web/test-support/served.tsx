@@ -44,7 +44,7 @@ const USUAL: Record<string, Answer> = {
     role: 'manager',
     zone: 'Europe/London',
     todayOn: '2027-03-01',
-    agency: { name: 'Agency' },
+    agency: { name: 'Agency', markerKinds: [] },
   },
   'GET /clients': [CLIENT, { ...CLIENT, id: 'c2', code: 'BBB', name: 'Bbb', contacts: [] }],
   'GET /routes': [

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import type { TeamNoteBody, TeamNoteKind, TeamNoteShape, TeamNotesShape, UploadShape } from '@zesting/contract';
 import { Paperclip } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { teamNotesQuery } from '../api/production';
 import { call, wordsOf } from '../lib/api';
 import { instantWords } from '../lib/format';
@@ -12,6 +12,7 @@ import { useUploads } from '../lib/use-uploads';
 import { FileList } from '../ui/answers';
 import { Button } from '../ui/button';
 import { LinkedText } from '../ui/linked-text';
+import { PickFiles } from '../ui/pick-files';
 import { UploadList } from '../ui/upload-list';
 
 /** What the team writes on. */
@@ -154,7 +155,6 @@ function Compose({ of, kind, team, onDone }: ComposeProps) {
   const [kept, setKept] = useKept<Draft>(`${of.kind}:${of.id}:${kind}`);
   const draft = kept ?? EMPTY;
   const [error, setError] = useState<string>();
-  const input = useRef<HTMLInputElement>(null);
   const uploads = useUploads(`${pathOf(of)}/uploads`, (file) =>
     setKept((before) => ({ ...(before ?? EMPTY), files: [...(before ?? EMPTY).files, file] })),
   );
@@ -227,23 +227,9 @@ function Compose({ of, kind, team, onDone }: ComposeProps) {
               {kind === 'brief' ? 'Add to the brief' : 'Write it'}
             </Button>
             {of.canAttach && (
-              <>
-                <input
-                  ref={input}
-                  type="file"
-                  multiple
-                  className="sr-only"
-                  tabIndex={-1}
-                  aria-label="Files that go with it"
-                  onChange={(event) => {
-                    uploads.add([...(event.target.files ?? [])]);
-                    event.target.value = '';
-                  }}
-                />
-                <Button onClick={() => input.current?.click()}>
-                  <Paperclip size={15} aria-hidden /> Files
-                </Button>
-              </>
+              <PickFiles label="Files that go with it" onPick={uploads.add}>
+                <Paperclip size={15} aria-hidden /> Files
+              </PickFiles>
             )}
             <Button
               look="quiet"

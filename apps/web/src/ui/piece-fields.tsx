@@ -1,11 +1,10 @@
 import type { ClientShape, FeasibilityShape, NewPieceBody, RouteShape } from '@zesting/contract';
-import type { Purpose } from '@zesting/core';
 import { dayWords, minutesWords, zoneWords } from '../lib/format';
 import type { OffReason } from '../lib/off-days';
-import { PURPOSE_OPTIONS } from '../lib/words';
 import { DayField } from './day-field';
 import { Field } from './field';
 import { OptionField } from './option-field';
+import { PurposeField } from './purpose-field';
 import { TickList } from './tick-list';
 
 interface PieceFieldsProps {
@@ -54,13 +53,7 @@ export function PieceFields({ body, client, routes, feasibility, todayOn, off, c
             options={client?.pillars ?? []}
             onChange={(pillarId) => change({ pillarId })}
           />
-          <OptionField
-            label="Asks people to"
-            none="Not said"
-            value={body.purpose ?? null}
-            options={PURPOSE_OPTIONS}
-            onChange={(purpose) => change({ purpose: purpose as Purpose | null })}
-          />
+          <PurposeField value={body.purpose} onChange={(purpose) => change({ purpose })} />
         </div>
       </div>
       {route && route.optional.length > 0 && (

@@ -12,7 +12,14 @@ const [ME, CLIENT, ROUTE, BLOG] = [1, 2, 3, 4].map((number) => `00000000-0000-40
   string,
 ];
 const KNOWN = {
-  'GET /session': { personId: ME, name: 'Max', role: 'manager', zone: 'Europe/London', todayOn: '2027-03-01', agency: { name: 'Agency' } },
+  'GET /session': {
+    personId: ME,
+    name: 'Max',
+    role: 'manager',
+    zone: 'Europe/London',
+    todayOn: '2027-03-01',
+    agency: { name: 'Agency', markerKinds: [] },
+  },
   'GET /clients': [
     {
       id: CLIENT,

@@ -1,20 +1,17 @@
 import { useQuery } from '@tanstack/react-query';
 import type { DutiesGivenShape, PersonPageShape } from '@zesting/contract';
-import { useState } from 'react';
 import { toast } from 'sonner';
-import { peopleQuery, personDutiesQuery } from '../../api/people';
+import { personDutiesQuery } from '../../api/people';
 import { call } from '../../lib/api';
 import { count } from '../../lib/format';
 import { useClients, useWrite } from '../../lib/queries';
-import { Button } from '../../ui/button';
+import { GiveTo } from './give-to';
 import { ClientCode } from '../../ui/tags';
 
 /** The person's duties, which a lead gives to somebody else as they are; nothing where there are none. */
 export function DutiesSection({ person }: { person: PersonPageShape }) {
   const { clientOf } = useClients();
   const { data: duties = [] } = useQuery(personDutiesQuery(person.id));
-  const { data: people } = useQuery(peopleQuery);
-  const [to, setTo] = useState('');
   const give = useWrite((personId: string) =>
     call<DutiesGivenShape>(`/people/${person.id}/duties/give`, { method: 'POST', body: { personId } }),
   );
@@ -36,27 +33,14 @@ export function DutiesSection({ person }: { person: PersonPageShape }) {
         })}
       </ul>
       <div className="flex flex-wrap items-center gap-2 mt-3">
-        <select className="field max-w-56" aria-label="Give all duties to" value={to} onChange={(event) => setTo(event.target.value)}>
-          <option value="">Give {duties.length === 1 ? 'it' : `all ${duties.length}`} to…</option>
-          {people
-            ?.filter((other) => other.active && other.id !== person.id)
-            .map((other) => (
-              <option key={other.id} value={other.id}>
-                {other.name}
-              </option>
-            ))}
-        </select>
-        <Button
-          look="main"
-          disabled={to === '' || give.isPending}
-          onClick={() =>
-            give.mutate(to, {
-              onSuccess: ({ given }) => toast(`${count(given, 'duty', 'duties')} given to ${people?.find(({ id }) => id === to)?.name}`),
-            })
+        <GiveTo
+          person={person}
+          words={`Give ${count(duties.length, 'duty', 'duties')} to`}
+          busy={give.isPending}
+          onGive={({ id, name }) =>
+            give.mutate(id, { onSuccess: ({ given }) => toast(`${count(given, 'duty', 'duties')} given to ${name}`) })
           }
-        >
-          Give
-        </Button>
+        />
       </div>
     </section>
   );

@@ -1,13 +1,12 @@
-import { useQuery } from '@tanstack/react-query';
 import type { PersonPageShape } from '@zesting/contract';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { peopleQuery } from '../../api/people';
 import { call } from '../../lib/api';
 import { count, dayWords, minutesWords } from '../../lib/format';
 import { useClients, useSession, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
+import { GiveTo } from './give-to';
 import { ClientCode } from '../../ui/tags';
 
 /** The person's open steps; a lead gives them to somebody else, some or all. */
@@ -69,41 +68,21 @@ export function StepsSection({ person }: { person: PersonPageShape }) {
 }
 
 function Give({ person, stepIds, onGiven }: { person: PersonPageShape; stepIds: readonly string[]; onGiven: () => void }) {
-  const { data: people } = useQuery(peopleQuery);
-  const [to, setTo] = useState('');
   const give = useWrite((personId: string) => call(`/people/${person.id}/give-steps`, { method: 'POST', body: { stepIds, personId } }));
-  const name = people?.find((other) => other.id === to)?.name ?? '';
+  const steps = count(stepIds.length, 'step');
   return (
-    <>
-      <select
-        className="field max-w-56"
-        aria-label={`Give ${count(stepIds.length, 'step')} to`}
-        value={to}
-        onChange={(event) => setTo(event.target.value)}
-      >
-        <option value="">Give {count(stepIds.length, 'step')} to…</option>
-        {people
-          ?.filter((other) => other.active && other.id !== person.id)
-          .map((other) => (
-            <option key={other.id} value={other.id}>
-              {other.name}
-            </option>
-          ))}
-      </select>
-      <Button
-        look="main"
-        disabled={to === '' || give.isPending}
-        onClick={() =>
-          give.mutate(to, {
-            onSuccess: () => {
-              toast(`${count(stepIds.length, 'step')} given to ${name}`);
-              onGiven();
-            },
-          })
-        }
-      >
-        Give
-      </Button>
-    </>
+    <GiveTo
+      person={person}
+      words={`Give ${steps} to`}
+      busy={give.isPending}
+      onGive={({ id, name }) =>
+        give.mutate(id, {
+          onSuccess: () => {
+            toast(`${steps} given to ${name}`);
+            onGiven();
+          },
+        })
+      }
+    />
   );
 }

@@ -1,11 +1,10 @@
 import type { IdeaPageShape } from '@zesting/contract';
 import { Camera } from 'lucide-react';
-import { useRef } from 'react';
 import { call } from '../../lib/api';
 import { useTouched, useWrite } from '../../lib/queries';
 import { useUploads } from '../../lib/use-uploads';
 import { FileList } from '../../ui/answers';
-import { Button } from '../../ui/button';
+import { PickFiles } from '../../ui/pick-files';
 import { UploadList } from '../../ui/upload-list';
 
 interface IdeaFilesProps {
@@ -16,7 +15,6 @@ interface IdeaFilesProps {
 
 /** Pictures, sounds and other files of an idea; on a phone also what its camera takes. */
 export function IdeaFiles({ ideaId, files, canRemove = false }: IdeaFilesProps) {
-  const input = useRef<HTMLInputElement>(null);
   const touched = useTouched();
   const uploads = useUploads(`/ideas/${ideaId}/uploads`, () => touched());
   const remove = useWrite((assetId: string) => call(`/ideas/${ideaId}/files/${assetId}`, { method: 'DELETE' }));
@@ -44,21 +42,9 @@ export function IdeaFiles({ ideaId, files, canRemove = false }: IdeaFilesProps) 
         </details>
       )}
       <UploadList uploads={uploads} />
-      <input
-        ref={input}
-        type="file"
-        multiple
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Files of the idea"
-        onChange={(event) => {
-          uploads.add([...(event.target.files ?? [])]);
-          event.target.value = '';
-        }}
-      />
-      <Button className="mt-1" onClick={() => input.current?.click()}>
+      <PickFiles label="Files of the idea" className="mt-1" onPick={uploads.add}>
         <Camera size={15} aria-hidden /> Picture, sound or file
-      </Button>
+      </PickFiles>
     </>
   );
 }

@@ -1,16 +1,16 @@
 import { RhythmRuleBody, type ClientShape, type RhythmRuleShape, type RuleMadeShape } from '@zesting/contract';
-import { readTimeOfDay, type Purpose } from '@zesting/core';
+import { readTimeOfDay } from '@zesting/core';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call } from '../../lib/api';
 import { useWrite } from '../../lib/queries';
 import { rhythmWords } from '../../lib/rhythm-words';
-import { PURPOSE_OPTIONS } from '../../lib/words';
 import { useBodyForm } from '../../lib/use-body-form';
 import { DayField } from '../../ui/day-field';
 import { Field } from '../../ui/field';
 import { FormDialog } from '../../ui/form-dialog';
 import { OptionField } from '../../ui/option-field';
+import { PurposeField } from '../../ui/purpose-field';
 import { PatternFields } from '../../ui/pattern-fields';
 import { useNames } from './use-names';
 
@@ -137,13 +137,7 @@ export function RuleDialog({ client, todayOn, rule, onClose }: RuleDialogProps) 
           error={errorOf('formatId')}
           onChange={(formatId) => change({ formatId })}
         />
-        <OptionField
-          label="Asks people to"
-          none="Anything"
-          value={body.purpose ?? null}
-          options={PURPOSE_OPTIONS}
-          onChange={(purpose) => change({ purpose: purpose as Purpose | null })}
-        />
+        <PurposeField value={body.purpose} none="Anything" onChange={(purpose) => change({ purpose })} />
         <span className="hidden sm:block" aria-hidden />
         <DayField
           label={hasBegun ? 'Counted from' : 'From'}

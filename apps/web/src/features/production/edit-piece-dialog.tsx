@@ -1,14 +1,13 @@
 import { EditPieceBody, type PieceShape } from '@zesting/contract';
-import type { Purpose } from '@zesting/core';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { call, wordsOf } from '../../lib/api';
 import { useWrite } from '../../lib/queries';
-import { PURPOSE_OPTIONS } from '../../lib/words';
 import { useBodyForm } from '../../lib/use-body-form';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
 import { OptionField } from '../../ui/option-field';
+import { PurposeField } from '../../ui/purpose-field';
 import { FormDialog } from '../../ui/form-dialog';
 
 /** Title and pillar of a piece, and the shelf: a shelved piece leaves the desk and the calendar and can come back. */
@@ -53,13 +52,7 @@ export function EditPieceDialog({ piece: shown, onClose }: { piece: PieceShape; 
           options={piece.pillars}
           onChange={(pillarId) => change({ pillarId })}
         />
-        <OptionField
-          label="Asks people to"
-          none="Not said"
-          value={body.purpose ?? null}
-          options={PURPOSE_OPTIONS}
-          onChange={(purpose) => change({ purpose: purpose as Purpose | null })}
-        />
+        <PurposeField value={body.purpose} onChange={(purpose) => change({ purpose })} />
       </div>
     </FormDialog>
   );
