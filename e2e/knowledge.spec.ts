@@ -208,6 +208,14 @@ test('the calendar tells due days, themes, and what a drop would do; a channel i
   }).toPass();
   await dana.keyboard.press('Escape');
   await expect(hint).toHaveCount(0);
+  await dana.getByRole('button', { name: 'Year', exact: true }).click();
+  await expect(dana.getByRole('region', { name: /^March 2027|^April 2027/ }).first()).toBeVisible();
+  await expectAccessible(dana);
+  await dana
+    .getByRole('link', { name: /pencilled|firm/ })
+    .first()
+    .click();
+  await expect(dana).toHaveURL(/view=week/);
   await dana.getByRole('link', { name: 'As followers see a channel' }).click();
   const tiles = dana.getByRole('list', { name: /newest first/ }).getByRole('link');
   await expect(tiles.first()).toBeVisible();

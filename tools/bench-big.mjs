@@ -120,6 +120,7 @@ async function measure(size, base) {
         ['observances of a client', lead, `/api/clients/${open.client_id}/observances`],
         ['calendar, with due days', lead, '/api/calendar?from=2027-03-08&to=2027-04-18&dues=yes'],
         ['calendar, off the theme', lead, `/api/calendar?from=2027-03-08&to=2027-04-18&theme=off&clientId=${open.client_id}`],
+        ['calendar, a year counted', lead, '/api/calendar/counts?from=2027-03-01&to=2028-02-29'],
         ['a channel as seen', lead, `/api/clients/${channel.client_id}/channels/${channel.id}/look`],
       ];
       const all = (await zesting.query('select id from clients')).map((row) => row.id);

@@ -125,7 +125,9 @@ export async function fill(query, pieces) {
     `insert into interviews (client_id, idea_id, title, asked_by, asked_at, closed_at) select client_id, id, title, author_id, created_at, case when n % 2 = 0 then created_at end
      from (select *, row_number() over () as n from ideas) i where client_id is not null and n % 5 = 0`,
   );
-  await query('insert into interview_questions (interview_id, position, question) select id, k, title from interviews, generate_series(0, 3) k on conflict do nothing');
+  await query(
+    'insert into interview_questions (interview_id, position, question) select id, k, title from interviews, generate_series(0, 3) k on conflict do nothing',
+  );
   await query(
     `insert into client_plans (client_id, cycle_names, cycle_from) select id, '{Spring bread,Gardens,Knots and rope}', '2027-01' from clients where code ~ '^B' on conflict do nothing`,
   );

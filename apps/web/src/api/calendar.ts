@@ -1,9 +1,10 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query';
-import type { CalendarShape, ChannelLookShape, DaysOffShape, FindShape, PresenceShape } from '@zesting/contract';
+import type { CalendarCountsShape, CalendarShape, ChannelLookShape, DaysOffShape, FindShape, PresenceShape } from '@zesting/contract';
 import { call } from '../lib/api';
 
 export const calendarKeys = {
   of: (query: string, from: string, to: string) => ['calendar', query, from, to] as const,
+  counts: (query: string, from: string, to: string) => ['calendar', 'counts', query, from, to] as const,
   look: (channelId: string) => ['calendar', 'look', channelId] as const,
   daysOff: (asked: string) => ['days-off', asked] as const,
 } as const;
@@ -15,6 +16,14 @@ export const calendarQuery = (query: string, from: string, to: string, placement
     queryFn: () => call<CalendarShape>(`/calendar?from=${from}&to=${to}&${query}${placementId ? `&placementId=${placementId}` : ''}`),
     placeholderData: keepPreviousData,
     refetchInterval: 60_000, // clocks go on
+  });
+
+/** How much stands on each day from `from` to `to`, both included. */
+export const calendarCountsQuery = (query: string, from: string, to: string) =>
+  queryOptions({
+    queryKey: calendarKeys.counts(query, from, to),
+    queryFn: () => call<CalendarCountsShape>(`/calendar/counts?from=${from}&to=${to}&${query}`),
+    placeholderData: keepPreviousData,
   });
 
 /** A channel as those see it who follow it, a page at a time. */

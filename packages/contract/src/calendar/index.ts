@@ -241,6 +241,24 @@ export class ChannelLookShape {
   next: string | null;
 }
 
+/** How much stands on a day. */
+export class DayCountShape {
+  on: string;
+  /** signed, on its way or out */
+  firm: number;
+  pencilled: number;
+  /** its time passed, or it failed */
+  failed: number;
+}
+
+/** A stretch of the calendar in numbers. */
+export class CalendarCountsShape {
+  /** days on which something stands, in order */
+  days: DayCountShape[];
+  /** each once, by its first day */
+  markers: MarkerShape[];
+}
+
 export class CalendarShape {
   /** the first of each day */
   entries: CalendarEntryShape[];

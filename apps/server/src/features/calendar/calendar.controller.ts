@@ -11,6 +11,7 @@ import {
   type PieceMadeShape,
   type FeasibilityShape,
   type MarkerMadeShape,
+  type CalendarCountsShape,
   type CalendarShape,
   type ChannelLookShape,
   type MixShape,
@@ -26,7 +27,7 @@ import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { feasibilityOf } from '../planning/index.js';
 import { beginPiece } from './use-cases/begin-piece.js';
-import { calendarOf, placementShape } from './queries/calendar.js';
+import { calendarOf, countsBetween, placementShape, type CalendarFilter } from './queries/calendar.js';
 import { channelLook } from './queries/channel-look.js';
 import { feedOf } from './queries/feed.js';
 import { mixFor } from './queries/mix.js';
@@ -55,6 +56,16 @@ function spanOf(from: string | undefined, to: string | undefined): [Day, Day] {
     throw Problem.of('http.invalid', { errors: { from: ['isDay'], to: ['isDay'] } });
   return [first, last];
 }
+
+/** What an address asks for alone. */
+const toFilter = (asked: { readonly [Name in keyof CalendarFilter]: CalendarFilter[Name] | undefined }): CalendarFilter => ({
+  pillarId: asked.pillarId ?? null,
+  formatId: asked.formatId ?? null,
+  channelId: asked.channelId ?? null,
+  campaignId: asked.campaignId ?? null,
+  stage: asked.stage ?? null,
+  theme: asked.theme ?? null,
+});
 
 @Controller()
 export class CalendarController {
@@ -92,14 +103,7 @@ export class CalendarController {
     @Query('dues') dues?: string,
   ): Promise<CalendarShape> {
     const [first, last] = spanOf(from, to);
-    const filter = {
-      pillarId: pillarId ?? null,
-      formatId: formatId ?? null,
-      channelId: channelId ?? null,
-      campaignId: campaignId ?? null,
-      stage: stage ?? null,
-      theme: theme ?? null,
-    };
+    const filter = toFilter({ pillarId, formatId, channelId, campaignId, stage, theme });
     const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
     return calendarOf(
       this.app,
@@ -107,6 +111,27 @@ export class CalendarController {
       { from: first, to: last, placementId: placementId ?? null, filter, withDues: dues === 'yes' },
       viewer.zone,
     );
+  }
+
+  /** How much stands on each day, of one client or all, and of what is asked for alone. */
+  @Get('calendar/counts')
+  @Access('calendar.read')
+  counts(
+    @CurrentViewer() viewer: Viewer,
+    @Query('from') from: string,
+    @Query('to') to: string,
+    @Query('clientId') clientId?: string,
+    @Query('pillarId') pillarId?: string,
+    @Query('formatId') formatId?: string,
+    @Query('channelId') channelId?: string,
+    @Query('campaignId') campaignId?: string,
+    @Query('stage') stage?: string,
+    @Query('theme') theme?: 'on' | 'off',
+  ): Promise<CalendarCountsShape> {
+    const [first, last] = spanOf(from, to);
+    const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
+    const filter = toFilter({ pillarId, formatId, channelId, campaignId, stage, theme });
+    return countsBetween(this.app, clientIds, { from: first, to: last, filter });
   }
 
   /** A channel in the order in which it is published, the newest first, with what is planned in it. */

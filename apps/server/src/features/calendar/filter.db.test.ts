@@ -1,4 +1,4 @@
-import type { CalendarShape, ChannelLookShape } from '@zesting/contract';
+import type { CalendarCountsShape, CalendarShape, ChannelLookShape } from '@zesting/contract';
 import { isOnTheme } from '@zesting/core';
 import { makePlanScene, type PlanScene } from '../../../test-support/plan-scene.js';
 import { makePiece } from '../../../test-support/scene.js';
@@ -123,5 +123,30 @@ describe('what is asked for on the calendar alone', () => {
     const other = await plan.manager.call('GET', `/api/clients/${plan.scene.a.id}/channels/${plan.scene.b.channelIds[0]}/look`);
     expect(other.status).toBe(404);
     expect((await look(plan.feed, 2)).looks).toHaveLength(1);
+  });
+
+  it('is counted by day over a year, of what is asked for alone, markers once each', async () => {
+    const counts = async (more = '') =>
+      (await plan.manager.call('GET', `/api/calendar/counts?from=2027-01-01&to=2027-12-31&clientId=${plan.scene.a.id}${more}`))
+        .body as unknown as CalendarCountsShape;
+    expect((await counts()).days).toEqual([
+      { on: '2027-03-16', firm: 0, pencilled: 4, failed: 0 },
+      { on: '2027-03-18', firm: 0, pencilled: 1, failed: 0 },
+    ]);
+    await plan.scene.app.read(
+      "update placements l set state = case when channel_id = $1 then 'missed' else 'scheduled' end from pieces p where p.id = l.piece_id and p.title = 'One'",
+      [plan.feed],
+    );
+    expect((await counts()).days[0]).toEqual({ on: '2027-03-16', firm: 1, pencilled: 2, failed: 1 });
+    expect((await counts(`&pillarId=${plan.pillars[1]?.id}`)).days).toEqual([{ on: '2027-03-16', firm: 0, pencilled: 2, failed: 0 }]);
+    const span = { clientId: plan.scene.a.id, kind: 'event', name: 'Fair', startOn: '2027-05-30', endOn: '2027-06-02' };
+    await plan.manager.call('POST', '/api/markers', { body: span });
+    expect((await counts()).markers.filter(({ kind }) => kind === 'event').map(({ startOn, endOn }) => [startOn, endOn])).toEqual([
+      ['2027-05-30', '2027-06-02'],
+    ]);
+    expect((await plan.manager.call('GET', '/api/calendar/counts?from=2027-01-01&to=2029-12-31')).status).toBe(400);
+    expect(
+      (await plan.manager.call('GET', `/api/calendar/counts?from=2027-01-01&to=2027-12-31&clientId=${plan.scene.b.id}`)).body,
+    ).toMatchObject({ days: [] });
   });
 });

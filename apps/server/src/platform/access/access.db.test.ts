@@ -203,6 +203,7 @@ const TABLE: Record<string, string> = {
   'PUT /api/clients/{clientId}/observances': managers,
   'POST /api/observances': managers,
   'DELETE /api/observances/{observanceId}': managers,
+  'GET /api/calendar/counts': 'lead manager staff',
   'GET /api/months-to-start': managers,
   'GET /api/clients/{clientId}/plan/frame': managers,
   'POST /api/clients/{clientId}/plan/start': managers,

@@ -31,7 +31,7 @@ export function CalendarHead({ view, calendar, onChange, onBegin, isFiltered, on
   const { client } = useClients();
   const { role } = useSession();
   const { opened, open, close } = useOpened();
-  const unit = view.kind === 'month' ? 'month' : view.kind === 'quarter' ? 'quarter' : 'week';
+  const unit = view.kind === 'ahead' ? 'week' : view.kind;
   const put = (key: string, value: string | null) => onChange(withChanges(window.location.search, { [key]: value }));
   const hidden = hiddenCount(calendar.entries, view);
   return (
@@ -41,7 +41,9 @@ export function CalendarHead({ view, calendar, onChange, onBegin, isFiltered, on
         <Button onClick={() => onChange(step(searchNow(), view, -1))} aria-label={`The ${unit} before`}>
           <ChevronLeft size={16} aria-hidden />
         </Button>
-        <Button onClick={() => onChange(step(searchNow(), view, null))}>This {unit === 'month' ? 'month' : 'week'}</Button>
+        <Button onClick={() => onChange(step(searchNow(), view, null))}>
+          This {unit === 'month' || unit === 'year' ? 'month' : 'week'}
+        </Button>
         <Button onClick={() => onChange(step(searchNow(), view, 1))} aria-label={`The ${unit} after`}>
           <ChevronRight size={16} aria-hidden />
         </Button>
@@ -50,6 +52,7 @@ export function CalendarHead({ view, calendar, onChange, onBegin, isFiltered, on
           value={view.kind}
           options={[
             ['ahead', 'Six weeks'],
+            ['year', 'Year'],
             ['quarter', 'Quarter'],
             ['month', 'Month'],
             ['week', 'Week'],

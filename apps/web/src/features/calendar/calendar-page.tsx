@@ -22,6 +22,7 @@ import { usePlacements } from '../../lib/placements';
 import { count } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
 import { BeginPieceDialog } from '../../parts/begin-piece-dialog';
+import { withChanges } from '../../lib/use-search';
 import { Failed, Loading } from '../../ui/page';
 import { PlacementDialog } from '../../parts/placement-dialog';
 import { CalendarFilter } from './calendar-filter';
@@ -33,6 +34,7 @@ import { MonthGrid } from './month-grid';
 import { Tray } from './tray';
 import { filterQuery, viewOf } from './view';
 import { WeekLanes } from './week-lanes';
+import { YearGrid } from './year-grid';
 
 /** The calendar of one client or all, each placement on its client's own day; the tray of undated ones beside it. */
 export function CalendarPage() {
@@ -45,7 +47,8 @@ export function CalendarPage() {
   const [led] = useState(() => [search.get('placement') ?? ''].find(isId) ?? null);
   const withDues = view.days === 'publish' ? '' : 'dues=yes';
   const asked = calendarQuery([query, filterQuery(view.filter), withDues].filter(Boolean).join('&'), view.from, view.to, led);
-  const calendar = useQuery(asked);
+  // a year is told in numbers: what stands around it is that of today
+  const calendar = useQuery(view.kind === 'year' ? calendarQuery(query, todayOn, todayOn, led) : asked);
   const canPlan = role === 'lead' || role === 'manager';
   const free = useQuery({ ...freeSlotsQuery(query, view.from, view.to), enabled: canPlan && view.slots });
   const [showsFilter, setShowsFilter] = useState(false);
@@ -90,20 +93,30 @@ export function CalendarPage() {
           {count(calendar.data.duesHidden, 'more piece')} due on these days: choose a client above to see all of theirs.
         </p>
       )}
-      <DndContext
-        sensors={sensors}
-        collisionDetection={dayUnder}
-        onDragEnd={drop}
-        accessibility={{ screenReaderInstructions: { draggable: INSTRUCTIONS } }}
-      >
-        <DragHint calendar={calendar.data} />
-        <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_230px] print:block sideways items-start">
-          {view.kind === 'week' && !client ? <WeekLanes {...grid} /> : <MonthGrid {...grid} isFiltered={isFiltered} todayOn={hereOn} />}
-          <Tray entries={calendar.data.tray} hidden={calendar.data.trayHidden} colouring={view.colouring} onOpen={setOpenId}>
-            {client && <MixPanel clientId={client.id} month={month} lastOn={lastOfMonth(month)} />}
-          </Tray>
-        </div>
-      </DndContext>
+      {view.kind === 'year' && (
+        <YearGrid
+          query={[query, filterQuery(view.filter)].filter(Boolean).join('&')}
+          view={view}
+          todayOn={hereOn}
+          toWeek={(day) => `?${withChanges(search.toString(), { view: 'week', week: day, month: null }).toString()}`}
+        />
+      )}
+      {view.kind !== 'year' && (
+        <DndContext
+          sensors={sensors}
+          collisionDetection={dayUnder}
+          onDragEnd={drop}
+          accessibility={{ screenReaderInstructions: { draggable: INSTRUCTIONS } }}
+        >
+          <DragHint calendar={calendar.data} />
+          <div className="grid gap-3 lg:grid-cols-[minmax(0,1fr)_230px] print:block sideways items-start">
+            {view.kind === 'week' && !client ? <WeekLanes {...grid} /> : <MonthGrid {...grid} isFiltered={isFiltered} todayOn={hereOn} />}
+            <Tray entries={calendar.data.tray} hidden={calendar.data.trayHidden} colouring={view.colouring} onOpen={setOpenId}>
+              {client && <MixPanel clientId={client.id} month={month} lastOn={lastOfMonth(month)} />}
+            </Tray>
+          </div>
+        </DndContext>
+      )}
       {begun && <BeginPieceDialog {...begun} onClose={() => setBegun(undefined)} />}
       {openId && <OpenedEntry key={openId} id={openId} calendar={calendar.data} onClose={() => setOpenId(null)} />}
     </>

@@ -19,7 +19,13 @@ interface MonthGridProps {
   readonly onBegin?: ((on: Day) => void) | undefined;
 }
 
-const CAPTIONS: Record<ViewKind, string> = { ahead: 'The weeks ahead', month: 'The month', quarter: 'The quarter', week: 'The week' };
+const CAPTIONS: Record<ViewKind, string> = {
+  ahead: 'The weeks ahead',
+  month: 'The month',
+  quarter: 'The quarter',
+  year: 'The year',
+  week: 'The week',
+};
 
 /** A month or the weeks ahead as a table: a row per week, Monday first; or one client's week as one tall row. */
 export function MonthGrid({ isFiltered, view, todayOn, calendar, slots, onOpen, onBegin }: MonthGridProps) {

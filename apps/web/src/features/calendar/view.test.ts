@@ -98,4 +98,19 @@ describe('how the calendar is looked at', () => {
     expect([colourOf(told, client, 'format').word, colourOf(told, client, 'campaign').word]).toEqual(['Still', 'no campaign']);
     expect(colourOf({ ...told, campaignId: 'g', campaignName: 'Spring' }, client, 'campaign').word).toBe('Spring');
   });
+
+  it('is a year from a month, stepped by twelve, and leaves it for a week', () => {
+    const view = viewOf(new URLSearchParams('view=year&month=2027-11'), today);
+    expect([view.kind, view.from, view.to, view.title, view.weeks]).toEqual([
+      'year',
+      '2027-11-01',
+      '2028-10-31',
+      'November 2027 – October 2028',
+      [],
+    ]);
+    expect(viewOf(new URLSearchParams('view=year'), today).from).toBe(`${today.slice(0, 7)}-01`);
+    expect(step(new URLSearchParams('view=year&month=2027-11'), view, 1).toString()).toBe('view=year&month=2028-11');
+    expect(step(new URLSearchParams('view=year&month=2027-11'), view, null).toString()).toBe('view=year');
+    expect(withKind(new URLSearchParams('view=week&week=2027-03-08'), 'year').toString()).toBe('view=year');
+  });
 });

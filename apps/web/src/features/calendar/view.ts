@@ -1,4 +1,17 @@
-import { addDays, isId, isMonth, mondayOf, nextMonth, parseDay, weekdayOf, weekFrom, weeksOf, type Day } from '@zesting/core';
+import {
+  addDays,
+  firstOfMonth,
+  isId,
+  isMonth,
+  lastOfMonth,
+  mondayOf,
+  nextMonth,
+  parseDay,
+  weekdayOf,
+  weekFrom,
+  weeksOf,
+  type Day,
+} from '@zesting/core';
 import type { CalendarEntryShape, ClientShape } from '@zesting/contract';
 import { monthWords } from '../../lib/format';
 import { STAGE_WORDS } from '../../lib/words';
@@ -16,10 +29,12 @@ export const DAYS_TOLD = ['publish', 'due', 'both'] as const;
 export type DaysTold = (typeof DAYS_TOLD)[number];
 
 /** The weeks that lie ahead, a quarter of a year of them, a month, or one week. */
-export type ViewKind = 'ahead' | 'month' | 'quarter' | 'week';
+export type ViewKind = 'ahead' | 'month' | 'quarter' | 'year' | 'week';
 
 /** So many weeks are seen, this one among them. */
 const WEEKS = { week: 1, ahead: 6, quarter: 13 } as const;
+/** So many months are a year. */
+export const YEAR_MONTHS = 12;
 
 /** How the calendar is looked at: all of it stands in the address. */
 export interface View {
@@ -52,7 +67,7 @@ function weekWords(from: Day, to: Day): string {
 /** A month in the address is one that is looked at, whatever else is missing. */
 function kindOf(search: URLSearchParams): ViewKind {
   const asked = search.get('view');
-  if (asked === 'week' || asked === 'quarter') return asked;
+  if (asked === 'week' || asked === 'quarter' || asked === 'year') return asked;
   return asked === 'month' || isMonth(search.get('month') ?? '') ? 'month' : 'ahead';
 }
 
@@ -61,12 +76,21 @@ export function viewOf(search: URLSearchParams, todayOn: Day): View {
   const kind = kindOf(search);
   const asked = search.get('month') ?? '';
   const monday = mondayOf(parseDay(search.get('week') ?? '') ?? todayOn);
-  const month = kind !== 'month' ? monday.slice(0, 7) : isMonth(asked) ? asked : todayOn.slice(0, 7);
-  const ahead = Array.from({ length: kind === 'month' ? 0 : WEEKS[kind] }, (_, index) => weekFrom(addDays(monday, 7 * index)));
+  const isByMonth = kind === 'month' || kind === 'year';
+  const month = !isByMonth ? monday.slice(0, 7) : isMonth(asked) ? asked : todayOn.slice(0, 7);
+  const ahead = Array.from({ length: isByMonth ? 0 : WEEKS[kind] }, (_, index) => weekFrom(addDays(monday, 7 * index)));
   const weeks = kind === 'month' ? weeksOf(month) : ahead;
-  const [from, to] = [weeks[0]?.[0] ?? todayOn, weeks.at(-1)?.[6] ?? todayOn];
+  const [from, to] =
+    kind === 'year'
+      ? [firstOfMonth(month), lastOfMonth(nextMonth(month, YEAR_MONTHS - 1))]
+      : [weeks[0]?.[0] ?? todayOn, weeks.at(-1)?.[6] ?? todayOn];
   const colouring = COLOURINGS.find((one) => one === search.get('colour')) ?? 'client';
-  const title = kind === 'month' ? monthWords(month) : weekWords(from, to);
+  const title =
+    kind === 'month'
+      ? monthWords(month)
+      : kind === 'year'
+        ? `${monthWords(month)} – ${monthWords(nextMonth(month, YEAR_MONTHS - 1))}`
+        : weekWords(from, to);
   const asksFor = (name: FilterName): string | null => {
     const value = search.get(name) ?? '';
     const isKnown = name === 'stage' ? value in STAGE_WORDS : name === 'theme' ? value === 'on' || value === 'off' : isId(value);
@@ -98,11 +122,13 @@ export const filterQuery = (filter: Filter): string =>
 export function step(search: URLSearchParams, view: View, by: number | null): URLSearchParams {
   const next = new URLSearchParams(search);
   next.delete('placement');
-  const key = view.kind === 'month' ? 'month' : 'week';
+  const isByMonth = view.kind === 'month' || view.kind === 'year';
+  const key = isByMonth ? 'month' : 'week';
   const weeks = view.kind === 'quarter' ? WEEKS.quarter : 1;
+  const months = view.kind === 'year' ? YEAR_MONTHS : 1;
   if (by === null) next.delete(key);
-  else next.set(key, view.kind === 'month' ? nextMonth(view.month, by) : addDays(view.from, 7 * weeks * by));
-  if (view.kind === 'month') next.set('view', 'month');
+  else next.set(key, isByMonth ? nextMonth(view.month, months * by) : addDays(view.from, 7 * weeks * by));
+  if (isByMonth) next.set('view', view.kind);
   return next;
 }
 
@@ -110,7 +136,7 @@ export function step(search: URLSearchParams, view: View, by: number | null): UR
 export function withKind(search: URLSearchParams, kind: ViewKind): URLSearchParams {
   const next = new URLSearchParams(search);
   next.delete('placement');
-  next.delete(kind === 'month' ? 'week' : 'month');
+  next.delete(kind === 'month' || kind === 'year' ? 'week' : 'month');
   if (kind === 'ahead') next.delete('view');
   else next.set('view', kind);
   return next;

@@ -14,7 +14,16 @@ import {
   type TimeOfDay,
   type YearlyDay,
 } from '@zesting/core';
-import type { CalendarEntryShape, CalendarShape, DueShape, ClientClockShape, MarkerShape, PlacementShape } from '@zesting/contract';
+import type {
+  CalendarCountsShape,
+  CalendarEntryShape,
+  CalendarShape,
+  DayCountShape,
+  DueShape,
+  ClientClockShape,
+  MarkerShape,
+  PlacementShape,
+} from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { firstPicture, PLACEMENT_COLUMNS } from '../../production/index.js';
 import { publicHolidays } from '../../../platform/time/holidays.js';
@@ -178,6 +187,27 @@ async function duesBetween(
   const all = [...new Map(rows.map(({ on, count }) => [on, count])).values()].reduce((sum, count) => sum + count, 0);
   const dues = rows.map(({ pieceId, clientId, title, on, stepTitle, doerName }) => ({ pieceId, clientId, title, on, stepTitle, doerName }));
   return { dues, duesHidden: all - dues.length };
+}
+
+/** How much stands on each day from `from` to `to`, both included, of what is asked for. */
+export async function countsBetween(
+  app: App,
+  clientIds: readonly string[],
+  { from, to, filter: wanted }: Pick<Asked, 'from' | 'to' | 'filter'>,
+): Promise<CalendarCountsShape> {
+  const [only] = clientIds.length === 1 ? clientIds : [];
+  const filter = { ...wanted, theme: only === undefined ? null : wanted.theme };
+  const words = filter.theme === null || only === undefined ? {} : await themeWords(app, only, getDay(from), getDay(to));
+  const days = await app.read<DayCountShape>(
+    `select l.on_day as on, count(*) filter (where l.state in ('scheduled', 'sending', 'out', 'unsure'))::int as firm,
+       count(*) filter (where l.state = 'pencilled')::int as pencilled, count(*) filter (where l.state in ('missed', 'failed'))::int as failed
+     from placements l join pieces p on p.id = l.piece_id
+     where l.client_id = any($1) and l.on_day between $2 and $3 and not l.cancelled and not p.shelved and ${passes(4)} group by l.on_day order by l.on_day`,
+    [clientIds, from, to, ...valuesOf(filter, words)],
+  );
+  const markers = await markersOf(app, clientIds, from, to);
+  const once = new Map(markers.map((marker) => [`${marker.id ?? ''}${marker.clientId ?? ''}${marker.name}${marker.startOn}`, marker]));
+  return { days, markers: [...once.values()] };
 }
 
 /** How many placements there are on days, whatever is asked for. */
