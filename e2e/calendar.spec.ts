@@ -82,7 +82,7 @@ test('the calendar shows a week with each client’s own midnight, hides weekend
   await dana.getByRole('checkbox', { name: /Weekends/ }).click();
   await expect(dana.getByText(/\((nothing|\d+ placements?) hidden\)/)).toBeVisible();
   await expect(dana.getByRole('columnheader')).toHaveCount(5);
-  await dana.getByLabel('Colour by').selectOption('Pillar');
+  await dana.getByLabel('Colour').selectOption('Pillar');
   await expectAccessible(dana);
   await dana.reload();
   await expect(dana.getByRole('columnheader')).toHaveCount(5);

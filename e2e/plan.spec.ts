@@ -155,7 +155,7 @@ test('a client without anything: rhythm, theme, ideas by phone, a proposal, and 
       .click();
     await expect(marta.getByRole('region', { name: 'What fits' })).toBeVisible();
     await marta.goBack();
-    await marta.getByRole('checkbox', { name: 'Open slots' }).click();
+    await marta.getByRole('checkbox', { name: 'Slots' }).click();
     await expect(marta.getByRole('link', { name: /^09:30/ })).toHaveCount(0);
   });
 });

@@ -37,7 +37,7 @@ export function CalendarHead({ view, calendar, onChange, onBegin, isFiltered, on
   return (
     <PageHead title={view.title} note={<Clocks calendar={calendar} clientId={client?.id} />}>
       <p className="hidden print:block text-lg font-medium">{client?.name ?? 'All clients'}</p>
-      <div className="flex flex-wrap items-center gap-2 no-print">
+      <div className="flex flex-wrap items-center gap-1.5 no-print">
         <Button onClick={() => onChange(step(searchNow(), view, -1))} aria-label={`The ${unit} before`}>
           <ChevronLeft size={16} aria-hidden />
         </Button>
@@ -59,55 +59,7 @@ export function CalendarHead({ view, calendar, onChange, onBegin, isFiltered, on
           ]}
           onChange={(kind) => onChange(withKind(searchNow(), kind))}
         />
-        <label className="flex items-center gap-1.5 text-[13px]">
-          Colour by
-          <select
-            className="field w-auto"
-            value={view.colouring}
-            onChange={(event) => put('colour', event.target.value === 'client' ? null : event.target.value)}
-          >
-            {COLOURINGS.map((colouring) => (
-              <option key={colouring} value={colouring}>
-                {COLOURING_WORDS[colouring]}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="flex items-center gap-1.5 min-h-8 text-[13px]">
-          <input
-            type="checkbox"
-            className="size-4 accent-pine"
-            checked={view.weekends}
-            onChange={(event) => put('weekends', event.target.checked ? null : 'off')}
-          />
-          Weekends
-          {!view.weekends && <span className="text-rind">({hidden === 0 ? 'nothing' : count(hidden, 'placement')} hidden)</span>}
-        </label>
-        {onBegin && (
-          <label className="flex items-center gap-1.5 min-h-8 text-[13px]">
-            <input
-              type="checkbox"
-              className="size-4 accent-pine"
-              checked={view.slots}
-              onChange={(event) => put('slots', event.target.checked ? null : 'off')}
-            />
-            Open slots
-          </label>
-        )}
-        <label className="flex items-center gap-1.5 text-[13px]">
-          Days
-          <select
-            className="field w-auto"
-            value={view.days}
-            onChange={(event) => put('days', event.target.value === 'publish' ? null : event.target.value)}
-          >
-            {DAYS_TOLD.map((days) => (
-              <option key={days} value={days}>
-                {DAYS_WORDS[days]}
-              </option>
-            ))}
-          </select>
-        </label>
+        {view.kind !== 'year' && <ViewChoices view={view} hidden={hidden} hasSlots={onBegin !== undefined} put={put} />}
         {onBegin && (
           <Button onClick={onBegin} aria-label="Begin a piece" title="Begin a piece">
             <Plus size={15} aria-hidden />
@@ -138,6 +90,71 @@ export function CalendarHead({ view, calendar, onChange, onBegin, isFiltered, on
       </div>
       {(role === 'lead' || role === 'manager') && opened === 'marker' && <MarkerDialog onClose={close} />}
     </PageHead>
+  );
+}
+
+interface ViewChoicesProps {
+  readonly view: View;
+  /** how many placements stand on weekends that are not shown */
+  readonly hidden: number;
+  readonly hasSlots: boolean;
+  readonly put: (key: string, value: string | null) => void;
+}
+
+/** What the days of a view tell: a year in numbers has none of it. */
+function ViewChoices({ view, hidden, hasSlots, put }: ViewChoicesProps) {
+  return (
+    <>
+      <label className="flex items-center gap-1.5 text-[13px]">
+        Colour
+        <select
+          className="field w-auto"
+          value={view.colouring}
+          onChange={(event) => put('colour', event.target.value === 'client' ? null : event.target.value)}
+        >
+          {COLOURINGS.map((colouring) => (
+            <option key={colouring} value={colouring}>
+              {COLOURING_WORDS[colouring]}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex items-center gap-1.5 min-h-8 text-[13px]">
+        <input
+          type="checkbox"
+          className="size-4 accent-pine"
+          checked={view.weekends}
+          onChange={(event) => put('weekends', event.target.checked ? null : 'off')}
+        />
+        Weekends
+        {!view.weekends && <span className="text-rind">({hidden === 0 ? 'nothing' : count(hidden, 'placement')} hidden)</span>}
+      </label>
+      {hasSlots && (
+        <label className="flex items-center gap-1.5 min-h-8 text-[13px]">
+          <input
+            type="checkbox"
+            className="size-4 accent-pine"
+            checked={view.slots}
+            onChange={(event) => put('slots', event.target.checked ? null : 'off')}
+          />
+          Slots
+        </label>
+      )}
+      <label className="flex items-center gap-1.5 text-[13px]">
+        Days
+        <select
+          className="field w-auto"
+          value={view.days}
+          onChange={(event) => put('days', event.target.value === 'publish' ? null : event.target.value)}
+        >
+          {DAYS_TOLD.map((days) => (
+            <option key={days} value={days}>
+              {DAYS_WORDS[days]}
+            </option>
+          ))}
+        </select>
+      </label>
+    </>
   );
 }
 

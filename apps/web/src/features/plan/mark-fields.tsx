@@ -2,7 +2,7 @@ import type { IdeaMarks } from '@zesting/core';
 
 const MARKS: readonly (readonly [keyof IdeaMarks, string, string, string])[] = [
   ['merit', 'Merit', 'little', 'much'],
-  ['ease', 'Ease', 'much work', 'little work'],
+  ['ease', 'Ease', 'hard', 'easy'],
   ['chance', 'Chance', 'doubtful', 'sure'],
 ];
 const STEPS = [1, 2, 3, 4, 5];
