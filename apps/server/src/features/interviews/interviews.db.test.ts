@@ -117,6 +117,15 @@ describe('questions to who knows', () => {
     expect(kept?.answer).toBe(both[0].status === 204 ? 'A' : 'B');
   });
 
+  it('answered both at once are counted both: what is told says two of two', async () => {
+    for (let round = 0; round < 5; round++) {
+      await plan.scene.app.read('delete from notices');
+      const [first, second] = (await one(await ask())).questions;
+      await Promise.all([answer(contact, first?.id ?? '', 'A'), answer(contact, second?.id ?? '', 'B')]);
+      expect(await told()).toEqual([{ heading: 'Answered: Casting', text: 'Contact AAA has answered 2 of 2 questions in “Casting”.' }]);
+    }
+  });
+
   it('grow: more is asked, which opens them and writes to the contact again, up to thirty', async () => {
     const id = await ask();
     await setState(id, 'closed');
