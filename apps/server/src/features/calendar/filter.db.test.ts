@@ -1,5 +1,6 @@
 import type { CalendarCountsShape, CalendarShape, ChannelLookShape } from '@zesting/contract';
-import { isOnTheme } from '@zesting/core';
+import { isOnTheme, ok } from '@zesting/core';
+import { replanOpen } from '../planning/index.js';
 import { makePlanScene, type PlanScene } from '../../../test-support/plan-scene.js';
 import { makePiece } from '../../../test-support/scene.js';
 
@@ -96,16 +97,16 @@ describe('what is asked for on the calendar alone', () => {
     const path = (more = '') => `/api/calendar?from=2027-03-01&to=2027-03-31&clientId=${plan.scene.a.id}${more}`;
     const dues = async (more = '&dues=yes') => ((await plan.manager.call('GET', path(more))).body as unknown as CalendarShape).dues;
     expect(await dues('')).toEqual([]);
-    await app.read("update pieces set aim_on = '2027-03-16' where title = 'One'");
-    await app.read(
-      "update steps s set latest_finish_on = date '2027-03-10' + s.position from pieces p where p.id = s.piece_id and p.title = 'One'",
-    );
-    await app.read("update steps s set latest_finish_on = null from pieces p where p.id = s.piece_id and p.title <> 'One'");
-    const last = await app.read<{ on: string; title: string }>(
-      "select s.latest_finish_on as on, s.title from steps s join pieces p on p.id = s.piece_id where p.title = 'One' order by s.position desc limit 1",
-    );
+    await app.write(async (tx, now) => ok(await replanOpen(tx, now)));
+    // the client answers last: on its last working day before each goes out, Tuesday the 16th, Thursday the 18th; the fourth is wished for the
+    // Tuesday after Easter, before which the client works last on Thursday
+    const wish = await app.read<{ on: string }>("select wish_on as on from pieces where title = 'Four'");
+    expect(wish[0]?.on).toBe('2027-03-30');
     expect((await dues()).map(({ title, on, stepTitle, doerName }) => [title, on, stepTitle, doerName])).toEqual([
-      ['One', last[0]?.on, last[0]?.title, 'the client'],
+      ['One', '2027-03-15', 'Client sign-off', 'the client'],
+      ['Two', '2027-03-15', 'Client sign-off', 'the client'],
+      ['Three', '2027-03-17', 'Client sign-off', 'the client'],
+      ['Four', '2027-03-25', 'Client sign-off', 'the client'],
     ]);
     expect(await dues(`&dues=yes&channelId=${plan.blog}&stage=approved`)).toEqual([]);
   });

@@ -235,8 +235,9 @@ function clockOf(zone: string, viewerZone: string, now: InstantText): Omit<Clien
 
 /** What stands on the calendars of clients from `from` to `to`, both included: a line per day. */
 export async function markersOf(app: App, clientIds: readonly string[], from: string, to: string): Promise<MarkerShape[]> {
-  const clients = await app.read<{ id: string; region: string; observances: string[] }>(
-    'select id, region, observances from clients where id = any($1)',
+  const clients = await app.read<{ id: string; region: string; observances: string[]; own: YearlyDay[] }>(
+    `select id, region, observances, coalesce((select jsonb_agg(jsonb_build_object('name', y.name, 'month', y.month, 'day', y.day, 'subjects', y.subjects))
+       from yearly_days y where y.client_id is null or y.client_id = c.id), '[]') as own from clients c where id = any($1)`,
     [clientIds],
   );
   const byHand = await app.read<MarkerShape>(
@@ -249,14 +250,9 @@ export async function markersOf(app: App, clientIds: readonly string[], from: st
      where m.end_on >= $2 and m.start_on <= $3 order by m.start_on, m.name`,
     [clientIds, from, to],
   );
-  const added = await app.read<YearlyDay & { readonly clientId: string | null }>(
-    'select client_id as "clientId", name, month, day, subjects from yearly_days where client_id is null or client_id = any($1)',
-    [clientIds],
-  );
   const years = [Number(from.slice(0, 4)), Number(to.slice(0, 4))] as const;
   const given = clients.flatMap((client) => {
-    const own = added.filter(({ clientId }) => clientId === null || clientId === client.id);
-    const chosen = observancesIn(client.region, own, ...years).filter((day) => client.observances.includes(day.name));
+    const chosen = observancesIn(client.region, client.own, ...years).filter((day) => client.observances.includes(day.name));
     const marker = (kind: 'holiday' | 'observance') => (day: { on: string; name: string }) => ({
       id: null,
       on: day.on,

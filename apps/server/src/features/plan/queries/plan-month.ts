@@ -196,6 +196,7 @@ interface IdeaRow {
   channelId: string | null;
   /** as core's `worthOf` has it */
   worth: number;
+  hasTurn: boolean;
   notBeforeOn: Day | null;
   expiresOn: Day | null;
   createdAt: string;
@@ -210,19 +211,19 @@ interface PieceRow {
   pillarId: string | null;
   formatId: string;
   readyOn: Day | null;
+  hasTurn: boolean;
   createdAt: string;
 }
 
-/** Ideas and pieces whose subject, or the topic above it, was put into a month; few are, of however many there are. */
-async function turnedIn(app: App, clientId: string, month: string): Promise<ReadonlySet<string>> {
-  const rows = await app.read<{ id: string }>(
-    `select x.id from topics t left join topics a on a.id = t.parent_id join topic_uses u on u.client_id = t.client_id and u.topic_id = t.id
+/**
+ * Ideas and pieces whose subject, or the topic above it, was put into a month, to be joined as `turned`: few are, of however many there are.
+ * @param month the parameter that holds it; the client is `$1`
+ */
+const turnedIn = (month: string): string =>
+  `turned as materialized (
+     select distinct x.id from topics t left join topics a on a.id = t.parent_id join topic_uses u on u.client_id = t.client_id and u.topic_id = t.id
        left join ideas i on i.id = u.idea_id cross join lateral (values (u.idea_id), (u.piece_id), (i.piece_id)) x (id)
-     where t.client_id = $1 and ($2 = any(t.months) or $2 = any(a.months)) and x.id is not null`,
-    [clientId, month],
-  );
-  return new Set(rows.map(({ id }) => id));
-}
+     where t.client_id = $1 and (${month} = any(t.months) or ${month} = any(a.months)) and x.id is not null)`;
 
 /** What could stand in the month's slots: the client's ideas and those of no client, and its pieces without a day on a channel. */
 async function candidatesFor(
@@ -232,22 +233,21 @@ async function candidatesFor(
   themes: ReadonlySet<string>,
 ): Promise<{ candidates: SlotCandidateShape[]; hidden: number }> {
   const ideas = await app.read<IdeaRow & { all: number }>(
-    `select id, title, left(note, ${NOTE_LENGTH}) as note, pillar_id as "pillarId", format_id as "formatId", channel_id as "channelId", (${WORTH})::float8 as worth,
-       not_before_on as "notBeforeOn", fresh_until_on as "expiresOn", created_at as "createdAt", count(*) over () as all
+    `with ${turnedIn('$4')} select id, title, left(note, ${NOTE_LENGTH}) as note, pillar_id as "pillarId", format_id as "formatId", channel_id as "channelId", (${WORTH})::float8 as worth,
+       not_before_on as "notBeforeOn", fresh_until_on as "expiresOn", created_at as "createdAt", id in (select id from turned) as "hasTurn", count(*) over () as all
      from ideas i cross join ${WEIGHTS} where (client_id = $1 or client_id is null) and state = 'open' and (fresh_until_on is null or fresh_until_on >= $2)
        and (not_before_on is null or not_before_on <= $3)
      order by worth desc, created_at desc, id limit ${IDEAS}`,
-    [clientId, todayOn, to],
+    [clientId, todayOn, to, to.slice(0, 7)],
   );
   const pieces = await app.read<PieceRow>(
-    `select l.id, p.id as "pieceId", l.channel_id as "channelId", p.title, left(p.notes, ${NOTE_LENGTH}) as note, p.pillar_id as "pillarId", p.format_id as "formatId",
-       p.earliest_publish_on as "readyOn", p.created_at as "createdAt"
+    `with ${turnedIn('$2')} select l.id, p.id as "pieceId", l.channel_id as "channelId", p.title, left(p.notes, ${NOTE_LENGTH}) as note, p.pillar_id as "pillarId", p.format_id as "formatId",
+       p.earliest_publish_on as "readyOn", p.created_at as "createdAt", p.id in (select id from turned) as "hasTurn"
      from placements l join pieces p on p.id = l.piece_id
      where l.client_id = $1 and l.state = 'undated' and not p.shelved and p.list is not null
      order by (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number, l.id limit ${PIECES}`,
-    [clientId],
+    [clientId, to.slice(0, 7)],
   );
-  const turned = await turnedIn(app, clientId, to.slice(0, 7));
   const speaksTo = (text: string) => [...themes].filter((theme) => isOnTheme(text, theme));
   const waits = (at: string) => Math.max(0, daysBetween(dayIn(at, zone), todayOn));
   const candidates: SlotCandidateShape[] = [
@@ -259,10 +259,9 @@ async function candidatesFor(
       notBeforeOn: null,
       expiresOn: null,
       worth: 0.5,
-      hasTurn: turned.has(piece.pieceId),
       waitsDays: waits(createdAt),
     })),
-    ...ideas.map(({ id, title, note, pillarId, formatId, channelId, notBeforeOn, expiresOn, createdAt, worth }) => ({
+    ...ideas.map(({ id, title, note, pillarId, formatId, channelId, notBeforeOn, expiresOn, createdAt, worth, hasTurn }) => ({
       kind: 'idea' as const,
       id,
       title,
@@ -274,7 +273,7 @@ async function candidatesFor(
       notBeforeOn,
       expiresOn,
       worth,
-      hasTurn: turned.has(id),
+      hasTurn,
       waitsDays: waits(createdAt),
       pieceId: null,
     })),
