@@ -5,6 +5,7 @@ import { myDutiesQuery } from '../api/duties';
 import { call } from '../lib/api';
 import { count, dayWords, minutesWords } from '../lib/format';
 import { useClients, useWrite } from '../lib/queries';
+import { useHeld } from '../lib/use-held';
 import { Button } from '../ui/button';
 import { ClientCode, Tag } from '../ui/tags';
 
@@ -34,7 +35,7 @@ function OwnDuty({ row, todayOn }: { row: MyDutyShape; todayOn: string }) {
   const mark = useWrite(({ as, ticks }: { as: 'done' | 'left_out' | 'open'; ticks: readonly number[] }) =>
     call(`/duties/${dutyId}/day`, { method: 'PUT', body: { on: day.on, mark: as, ticks } }),
   );
-  const ticks = mark.variables && mark.isPending ? mark.variables.ticks : day.ticks;
+  const [ticks, hold] = useHeld<readonly number[]>(day.ticks);
   const say = (as: 'done' | 'left_out') =>
     mark.mutate(
       { as, ticks },
@@ -70,12 +71,11 @@ function OwnDuty({ row, todayOn }: { row: MyDutyShape; todayOn: string }) {
                   type="checkbox"
                   className="size-4 accent-pine"
                   checked={ticks.includes(position)}
-                  onChange={(event) =>
-                    mark.mutate({
-                      as: 'open',
-                      ticks: event.target.checked ? [...ticks, position] : ticks.filter((other) => other !== position),
-                    })
-                  }
+                  onChange={(event) => {
+                    const next = event.target.checked ? [...ticks, position] : ticks.filter((other) => other !== position);
+                    hold(next);
+                    mark.mutate({ as: 'open', ticks: next }, { onError: () => hold(undefined) });
+                  }}
                 />
                 {line}
               </label>

@@ -12,6 +12,7 @@ import { observancesQuery } from '../../api/clients';
 import { call, wordsOf } from '../../lib/api';
 import { count, dayWords } from '../../lib/format';
 import { useSession, useWrite } from '../../lib/queries';
+import { useHeld } from '../../lib/use-held';
 import { useBodyForm } from '../../lib/use-body-form';
 import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
@@ -99,9 +100,7 @@ function ObservanceLine({ client, day }: { client: ClientShape; day: ObservanceS
   const { role } = useSession();
   const take = useWrite((body: TakeObservanceBody) => call(`/clients/${client.id}/observances`, { method: 'PUT', body }));
   const remove = useWrite((id: string) => call(`/observances/${id}`, { method: 'DELETE' }));
-  // as it was ticked last, until that is refused: the list follows a moment later
-  const [ticked, setTicked] = useState<boolean>();
-  const isTaken = ticked ?? day.isTaken;
+  const [isTaken, hold] = useHeld(day.isTaken);
   return (
     <li className="border-t border-line first:border-t-0 py-1 flex flex-wrap items-center gap-x-3">
       <label className="flex items-center gap-2 min-h-8 flex-1 min-w-64">
@@ -110,8 +109,8 @@ function ObservanceLine({ client, day }: { client: ClientShape; day: ObservanceS
           className="size-4 accent-pine"
           checked={isTaken}
           onChange={(event) => {
-            setTicked(event.target.checked);
-            take.mutate({ name: day.name, isTaken: event.target.checked }, { onError: () => setTicked(undefined) });
+            hold(event.target.checked);
+            take.mutate({ name: day.name, isTaken: event.target.checked }, { onError: () => hold(undefined) });
           }}
         />
         <span className="tabular text-muted w-32 shrink-0">{dayWords(day.on)}</span>
