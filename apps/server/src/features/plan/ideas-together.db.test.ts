@@ -14,8 +14,11 @@ describe('ideas that people make together', () => {
   }, 60_000);
   afterAll(() => plan.scene.close());
   beforeEach(async () => {
-    for (const sql of ['team_notes', 'asset_sizes', 'assets where idea_id is not null', 'notices'])
-      await plan.scene.app.read(`delete from ${sql}`);
+    for (const table of ['team_notes', 'notices']) await plan.scene.app.read(`delete from ${table}`);
+    // in one transaction: a job may be making a picture's sizes meanwhile
+    await plan.scene.app.read(
+      'lock table asset_sizes in exclusive mode; delete from asset_sizes; delete from assets where idea_id is not null',
+    );
     await plan.reset();
   });
 
