@@ -87,7 +87,7 @@ export async function makePlanScene(): Promise<PlanScene> {
     caught: async (body) => (await post('/api/ideas', { clientId: scene.a.id, ...body }))['ideaId'] as string,
     reset: async () => {
       scene.app.clock.set(NOW);
-      for (const table of ['rhythm_rules', 'themes', 'client_plans', 'ideas']) await scene.app.read(`delete from ${table}`);
+      for (const table of ['topic_uses', 'rhythm_rules', 'themes', 'client_plans', 'ideas']) await scene.app.read(`delete from ${table}`);
       await scene.app.read('update pieces set shelved = true'); // what tests before made
     },
   };

@@ -256,4 +256,11 @@ describe('questions to who knows', () => {
     await plan.manager.call('POST', `/api/question-sets/${story}/restore`);
     expect((await sets('')).archived).toEqual([]);
   });
+
+  it('a place in a list that is no number is refused with a clear error', async () => {
+    for (const path of ['interviews?', 'ideas?', `clients/${plan.scene.a.id}/channels/${plan.scene.a.id}/look?`]) {
+      const { status, body } = await plan.manager.call('GET', `/api/${path}after=x`);
+      expect([path, status, body['errors']]).toEqual([path, 400, { after: ['isOfItsKind'] }]);
+    }
+  });
 });
