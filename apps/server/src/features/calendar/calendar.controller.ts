@@ -24,7 +24,6 @@ import { Access, CurrentViewer, type Viewer } from '../../platform/access/access
 import { App } from '../../platform/app.js';
 import { AnswersBytes } from '../../platform/http/described.js';
 import { IfMatch } from '../../platform/http/if-match.js';
-import { listPlace } from '../../platform/http/list-place.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { feasibilityOf } from '../planning/index.js';
 import { beginPiece } from './use-cases/begin-piece.js';
@@ -65,7 +64,7 @@ const toFilter = (asked: { readonly [Name in keyof CalendarFilter]: CalendarFilt
   channelId: asked.channelId ?? null,
   campaignId: asked.campaignId ?? null,
   stage: asked.stage ?? null,
-  theme: asked.theme === 'on' || asked.theme === 'off' ? asked.theme : null,
+  theme: asked.theme ?? null,
 });
 
 @Controller()
@@ -143,7 +142,7 @@ export class CalendarController {
     @Param('channelId') channelId: string,
     @Query('after') after?: string,
   ): Promise<ChannelLookShape> {
-    const look = await channelLook(this.app, clientId, channelId, listPlace(after));
+    const look = await channelLook(this.app, clientId, channelId, Number(after ?? 0));
     if (!look) throw Problem.of('access.not_found');
     return look;
   }

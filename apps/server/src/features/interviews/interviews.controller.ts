@@ -15,7 +15,6 @@ import {
 import { Access, CurrentLink, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { IfMatch } from '../../platform/http/if-match.js';
-import { listPlace } from '../../platform/http/list-place.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { interviewsAbout, interviewShape, interviewsOf, questionSetsOf } from './queries/interviews.js';
 import { answerQuestion, askInterview, editInterview, setInterviewState } from './use-cases/interviews.js';
@@ -39,7 +38,7 @@ export class InterviewsController {
       this.app,
       clientId === undefined ? viewer.clientIds : [clientId],
       asked === 'closed' ? 'closed' : 'open',
-      listPlace(after),
+      Number(after ?? 0),
     );
   }
 

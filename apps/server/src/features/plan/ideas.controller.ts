@@ -15,7 +15,6 @@ import { Access, CurrentViewer, type Viewer } from '../../platform/access/access
 import { App } from '../../platform/app.js';
 import { SpeaksTus } from '../../platform/http/described.js';
 import { IfMatch } from '../../platform/http/if-match.js';
-import { listPlace } from '../../platform/http/list-place.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { UploadParts } from '../../platform/http/upload-parts.js';
 import { takeUpload } from '../production/index.js';
@@ -40,7 +39,7 @@ export class IdeasController {
     return ideasOf(this.app, viewer.clientIds, viewer.zone, {
       clientId: clientId ?? null,
       state: state === 'dropped' || state === 'used' ? state : 'open',
-      after: listPlace(after),
+      after: Number(after ?? 0),
     });
   }
 
