@@ -16,6 +16,7 @@ import { WheelSegment } from '../planning/index.js';
 import { ContentShape } from './content-bodies.js';
 
 export * from './content-bodies.js';
+export * from './path-bodies.js';
 
 export class EditPieceBody {
   @Optional()
@@ -109,8 +110,18 @@ export class StepShape {
   mine: boolean;
   /** what it waits for */
   predecessorIds: string[];
+  /** a latest finish set by hand, and why it cannot hold */
+  pinnedFinishOn: string | null;
+  conflict: 'pin_on_day_off' | 'pin_after_successor' | null;
+  /** may be left out */
+  optional: boolean;
   /** what giving it to somebody is checked against */
   version: number;
+}
+
+export class LeftOutShape {
+  key: string;
+  title: string;
 }
 
 /** A request as its piece's brief shows it. */
@@ -220,6 +231,8 @@ export class PieceShape {
   brief: BriefShape;
   content: ContentShape;
   steps: StepShape[];
+  /** steps of its route that the path does without */
+  leftOut: LeftOutShape[];
   placements: PlacementShape[];
   decisions: DecisionShape[];
   remarks: RemarkShape[];

@@ -32,6 +32,7 @@ const step = (id: string, kind: StepSource['kind'], after: string[], more: Parti
   predecessor_ids: after,
   started_on: null,
   finished_on: null,
+  pinned_finish_on: null,
   predicted_finish_on: null,
   ...more,
 });

@@ -22,6 +22,7 @@ import {
   type PieceStage,
   type PlacementState,
   type Plan,
+  type PlanInput,
   type PlannedStep,
   type PlanStep,
   type PublishSlot,
@@ -66,6 +67,8 @@ export interface StepSource {
   predecessor_ids: string[];
   started_on: string | null;
   finished_on: string | null;
+  /** a latest finish set by hand */
+  pinned_finish_on: string | null;
   /** stored by the prediction of load; null where none is made yet, or work can never end */
   predicted_finish_on: string | null;
 }
@@ -115,7 +118,7 @@ export function loadSources(tx: Reader, pieceIds: readonly string[]): Promise<Pi
        coalesce((select jsonb_agg(v.digests order by v.number) from packet_items i join versions v on v.id = i.version_id where i.piece_id = p.id), '[]') as sent,
        ${decisionFacts('p.id')} as decisions,
        coalesce((select jsonb_agg(jsonb_build_object('id', s.id, 'title', s.title, 'kind', s.kind, 'doer_id', (select d.id from people d where d.id = s.doer_id and d.active), 'span_days', s.span_days,
-           'same_day', s.same_day, 'predecessor_ids', s.predecessor_ids, 'started_on', s.started_on, 'finished_on', s.finished_on, 'predicted_finish_on', s.predicted_finish_on) order by s.position)
+           'same_day', s.same_day, 'predecessor_ids', s.predecessor_ids, 'started_on', s.started_on, 'finished_on', s.finished_on, 'pinned_finish_on', s.pinned_finish_on, 'predicted_finish_on', s.predicted_finish_on) order by s.position)
          from steps s where s.piece_id = p.id), '[]') as steps,
        coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'channel_id', l.channel_id, 'publish_at', to_char(l.publish_at, 'YYYY-MM-DD"T"HH24:MI:SS"Z"'),
            'out', l.out_at is not null, 'cancelled', l.cancelled, 'lead_days', h.lead_days,
@@ -141,6 +144,7 @@ export const toPlanStep = (step: StepSource, clientId: string): PlanStep => ({
   predecessorIds: step.predecessor_ids,
   startedOn: step.started_on === null ? null : getDay(step.started_on),
   finishedOn: step.finished_on === null ? null : getDay(step.finished_on),
+  pinnedFinishOn: step.pinned_finish_on === null ? null : getDay(step.pinned_finish_on),
   predictedFinishOn: step.predicted_finish_on === null ? null : getDay(step.predicted_finish_on),
 });
 
@@ -176,21 +180,26 @@ function aimOf(source: PieceSource, live: readonly PlacementSource[], slots: rea
 export const signOffOf = (source: PieceSource): ContentSignOff =>
   contentSignOff({ ...toAsked(source, source.sent_round), decisions: source.decisions, sent: source.sent }, source.digests);
 
-/** Works out everything that follows from a piece's source: plan, stage, the desk's list, the wheel. No I/O. */
-export function pieceState(source: PieceSource, book: CalendarBook): PieceState {
+/** What a piece is planned by, beside its steps and those who do them. */
+export function planInputOf(source: PieceSource, book: CalendarBook) {
   const client = getPlanClient(book, source.client_id);
   const live = source.placements.filter((placement) => !placement.cancelled && !placement.out);
   const slots = slotsOf(live, client.usualTime);
   const aim = aimOf(source, live, slots, client.zone);
-  const planned = planPiece({
-    steps: source.steps.map((step) => toPlanStep(step, source.client_id)),
-    doers: book.doers,
+  const plan: Omit<PlanInput, 'steps' | 'doers'> = {
     aims: aim?.aims ?? [],
     publishZone: client.zone,
     todayOn: client.todayOn,
     slots,
     tightDays: book.tightDays,
-  });
+  };
+  return { client, aim, plan };
+}
+
+/** Works out everything that follows from a piece's source: plan, stage, the desk's list, the wheel. No I/O. */
+export function pieceState(source: PieceSource, book: CalendarBook): PieceState {
+  const { client, aim, plan: input } = planInputOf(source, book);
+  const planned = planPiece({ ...input, doers: book.doers, steps: source.steps.map((step) => toPlanStep(step, source.client_id)) });
   const plan = planned.ok ? planned.value : null;
   const steps = new Map(plan?.steps.map((step) => [step.id, step]));
   const signOff = signOffOf(source);

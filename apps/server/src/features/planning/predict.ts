@@ -1,9 +1,10 @@
-import { TakenHours, type InstantText, type LoadDay } from '@zesting/core';
+import { TakenHours, type InstantText, type LoadDay, type Result } from '@zesting/core';
 import type { App } from '../../platform/app.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { ok } from '@zesting/core';
 import { tellClients } from '../../platform/live/live.js';
 import { loadCalendars } from './calendars.js';
+import type { findHelps, PathOutcome, PathOutcomeFailure, TriedChange } from './among-work.js';
 import type { PredictAnswer, PredictTask, WantedPrediction } from './predict.worker.js';
 import { reachOfWanted, reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
 import { replanPieces } from './replan.js';
@@ -92,6 +93,22 @@ export async function predictCandidates(
 ): Promise<Readonly<Record<string, string | null>>> {
   const task: PredictTask = { kind: 'candidates', now: app.clock.now(), stepId, personIds, milliseconds: CANDIDATES_MS };
   return (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as Readonly<Record<string, string | null>>; // of this task
+}
+
+/** What a change of a piece's path would come to, in the thread that predicts. */
+export async function outcomeOfPath(
+  app: App,
+  pieceId: string,
+  changes: readonly TriedChange[],
+): Promise<Result<PathOutcome, PathOutcomeFailure>> {
+  const task: PredictTask = { kind: 'path', now: app.clock.now(), pieceId, changes };
+  return (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as Result<PathOutcome, PathOutcomeFailure>; // of this task
+}
+
+/** What would bring a late piece back, in the thread that predicts; null where somebody on its path never works. */
+export async function helpsFor(app: App, asked: Parameters<typeof findHelps>[2]): ReturnType<typeof findHelps> {
+  const task: PredictTask = { kind: 'helps', now: app.clock.now(), ...asked };
+  return (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as Awaited<ReturnType<typeof findHelps>>; // of this task
 }
 
 /** So long an answer of the load stands for the next: who types on a form, or goes through the requests, does not have it reckoned at every step. */

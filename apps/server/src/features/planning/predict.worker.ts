@@ -1,12 +1,16 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import pg from 'pg';
-import type { InstantText, LoadDay } from '@zesting/core';
+import type { InstantText, LoadDay, Result } from '@zesting/core';
 import '../../platform/database/types.js';
 import type { WorkAnswer, WorkerStart, WorkMessage } from '../../platform/work/work.js';
 import { loadCalendars, type Reader } from './calendars.js';
+import { findHelps, tryPath, type PathOutcome, type PathOutcomeFailure, type TriedChange } from './among-work.js';
 import { predictedFor, predictedLoad, reachOfWanted, reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
 
-/** What the predictor is asked: the prediction of what changed, everybody's load, or when a step would end if each of some persons had it. */
+/**
+ * What the predictor is asked: the prediction of what changed, everybody's load, when a step would end if each of some persons had it, what a change of a
+ * path comes to, or what would bring a late piece back.
+ */
 export type PredictTask =
   | { readonly kind: 'wanted' | 'load'; readonly now: InstantText }
   | {
@@ -15,14 +19,21 @@ export type PredictTask =
       readonly stepId: string;
       readonly personIds: readonly string[];
       readonly milliseconds: number;
-    };
+    }
+  | { readonly kind: 'path'; readonly now: InstantText; readonly pieceId: string; readonly changes: readonly TriedChange[] }
+  | ({ readonly kind: 'helps'; readonly now: InstantText } & Parameters<typeof findHelps>[2]);
 
 /** What differs now, and the rows that asked for it. */
 export interface WantedPrediction {
   readonly changed: readonly ChangedPrediction[];
   readonly rowIds: readonly number[];
 }
-export type PredictAnswer = WantedPrediction | readonly LoadDay[] | Readonly<Record<string, string | null>>;
+export type PredictAnswer =
+  | WantedPrediction
+  | readonly LoadDay[]
+  | Readonly<Record<string, string | null>>
+  | Result<PathOutcome, PathOutcomeFailure>
+  | Awaited<ReturnType<typeof findHelps>>;
 
 const { databaseUrl } = workerData as WorkerStart; // as `Work` starts it
 
@@ -44,6 +55,8 @@ async function answer(task: PredictTask): Promise<PredictAnswer> {
   return underOneSnapshot(async (reader) => {
     const book = await loadCalendars(reader, task.now);
     if (task.kind === 'candidates') return predictedFor(reader, book, task);
+    if (task.kind === 'path') return tryPath(reader, book, task.pieceId, task.changes);
+    if (task.kind === 'helps') return findHelps(reader, book, task);
     if (task.kind === 'load') return predictedLoad(reader, book);
     const { rowIds, pieceIds } = await reachOfWanted(reader);
     return { rowIds, changed: await reckonPrediction(reader, book, pieceIds) };

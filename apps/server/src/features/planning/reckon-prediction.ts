@@ -19,7 +19,7 @@ export const loadOpenSteps = (reader: Reader, pieceIds: readonly string[] | null
   rowsOf<OpenStepRow>(
     reader,
     `select s.id, s.piece_id, p.client_id, s.title, s.kind, d.id as doer_id, s.span_days, s.same_day, s.predecessor_ids, s.started_on, s.finished_on,
-       s.latest_finish_on, coalesce(s.remaining_minutes, s.effort_minutes) as left_minutes, s.predicted_start_on, s.predicted_finish_on, s.behind_steps
+       s.latest_finish_on, s.pinned_finish_on, coalesce(s.remaining_minutes, s.effort_minutes) as left_minutes, s.predicted_start_on, s.predicted_finish_on, s.behind_steps
      from pieces p join steps s on s.piece_id = p.id left join people d on d.id = s.doer_id and d.active
      where p.list is not null and ($1::uuid[] is null or p.id = any($1)) order by p.number, p.id, s.position`,
     [pieceIds],
@@ -43,7 +43,8 @@ export function predictSteps(
 export const predictedLoad = async (reader: Reader, book: CalendarBook): Promise<readonly LoadDay[]> =>
   predictWorkload({ steps: toWorkload(await loadOpenSteps(reader)), doers: book.doers, taken: await loadDutyHours(reader, book) }).load;
 
-const toWorkload = (rows: readonly OpenStepRow[]): WorkloadStep[] =>
+/** The steps as core predicts them, in the order given. */
+export const toWorkload = (rows: readonly OpenStepRow[]): WorkloadStep[] =>
   rows.map((row) => ({
     ...toPlanStep(row, row.client_id),
     effortMinutes: row.left_minutes,

@@ -19,6 +19,7 @@ const policies = {
   'piece.write_content': { roles: { ...MANAGERS, staff: 'assigned', freelance: 'assigned' } },
   'own.steps': { roles: SELVES },
   'step.assign': { roles: MANAGERS },
+  'path.change': { roles: MANAGERS },
   'step.do': { roles: { ...MANAGERS, staff: 'assigned', freelance: 'assigned' } },
   'asset.read': { roles: MAKERS },
 } as const satisfies Record<string, Policy>;

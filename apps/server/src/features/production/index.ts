@@ -2,6 +2,7 @@ import { Module, type OnModuleInit } from '@nestjs/common';
 import { App } from '../../platform/app.js';
 import { Jobs } from '../../platform/jobs/jobs.js';
 import { clearUnusedFiles } from './use-cases/clear-unused.js';
+import { PathController } from './path.controller.js';
 import { PiecesController } from './pieces.controller.js';
 import { PieceUploadsController } from './uploads.controller.js';
 import { StepsController } from './steps.controller.js';
@@ -19,6 +20,7 @@ export { OneFile, uploadOf } from './uploads.js';
 export { takeUpload } from './use-cases/take-upload.js';
 export { clearUnusedFiles, dropAssets, dropBytes } from './use-cases/clear-unused.js';
 export { addAsset, addPieceFile, type FileOwner, type Upload, claimFiles } from './use-cases/add-file.js';
+export { changePiecePath } from './use-cases/change-path.js';
 export { assignStep } from './use-cases/assign-step.js';
 export { giveFirst } from './use-cases/give-first.js';
 export { createPiece, type NewPiece, pieceMade } from './use-cases/create-piece.js';
@@ -30,7 +32,7 @@ export { editPiece } from './use-cases/edit-piece.js';
 export { storedAim, tellAimMoved } from './use-cases/tell-aim-moved.js';
 export { appendSignOff, openRound } from './use-cases/open-round.js';
 
-@Module({ controllers: [PiecesController, PieceUploadsController, StepsController] })
+@Module({ controllers: [PiecesController, PathController, PieceUploadsController, StepsController] })
 export class ProductionModule implements OnModuleInit {
   constructor(
     private readonly app: App,

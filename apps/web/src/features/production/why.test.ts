@@ -4,6 +4,9 @@ import { predictedWords, whyWords } from './why';
 const step = (overrides: Partial<StepShape>): StepShape => ({
   predecessorIds: [],
   version: 1,
+  pinnedFinishOn: null,
+  conflict: null,
+  optional: false,
   id: 's1',
   title: 'Make',
   kind: 'make',

@@ -50,7 +50,11 @@ export class Step {
   @DayColumn({ nullable: true }) assignedOn: string | null;
   /** what the doer says is left; null: the whole effort */
   @IntColumn({ nullable: true }) remainingMinutes: number | null;
-  /** counts up with each change of its doer */
+  /** a latest finish set by hand: it stays when all else is planned anew */
+  @DayColumn({ nullable: true }) pinnedFinishOn: string | null;
+  /** may be left out of the path */
+  @BoolColumn({ default: false }) optional: boolean;
+  /** counts up with each change that somebody makes to it */
   @IntColumn({ default: 1 }) version: number;
   // kept by planning
   @DayColumn({ ...DERIVED, nullable: true }) latestStartOn: string | null;

@@ -52,6 +52,7 @@ interface PieceColumns {
   shelved: boolean;
   round: number;
   rounds_agreed: number;
+  left_out: PieceShape['leftOut'];
   agency_decider: PieceShape['agencyDecider'];
   content: Content;
   content_version: number;
@@ -77,6 +78,8 @@ interface StepColumns {
   finished_on: string | null;
   remark: string | null;
   predecessor_ids: string[];
+  pinned_finish_on: string | null;
+  optional: boolean;
   version: number;
 }
 
@@ -84,6 +87,8 @@ interface StepColumns {
 export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promise<PieceShape> {
   const [row] = await app.read<PieceColumns>(
     `select p.*, f.name as format_name, (select g.campaign_id from campaign_pieces g where g.piece_id = p.id) as campaign_id, coalesce(t.rounds_allowed, c.rounds_agreed) as rounds_agreed,
+       coalesce((select jsonb_agg(jsonb_build_object('key', e.step ->> 'key', 'title', e.step ->> 'title') order by e.at) from jsonb_array_elements(t.steps) with ordinality e (step, at)
+         where e.step ->> 'kind' <> 'sign_off' and not exists (select 1 from steps s where s.piece_id = p.id and s.key = e.step ->> 'key')), '[]') as left_out,
        (select jsonb_build_object('personId', d.id, 'name', d.name) from people d where c.policy ->> 'kind' = 'agency' and d.id::text = c.policy ->> 'personId') as agency_decider,
        coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'name', l.name, 'colour', l.colour) order by l.position) from pillars l where l.client_id = p.client_id and (l.archived_at is null or l.id = p.pillar_id)), '[]') as pillars
      from pieces p join formats f on f.id = p.format_id join clients c on c.id = p.client_id join routes t on t.id = p.route_id where p.id = $1`,
@@ -119,6 +124,7 @@ export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promi
     brief: await briefOf(app, viewer, row),
     content: await contentShape(app, row, source),
     steps,
+    leftOut: manages ? row.left_out : [],
     placements: await placementsOf(app, pieceId, state),
     decisions: await decisionsOf(app, pieceId),
     remarks: await remarksOf(app, pieceId),
@@ -133,7 +139,7 @@ export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promi
 async function stepShapes(app: App, viewer: Viewer, source: PieceSource, state: PieceState, book: CalendarBook): Promise<StepShape[]> {
   const rows = await app.read<StepColumns>(
     `select s.id, s.title, s.kind, s.skill, s.doer_id, case when s.kind = 'sign_off' then 'the client' else d.name end as doer_name, s.span_days,
-       s.effort_minutes, coalesce(s.remaining_minutes, s.effort_minutes) as left_minutes, s.predicted_start_on, s.predicted_finish_on, s.behind_steps, s.same_day, s.round, s.started_on, s.finished_on, s.remark, s.predecessor_ids, s.version
+       s.effort_minutes, coalesce(s.remaining_minutes, s.effort_minutes) as left_minutes, s.predicted_start_on, s.predicted_finish_on, s.behind_steps, s.same_day, s.round, s.started_on, s.finished_on, s.remark, s.predecessor_ids, s.pinned_finish_on, s.optional, s.version
      from steps s left join people d on d.id = s.doer_id where s.piece_id = $1 order by s.position`,
     [source.id],
   );
@@ -175,6 +181,9 @@ async function stepShapes(app: App, viewer: Viewer, source: PieceSource, state: 
       remark: row.remark,
       mine: state.atHand.has(row.id) && row.kind !== 'sign_off' && (row.doer_id === viewer.personId || manages),
       predecessorIds: row.predecessor_ids,
+      pinnedFinishOn: row.pinned_finish_on,
+      conflict: dates?.conflict ?? null,
+      optional: row.optional,
       version: row.version,
     };
   });

@@ -123,6 +123,7 @@ async function addSteps(tx: Tx, pieceId: string, routeSteps: readonly RouteStep[
       effortMinutes: step.effortMinutes,
       remainingMinutes: null,
       sameDay: step.sameDay ?? false,
+      optional: step.optional ?? false,
       predecessorIds: step.after.flatMap((key) => ids.get(key) ?? []),
       position,
       round: 1,

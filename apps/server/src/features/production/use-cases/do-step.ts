@@ -2,12 +2,13 @@ import { fail, makersBefore, ok, stepsBetween, type InstantText, type Result } f
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
-import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
-import { tell, tellManagers, untell } from '../../notices/index.js';
+import type { Tx } from '../../../platform/database/transaction.js';
+import { tell, untell } from '../../notices/index.js';
 import { replan } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
 import type { Step } from '../entities/step.entity.js';
 import { finishStep, freezeVersion, hasContent, isAvailable, lockStep, nextAfter, stepKey, stepsOf, todayOf } from '../piece-store.js';
+import { tellDecider, tellNext } from './tell-next.js';
 
 type Refused = { code: 'step.client_decides' | 'step.already_finished' | 'step.not_available' | 'step.other_doer' };
 type NothingYet = { code: 'piece.nothing_to_hand_in' };
@@ -62,57 +63,10 @@ export function handIn(app: App, viewer: Viewer, stepId: string): Promise<Result
     await note(tx, piece, viewer, step.kind === 'check' ? 'step.passed' : 'step.handed_in', step, now);
     await replan(tx, [piece.id], now);
     const after = await stepsOf(tx, piece.id);
-    for (const next of nextAfter(step, after)) await tellNext(app, tx, viewer, piece, step, next);
+    for (const next of nextAfter(step, after)) await tellNext(app, tx, viewer, piece, `“${step.title}” of “${piece.title}” is done.`, next);
     if (after.every((other) => other.finishedOn !== null)) await tellDecider(app, tx, viewer, piece);
     return ok(null);
   });
-}
-
-async function tellNext(app: App, tx: Tx, viewer: Viewer, piece: Piece, done: Step, next: Step): Promise<void> {
-  const { clientId } = piece;
-  const path = `/pieces/${piece.id}`;
-  const text = `“${done.title}” of “${piece.title}” is done.`;
-  const key = stepKey(next);
-  if (next.kind === 'sign_off')
-    await tellManagers(app, tx, {
-      clientId,
-      heading: `Ready for the client: ${piece.title}`,
-      text: `${text} It can go to the client.`,
-      path: '/sign-off',
-      key,
-    });
-  else if (next.doerId === null)
-    await tellManagers(app, tx, {
-      clientId,
-      heading: `Nobody has “${next.title}”: ${piece.title}`,
-      text: `${text} “${next.title}” comes next and nobody has it.`,
-      path,
-      key,
-    });
-  else if (next.doerId !== viewer.personId)
-    await tell(app, tx, next.doerId, {
-      clientId,
-      heading: `${next.title}: ${piece.title}`,
-      text: `${text} “${next.title}” is yours and can start.`,
-      path,
-      key,
-    });
-}
-
-/** Where the agency decides for the client, the named person hears that the piece waits for them. */
-async function tellDecider(app: App, tx: Tx, viewer: Viewer, piece: Piece): Promise<void> {
-  const [row] = await rowsOf<{ person_id: string }>(
-    tx,
-    "select policy ->> 'personId' as person_id from clients where id = $1 and policy ->> 'kind' = 'agency'",
-    [piece.clientId],
-  );
-  if (row && row.person_id !== viewer.personId)
-    await tell(app, tx, row.person_id, {
-      clientId: piece.clientId,
-      heading: `Yours to approve: ${piece.title}`,
-      text: `“${piece.title}” is checked and waits for your approval on the client’s standing authority.`,
-      path: `/pieces/${piece.id}`,
-    });
 }
 
 /** Says how many minutes of work are left in a step; null puts the whole effort back. The prediction of load goes by it. */

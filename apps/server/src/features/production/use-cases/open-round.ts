@@ -48,6 +48,8 @@ async function appendSteps(tx: Tx, piece: Piece, added: readonly RouteStep[]): P
       effortMinutes: step.reworkEffortMinutes ?? step.effortMinutes,
       remainingMinutes: null,
       sameDay: step.sameDay ?? false,
+      optional: step.optional ?? false,
+      pinnedFinishOn: null,
       predecessorIds,
       position: (last?.position ?? -1) + 1 + index,
       round: piece.round,
