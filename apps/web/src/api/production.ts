@@ -3,7 +3,10 @@ import type {
   ActivityPage,
   ChaseShape,
   DeskShape,
+  MendsShape,
   PacketsShape,
+  PathChangeBody,
+  PathPreviewShape,
   PiecePage,
   PieceShape,
   RouteShape,
@@ -17,6 +20,8 @@ export const pieceKeys = {
   list: (query: string, asked: string) => ['pieces', query, asked] as const,
   one: (pieceId: string) => ['piece', pieceId] as const,
   notes: (pieceId: string) => ['piece', pieceId, 'notes'] as const,
+  preview: (pieceId: string, changes: readonly PathChangeBody[]) => ['piece', pieceId, 'preview', changes] as const,
+  mends: (pieceId: string) => ['piece', pieceId, 'mends'] as const,
 } as const;
 
 /** @param query which client's, as `useClients` says it; @param asked what is shown, and in which order */
@@ -31,6 +36,25 @@ export const piecesQuery = (query: string, asked: string) =>
 
 export const pieceQuery = (pieceId: string) =>
   queryOptions({ queryKey: pieceKeys.one(pieceId), queryFn: () => call<PieceShape>(`/pieces/${pieceId}`) });
+
+/** What changes of a piece's path would come to. */
+export const pathPreviewQuery = (pieceId: string, changes: readonly PathChangeBody[]) =>
+  queryOptions({
+    queryKey: pieceKeys.preview(pieceId, changes),
+    queryFn: () => call<PathPreviewShape>(`/pieces/${pieceId}/path/preview`, { method: 'POST', body: { changes } }),
+    staleTime: 0,
+    gcTime: 0,
+    retry: false,
+  });
+
+/** What would bring a late piece back. */
+export const mendsQuery = (pieceId: string) =>
+  queryOptions({
+    queryKey: pieceKeys.mends(pieceId),
+    queryFn: () => call<MendsShape>(`/pieces/${pieceId}/path/helps`),
+    staleTime: 0,
+    gcTime: 0,
+  });
 
 /** What the team wrote. @param path of a piece or an idea in the API */
 export const teamNotesQuery = (path: string) =>
@@ -60,6 +84,9 @@ export const routesQuery = queryOptions({ queryKey: routeKeys.all, queryFn: () =
 
 /** Routes with all of their steps, archived ones too. */
 export const wholeRoutesQuery = queryOptions({ queryKey: routeKeys.whole, queryFn: () => call<RoutesPageShape>('/routes/whole') });
+
+/** The agency's list of skills. */
+export const skillsQuery = queryOptions({ ...wholeRoutesQuery, select: ({ skills }: RoutesPageShape) => skills });
 
 export const signOffKeys = {
   packets: (query: string) => ['packets', query] as const,

@@ -10,6 +10,8 @@ import { DayInput } from '../../ui/day-field';
 import { ChaseDialog } from '../../parts/chase-dialog';
 import { DangerTag, Tag } from '../../ui/tags';
 import { AssignDialog } from './assign-dialog';
+import { ChangeStepDialog } from './change-step-dialog';
+import { MendsDialog } from './mends-dialog';
 import { predictedWords, whyWords } from './why';
 
 /** The path: each step with its doer, its latest dates, slack, danger and why. */
@@ -25,7 +27,28 @@ export function PathSection({ piece }: { piece: PieceShape }) {
           <StepLine key={step.id} step={step} piece={piece} />
         ))}
       </ol>
+      {piece.canManage && <LeftOut piece={piece} />}
     </section>
+  );
+}
+
+/** Steps of the route that the path does without. */
+function LeftOut({ piece }: { piece: PieceShape }) {
+  const bring = useWrite((key: string) =>
+    call(`/pieces/${piece.id}/path`, { method: 'POST', body: { changes: [{ kind: 'bring_back', key }] } }),
+  );
+  if (piece.leftOut.length === 0) return null;
+  return (
+    <ul className="border-t border-line pt-2" aria-label="Left out">
+      {piece.leftOut.map(({ key, title }) => (
+        <li key={key} className="flex items-center gap-2">
+          <span className="text-muted flex-1">{title} is left out</span>
+          <Button look="quiet" disabled={bring.isPending} aria-label={`Bring ${title} back`} onClick={() => bring.mutate(key)}>
+            Bring back
+          </Button>
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -35,6 +58,7 @@ function AimLine({ piece }: { piece: PieceShape }) {
     call(`/pieces/${piece.id}`, { method: 'PATCH', body: { wishOn }, version: piece.version }),
   );
   const { todayOn } = useSession();
+  const { opened, open, close } = useOpened();
   const off = useDaysOff({ clientId: piece.canManage ? piece.clientId : undefined, placing: true });
   const [wish, setWish] = useState(piece.wishOn ?? '');
   const dated = piece.placements.some((placement) => placement.on !== null && placement.state !== 'cancelled' && placement.state !== 'out');
@@ -69,9 +93,15 @@ function AimLine({ piece }: { piece: PieceShape }) {
       {late?.predictedFinishOn && late.latestFinishOn && (
         <p className="text-rhubarb mt-1">
           The days would do, the hours do not: {late.title} is needed {dayWords(late.latestFinishOn)} and predicted{' '}
-          {dayWords(late.predictedFinishOn)}. Give it to somebody else, or move what goes first.
+          {dayWords(late.predictedFinishOn)}.
         </p>
       )}
+      {piece.canManage && (cannot || late) && (
+        <Button className="mt-2 mr-2" look="main" onClick={() => open('mends')}>
+          What would help
+        </Button>
+      )}
+      {piece.canManage && opened === 'mends' && <MendsDialog piece={piece} onClose={close} />}
       {!cannot && !late && piece.slackDays !== null && (
         <p className="text-muted mt-1">
           {piece.slackDays === 0 ? 'No slack: every day counts.' : `${count(piece.slackDays, 'working day')} of slack.`}
@@ -113,8 +143,18 @@ function StepLine({ step, piece }: { step: StepShape; piece: PieceShape }) {
       </div>
       <StepDates step={step} steps={piece.steps} />
       {step.kind === 'sign_off' && step.atHand && piece.canManage && piece.stage !== 'with_client' && <SendLink piece={piece} />}
-      {piece.canManage && step.atHand && step.doerId && <ChaseButton step={step} />}
+      {piece.canManage && !done && (
+        <div className="flex flex-wrap gap-x-1 -ml-3">
+          <Button look="quiet" aria-label={`Change ${step.title}`} onClick={() => open(`change-${step.id}`)}>
+            Change…
+          </Button>
+          {step.atHand && step.doerId && <ChaseButton step={step} />}
+        </div>
+      )}
       {opened === `give-${step.id}` && <AssignDialog step={step} onClose={close} />}
+      {piece.canManage && !done && opened === `change-${step.id}` && (
+        <ChangeStepDialog pieceId={piece.id} clientId={piece.clientId} step={step} onClose={close} />
+      )}
     </li>
   );
 }
@@ -124,6 +164,11 @@ function StepSign({ step }: { step: StepShape }) {
   const look = step.finishedOn !== null ? 'bg-pine border-pine' : step.atHand ? 'border-pine border-[3px]' : 'border-line-strong';
   return <span aria-hidden className={`absolute left-0 top-[0.95rem] size-3.5 rounded-full border-2 ${look}`} />;
 }
+
+const CONFLICTS: Record<NonNullable<StepShape['conflict']>, string> = {
+  pin_on_day_off: 'a day off of whoever does it',
+  pin_after_successor: 'later than what follows allows',
+};
 
 function StepDates({ step, steps }: { step: StepShape; steps: readonly StepShape[] }) {
   if (step.finishedOn !== null) return <p className="text-[13px]">Finished {dayWords(step.finishedOn)}</p>;
@@ -141,6 +186,12 @@ function StepDates({ step, steps }: { step: StepShape; steps: readonly StepShape
           <>could end {dayWords(step.earliestFinishOn)}</>
         )}
       </p>
+      {step.pinnedFinishOn && (
+        <p className={`text-[13px] ${step.conflict ? 'text-rhubarb font-medium' : ''}`}>
+          Pinned to {dayWords(step.pinnedFinishOn)}
+          {step.conflict && `: ${CONFLICTS[step.conflict]}`}
+        </p>
+      )}
       {predicted && <p className={`text-[13px] ${step.danger === 'will_be_late' ? 'text-rhubarb font-medium' : ''}`}>{predicted}</p>}
       <p className="text-muted text-[12.5px]">{whyWords(step, steps)}</p>
     </>
@@ -154,12 +205,7 @@ function ChaseButton({ step }: { step: StepShape }) {
   if (step.doerId === personId) return null;
   return (
     <>
-      <Button
-        look="quiet"
-        className="-ml-3"
-        aria-label={`Chase ${step.doerName ?? ''} about ${step.title}`}
-        onClick={() => open(`chase-${step.id}`)}
-      >
+      <Button look="quiet" aria-label={`Chase ${step.doerName ?? ''} about ${step.title}`} onClick={() => open(`chase-${step.id}`)}>
         Chase…
       </Button>
       {opened === `chase-${step.id}` && <ChaseDialog path={`/steps/${step.id}`} onClose={close} />}
