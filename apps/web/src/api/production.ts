@@ -3,6 +3,7 @@ import type {
   ActivityPage,
   ChaseShape,
   DeskShape,
+  LineShape,
   MendsShape,
   PacketsShape,
   PathChangeBody,
@@ -18,6 +19,7 @@ import { call } from '../lib/api';
 
 export const pieceKeys = {
   list: (query: string, asked: string) => ['pieces', query, asked] as const,
+  line: (query: string, asked: string) => ['pieces', 'line', query, asked] as const,
   one: (pieceId: string) => ['piece', pieceId] as const,
   notes: (pieceId: string) => ['piece', pieceId, 'notes'] as const,
   preview: (pieceId: string, changes: readonly PathChangeBody[]) => ['piece', pieceId, 'preview', changes] as const,
@@ -29,6 +31,16 @@ export const piecesQuery = (query: string, asked: string) =>
   infiniteQueryOptions({
     queryKey: pieceKeys.list(query, asked),
     queryFn: ({ pageParam }) => call<PiecePage>(`/pieces?${asked}&${query}${pageParam ? `&cursor=${pageParam}` : ''}`),
+    initialPageParam: '',
+    getNextPageParam: (page) => page.nextCursor ?? undefined,
+    placeholderData: keepPreviousData,
+  });
+
+/** Open pieces over days, those that go out first first. */
+export const lineQuery = (query: string, asked: string) =>
+  infiniteQueryOptions({
+    queryKey: pieceKeys.line(query, asked),
+    queryFn: ({ pageParam }) => call<LineShape>(`/pieces/line?order=aim&${asked}&${query}${pageParam ? `&cursor=${pageParam}` : ''}`),
     initialPageParam: '',
     getNextPageParam: (page) => page.nextCursor ?? undefined,
     placeholderData: keepPreviousData,

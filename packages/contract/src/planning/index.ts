@@ -178,6 +178,8 @@ export class PiecePage {
   items: PieceRow[];
   /** of what is open, how many there are in all; null where that is not counted */
   total: number | null;
+  /** so many open ones the filter leaves out; null where that is not counted */
+  leftOut: number | null;
   nextCursor: string | null;
 }
 

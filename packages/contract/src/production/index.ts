@@ -16,6 +16,7 @@ import { WheelSegment } from '../planning/index.js';
 import { ContentShape } from './content-bodies.js';
 
 export * from './content-bodies.js';
+export * from './line-shapes.js';
 export * from './path-bodies.js';
 
 export class EditPieceBody {

@@ -14,6 +14,8 @@ import { findPieces } from './queries/find-pieces.js';
 const policies = {
   'desk.read': { roles: MANAGERS },
   'piece.list': { roles: { ...MANAGERS, staff: 'own' } },
+  // whose days are seen beside the work
+  'line.read': { roles: MANAGERS },
   'piece.read': { roles: MAKERS },
   'piece.edit': { roles: MANAGERS },
   'piece.write_content': { roles: { ...MANAGERS, staff: 'assigned', freelance: 'assigned' } },

@@ -22,12 +22,13 @@ import {
   ContentBody,
   EditPieceBody,
   type DeskShape,
+  type LineShape,
   type PiecePage,
   type PieceShape,
   type PresenceShape,
   type UploadShape,
 } from '@zesting/contract';
-import { RECKONING_LISTS, type PieceOrder, type PieceStage, type PiecesShown } from '@zesting/core';
+import { RECKONING_LISTS, type Danger, type PieceOrder, type PieceStage, type PiecesShown } from '@zesting/core';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { AnswersBytes } from '../../platform/http/described.js';
@@ -35,6 +36,7 @@ import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { finalsOf } from './queries/finals.js';
 import { getPiece } from './queries/get-piece.js';
+import { lineOf } from './queries/line.js';
 import { deskOf, listPieces } from './queries/piece-rows.js';
 import { sendAsset } from './send-asset.js';
 import { OneFile, uploadOf } from './uploads.js';
@@ -66,8 +68,38 @@ export class PiecesController {
     @Query('stage') stage?: PieceStage,
     @Query('doer') doer?: string,
     @Query('order') order?: PieceOrder,
+    @Query('formatId') formatId?: string,
+    @Query('channelId') channelId?: string,
+    @Query('pillarId') pillarId?: string,
+    @Query('campaignId') campaignId?: string,
+    @Query('danger') danger?: Danger,
+    @Query('from') from?: string,
+    @Query('to') to?: string,
   ): Promise<PiecePage> {
-    return listPieces(this.app, viewer, { clientId, cursor, stage, doer, ...(shown ? { shown } : {}), ...(order ? { order } : {}) });
+    const of = { formatId, channelId, pillarId, campaignId, danger, from, to };
+    return listPieces(this.app, viewer, { clientId, cursor, stage, doer, ...of, ...(shown ? { shown } : {}), ...(order ? { order } : {}) });
+  }
+
+  /** Open pieces with all their steps, and when those work who do them: what is drawn over days. */
+  @Get('pieces/line')
+  @Access('line.read')
+  line(
+    @CurrentViewer() viewer: Viewer,
+    @Query('clientId') clientId?: string,
+    @Query('cursor') cursor?: string,
+    @Query('stage') stage?: PieceStage,
+    @Query('doer') doer?: string,
+    @Query('order') order?: PieceOrder,
+    @Query('formatId') formatId?: string,
+    @Query('channelId') channelId?: string,
+    @Query('pillarId') pillarId?: string,
+    @Query('campaignId') campaignId?: string,
+    @Query('danger') danger?: Danger,
+    @Query('from') from?: string,
+    @Query('to') to?: string,
+  ): Promise<LineShape> {
+    const of = { formatId, channelId, pillarId, campaignId, danger, from, to };
+    return lineOf(this.app, viewer, { clientId, cursor, stage, doer, ...of, ...(order ? { order } : {}) });
   }
 
   @Get('pieces/:pieceId')

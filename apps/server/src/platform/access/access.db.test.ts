@@ -140,6 +140,7 @@ const TABLE: Record<string, string> = {
   'GET /api/stations': managers,
   'GET /api/pieces': 'lead manager staff',
   'GET /api/pieces/{pieceId}': makers,
+  'GET /api/pieces/line': managers,
   'POST /api/pieces/{pieceId}/path': managers,
   'POST /api/pieces/{pieceId}/path/preview': managers,
   'GET /api/pieces/{pieceId}/path/helps': managers,

@@ -1,7 +1,7 @@
 import type { IncomingMessage } from 'node:http';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import { isDay, MONTH, VIEW_PAGES } from '@zesting/contract';
-import { isId, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN, STANDS } from '@zesting/core';
+import { DANGERS, isId, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN, STANDS } from '@zesting/core';
 import { Problem } from './problem.js';
 
 /** The deepest that a body may be nested: the contract's deepest is a form's condition of five levels, thirteen. */
@@ -34,6 +34,7 @@ const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   stands: (text) => oneOf(STANDS, text),
   order: (text) => oneOf(PIECE_ORDERS, text) || text === 'danger',
   stage: (text) => oneOf(PIECE_STAGES, text),
+  danger: (text) => oneOf(DANGERS, text),
   doer: (text) => text === 'nobody' || isId(text),
   before: (text) => /^\d{1,18}$/.test(text),
   month: (text) => MONTH.test(text),

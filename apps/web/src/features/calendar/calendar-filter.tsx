@@ -7,6 +7,7 @@ import { useClients, useSession } from '../../lib/queries';
 import { useSearch } from '../../lib/use-search';
 import { STAGE_WORDS } from '../../lib/words';
 import { Button } from '../../ui/button';
+import { FilterSelect } from '../../ui/filter-select';
 import { FILTERS, type Filter, type FilterName } from './view';
 
 interface CalendarFilterProps {
@@ -52,31 +53,16 @@ export function CalendarFilter({ filter, from, to, calendar }: CalendarFilterPro
   const isOn = FILTERS.some((name) => filter[name] !== null);
   return (
     <div role="group" aria-label="Filter" className="flex flex-wrap items-center gap-x-3 gap-y-1 mb-2 text-[13px] no-print">
-      {all.map(({ name, words, options }) => {
-        const chosen = filter[name];
-        // what another client has is said, so that it can be taken off
-        const shown =
-          chosen !== null && options.every(({ id }) => id !== chosen)
-            ? [...options, { id: chosen, name: name === 'campaign' ? 'of other days' : 'of another client' }]
-            : options;
-        return shown.length === 0 ? null : (
-          <label key={name} className="inline-flex items-center gap-1.5">
-            <span className="text-muted">{words}</span>
-            <select
-              className={`field w-auto text-[13px] ${chosen === null ? '' : 'border-pine font-medium'}`}
-              value={chosen ?? ''}
-              onChange={(event) => put({ [name]: event.target.value || null, placement: null })}
-            >
-              <option value="">any</option>
-              {shown.map((option) => (
-                <option key={option.id} value={option.id}>
-                  {option.name}
-                </option>
-              ))}
-            </select>
-          </label>
-        );
-      })}
+      {all.map(({ name, words, options }) => (
+        <FilterSelect
+          key={name}
+          words={words}
+          value={filter[name]}
+          options={options}
+          unknown={name === 'campaign' ? 'of other days' : 'of another client'}
+          onChange={(value) => put({ [name]: value, placement: null })}
+        />
+      ))}
       {isOn && (
         <>
           <span role="status" className="text-rind">

@@ -1,11 +1,12 @@
 import type { CampaignShape } from '@zesting/contract';
 import { addDays, type Day } from '@zesting/core';
-import { useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { barOf, dragged, leftOf, type Axis } from '../../lib/axis';
 import { count, dayWords, monthWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
+import { useHold } from '../../lib/use-hold';
 import { STAGE_WORDS } from '../../lib/words';
 import { ClientCode, clientColour, Tag } from '../../ui/tags';
-import { barOf, daysOf, dragged, heldInSight, leftOf, ticksOf, type Axis, type Hold, type Span } from './axis';
+import { ticksOf, type Span } from './axis';
 
 interface RowsProps {
   readonly campaigns: readonly CampaignShape[];
@@ -38,7 +39,7 @@ export function CampaignRows({ campaigns, axis, span, todayOn, onOpen, onDropped
           {campaigns.map((campaign) => (
             <li key={campaign.id} className="grid grid-cols-[19rem_minmax(0,1fr)] border-t border-line first:border-t-0">
               <Told campaign={campaign} onOpen={() => onOpen(campaign.id)} />
-              <div className="relative min-h-14 overflow-hidden">
+              <div className="relative min-h-14 overflow-hidden" data-axis>
                 {ticks.map(({ on }) => (
                   <span key={on} className="absolute inset-y-0 w-px bg-line" style={{ left: `${leftOf(axis, on)}%` }} aria-hidden />
                 ))}
@@ -87,69 +88,16 @@ interface BarProps {
   readonly onDropped: (period: Axis) => void;
 }
 
-/** What is being moved, by how many days. */
-interface Moving {
-  readonly hold: Hold;
-  readonly days: number;
-}
-
 function Bar({ campaign, axis, onDropped }: BarProps) {
   const { clientOf } = useClients();
   const client = clientOf(campaign.clientId);
-  const [moving, setMoving] = useState<Moving>();
   const own: Axis = { fromOn: campaign.fromOn as Day, toOn: campaign.toOn as Day }; // days of the contract's
+  const { moving, held } = useHold({ axis, own, onDropped: ({ hold, days }) => onDropped(dragged(own, hold, days)) });
   const period = moving ? dragged(own, moving.hold, moving.days) : own;
   const bar = barOf(axis, period);
-  const drop = (now: Moving | undefined) => {
-    setMoving(undefined);
-    if (now && now.days !== 0) onDropped(dragged(own, now.hold, now.days));
-  };
-  const take = (hold: Hold) => (event: PointerEvent<HTMLElement>) => {
-    const width = event.currentTarget.closest('.relative')?.getBoundingClientRect().width ?? 0;
-    if (event.button !== 0 || width === 0) return;
-    event.preventDefault();
-    const target = event.currentTarget;
-    target.focus();
-    target.setPointerCapture(event.pointerId);
-    const startX = event.clientX;
-    let now: Moving = { hold, days: 0 };
-    const move = (moved: globalThis.PointerEvent) => {
-      now = { hold, days: heldInSight(axis, own, hold, daysOf(axis, (moved.clientX - startX) / width)) };
-      setMoving(now);
-    };
-    const end = (ended: globalThis.PointerEvent) => {
-      target.removeEventListener('pointermove', move);
-      target.removeEventListener('pointerup', end);
-      target.removeEventListener('pointercancel', end);
-      drop(ended.type === 'pointerup' ? now : undefined);
-    };
-    target.addEventListener('pointermove', move);
-    target.addEventListener('pointerup', end);
-    target.addEventListener('pointercancel', end);
-  };
-  const press = (hold: Hold) => (event: KeyboardEvent) => {
-    const step = (event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0) * (event.shiftKey ? 7 : 1);
-    if (step !== 0) {
-      event.preventDefault();
-      setMoving({ hold, days: heldInSight(axis, own, hold, (moving?.hold === hold ? moving.days : 0) + step) });
-    } else if (moving && event.key === 'Enter') {
-      event.preventDefault();
-      drop(moving);
-    } else if (moving && event.key === 'Escape') {
-      event.preventDefault();
-      setMoving(undefined);
-    }
-  };
   if (!bar) return null;
   // an end that is held stays, however short the bar becomes
   const hasEnds = (moving !== undefined && moving.hold !== 'whole') || bar.width > ENDS_PERCENT;
-  const held = (hold: Hold) => ({
-    onPointerDown: take(hold),
-    onKeyDown: press(hold),
-    onBlur: () => {
-      if (moving?.hold === hold) setMoving(undefined);
-    },
-  });
   const words = `${dayWords(period.fromOn)} to ${dayWords(period.toOn)}`;
   const how = 'arrow keys move it, with Shift by a week; Enter sets it';
   return (

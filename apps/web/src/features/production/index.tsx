@@ -2,16 +2,19 @@ import { go, manages, type WebFeature } from '../../lib/feature';
 import { lazyPage } from '../../lib/lazy-page';
 
 const ProductionPage = lazyPage(() => import('./production-page'), 'ProductionPage');
+const LinePage = lazyPage(() => import('./line/line-page'), 'LinePage');
 const PiecePage = lazyPage(() => import('./piece-page'), 'PiecePage');
 
 export const feature: WebFeature = {
   name: 'production',
   routes: [
     { path: 'production', element: <ProductionPage /> },
+    { path: 'production/line', element: <LinePage /> },
     { path: 'pieces/:pieceId', element: <PiecePage /> },
   ],
   actions: (session) => [
     ...(session.role === 'freelance' ? [] : [go('Production', '/production')]),
+    ...(manages(session) ? [go('Production over days', '/production/line', 'line, bars, slack')] : []),
     ...(manages(session) ? [go('Begin a piece', '/production?open=begin', 'by hand, without a request')] : []),
   ],
   verbs: {

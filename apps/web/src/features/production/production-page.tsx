@@ -1,8 +1,7 @@
-import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { useInfiniteQuery } from '@tanstack/react-query';
 import type { PieceRow } from '@zesting/contract';
-import { isId, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN, type PiecesShown } from '@zesting/core';
+import { PIECE_ORDERS, PIECES_SHOWN, type PiecesShown } from '@zesting/core';
 import { Link } from 'react-router';
-import { peopleQuery } from '../../api/people';
 import { piecesQuery } from '../../api/production';
 import { wordsOf } from '../../lib/api';
 import { count, dayWords, signed } from '../../lib/format';
@@ -18,6 +17,8 @@ import { Empty, Failed, Loading, PageHead } from '../../ui/page';
 import { Table, type Column } from '../../ui/table';
 import { ClientCode, DangerTag } from '../../ui/tags';
 import { Wheel } from '../../ui/wheel';
+import { PieceFilterRow, usePieceFilter } from './piece-filter';
+import { ProductionNav } from './production-nav';
 
 const SHOWN_WORDS: readonly (readonly [PiecesShown, string])[] = [
   ['open', 'Open'],
@@ -26,22 +27,20 @@ const SHOWN_WORDS: readonly (readonly [PiecesShown, string])[] = [
 ];
 const NOTHING: Record<PiecesShown, string> = { open: 'Nothing is open', done: 'Nothing is done yet', all: 'No piece yet' };
 
-/** What the address asks for: what is shown, of which stage, with whom, in which order. */
+/** What the address asks for: what is shown, in which order, and what it is narrowed to. */
 function useAsked() {
   const { search, put } = useSearch();
-  const of = <T extends string>(names: readonly T[], name: string): T | undefined => names.find((known) => known === search.get(name));
-  const shown = of(PIECES_SHOWN, 'shown') ?? 'open';
-  const stage = of(PIECE_STAGES, 'stage');
-  const order = of(PIECE_ORDERS, 'order') ?? 'newest';
-  const asked = search.get('with') ?? '';
-  const doer = asked === 'nobody' || isId(asked) ? asked : undefined;
+  const filter = usePieceFilter();
+  const shown = PIECES_SHOWN.find((known) => known === search.get('shown')) ?? 'open';
+  const order = PIECE_ORDERS.find((known) => known === search.get('order')) ?? 'newest';
   /** Takes over what differs from what is shown unasked; the rest of the address stays. */
   const ask = (changes: Record<string, string>) => {
     const said = Object.entries(changes).map(([name, value]) => [name, ['', 'open', 'newest'].includes(value) ? null : value] as const);
     put(Object.fromEntries(said), { replace: true });
   };
-  const query = new URLSearchParams({ shown, order, ...(stage ? { stage } : {}), ...(doer ? { doer } : {}) }).toString();
-  return { shown, stage, doer, order, query, ask, isNarrowed: stage !== undefined || doer !== undefined };
+  const narrowed = shown === 'open' ? filter.query : '';
+  const query = `${new URLSearchParams({ shown, order })}${narrowed ? `&${narrowed}` : ''}`;
+  return { shown, order, query, ask, filter, isNarrowed: shown === 'open' && filter.isNarrowed };
 }
 
 /** Pieces as rows: how far each is, who has it, and whether it makes its date. What is done is hidden until it is asked for. */
@@ -66,24 +65,15 @@ export function ProductionPage() {
             Begin a piece
           </Button>
         )}
-        <Choice
-          label="What is shown"
-          value={asked.shown}
-          options={SHOWN_WORDS}
-          onChange={(shown) => asked.ask({ shown, stage: '', with: '', order: '' })}
-        />
-        {asked.shown !== 'done' && <StageChoice value={asked.stage} onChange={(stage) => asked.ask({ stage })} />}
-        {asked.shown !== 'done' && <DoerChoice value={asked.doer} onChange={(doer) => asked.ask({ with: doer })} />}
+        {canBegin && <ProductionNav />}
+        <Choice label="What is shown" value={asked.shown} options={SHOWN_WORDS} onChange={(shown) => asked.ask({ shown, order: '' })} />
         <SavedViews page="production" />
       </PageHead>
+      {asked.shown === 'open' && <PieceFilterRow filter={asked.filter} leftOut={pieces.data.pages[0]?.leftOut ?? null} />}
       {canBegin && opened === 'begin' && <BeginPieceDialog onClose={close} />}
       {rows.length === 0 ? (
         <Empty title={asked.isNarrowed ? 'No piece is like that' : NOTHING[asked.shown]}>
-          {asked.isNarrowed ? (
-            <button type="button" className="text-pine underline min-h-8" onClick={() => asked.ask({ stage: '', with: '' })}>
-              Show all that is open
-            </button>
-          ) : (
+          {!asked.isNarrowed && (
             <>
               A request that you accept becomes a piece.{' '}
               <Link to={to('/requests')} className="text-pine underline">
@@ -112,45 +102,6 @@ export function ProductionPage() {
         </div>
       )}
     </>
-  );
-}
-
-interface NarrowProps {
-  readonly value: string | undefined;
-  readonly onChange: (value: string) => void;
-}
-
-function StageChoice({ value, onChange }: NarrowProps) {
-  return (
-    <select className="field w-auto min-h-8" aria-label="Stage" value={value ?? ''} onChange={(event) => onChange(event.target.value)}>
-      <option value="">Any stage</option>
-      {PIECE_STAGES.filter((stage) => stage !== 'published' && stage !== 'shelved').map((stage) => (
-        <option key={stage} value={stage}>
-          {STAGE_WORDS[stage]}
-        </option>
-      ))}
-    </select>
-  );
-}
-
-/** Whose turn it is. Creators do not see the list of people. */
-function DoerChoice({ value, onChange }: NarrowProps) {
-  const { role } = useSession();
-  const manages = role === 'lead' || role === 'manager';
-  const { data: people } = useQuery({ ...peopleQuery, enabled: manages });
-  if (!manages) return null;
-  return (
-    <select className="field w-auto min-h-8" aria-label="With" value={value ?? ''} onChange={(event) => onChange(event.target.value)}>
-      <option value="">With anybody</option>
-      <option value="nobody">With nobody</option>
-      {people
-        ?.filter((person) => person.active || person.id === value)
-        .map((person) => (
-          <option key={person.id} value={person.id}>
-            {person.name}
-          </option>
-        ))}
-    </select>
   );
 }
 

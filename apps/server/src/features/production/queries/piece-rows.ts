@@ -1,4 +1,13 @@
-import { compareDesk, dayIn, RECKONING_LISTS, type PieceOrder, type PieceStage, type PiecesShown, type ReckoningList } from '@zesting/core';
+import {
+  compareDesk,
+  dayIn,
+  RECKONING_LISTS,
+  type PieceOrder,
+  type PieceStage,
+  type PiecesShown,
+  type ReckoningList,
+  type Danger,
+} from '@zesting/core';
 import type { DeskRow, DeskShape, PiecePage, PieceRow } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
@@ -23,6 +32,14 @@ export interface PiecesAsked {
   /** whose step is at hand: a person's id, or `nobody` */
   readonly doer?: string | undefined;
   readonly order?: PieceOrder;
+  readonly formatId?: string | undefined;
+  readonly channelId?: string | undefined;
+  readonly pillarId?: string | undefined;
+  readonly campaignId?: string | undefined;
+  readonly danger?: Danger | undefined;
+  /** days between which its aim lies */
+  readonly from?: string | undefined;
+  readonly to?: string | undefined;
 }
 
 /** What a piece stands by in each order; the id tells apart what stands equal. */
@@ -33,27 +50,78 @@ const ORDERS: Record<PieceOrder, { readonly by: string; readonly way: 'asc' | 'd
 };
 const SHOWN: Record<PiecesShown, string> = { open: 'p.list is not null', done: 'p.list is null', all: 'true' };
 
-/** A page of the pieces in the viewer's reach. */
-export async function listPieces(app: App, viewer: Viewer, asked: PiecesAsked): Promise<PiecePage> {
-  const { clientId, cursor, shown = 'all', stage, doer, order = 'newest' } = asked;
+/** Which pieces of the viewer's reach are asked for, as SQL over `p` and the first open step `s`, with its values `$1` to `$10`. */
+function asksFor(
+  viewer: Viewer,
+  asked: PiecesAsked,
+): { readonly where: string; readonly values: readonly unknown[]; readonly isOpen: boolean } {
+  const { clientId, shown = 'all', stage, doer, order, danger } = asked;
   const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
-  const { by, way } = ORDERS[order];
-  // who has a step at hand has it on what is open; slack is reckoned for that alone
-  const isOpen = shown === 'open' || doer !== undefined || order === 'slack';
+  // who has a step at hand has it on what is open; slack and danger are reckoned for that alone
+  const isOpen = shown === 'open' || doer !== undefined || danger !== undefined || order === 'slack';
   const where = `p.client_id = any($1) and ${isOpen ? SHOWN.open : SHOWN[shown]} and ($2::text is null or p.stage = $2)
-    and ($3::text is null or case when $3 = 'nobody' then s.id is not null and s.doer_id is null and s.kind <> 'sign_off' else s.doer_id::text = $3 end)`;
-  const values = [clientIds, stage ?? null, doer ?? null];
+    and ($3::text is null or case when $3 = 'nobody' then s.id is not null and s.doer_id is null and s.kind <> 'sign_off' else s.doer_id::text = $3 end)
+    and ($4::uuid is null or p.format_id = $4) and ($5::uuid is null or p.pillar_id = $5) and ($6::text is null or p.danger = $6)
+    and ($7::uuid is null or exists (select 1 from placements x where x.piece_id = p.id and x.channel_id = $7 and not x.cancelled))
+    and ($8::uuid is null or exists (select 1 from campaign_pieces g where g.piece_id = p.id and g.campaign_id = $8))
+    and ($9::date is null or p.aim_on >= $9) and ($10::date is null or p.aim_on <= $10)`;
+  const { formatId, pillarId, channelId, campaignId, from, to } = asked;
+  const values = [clientIds, stage, doer, formatId, pillarId, danger, channelId, campaignId, from, to].map((value) => value ?? null);
+  return { where, values, isOpen };
+}
+
+/** The ids of a page of what is asked for, in its order; one more than the page has where there are more. */
+async function pageOf(app: App, asked: PiecesAsked, { where, values }: ReturnType<typeof asksFor>, columns: string): Promise<PieceRow[]> {
+  const { cursor, order = 'newest' } = asked;
+  const { by, way } = ORDERS[order];
   const after = by.replaceAll('p.', 'c.');
-  const items = await app.read<PieceRow>(
-    `select ${ROW} ${FROM} where ${where}
-       and ($4::uuid is null or (${by}, p.id) ${way === 'asc' ? '>' : '<'} (select ${after}, c.id from pieces c where c.id = $4))
+  return app.read<PieceRow>(
+    `select ${columns} ${FROM} where ${where}
+       and ($11::uuid is null or (${by}, p.id) ${way === 'asc' ? '>' : '<'} (select ${after}, c.id from pieces c where c.id = $11))
      order by ${by} ${way}, p.id ${way} limit ${PAGE + 1}`,
     [...values, cursor ?? null],
   );
+}
+
+const countOf = async (app: App, { where, values }: ReturnType<typeof asksFor>): Promise<number> => {
+  const [count] = await app.read<{ total: number }>(`select count(*) as total ${FROM} where ${where}`, values);
+  return count?.total ?? 0;
+};
+
+/** How many open pieces there are of what is asked for, and how many the filter leaves out. */
+async function countsOf(
+  app: App,
+  viewer: Viewer,
+  asked: PiecesAsked,
+  asks: ReturnType<typeof asksFor>,
+): Promise<{ total: number; leftOut: number }> {
+  const total = await countOf(app, asks);
+  const isNarrowed = asks.values.slice(1).some((value) => value !== null);
+  if (!isNarrowed) return { total, leftOut: 0 };
+  const whole = await countOf(app, asksFor(viewer, { clientId: asked.clientId, shown: 'open' }));
+  return { total, leftOut: whole - total };
+}
+
+/** A page of the pieces in the viewer's reach. */
+export async function listPieces(app: App, viewer: Viewer, asked: PiecesAsked): Promise<PiecePage> {
+  const asks = asksFor(viewer, asked);
+  const items = await pageOf(app, asked, asks, ROW);
   const more = items.length > PAGE;
-  const [count] =
-    isOpen && cursor === undefined ? await app.read<{ total: number }>(`select count(*) as total ${FROM} where ${where}`, values) : [];
-  return { items: items.slice(0, PAGE), total: count?.total ?? null, nextCursor: more ? (items[PAGE - 1]?.id ?? null) : null };
+  const counted = asks.isOpen && asked.cursor === undefined ? await countsOf(app, viewer, asked, asks) : { total: null, leftOut: null };
+  return { items: items.slice(0, PAGE), ...counted, nextCursor: more ? (items[PAGE - 1]?.id ?? null) : null };
+}
+
+/** The ids of a page of open pieces, as `listPieces` has them. */
+export async function openPieceIds(
+  app: App,
+  viewer: Viewer,
+  asked: PiecesAsked,
+): Promise<{ ids: string[]; total: number | null; leftOut: number | null; nextCursor: string | null }> {
+  const open = { ...asked, shown: 'open' as const };
+  const asks = asksFor(viewer, open);
+  const ids = (await pageOf(app, open, asks, 'p.id')).map(({ id }) => id);
+  const counted = asked.cursor === undefined ? await countsOf(app, viewer, open, asks) : { total: null, leftOut: null };
+  return { ids: ids.slice(0, PAGE), ...counted, nextCursor: ids.length > PAGE ? (ids[PAGE - 1] ?? null) : null };
 }
 
 /** So many of each list are on the desk at first, and so many of one list that is asked for by itself. */
