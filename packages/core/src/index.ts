@@ -37,5 +37,6 @@ export * from './topics/index.js';
 export * from './goals/index.js';
 export * from './campaigns/index.js';
 export * from './helps/index.js';
+export * from './overload/index.js';
 export * from './reach/index.js';
 export * from './observances/index.js';

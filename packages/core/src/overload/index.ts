@@ -1,0 +1,66 @@
+import { addDays, type Day } from '../time/index.js';
+import { minutesOn, type WorkCalendar } from '../workdays/index.js';
+
+/** Work that somebody has: it can begin on one day and must end by another. */
+export interface DueWork {
+  readonly id: string;
+  readonly releasedOn: Day;
+  readonly dueOn: Day;
+  /** hands-on minutes that remain */
+  readonly minutes: number;
+}
+
+/** Days into which more work falls than there are hours. */
+export interface Overload {
+  readonly fromOn: Day;
+  readonly dueOn: Day;
+  /** so many minutes of work too much */
+  readonly overMinutes: number;
+  /** the work that cannot but be done on these days */
+  readonly ids: readonly string[];
+}
+
+/**
+ * Where somebody has more to do than hours, whatever the order: for each day on which something is due the stretch before it whose work, that which
+ * neither can begin before it nor end after it, exceeds its hours most. None exactly where work in the order of due days ends all in time.
+ * @param calendar minutes of work by day
+ * @param taken minutes of days that are spoken for by what is no step
+ * @param todayOn what could have begun before, or was due, counts from today
+ * @returns by due day; the days without too much are left out
+ * @see Horn 1974, Some Simple Scheduling Algorithms: preemptive earliest due date with release dates
+ */
+export function overloads(
+  work: readonly DueWork[],
+  { calendar, taken, todayOn }: { readonly calendar: WorkCalendar; readonly taken: ReadonlyMap<Day, number>; readonly todayOn: Day },
+): Overload[] {
+  const open = work
+    .filter(({ minutes }) => minutes > 0)
+    .map((one) => {
+      const dueOn = later(one.dueOn, todayOn);
+      return { ...one, dueOn, releasedOn: earlier(later(one.releasedOn, todayOn), dueOn) };
+    });
+  const hoursOn = (day: Day) => Math.max(0, minutesOn(calendar, day) - (taken.get(day) ?? 0));
+  return [...new Set(open.map(({ dueOn }) => dueOn))].sort().flatMap((dueOn): Overload[] => {
+    // from the last release back: the stretch grows, and so do its work and its hours
+    const due = open
+      .filter((one) => one.dueOn <= dueOn)
+      .sort((a, b) => (a.releasedOn < b.releasedOn ? 1 : a.releasedOn > b.releasedOn ? -1 : 0));
+    let [hours, demand, from]: [number, number, Day] = [0, 0, addDays(dueOn, 1)];
+    let worst: Overload | undefined;
+    due.forEach((one, index) => {
+      while (from > one.releasedOn) {
+        from = addDays(from, -1);
+        hours += hoursOn(from);
+      }
+      demand += one.minutes;
+      if (due[index + 1]?.releasedOn === one.releasedOn) return;
+      const overMinutes = demand - hours;
+      if (overMinutes > (worst?.overMinutes ?? 0))
+        worst = { fromOn: from, dueOn, overMinutes, ids: due.slice(0, index + 1).map(({ id }) => id) };
+    });
+    return worst ? [worst] : [];
+  });
+}
+
+const later = (a: Day, b: Day): Day => (a > b ? a : b);
+const earlier = (a: Day, b: Day): Day => (a < b ? a : b);
