@@ -4,6 +4,7 @@ import type {
   ChaseShape,
   DeskShape,
   LineShape,
+  LoadShape,
   MendsShape,
   PacketsShape,
   PathChangeBody,
@@ -20,6 +21,7 @@ import { call } from '../lib/api';
 export const pieceKeys = {
   list: (query: string, asked: string) => ['pieces', query, asked] as const,
   line: (query: string, asked: string) => ['pieces', 'line', query, asked] as const,
+  load: (from: string, to: string) => ['pieces', 'load', from, to] as const,
   one: (pieceId: string) => ['piece', pieceId] as const,
   notes: (pieceId: string) => ['piece', pieceId, 'notes'] as const,
   preview: (pieceId: string, changes: readonly PathChangeBody[]) => ['piece', pieceId, 'preview', changes] as const,
@@ -45,6 +47,10 @@ export const lineQuery = (query: string, asked: string) =>
     getNextPageParam: (page) => page.nextCursor ?? undefined,
     placeholderData: keepPreviousData,
   });
+
+/** Everybody's hours day by day. */
+export const loadQuery = (from: string, to: string) =>
+  queryOptions({ queryKey: pieceKeys.load(from, to), queryFn: () => call<LoadShape>(`/load?from=${from}&to=${to}`) });
 
 export const pieceQuery = (pieceId: string) =>
   queryOptions({ queryKey: pieceKeys.one(pieceId), queryFn: () => call<PieceShape>(`/pieces/${pieceId}`) });

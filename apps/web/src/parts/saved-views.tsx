@@ -14,7 +14,7 @@ import { Field } from '../ui/field';
 import { Failed, Loading } from '../ui/page';
 
 /** What of an address is of one moment, and kept by no view. */
-const OF_THE_MOMENT = ['open', 'placement', 'week', 'month', 'after'];
+const OF_THE_MOMENT = ['open', 'placement', 'week', 'month', 'after', 'from', 'who', 'day'];
 
 /** The part of an address that a view keeps: the same choices wherever they stand, without what is of one moment. */
 export function keptQuery(search: string): string {

@@ -16,6 +16,8 @@ import {
 import { IsNotBlank, Optional, OrNull } from '../fields/index.js';
 import type { Danger, PieceStage, ReckoningList, RouteStep } from '@zesting/core';
 
+export * from './load-shapes.js';
+
 export class RouteShape {
   id: string;
   name: string;

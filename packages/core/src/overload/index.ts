@@ -25,7 +25,7 @@ export interface Overload {
  * neither can begin before it nor end after it, exceeds its hours most. None exactly where work in the order of due days ends all in time.
  * @param calendar minutes of work by day
  * @param taken minutes of days that are spoken for by what is no step
- * @param todayOn what could have begun before, or was due, counts from today
+ * @param todayOn what could have begun before counts from today; what was due before, by the first day from today on that has hours
  * @returns by due day; the days without too much are left out
  * @see Horn 1974, Some Simple Scheduling Algorithms: preemptive earliest due date with release dates
  */
@@ -33,13 +33,14 @@ export function overloads(
   work: readonly DueWork[],
   { calendar, taken, todayOn }: { readonly calendar: WorkCalendar; readonly taken: ReadonlyMap<Day, number>; readonly todayOn: Day },
 ): Overload[] {
+  const hoursOn = (day: Day) => Math.max(0, minutesOn(calendar, day) - (taken.get(day) ?? 0));
+  const soonest = firstWith(hoursOn, todayOn);
   const open = work
     .filter(({ minutes }) => minutes > 0)
     .map((one) => {
-      const dueOn = later(one.dueOn, todayOn);
+      const dueOn = one.dueOn < todayOn ? soonest : one.dueOn;
       return { ...one, dueOn, releasedOn: earlier(later(one.releasedOn, todayOn), dueOn) };
     });
-  const hoursOn = (day: Day) => Math.max(0, minutesOn(calendar, day) - (taken.get(day) ?? 0));
   return [...new Set(open.map(({ dueOn }) => dueOn))].sort().flatMap((dueOn): Overload[] => {
     // from the last release back: the stretch grows, and so do its work and its hours
     const due = open
@@ -60,6 +61,15 @@ export function overloads(
     });
     return worst ? [worst] : [];
   });
+}
+
+/** Nobody is away for longer than this without having left. */
+const MOST_AWAY_DAYS = 400;
+
+/** The first day from one on that has hours; that day itself where none has. */
+function firstWith(hoursOn: (day: Day) => number, from: Day): Day {
+  for (let count = 0; count < MOST_AWAY_DAYS; count++) if (hoursOn(addDays(from, count)) > 0) return addDays(from, count);
+  return from;
 }
 
 const later = (a: Day, b: Day): Day => (a > b ? a : b);

@@ -40,6 +40,10 @@ describe('more work than hours', () => {
     expect(told([work('a', 4, 6, 9)])).toEqual(['2027-03-05 to 2027-03-07: 1 h, a']); // due on a Sunday
     expect(told([work('a', 0, 0, 7)], new Map([[MONDAY, 2 * HOUR]]))).toEqual(['2027-03-01 to 2027-03-01: 1 h, a']);
     expect(told([work('a', -20, -3, 9)])).toEqual(['2027-03-01 to 2027-03-01: 1 h, a']);
+    // on a Saturday, what is past due is due on Monday
+    const saturday = { calendar: week, taken: new Map<Day, number>(), todayOn: day(-2) };
+    expect(overloads([work('a', -20, -3, 9)], saturday)).toEqual([{ fromOn: day(-2), dueOn: MONDAY, overMinutes: HOUR, ids: ['a'] }]);
+    expect(overloads([work('a', -20, -3, 8)], saturday)).toEqual([]);
   });
 
   const anyWork = fc

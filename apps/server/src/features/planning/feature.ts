@@ -6,6 +6,7 @@ import { PlanningModule } from './index.js';
 
 const policies = {
   'days_off.read': { roles: { ...MANAGERS, staff: 'own', freelance: 'own' } },
+  'load.read': { roles: MANAGERS },
   'route.read': { roles: MANAGERS },
   'route.edit': { roles: LEADS },
 } as const satisfies Record<string, Policy>;

@@ -3,6 +3,7 @@ import { ok } from '@zesting/core';
 import { App } from '../../platform/app.js';
 import { Jobs } from '../../platform/jobs/jobs.js';
 import { DaysOffController } from './days-off.controller.js';
+import { LoadController } from './load.controller.js';
 import { PlanningController } from './planning.controller.js';
 import { predictApart } from './predict.js';
 import { PREDICT, REPLAN, replanOpenApart, replanSoon } from './replan.js';
@@ -10,7 +11,7 @@ import { PREDICT, REPLAN, replanOpenApart, replanSoon } from './replan.js';
 /** Zones change their date on whole quarters of an hour. */
 const EVERY_QUARTER = '*/15 * * * *';
 
-@Module({ controllers: [PlanningController, DaysOffController] })
+@Module({ controllers: [PlanningController, DaysOffController, LoadController] })
 export class PlanningModule implements OnModuleInit {
   constructor(
     private readonly app: App,

@@ -111,6 +111,12 @@ export async function helpsFor(app: App, asked: Parameters<typeof findHelps>[2])
   return (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as Awaited<ReturnType<typeof findHelps>>; // of this task
 }
 
+/** The minutes that everybody is predicted to work, day by day, reckoned now. */
+export async function predictedLoadOf(app: App): Promise<readonly LoadDay[]> {
+  const task: PredictTask = { kind: 'load', now: app.clock.now() };
+  return (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as readonly LoadDay[]; // of this task
+}
+
 /** So long an answer of the load stands for the next: who types on a form, or goes through the requests, does not have it reckoned at every step. */
 const LOAD_KEPT_MS = 30_000;
 /** Nobody waits longer for it: what was reckoned last is told, or what the calendars alone say. */
@@ -132,9 +138,8 @@ export async function takenHours(app: App): Promise<TakenHours> {
   loads.set(app, known);
   if (performance.now() - known.at >= LOAD_KEPT_MS) {
     known.at = performance.now();
-    const task: PredictTask = { kind: 'load', now: app.clock.now() };
-    known.reckoning = app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS).then(
-      (load) => void (known.last = new TakenHours(load as readonly LoadDay[])), // of this task
+    known.reckoning = predictedLoadOf(app).then(
+      (load) => void (known.last = new TakenHours(load)),
       () => void (known.at = -Infinity), // asked anew by whoever comes next
     );
   }

@@ -70,6 +70,7 @@ const TABLE: Record<string, string> = {
   'GET /api/invites/{linkId}': 'invited',
   'POST /api/invites/{linkId}/password': 'invited',
   'GET /api/days-off': makers,
+  'GET /api/load': managers,
   'GET /api/routes/whole': managers,
   'POST /api/routes': 'lead',
   'PATCH /api/routes/{routeId}': 'lead',

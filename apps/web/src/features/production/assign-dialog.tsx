@@ -21,8 +21,11 @@ function meanwhileWords(problem: unknown, title: string): string {
   return `Meanwhile ${theirs?.doerName ?? 'nobody'} has “${title}”. Nothing was overwritten: choose again.`;
 }
 
+/** What the dialog knows of the step. */
+type GivenStep = Pick<StepShape, 'id' | 'title' | 'leftMinutes' | 'spanDays' | 'doerId' | 'version'>;
+
 /** Who takes a step: skill, what is open, days off, and when it would end by all that each has to do. */
-export function AssignDialog({ step, onClose }: { step: StepShape; onClose: () => void }) {
+export function AssignDialog({ step, onClose }: { step: GivenStep; onClose: () => void }) {
   const candidates = useQuery(candidatesQuery(step.id));
   const assign = useWrite(
     (personId: string | null) => call(`/steps/${step.id}/doer`, { method: 'PUT', body: { personId }, version: step.version }),

@@ -3,6 +3,7 @@ import { lazyPage } from '../../lib/lazy-page';
 
 const ProductionPage = lazyPage(() => import('./production-page'), 'ProductionPage');
 const LinePage = lazyPage(() => import('./line/line-page'), 'LinePage');
+const LoadPage = lazyPage(() => import('./load/load-page'), 'LoadPage');
 const PiecePage = lazyPage(() => import('./piece-page'), 'PiecePage');
 
 export const feature: WebFeature = {
@@ -10,11 +11,13 @@ export const feature: WebFeature = {
   routes: [
     { path: 'production', element: <ProductionPage /> },
     { path: 'production/line', element: <LinePage /> },
+    { path: 'production/load', element: <LoadPage /> },
     { path: 'pieces/:pieceId', element: <PiecePage /> },
   ],
   actions: (session) => [
     ...(session.role === 'freelance' ? [] : [go('Production', '/production')]),
     ...(manages(session) ? [go('Production over days', '/production/line', 'line, bars, slack')] : []),
+    ...(manages(session) ? [go('Everybody’s load', '/production/load', 'hours, days, who is over-full')] : []),
     ...(manages(session) ? [go('Begin a piece', '/production?open=begin', 'by hand, without a request')] : []),
   ],
   verbs: {

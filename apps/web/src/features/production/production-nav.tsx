@@ -3,13 +3,14 @@ import { NavLink, useLocation } from 'react-router';
 const PARTS = [
   ['/production', 'Table'],
   ['/production/line', 'Line'],
+  ['/production/load', 'Load'],
 ] as const;
 
 /** The ways of looking at the same work. What is asked for stays in the address from one to the other. */
 export function ProductionNav() {
   const { search } = useLocation();
   const kept = new URLSearchParams(search);
-  for (const name of ['open', 'order', 'shown']) kept.delete(name);
+  for (const name of ['open', 'order', 'shown', 'who', 'day']) kept.delete(name);
   return (
     <nav aria-label="Production" className="flex max-w-full overflow-x-auto rounded-md border border-line-strong self-center">
       {PARTS.map(([path, name]) => (

@@ -1,17 +1,17 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { addDays, getDay, mondayOf, parseDay, type Day, type PlanDoer } from '@zesting/core';
-import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useMemo } from 'react';
 import { lineQuery } from '../../../api/production';
 import { wordsOf } from '../../../lib/api';
 import type { Axis } from '../../../lib/axis';
-import { count, dayWords } from '../../../lib/format';
+import { count } from '../../../lib/format';
 import { useClients, useSession } from '../../../lib/queries';
 import { useSearch } from '../../../lib/use-search';
 import { SavedViews } from '../../../parts/saved-views';
-import { Button, IconButton } from '../../../ui/button';
+import { Button } from '../../../ui/button';
 import { Choice } from '../../../ui/choice';
 import { Empty, Failed, Loading, PageHead } from '../../../ui/page';
+import { DaysTurn } from '../days-turn';
 import { PieceFilterRow, usePieceFilter } from '../piece-filter';
 import { ProductionNav } from '../production-nav';
 import { doerOf } from './line-case';
@@ -21,14 +21,14 @@ const SPANS = { '1': '1 week', '2': '2 weeks', '4': '4 weeks', '13': '3 months' 
 type Weeks = keyof typeof SPANS;
 
 /** The days that are seen: from the Monday of this week, unless the address says another. */
-function useAxis(): { fromOn: Day; weeks: Weeks; isNow: boolean } {
+function useAxis(): { fromOn: Day; weeks: Weeks } {
   const { search } = useSearch();
   const { todayOn } = useSession();
   const weeks = (Object.keys(SPANS) as Weeks[]).find((one) => one === search.get('weeks')) ?? '4';
   const asked = parseDay(search.get('from') ?? '');
   const thisWeek = mondayOf(getDay(todayOn));
   const fromOn = asked ? mondayOf(asked) : thisWeek;
-  return { fromOn, weeks, isNow: fromOn === thisWeek };
+  return { fromOn, weeks };
 }
 
 /** Open pieces over days: a row each, its steps as bars that are dragged, with what becomes late told at once. */
@@ -36,7 +36,7 @@ export function LinePage() {
   const { query, to } = useClients();
   const { put } = useSearch();
   const filter = usePieceFilter();
-  const { fromOn, weeks, isNow } = useAxis();
+  const { fromOn, weeks } = useAxis();
   const axis = useMemo((): Axis => ({ fromOn, toOn: addDays(fromOn, Number(weeks) * 7 - 1) }), [fromOn, weeks]);
   const line = useInfiniteQuery(lineQuery(query, filter.query));
   const pages = line.data?.pages;
@@ -48,8 +48,6 @@ export function LinePage() {
   if (line.isError) return <Failed message={wordsOf(line.error)} onRetry={() => void line.refetch()} />;
   const [first] = pages ?? [];
   if (!first) return <Loading />;
-  const turn = (fromOn: Day | null) => put({ from: fromOn }, { replace: true });
-  const by = Math.max(1, Math.floor(Number(weeks) / 2)) * 7;
   return (
     <>
       <PageHead title="Production" note={first.total === null ? undefined : count(first.total, 'open piece')}>
@@ -60,22 +58,7 @@ export function LinePage() {
           options={Object.entries(SPANS) as [Weeks, string][]}
           onChange={(next) => put({ weeks: next === '4' ? null : next }, { replace: true })}
         />
-        <div className="flex items-center">
-          <IconButton label="Earlier" onClick={() => turn(addDays(axis.fromOn, -by))}>
-            <ChevronLeft size={16} aria-hidden />
-          </IconButton>
-          <span className="tabular whitespace-nowrap text-[13px]" aria-live="polite">
-            {dayWords(axis.fromOn)} – {dayWords(axis.toOn)}
-          </span>
-          <IconButton label="Later" onClick={() => turn(addDays(axis.fromOn, by))}>
-            <ChevronRight size={16} aria-hidden />
-          </IconButton>
-          {!isNow && (
-            <Button look="quiet" onClick={() => turn(null)}>
-              This week
-            </Button>
-          )}
-        </div>
+        <DaysTurn fromOn={fromOn} toOn={axis.toOn} weeks={Number(weeks)} />
         <SavedViews page="production" />
       </PageHead>
       <PieceFilterRow filter={filter} leftOut={first.leftOut} />
