@@ -151,7 +151,7 @@ test('every screen keeps its address over a reload, and goes back where it came 
   await expect(dana.getByRole('heading', { name: 'Production', level: 1 })).toBeVisible();
   await expect(dana.getByRole('link', { name: 'Seeded rye is back' })).toBeVisible(); // the address holds what was asked for
   await dana.getByRole('button', { name: 'Open', exact: true }).click();
-  await dana.getByLabel('With').selectOption('nobody');
+  await dana.getByLabel('With', { exact: true }).selectOption('nobody');
   await dana.getByRole('button', { name: 'Aim' }).click();
   await expect(dana.getByRole('columnheader', { name: 'Aim' })).toHaveAttribute('aria-sort', 'ascending');
   await dana.reload();
@@ -159,7 +159,8 @@ test('every screen keeps its address over a reload, and goes back where it came 
   await expect(dana.getByRole('row').filter({ hasText: 'the client' })).toHaveCount(0);
   await dana.getByLabel('Stage').selectOption('approved');
   await expect(dana.getByText('No piece is like that')).toBeVisible();
-  await dana.getByRole('button', { name: 'Show all that is open' }).click();
+  await expect(dana.getByText(/open pieces left out/)).toBeVisible();
+  await dana.getByRole('button', { name: 'Show all', exact: true }).click();
   await expect(dana.getByRole('row').filter({ hasText: 'the client' }).first()).toBeVisible();
   await expectAccessible(dana);
   await dana.goto('/no-such-page');

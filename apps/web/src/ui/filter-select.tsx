@@ -1,3 +1,5 @@
+import { useId } from 'react';
+
 interface FilterSelectProps {
   readonly words: string;
   /** what is chosen; null: anything */
@@ -10,13 +12,17 @@ interface FilterSelectProps {
 
 /** One thing that a list is narrowed to; nothing where there is nothing to choose. */
 export function FilterSelect({ words, value, options, unknown = 'of another client', onChange }: FilterSelectProps) {
+  const id = useId();
   const shown = value !== null && options.every(({ id }) => id !== value) ? [...options, { id: value, name: unknown }] : options;
   if (shown.length === 0) return null;
   return (
-    <label className="inline-flex items-center gap-1.5">
-      <span className="text-muted">{words}</span>
+    <span className="inline-flex items-center gap-1.5">
+      <label htmlFor={id} className="text-muted">
+        {words}
+      </label>
       <select
-        className={`field w-auto max-w-44 text-[13px] ${value === null ? '' : 'border-pine font-medium'}`}
+        id={id}
+        className={`field w-auto max-w-32 text-[13px] ${value === null ? '' : 'border-pine font-medium'}`}
         value={value ?? ''}
         onChange={(event) => onChange(event.target.value || null)}
       >
@@ -27,6 +33,6 @@ export function FilterSelect({ words, value, options, unknown = 'of another clie
           </option>
         ))}
       </select>
-    </label>
+    </span>
   );
 }

@@ -1,4 +1,4 @@
-import { addDays, type Day } from '../time/index.js';
+import { addDays, earlierOf, laterOf, type Day } from '../time/index.js';
 import { minutesOn, type WorkCalendar } from '../workdays/index.js';
 
 /** Work that somebody has: it can begin on one day and must end by another. */
@@ -39,7 +39,7 @@ export function overloads(
     .filter(({ minutes }) => minutes > 0)
     .map((one) => {
       const dueOn = one.dueOn < todayOn ? soonest : one.dueOn;
-      return { ...one, dueOn, releasedOn: earlier(later(one.releasedOn, todayOn), dueOn) };
+      return { ...one, dueOn, releasedOn: earlierOf(laterOf(one.releasedOn, todayOn), dueOn) };
     });
   return [...new Set(open.map(({ dueOn }) => dueOn))].sort().flatMap((dueOn): Overload[] => {
     // from the last release back: the stretch grows, and so do its work and its hours
@@ -71,6 +71,3 @@ function firstWith(hoursOn: (day: Day) => number, from: Day): Day {
   for (let count = 0; count < MOST_AWAY_DAYS; count++) if (hoursOn(addDays(from, count)) > 0) return addDays(from, count);
   return from;
 }
-
-const later = (a: Day, b: Day): Day => (a > b ? a : b);
-const earlier = (a: Day, b: Day): Day => (a < b ? a : b);

@@ -66,3 +66,5 @@ export const dayInWords = (day: Day): string =>
     .replace(',', '');
 
 export const laterOf = (a: Day, b: Day): Day => (a >= b ? a : b);
+
+export const earlierOf = (a: Day, b: Day): Day => (a <= b ? a : b);

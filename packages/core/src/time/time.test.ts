@@ -11,6 +11,7 @@ import {
   getDay,
   getTimeOfDay,
   isZone,
+  earlierOf,
   laterOf,
   parseDay,
   parseTimeOfDay,
@@ -54,6 +55,7 @@ describe('a day', () => {
   it('stands in words in letters', () => {
     expect(dayInWords(getDay('2027-03-16'))).toBe('Tuesday 16 March 2027');
     expect(laterOf(getDay('2027-03-16'), getDay('2027-03-09'))).toBe('2027-03-16');
+    expect(earlierOf(getDay('2027-03-16'), getDay('2027-03-09'))).toBe('2027-03-09');
   });
 });
 

@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill';
-import type { ContactBody } from '@zesting/contract';
+import type { ContactBody, PathChangeBody } from '@zesting/contract';
 import { addDays, getDay, getValue, ok } from '@zesting/core';
 import { makePiece, makeScene, NOW, stepOf, type Scene } from '../../../test-support/scene.js';
 import { signOffIn } from '../../../test-support/sign-off.js';
@@ -18,7 +18,7 @@ import { seeded } from '../../../test-support/seeded.js';
 import { Jobs } from '../../platform/jobs/jobs.js';
 import { editClient } from '../clients/index.js';
 import { addTimeOff, comeBack, editPerson, importTimeOff, leave, removeTimeOff } from '../people/index.js';
-import { assignStep, beginStep, editContent, editPiece, handBack, handIn, sayRemaining } from '../production/index.js';
+import { assignStep, beginStep, changePiecePath, editContent, editPiece, handBack, handIn, sayRemaining } from '../production/index.js';
 import { approveForClient, decide, sendPacket, settleRemark } from '../sign-off/index.js';
 import {
   computeStates,
@@ -47,6 +47,23 @@ describe('the stored plan', () => {
     (await rows<{ version: number }>('select version from clients where id = $1', [clientId]))[0]?.version ?? 0;
   const pick = <T>(list: readonly T[]): T | undefined => list[Math.floor(random() * list.length)];
   const rows = <Row>(sql: string, values: unknown[] = []) => scene.app.read<Row>(sql, values);
+
+  /** Any change of a path, next to a step: a new step and a split part may be left out again. */
+  function pathChange(stepId: string, on: string): PathChangeBody {
+    const time = { spanDays: 1 + Math.floor(random() * 3), effortMinutes: Math.floor(random() * 8) * 60 };
+    const title = `Extra ${Math.floor(random() * 1e6)}`;
+    const place = pick(['before', 'after', 'beside'] as const) ?? 'after';
+    return (
+      pick<PathChangeBody>([
+        { kind: 'pin', stepId, finishOn: random() < 0.3 ? null : on },
+        { kind: 'retime', stepId, ...time },
+        { kind: 'leave_out', stepId },
+        { kind: 'add', stepId, title, does: random() < 0.5 ? 'make' : 'check', skill: 'write', place, ...time },
+        { kind: 'split', stepId, title, place, ...time },
+        { kind: 'give', stepId, personId: pick([null, scene.people.staff.personId, scene.people.freelance.personId]) ?? null },
+      ]) ?? { kind: 'leave_out', stepId }
+    );
+  }
 
   /** One random operation through a use case. Most are refused by some rule, as most clicks of a monkey would be. */
   async function operate(): Promise<boolean> {
@@ -101,6 +118,8 @@ describe('the stored plan', () => {
         const [off] = await rows<{ id: string }>('select id from time_off order by start_on limit 1');
         return off && removeTimeOff(app, viewer, people.staff.personId, off.id);
       },
+      async () => step && changePiecePath(app, viewer, piece.id, [pathChange(step.id, on)]),
+      async () => step && changePiecePath(app, viewer, piece.id, [pathChange(step.id, on), pathChange(step.id, on)]),
       write, // twice as often: much begins with it
       write,
       async () => editPiece(app, viewer, piece.id, { wishOn: random() < 0.3 ? null : on }, piece.version),

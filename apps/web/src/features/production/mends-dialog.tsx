@@ -47,7 +47,7 @@ export function MendsDialog({ piece, onClose }: { piece: PieceShape; onClose: ()
       {mends.isPending && <Loading />}
       {mends.data && (
         <>
-          <Found mends={mends.data} busy={make.isPending} onTake={take} />
+          <Found mends={mends.data} busy={make.isPending || mends.isFetching} onTake={take} />
           <LaterDay piece={piece} laterOn={mends.data.laterOn} lateDays={mends.data.lateDays} onDone={onClose} />
           <p className="text-muted text-[12.5px] mt-2">
             {mends.data.tried < mends.data.possible

@@ -1,5 +1,5 @@
 import type { LineRowShape, PathChangeBody } from '@zesting/contract';
-import { addDays, type PlanDoer } from '@zesting/core';
+import { addDays, daysBetween, earlierOf, laterOf, type PlanDoer } from '@zesting/core';
 import { Pin } from 'lucide-react';
 import { toast } from 'sonner';
 import { call, wordsOf } from '../../../lib/api';
@@ -17,10 +17,12 @@ interface BarProps {
   readonly axis: Axis;
   readonly tightDays: number;
   readonly top: number;
+  /** how wide a day is */
+  readonly dayPx: number;
 }
 
-/** A bar that is narrower has no end to take hold of: its days are changed closer up, or on the piece's page. */
-const END_PERCENT = 3;
+/** What is narrower cannot be taken hold of: it is changed closer up, or on the piece's page. An end needs as much again beside it. */
+export const HOLD_PX = 24;
 const HATCH = 'repeating-linear-gradient(135deg, transparent 0 4px, rgb(0 0 0 / 0.2) 4px 6px)';
 
 /** How an open step looks: what the client does is lake, what is late is rhubarb and hatched. */
@@ -48,7 +50,7 @@ export function DoneBar({ bar, axis, top }: Pick<BarProps, 'bar' | 'axis' | 'top
 }
 
 /** One open step over its days, with the line behind it to the day by which it must end. */
-export function LineBar({ bar, row, doers, axis, tightDays, top }: BarProps) {
+export function LineBar({ bar, row, doers, axis, tightDays, top, dayPx }: BarProps) {
   const { step, untilOn } = bar;
   const doer = doers.get(step.doer);
   const send = useWrite((change: PathChangeBody) => call(`/pieces/${row.id}/path`, { method: 'POST', body: { changes: [change] } }), {
@@ -82,9 +84,14 @@ export function LineBar({ bar, row, doers, axis, tightDays, top }: BarProps) {
   const period = moving ? dragged(bar, moving.hold, moving.days) : bar;
   const box = barOf(axis, period);
   const tail = untilOn !== null && untilOn > bar.toOn ? barOf(axis, { fromOn: addDays(bar.toOn, 1), toOn: untilOn }) : null;
+  const widthPx = box ? dayPx * (daysBetween(laterOf(bar.fromOn, axis.fromOn), earlierOf(bar.toOn, axis.toOn)) + 1) : 0;
+  const isHeld = moving !== undefined;
+  // an end that is held stays, however short the bar becomes
+  const hasEnd = (isHeld && moving.hold === 'end') || (widthPx >= 2 * HOLD_PX + 4 && bar.toOn <= axis.toOn);
   const { className, isLate } = lookOf(bar);
   const words = `${step.title}${step.round > 1 ? `, round ${step.round}` : ''}, ${step.doerName ?? 'nobody yet'}: ${dayWords(bar.fromOn)} to ${dayWords(bar.toOn)}`;
-  const said = `${words}${untilOn ? `, finish by ${dayWords(untilOn)}` : ''}`;
+  const by = step.pinnedFinishOn ? `, pinned to ${dayWords(step.pinnedFinishOn)}` : untilOn ? `, finish by ${dayWords(untilOn)}` : '';
+  const said = `${words}${by}`;
   const how = 'Arrow keys pin another finish, Enter sets it';
   return (
     <>
@@ -105,17 +112,23 @@ export function LineBar({ bar, row, doers, axis, tightDays, top }: BarProps) {
             {step.pinnedFinishOn && <Pin size={11} className="inline mr-0.5 -mt-0.5" />}
             <span className={isLate ? 'bg-rhubarb px-0.5 rounded-sm' : ''}>{step.title}</span>
           </span>
-          <button
-            type="button"
-            className="absolute -inset-y-0.5 inset-x-0 cursor-grab touch-none rounded-sm"
-            aria-label={`${said}. ${how}`}
-            title={said}
-            {...held('whole')}
-          />
-          {box.width > END_PERCENT && bar.toOn <= axis.toOn && (
+          {isHeld || widthPx >= HOLD_PX ? (
             <button
               type="button"
-              className="absolute right-0 -inset-y-0.5 w-6 max-w-[40%] cursor-ew-resize touch-none flex items-center justify-end"
+              className={`absolute -inset-y-[3px] left-0 cursor-grab touch-none rounded-sm ${hasEnd ? 'right-[26px]' : 'right-0'}`}
+              aria-label={`${said}. ${how}`}
+              title={said}
+              {...held('whole')}
+            />
+          ) : (
+            <span className="absolute inset-0" title={said}>
+              <span className="sr-only">{said}</span>
+            </span>
+          )}
+          {hasEnd && (
+            <button
+              type="button"
+              className="absolute right-0 -inset-y-[3px] w-[26px] cursor-ew-resize touch-none flex items-center justify-end"
               aria-label={`End of ${step.title}, ${count(step.spanDays, 'working day')}: arrow keys give it more or fewer, Enter sets them`}
               {...held('end')}
             >

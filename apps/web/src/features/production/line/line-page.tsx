@@ -88,6 +88,7 @@ export function LinePage() {
           <p className="text-muted text-[12.5px] mt-2">
             A bar is drawn as work is predicted, the thin line behind it to the day by which it must end. Drag a bar to pin its finish, its
             end to give it more days, the diamond to move the day that it goes out; or go to it with Tab and use the arrow keys, then Enter.
+            What is too narrow to be taken hold of is changed closer up, or on the page of the piece.
           </p>
         </>
       )}

@@ -1,5 +1,5 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
-import type { LineRowShape } from '@zesting/contract';
+import type { LinePlacementShape, LineRowShape } from '@zesting/contract';
 import { addDays, daysBetween, weekdayOf, type Day, type PlanDoer } from '@zesting/core';
 import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
@@ -30,10 +30,17 @@ interface RowsProps {
 export function LineRows({ rows, doers, axis, todayOn, tightDays, onEnd }: RowsProps) {
   const body = useRef<HTMLUListElement>(null);
   const [top, setTop] = useState(0);
+  const [trackPx, setTrackPx] = useState(0);
   useLayoutEffect(() => {
-    if (body.current) setTop(body.current.getBoundingClientRect().top + window.scrollY);
+    const list = body.current;
+    if (!list) return;
+    setTop(list.getBoundingClientRect().top + window.scrollY);
+    const watch = new ResizeObserver(() => setTrackPx(list.querySelector('[data-axis]')?.clientWidth ?? 0));
+    watch.observe(list);
+    return () => watch.disconnect();
   }, []);
-  const heights = useMemo(() => rows.map((row) => heightOf(barsOf(row.steps, axis))), [rows, axis]);
+  const dayPx = trackPx / (daysBetween(axis.fromOn, axis.toOn) + 1);
+  const heights = useMemo(() => rows.map((row) => heightOf(lanesOf(barsOf(row.steps, axis), row, axis))), [rows, axis]);
   const isLong = rows.length > FEW;
   const virtual = useWindowVirtualizer({
     count: rows.length,
@@ -57,15 +64,33 @@ export function LineRows({ rows, doers, axis, todayOn, tightDays, onEnd }: RowsP
       <Days axis={axis} todayOn={todayOn} />
       <ul ref={body} aria-label="Pieces over days" style={{ paddingTop: above, paddingBottom: Math.max(0, below) }}>
         {rows.slice(first, last + 1).map((row) => (
-          <LineRow key={row.id} row={row} doers={doers} axis={axis} todayOn={todayOn} tightDays={tightDays} />
+          <LineRow key={row.id} row={row} doers={doers} axis={axis} todayOn={todayOn} tightDays={tightDays} dayPx={dayPx} />
         ))}
       </ul>
     </div>
   );
 }
 
-/** As many lanes as the bars need, and a line for the border. */
-const heightOf = (bars: readonly Bar[]): number => Math.max(ROW_PX, (Math.max(0, ...bars.map(({ lane }) => lane)) + 1) * LANE_PX + 8);
+/** The days on which a piece goes out; without a placement that has one, the wish date. */
+function marksOf({ placements, wishOn }: LineRowShape): { readonly placement: LinePlacementShape | null; readonly on: Day }[] {
+  const given = placements.filter(({ state }) => state !== 'cancelled').map((placement) => ({ placement, on: placement.on as Day })); // a day of the contract's
+  const isLive = given.some(({ placement }) => placement.state !== 'out');
+  return isLive || wishOn === null ? given : [...given, { placement: null, on: wishOn as Day }];
+}
+
+/** How many lanes the bars need, and on which the days stand that it goes out: on the first, unless a bar is there. */
+function lanesOf(bars: readonly Bar[], row: LineRowShape, axis: Axis): { readonly count: number; readonly ofMarks: number } {
+  const open = bars.filter(({ step }) => step.finishedOn === null);
+  // a mark is as wide as a finger, which is more than a day where many are seen
+  const near = daysBetween(axis.fromOn, axis.toOn) < 28 ? 0 : 2;
+  const count = Math.max(0, ...open.map(({ lane }) => lane)) + 1;
+  const isInTheWay = marksOf(row).some(({ on }) =>
+    open.some(({ lane, fromOn, toOn }) => lane === 0 && fromOn <= addDays(on, near) && addDays(toOn, near) >= on),
+  );
+  return isInTheWay ? { count: count + 1, ofMarks: count } : { count, ofMarks: 0 };
+}
+
+const heightOf = ({ count }: { readonly count: number }): number => Math.max(ROW_PX, count * LANE_PX + 8);
 
 /** The days over the rows: each by itself in up to four weeks, else the Mondays. */
 function Days({ axis, todayOn }: { axis: Axis; todayOn: Day }) {
@@ -99,16 +124,19 @@ function Days({ axis, todayOn }: { axis: Axis; todayOn: Day }) {
 
 interface RowProps extends Omit<RowsProps, 'rows' | 'onEnd'> {
   readonly row: LineRowShape;
+  /** how wide a day is */
+  readonly dayPx: number;
 }
 
-const LineRow = memo(function LineRow({ row, doers, axis, todayOn, tightDays }: RowProps) {
+const LineRow = memo(function LineRow({ row, doers, axis, todayOn, tightDays, dayPx }: RowProps) {
   const { clientOf, to } = useClients();
   const client = clientOf(row.clientId);
   const bars = useMemo(() => barsOf(row.steps, axis), [row.steps, axis]);
+  const lanes = lanesOf(bars, row, axis);
   const today = leftOf(axis, todayOn);
   const length = daysBetween(axis.fromOn, axis.toOn) + 1;
   return (
-    <li className={`${GRID} border-t border-line first:border-t-0`} style={{ height: heightOf(bars) }}>
+    <li className={`${GRID} border-t border-line first:border-t-0`} style={{ height: heightOf(lanes) }}>
       <div className="px-3 min-w-0 flex items-center gap-2 h-[33px]">
         <ClientCode code={client?.code ?? ''} colour={client?.colour ?? 0} name={client?.name ?? ''} />
         <Link to={to(`/pieces/${row.id}`)} className="font-medium truncate flex-1 no-underline hover:underline" title={row.title}>
@@ -127,12 +155,33 @@ const LineRow = memo(function LineRow({ row, doers, axis, todayOn, tightDays }: 
         )}
         {bars.map((bar) =>
           bar.step.finishedOn === null ? (
-            <LineBar key={bar.step.id} bar={bar} row={row} doers={doers} axis={axis} tightDays={tightDays} top={7 + bar.lane * LANE_PX} />
+            <LineBar
+              key={bar.step.id}
+              bar={bar}
+              row={row}
+              doers={doers}
+              axis={axis}
+              tightDays={tightDays}
+              dayPx={dayPx}
+              top={7 + bar.lane * LANE_PX}
+            />
           ) : (
             <DoneBar key={bar.step.id} bar={bar} axis={axis} top={7} />
           ),
         )}
-        <PublishMarks row={row} doers={doers} axis={axis} tightDays={tightDays} />
+        {marksOf(row).map(({ placement, on }) => (
+          <PublishMark
+            key={placement?.id ?? 'wish'}
+            placement={placement}
+            on={on}
+            row={row}
+            doers={doers}
+            axis={axis}
+            tightDays={tightDays}
+            dayPx={dayPx}
+            top={5 + lanes.ofMarks * LANE_PX}
+          />
+        ))}
       </div>
     </li>
   );
@@ -154,30 +203,6 @@ function Ground({ axis, length }: { axis: Axis; length: number }) {
         ) : weekdayOf(day) === 1 ? (
           <span key={day} aria-hidden className="absolute inset-y-0 w-px bg-line" style={{ left: `${leftOf(axis, day)}%` }} />
         ) : null,
-      )}
-    </>
-  );
-}
-
-/** The days on which it goes out; without a placement that has one, the wish date. */
-function PublishMarks({ row, doers, axis, tightDays }: Omit<RowProps, 'todayOn'>) {
-  const given = row.placements.filter(({ state }) => state !== 'cancelled');
-  const isLive = given.some(({ state }) => state !== 'out');
-  return (
-    <>
-      {given.map((placement) => (
-        <PublishMark
-          key={placement.id}
-          placement={placement}
-          on={placement.on as Day}
-          row={row}
-          doers={doers}
-          axis={axis}
-          tightDays={tightDays}
-        />
-      ))}
-      {!isLive && row.wishOn && (
-        <PublishMark placement={null} on={row.wishOn as Day} row={row} doers={doers} axis={axis} tightDays={tightDays} />
       )}
     </>
   );

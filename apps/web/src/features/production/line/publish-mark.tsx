@@ -8,6 +8,7 @@ import { usePlacements } from '../../../lib/placements';
 import { useWrite } from '../../../lib/queries';
 import { useHold } from '../../../lib/use-hold';
 import { outcomeOf, type LineChange } from './line-case';
+import { HOLD_PX } from './line-bar';
 import { LineHint } from './line-hint';
 
 interface MarkProps {
@@ -18,10 +19,13 @@ interface MarkProps {
   readonly doers: ReadonlyMap<string, PlanDoer>;
   readonly axis: Axis;
   readonly tightDays: number;
+  readonly top: number;
+  /** how wide a day is */
+  readonly dayPx: number;
 }
 
 /** The day on which a piece goes out, as a diamond that is dragged: filled for a placement, hollow for a wish. */
-export function PublishMark({ placement, on, row, doers, axis, tightDays }: MarkProps) {
+export function PublishMark({ placement, on, row, doers, axis, tightDays, top, dayPx }: MarkProps) {
   const { move } = usePlacements();
   const wish = useWrite(({ wishOn, version }: { wishOn: string; version: number }) =>
     call(`/pieces/${row.id}`, { method: 'PATCH', body: { wishOn }, version }),
@@ -57,10 +61,12 @@ export function PublishMark({ placement, on, row, doers, axis, tightDays }: Mark
       className={`block size-2.5 rotate-45 border-2 ring-1 ring-card ${look} ${moving ? 'outline-2 outline-offset-2' : ''}`}
     />
   );
-  const place = { left: `calc(${box.left + box.width / 2}% - 12px)` };
-  if (placement?.state === 'out')
+  const place = { left: `calc(${box.left + box.width / 2}% - 12px)`, top };
+  // side by side on days that are narrower, they could not be told apart by a finger
+  const isHoldable = moving !== undefined || dayPx >= HOLD_PX || row.placements.length < 2;
+  if (placement?.state === 'out' || !isHoldable)
     return (
-      <span className="absolute top-[5px] size-6 grid place-items-center" style={place} title={said}>
+      <span className="absolute size-6 grid place-items-center" style={place} title={said}>
         {diamond}
         <span className="sr-only">{said}</span>
       </span>
@@ -69,7 +75,7 @@ export function PublishMark({ placement, on, row, doers, axis, tightDays }: Mark
     <>
       <button
         type="button"
-        className="absolute top-[5px] size-6 grid place-items-center cursor-grab touch-none rounded-md z-[5]"
+        className="absolute size-6 grid place-items-center cursor-grab touch-none rounded-md z-[5]"
         style={place}
         title={said}
         aria-label={`${said}. Arrow keys move the day, Enter sets it`}

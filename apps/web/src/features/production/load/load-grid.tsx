@@ -1,6 +1,6 @@
 import { useDroppable } from '@dnd-kit/core';
 import type { LoadPersonShape, LoadShape } from '@zesting/contract';
-import { getDay, weekdayOf, type Day } from '@zesting/core';
+import { getDay, type Day } from '@zesting/core';
 import type { KeyboardEvent } from 'react';
 import { dayWords, minutesWords, zoneWords } from '../../../lib/format';
 import { cellsOf, fullness, shortHours, worstOf, type Cell } from './load-case';
@@ -57,12 +57,11 @@ export function LoadGrid({ load, byWeeks, who, day, onChosen }: GridProps) {
 
 function Head({ on, byWeeks, isToday }: { on: Day; byWeeks: boolean; isToday: boolean }) {
   const [weekday = '', date = '', month = ''] = dayWords(on, on.slice(0, 4)).split(' ');
-  const isWeekend = weekdayOf(on) > 5;
   return (
     <span
       role="columnheader"
       aria-label={byWeeks ? `Week of ${dayWords(on)}` : dayWords(on)}
-      className={`text-center tabular leading-tight py-0.5 ${isToday ? 'text-rhubarb font-semibold' : ''} ${isWeekend && !byWeeks ? 'opacity-70' : ''}`}
+      className={`text-center tabular leading-tight py-0.5 ${isToday ? 'text-rhubarb font-semibold' : ''}`}
     >
       {byWeeks ? month : weekday.slice(0, 1)}
       <br />
@@ -137,12 +136,16 @@ function GridCell({ name, cell, isChosen, onChosen }: { name: string; cell: Cell
         data-cell
         tabIndex={-1}
         title={said}
-        aria-label={said}
         className={`w-full h-full min-h-10 rounded-sm tabular leading-tight ${full === null ? 'off-day' : FILLS[full]} ${isChosen ? 'ring-2 ring-ink' : ''}`}
         onClick={onChosen}
       >
-        {full !== null && cell.taken > 0 && shortHours(cell.taken)}
-        {cell.over > 0 && <strong className="block w-fit mx-auto px-0.5 rounded-sm bg-card text-rhubarb">+{shortHours(cell.over)}</strong>}
+        <span className="sr-only">{said}</span>
+        <span aria-hidden>{full !== null && cell.taken > 0 && shortHours(cell.taken)}</span>
+        {cell.over > 0 && (
+          <strong aria-hidden className="block w-fit mx-auto px-0.5 rounded-sm bg-card text-rhubarb">
+            +{shortHours(cell.over)}
+          </strong>
+        )}
       </button>
     </div>
   );

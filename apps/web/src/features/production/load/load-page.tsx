@@ -1,4 +1,4 @@
-import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { DndContext, pointerWithin, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { LoadPersonShape, LoadShape, LoadStepShape } from '@zesting/contract';
 import { addDays, getDay, mondayOf, parseDay } from '@zesting/core';
@@ -47,6 +47,7 @@ export function LoadPage() {
   return (
     <DndContext
       sensors={sensors}
+      collisionDetection={pointerWithin}
       onDragStart={({ active }) => setHeld(stepOf(load.data, String(active.id)))}
       onDragOver={({ over: to }) => setOver(to ? String(to.id) : undefined)}
       onDragCancel={() => setHeld(undefined)}
