@@ -17,7 +17,8 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   for (const [address, name] of [
     ['/', 'desk'],
     ['/requests', 'requests'],
-    ['/production', 'production'],
+    ['/production/line', 'line'],
+    ['/production/load?weeks=4', 'load'],
     ['/sign-off', 'sign-off'],
     ['/calendar', 'calendar'],
     ['/calendar?view=week', 'week'],
@@ -53,8 +54,6 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   const mail = await mailTo(zesting, 'hana@mossgrove.test', 'For your sign-off: Orchids');
   await shoot(await visitor(browser, zesting, linkIn(mail.text, '/room/'), PHONE), 'room-phone');
   await shoot(await signIn(browser, zesting, 'noor@pencraft.test', PHONE), 'my-steps-phone');
-  const dark = await signIn(browser, zesting, 'dana@quillhaven.test', { colorScheme: 'dark' });
-  await shoot(dark, 'desk-dark');
   // last: what an empty Zesting shows first
   await zesting.query('delete from agencies');
   const owner = await visitor(browser, zesting, '/', { viewport: { width: 1280, height: 800 }, timezoneId: 'Europe/London' });

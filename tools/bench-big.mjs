@@ -71,6 +71,9 @@ async function measure(size, base) {
       const staff = await new Caller(zesting.address, 'staff').signIn('person1@big.test');
       const one = async (sql) => (await zesting.query(sql))[0];
       const open = await one('select id, client_id from pieces where list is not null order by number desc limit 1');
+      const late = await one(
+        "select id from pieces where list is not null order by array_position(array['will_be_late', 'out_of_reach', 'overdue'], danger), number limit 1",
+      );
       const out = await one('select id from pieces where list is null order by number desc limit 1');
       const idea = await one("select id from ideas where state = 'open' limit 1");
       const channel = await one('select channel_id as id, client_id from placements group by 1, 2 order by count(*) desc limit 1');
@@ -80,6 +83,11 @@ async function measure(size, base) {
         ['piece, open', lead, `/api/pieces/${open.id}`],
         ['piece, published', lead, `/api/pieces/${out.id}`],
         ['pieces, first page', lead, '/api/pieces'],
+        ['pieces, narrowed', lead, '/api/pieces?shown=open&order=aim&danger=fine&from=2027-03-01&to=2027-03-31'],
+        ['the line, first page', lead, '/api/pieces/line?order=aim'],
+        ['the line of a manager', manager, '/api/pieces/line?order=aim'],
+        ['load of everybody', lead, '/api/load?from=2027-03-08&to=2027-03-21'],
+        ['what helps a late piece', lead, `/api/pieces/${late.id}/path/helps`],
         ['requests, first page', lead, '/api/requests'],
         ['requests to decide', lead, '/api/requests?shown=open'],
         ['requests by a form', lead, `/api/requests?formId=${request.form_id}`],

@@ -145,6 +145,40 @@ await tell(async () => {
     ).flat(),
   });
   const [even, crowded] = [agency(120), agency(12)];
+  // one of the 5,000 pieces, moved to a day that it cannot make, among the work of all others
+  const [own, others] = [even.steps.slice(0, 8), even.steps.slice(8)];
+  const among = {
+    steps: own.map((step) => ({
+      ...step,
+      title: step.id,
+      kind: 'make',
+      skill: 'write',
+      sameDay: false,
+      optional: true,
+      round: 1,
+      remainingMinutes: null,
+      startedOn: null,
+      finishedOn: null,
+      pinnedFinishOn: null,
+    })),
+    plan: {
+      aims: [{ publishAt: core.toInstantAfterGap(day('2027-03-12'), core.getTimeOfDay('08:00'), 'Pacific/Auckland'), leadDays: 0 }],
+      publishZone: 'Pacific/Auckland',
+      todayOn: day('2027-03-01'),
+      slots: [{ at: core.getTimeOfDay('08:00'), leadDays: 0 }],
+    },
+    doers: even.doers,
+    others: others.map((step) => ({ ...step, pieceId: step.id.split(' ')[0] })),
+    at: 0,
+  };
+  // forty steps of one person over two months
+  const due = even.steps.slice(0, 40).map(({ id, effortMinutes }, index) => ({
+    id,
+    minutes: effortMinutes,
+    releasedOn: core.addDays(day('2027-03-01'), index),
+    dueOn: core.addDays(day('2027-03-03'), index + (index % 5)),
+  }));
+  const hours = { calendar: people['person 0'].calendar, taken: new Map(), todayOn: day('2027-03-01') };
   const content = {
     shared: { copy: 'Copy '.repeat(200), media: [], disclosure: '' },
     channels: { a: { copy: '', tags: ['x', 'y'], firstComment: '', link: '' } },
@@ -193,6 +227,8 @@ await tell(async () => {
     ['load of 1,000 pieces × 6 steps on 12 people', () => core.predictWorkload(load)],
     ['load of 40,000 steps on 120 people', () => core.predictWorkload(even)],
     ['load of 40,000 steps on 12 people, far beyond their hours', () => core.predictWorkload(crowded)],
+    ['what becomes of one piece and 4,999 others', () => core.outcomeOf(among)],
+    ['where one person has more than hours, 40 steps', () => core.overloads(due, hours)],
     ['digests of 1,000 contents of 1,000 characters', () => aims.forEach((_, index) => core.digestParts('client', String(index), content))],
   ];
   const base = quickest(baseline);

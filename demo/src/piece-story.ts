@@ -1,4 +1,4 @@
-import { addDays, getDay, getValue, isWorkingDay, ok, type Day } from '@zesting/core';
+import { addDays, addWorkingDays, getDay, getValue, isWorkingDay, ok, type Day } from '@zesting/core';
 import type { ContentBody } from '@zesting/contract';
 import {
   acceptRequest,
@@ -6,9 +6,11 @@ import {
   approveForClient,
   assignStep,
   beginStep,
+  changePiecePath,
   clientKey,
   decide,
   declineRequest,
+  doerKey,
   editContent,
   editPiece,
   getDoer,
@@ -192,6 +194,19 @@ export class PieceStory {
     for (const step of await this.steps())
       if (step.kind !== 'sign_off')
         getValue(await assignStep(this.app, this.manager, step.id, this.viewer(this.doerOf(step.skill)).personId));
+    if (this.piece.route === 'clip' && (this.piece.inDays ?? 0) > 40) await this.pinSecond();
+  }
+
+  /** The manager wants the second step a week before it has to be: there is something else to do afterwards. */
+  private async pinSecond(): Promise<void> {
+    const [source] = await loadSources(this.app.manager, [this.thread.pieceId]);
+    const step = source?.steps[1];
+    if (!source || !step) throw new Error('no second step');
+    const book = await loadCalendars(this.app.manager, this.app.clock.now());
+    const latest = pieceState(source, book).plan?.steps.find(({ id }) => id === step.id)?.latestFinishOn;
+    if (!latest) throw new Error('no latest day');
+    const finishOn = getValue(addWorkingDays(getDoer(book, doerKey(step, source.client_id)).calendar, latest, -5));
+    getValue(await changePiecePath(this.app, this.manager, this.thread.pieceId, [{ kind: 'pin', stepId: step.id, finishOn }]));
   }
 
   private async begin(): Promise<void> {
