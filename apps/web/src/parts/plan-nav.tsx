@@ -1,5 +1,5 @@
-import { NavLink } from 'react-router';
 import { useClients } from '../lib/queries';
+import { PageNav } from '../ui/page-nav';
 
 const PARTS = [
   ['/plan/year', 'Year'],
@@ -16,20 +16,5 @@ const PARTS = [
 /** The parts of the station, in the order in which a plan is made. */
 export function PlanNav() {
   const { to } = useClients();
-  return (
-    <nav aria-label="Plan" className="flex max-w-full overflow-x-auto rounded-md border border-line-strong self-center">
-      {PARTS.map(([path, name]) => (
-        <NavLink
-          key={path}
-          end
-          to={to(path)}
-          className={({ isActive }) =>
-            `px-3 min-h-[30px] inline-flex items-center font-medium no-underline border-r border-line-strong last:border-r-0 ${isActive ? 'bg-pine text-on-pine' : 'bg-card hover:bg-sunk'}`
-          }
-        >
-          {name}
-        </NavLink>
-      ))}
-    </nav>
-  );
+  return <PageNav label="Plan" parts={PARTS.map(([path, name]) => ({ to: to(path), name }))} />;
 }

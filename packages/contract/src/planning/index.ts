@@ -171,7 +171,7 @@ export class PieceRow {
   lateFromOn: string | null;
   round: number;
   wheel: WheelSegment[];
-  /** what is at hand, and who has it */
+  /** what is at hand, side by side by commas, and who has it; null: nobody */
   currentStep: string | null;
   currentDoer: string | null;
 }

@@ -1,7 +1,7 @@
 import { getValue } from '@zesting/core';
 import { callerAs, makePiece, makeScene, stepOf, type Scene } from '../../../test-support/scene.js';
 import { submitRequest } from '../intake/index.js';
-import { assignStep, editContent, editPiece, handIn } from './index.js';
+import { assignStep, changePiecePath, editContent, editPiece, handIn } from './index.js';
 
 interface Desk {
   rows: { id: string; list: string; lateFromOn: string | null }[];
@@ -37,6 +37,57 @@ describe('the desk and what stands beside it', () => {
     getValue(await editPiece(scene.app, scene.people.manager, later, { shelved: true }, 1));
     expect((await desk()).rows.map((row) => row.id)).not.toContain(later);
     expect((await desk(`?clientId=${scene.b.id}`)).rows).toEqual([]);
+  });
+
+  it('names what can be worked on side by side, with everybody who has it', async () => {
+    const { app, people } = scene;
+    const pieceId = await makePiece(scene, scene.a, '2027-03-26');
+    const write = await stepOf(scene, pieceId, 'write');
+    const beside = {
+      kind: 'add',
+      stepId: write,
+      title: 'Film',
+      does: 'make',
+      skill: 'write',
+      place: 'beside',
+      spanDays: 1,
+      effortMinutes: 60,
+    } as const;
+    getValue(await changePiecePath(app, people.manager, pieceId, [beside]));
+    const rowOf = async () => {
+      const manager = await callerAs(scene, 'manager');
+      const { items } = (await manager.call('GET', '/api/pieces?shown=open')).body as {
+        items: { id: string; currentStep: string; currentDoer: string | null }[];
+      };
+      const found = [(await desk()).rows, items].map((rows) => (rows as typeof items).find(({ id }) => id === pieceId));
+      return found.map((row) => [row?.currentStep, row?.currentDoer]);
+    };
+    const narrowed = async (doer: string) => {
+      const { body } = await (await callerAs(scene, 'manager')).call('GET', `/api/pieces?shown=open&doer=${doer}`);
+      return (body as { items: { id: string }[] }).items.some(({ id }) => id === pieceId);
+    };
+    expect(await rowOf()).toEqual([
+      ['Write, Film', null],
+      ['Write, Film', null],
+    ]);
+    getValue(await assignStep(app, people.manager, write, people.freelance.personId));
+    // the desk is about the step that nobody has, the table about all
+    expect(await rowOf()).toEqual([
+      ['Film', null],
+      ['Write, Film', 'Fay, nobody'],
+    ]);
+    expect([await narrowed(people.freelance.personId), await narrowed('nobody'), await narrowed(people.staff.personId)]).toEqual([
+      true,
+      true,
+      false,
+    ]);
+    const [film] = await app.read<{ id: string }>("select id from steps where piece_id = $1 and title = 'Film'", [pieceId]);
+    getValue(await assignStep(app, people.manager, film?.id ?? '', people.staff.personId));
+    expect(await rowOf()).toEqual([
+      ['Write, Film', 'Fay, Sia'],
+      ['Write, Film', 'Fay, Sia'],
+    ]);
+    await app.read('update pieces set shelved = true, list = null where id = $1', [pieceId]);
   });
 
   it('counts what waits at each station, and how long the oldest has', async () => {

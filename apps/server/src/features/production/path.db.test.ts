@@ -204,6 +204,16 @@ describe('the path of one piece', () => {
       ]),
     );
     expect(notices.filter(({ heading }) => heading.startsWith('Design:'))).toEqual([]);
+    const told = async () =>
+      (
+        await app.read<{ heading: string }>("select heading from notices where path = $1 and heading like 'Wanted by%'", [
+          `/pieces/${pieceId}`,
+        ])
+      ).map(({ heading }) => heading);
+    expect((await change(pieceId, { kind: 'pin', stepId: check, finishOn: '2027-03-12' })).status).toBe(204);
+    expect(await told()).toEqual([expect.stringMatching(/^Wanted by .*12 March.*: Check, A piece$/)]);
+    expect((await change(pieceId, { kind: 'pin', stepId: check, finishOn: null })).status).toBe(204);
+    expect(await told()).toEqual([]);
   });
 
   it('stays as the full recompute finds it, after any changes', async () => {

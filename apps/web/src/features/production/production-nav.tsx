@@ -1,4 +1,5 @@
-import { NavLink, useLocation } from 'react-router';
+import { useLocation } from 'react-router';
+import { PageNav } from '../../ui/page-nav';
 
 const PARTS = [
   ['/production', 'Table'],
@@ -11,20 +12,6 @@ export function ProductionNav() {
   const { search } = useLocation();
   const kept = new URLSearchParams(search);
   for (const name of ['open', 'order', 'shown', 'who', 'day']) kept.delete(name);
-  return (
-    <nav aria-label="Production" className="flex max-w-full overflow-x-auto rounded-md border border-line-strong self-center">
-      {PARTS.map(([path, name]) => (
-        <NavLink
-          key={path}
-          end
-          to={`${path}${kept.size > 0 ? `?${kept}` : ''}`}
-          className={({ isActive }) =>
-            `px-3 min-h-[30px] inline-flex items-center font-medium no-underline border-r border-line-strong last:border-r-0 ${isActive ? 'bg-pine text-on-pine' : 'bg-card hover:bg-sunk'}`
-          }
-        >
-          {name}
-        </NavLink>
-      ))}
-    </nav>
-  );
+  const query = kept.size > 0 ? `?${kept}` : '';
+  return <PageNav label="Production" parts={PARTS.map(([path, name]) => ({ to: `${path}${query}`, name }))} />;
 }

@@ -11,14 +11,21 @@ import {
 import type { DeskRow, DeskShape, PiecePage, PieceRow } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
+import { isFreeStep } from '../../planning/index.js';
 
-/** The columns of a piece row; joins are the same for every list of pieces. */
-const ROW = `p.id, p.number, p.client_id as "clientId", p.title, f.name as "formatName", l.name as "pillarName", p.stage, p.list, p.aim_on as "aimOn",
-  p.danger, p.slack_days as "slackDays", p.late_from_on as "lateFromOn", p.round, p.progress as wheel, s.title as "currentStep",
-  case when s.kind = 'sign_off' then 'the client' else d.name end as "currentDoer"`;
-const FROM = `from pieces p join formats f on f.id = p.format_id left join pillars l on l.id = p.pillar_id
-  left join lateral (select * from steps s where s.piece_id = p.id and s.finished_on is null order by s.position limit 1) s on true
-  left join people d on d.id = s.doer_id`;
+/** The columns of a piece row; joins are the same for every list of pieces. What can be worked on side by side is named together. */
+const COLUMNS = `p.id, p.number, p.client_id as "clientId", p.title, f.name as "formatName", l.name as "pillarName", p.stage, p.list, p.aim_on as "aimOn",
+  p.danger, p.slack_days as "slackDays", p.late_from_on as "lateFromOn", p.round, p.progress as wheel`;
+const ROW = `${COLUMNS}, s.titles as "currentStep", s.names as "currentDoer"`;
+/** On the desk, a piece whose step nobody has is about that step alone. */
+const DESK_ROW = `${COLUMNS}, case when p.list = 'no_doer' then coalesce(s.unheld, s.titles) else s.titles end as "currentStep",
+  case when p.list = 'no_doer' and s.unheld is not null then null else s.names end as "currentDoer"`;
+const AT_HAND = `left join lateral (select string_agg(s.title, ', ' order by s.position) as titles,
+      case when bool_or(s.kind = 'sign_off' or d.name is not null)
+        then string_agg(distinct case when s.kind = 'sign_off' then 'the client' else coalesce(d.name, 'nobody') end, ', ') end as names,
+      string_agg(s.title, ', ' order by s.position) filter (where s.doer_id is null and s.kind <> 'sign_off') as unheld, array_agg(s.doer_id) as doers
+    from steps s left join people d on d.id = s.doer_id where s.piece_id = p.id and s.finished_on is null and ${isFreeStep('s')}) s on true`;
+const FROM = `from pieces p join formats f on f.id = p.format_id left join pillars l on l.id = p.pillar_id ${AT_HAND}`;
 
 const PAGE = 100;
 
@@ -50,7 +57,7 @@ const ORDERS: Record<PieceOrder, { readonly by: string; readonly way: 'asc' | 'd
 };
 const SHOWN: Record<PiecesShown, string> = { open: 'p.list is not null', done: 'p.list is null', all: 'true' };
 
-/** Which pieces of the viewer's reach are asked for, as SQL over `p` and the first open step `s`, with its values `$1` to `$10`. */
+/** Which pieces of the viewer's reach are asked for, as SQL over `p` and its steps at hand `s`, with its values `$1` to `$10`. */
 function asksFor(
   viewer: Viewer,
   asked: PiecesAsked,
@@ -60,7 +67,7 @@ function asksFor(
   // who has a step at hand has it on what is open; slack and danger are reckoned for that alone
   const isOpen = shown === 'open' || doer !== undefined || danger !== undefined || order === 'slack';
   const where = `p.client_id = any($1) and ${isOpen ? SHOWN.open : SHOWN[shown]} and ($2::text is null or p.stage = $2)
-    and ($3::text is null or case when $3 = 'nobody' then s.id is not null and s.doer_id is null and s.kind <> 'sign_off' else s.doer_id::text = $3 end)
+    and ($3::text is null or case when $3 = 'nobody' then s.unheld is not null else $3 = any(s.doers::text[]) end)
     and ($4::uuid is null or p.format_id = $4) and ($5::uuid is null or p.pillar_id = $5) and ($6::text is null or p.danger = $6)
     and ($7::uuid is null or exists (select 1 from placements x where x.piece_id = p.id and x.channel_id = $7 and not x.cancelled))
     and ($8::uuid is null or exists (select 1 from campaign_pieces g where g.piece_id = p.id and g.campaign_id = $8))
@@ -83,8 +90,10 @@ async function pageOf(app: App, asked: PiecesAsked, { where, values }: ReturnTyp
   );
 }
 
+/** Steps at hand are looked at only where who has them is asked. */
 const countOf = async (app: App, { where, values }: ReturnType<typeof asksFor>): Promise<number> => {
-  const [count] = await app.read<{ total: number }>(`select count(*) as total ${FROM} where ${where}`, values);
+  const from = values[2] === null ? 'from pieces p cross join (select null::text as unheld, null::uuid[] as doers) s' : FROM;
+  const [count] = await app.read<{ total: number }>(`select count(*) as total ${from} where ${where}`, values);
   return count?.total ?? 0;
 };
 
@@ -142,7 +151,7 @@ export async function deskOf(app: App, viewer: Viewer, clientId: string | undefi
     [clientIds, list ?? null, list === undefined ? FIRST_OF_LIST : MOST_OF_LIST],
   );
   const rows = await app.read<DeskRow & { createdAt: string; list: ReckoningList }>(
-    `select ${ROW}, p.earliest_publish_on as "earliestPublishOn", p.packet_due_on as "packetDueOn", p.created_at as "createdAt",
+    `select ${DESK_ROW}, p.earliest_publish_on as "earliestPublishOn", p.packet_due_on as "packetDueOn", p.created_at as "createdAt",
        case when p.list = 'will_be_late' then (select jsonb_build_object('step', w.title, 'doer', case when w.kind = 'sign_off' then 'the client' else h.name end,
            'latestFinishOn', w.latest_finish_on, 'predictedFinishOn', w.predicted_finish_on, 'behindSteps', w.behind_steps)
          from steps w left join people h on h.id = w.doer_id where w.piece_id = p.id and w.danger = 'will_be_late' order by w.position limit 1) end as late,

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import {
   changePath,
+  dayInWords,
   fail,
   getDay,
   getValue,
@@ -241,7 +242,7 @@ async function tellGone(app: App, tx: Tx, viewer: Viewer, piece: Piece, step: St
     });
 }
 
-/** Whoever has a step hears by when it is wanted now. */
+/** Whoever has a step hears by when it is wanted now; let go of before they heard, nobody hears anything. */
 async function tellPinned(
   app: App,
   tx: Tx,
@@ -251,16 +252,20 @@ async function tellPinned(
   changes: readonly PathChange[],
 ): Promise<void> {
   for (const change of changes) {
-    if (change.kind !== 'pin' || change.finishOn === null) continue;
+    if (change.kind !== 'pin') continue;
+    const key = `pin:${change.stepId}`;
     const step = before.find(({ id }) => id === change.stepId);
-    if (step?.doerId && step.doerId !== viewer.personId)
+    if (change.finishOn === null) await untell(tx, key);
+    else if (step?.doerId && step.doerId !== viewer.personId) {
+      const on = dayInWords(change.finishOn);
       await tell(app, tx, step.doerId, {
         clientId: piece.clientId,
-        heading: `Wanted by ${change.finishOn}: ${step.title}, ${piece.title}`,
-        text: `“${step.title}” of “${piece.title}” is to be finished by ${change.finishOn}.`,
+        heading: `Wanted by ${on}: ${step.title}, ${piece.title}`,
+        text: `“${step.title}” of “${piece.title}” is to be finished by ${on}.`,
         path: `/pieces/${piece.id}`,
-        key: `pin:${step.id}`,
+        key,
       });
+    }
   }
 }
 
