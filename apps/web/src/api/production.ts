@@ -9,6 +9,7 @@ import type {
   PacketsShape,
   PathChangeBody,
   PathPreviewShape,
+  PersonLoadShape,
   PiecePage,
   PieceShape,
   RouteShape,
@@ -22,6 +23,7 @@ export const pieceKeys = {
   list: (query: string, asked: string) => ['pieces', query, asked] as const,
   line: (query: string, asked: string) => ['pieces', 'line', query, asked] as const,
   load: (from: string, to: string) => ['pieces', 'load', from, to] as const,
+  personLoad: (personId: string) => ['pieces', 'load', personId] as const,
   one: (pieceId: string) => ['piece', pieceId] as const,
   notes: (pieceId: string) => ['piece', pieceId, 'notes'] as const,
   preview: (pieceId: string, changes: readonly PathChangeBody[]) => ['piece', pieceId, 'preview', changes] as const,
@@ -51,6 +53,10 @@ export const lineQuery = (query: string, asked: string) =>
 /** Everybody's hours day by day. */
 export const loadQuery = (from: string, to: string) =>
   queryOptions({ queryKey: pieceKeys.load(from, to), queryFn: () => call<LoadShape>(`/load?from=${from}&to=${to}`) });
+
+/** What somebody has in front of them. */
+export const personLoadQuery = (personId: string) =>
+  queryOptions({ queryKey: pieceKeys.personLoad(personId), queryFn: () => call<PersonLoadShape>(`/load/${personId}`) });
 
 export const pieceQuery = (pieceId: string) =>
   queryOptions({ queryKey: pieceKeys.one(pieceId), queryFn: () => call<PieceShape>(`/pieces/${pieceId}`) });

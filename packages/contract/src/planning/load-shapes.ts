@@ -14,6 +14,8 @@ export class LoadStepShape {
   startOn: string;
   finishOn: string;
   latestFinishOn: string | null;
+  /** the first day on which it can be worked on */
+  releasedOn: string;
   danger: Danger | null;
 }
 
@@ -22,8 +24,6 @@ export class OverloadShape {
   fromOn: string;
   dueOn: string;
   overMinutes: number;
-  /** the steps that cannot but be done on these days */
-  stepIds: string[];
 }
 
 export class LoadPersonShape {
@@ -37,6 +37,10 @@ export class LoadPersonShape {
   /** of each day seen: the minutes that are predicted to be worked, duties too */
   taken: number[];
   overloads: OverloadShape[];
+}
+
+/** What one person has in front of them. */
+export class PersonLoadShape {
   steps: LoadStepShape[];
 }
 

@@ -1,4 +1,4 @@
-import { addDays, earlierOf, laterOf, type Day } from '../time/index.js';
+import { addDays, earlierOf, laterOf, toDayNumber, type Day } from '../time/index.js';
 import { minutesOn, type WorkCalendar } from '../workdays/index.js';
 
 /** Work that somebody has: it can begin on one day and must end by another. */
@@ -41,26 +41,38 @@ export function overloads(
       const dueOn = one.dueOn < todayOn ? soonest : one.dueOn;
       return { ...one, dueOn, releasedOn: earlierOf(laterOf(one.releasedOn, todayOn), dueOn) };
     });
+  if (open.length === 0) return [];
+  const hoursUntil = hoursByDay(
+    hoursOn,
+    todayOn,
+    open.reduce((last, { dueOn }) => laterOf(last, dueOn), todayOn),
+  );
+  const today = toDayNumber(todayOn);
+  /** the hours from one day to another, both counted */
+  const hoursIn = (from: Day, to: Day) => (hoursUntil[toDayNumber(to) - today + 1] ?? 0) - (hoursUntil[toDayNumber(from) - today] ?? 0);
+  // from the last release back: the stretch grows, and so does its work
+  const byRelease = [...open].sort((a, b) => (a.releasedOn < b.releasedOn ? 1 : a.releasedOn > b.releasedOn ? -1 : 0));
   return [...new Set(open.map(({ dueOn }) => dueOn))].sort().flatMap((dueOn): Overload[] => {
-    // from the last release back: the stretch grows, and so do its work and its hours
-    const due = open
-      .filter((one) => one.dueOn <= dueOn)
-      .sort((a, b) => (a.releasedOn < b.releasedOn ? 1 : a.releasedOn > b.releasedOn ? -1 : 0));
-    let [hours, demand, from]: [number, number, Day] = [0, 0, addDays(dueOn, 1)];
-    let worst: Overload | undefined;
-    due.forEach((one, index) => {
-      while (from > one.releasedOn) {
-        from = addDays(from, -1);
-        hours += hoursOn(from);
-      }
-      demand += one.minutes;
-      if (due[index + 1]?.releasedOn === one.releasedOn) return;
-      const overMinutes = demand - hours;
-      if (overMinutes > (worst?.overMinutes ?? 0))
-        worst = { fromOn: from, dueOn, overMinutes, ids: due.slice(0, index + 1).map(({ id }) => id) };
+    const due = byRelease.filter((one) => one.dueOn <= dueOn);
+    let demand = 0;
+    let worst: { readonly fromOn: Day; readonly overMinutes: number; readonly count: number } | undefined;
+    due.forEach(({ releasedOn, minutes }, index) => {
+      demand += minutes;
+      if (due[index + 1]?.releasedOn === releasedOn) return;
+      const overMinutes = demand - hoursIn(releasedOn, dueOn);
+      if (overMinutes > (worst?.overMinutes ?? 0)) worst = { fromOn: releasedOn, overMinutes, count: index + 1 };
     });
-    return worst ? [worst] : [];
+    return worst
+      ? [{ fromOn: worst.fromOn, dueOn, overMinutes: worst.overMinutes, ids: due.slice(0, worst.count).map(({ id }) => id) }]
+      : [];
   });
+}
+
+/** How many hours there are before each day from one to another, and after the last. */
+function hoursByDay(hoursOn: (day: Day) => number, from: Day, to: Day): number[] {
+  const sums = [0];
+  for (let day = from; day <= to; day = addDays(day, 1)) sums.push((sums.at(-1) ?? 0) + hoursOn(day));
+  return sums;
 }
 
 /** Nobody is away for longer than this without having left. */

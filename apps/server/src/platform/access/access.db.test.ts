@@ -71,6 +71,7 @@ const TABLE: Record<string, string> = {
   'POST /api/invites/{linkId}/password': 'invited',
   'GET /api/days-off': makers,
   'GET /api/load': managers,
+  'GET /api/load/{personId}': managers,
   'GET /api/routes/whole': managers,
   'POST /api/routes': 'lead',
   'PATCH /api/routes/{routeId}': 'lead',
@@ -332,6 +333,8 @@ const OF_NO_CLIENT: Record<string, string> = {
   'PUT /api/duties/{dutyId}/day': makers,
   'POST /api/duties/{dutyId}/missed': makers,
   'DELETE /api/views/{viewId}': 'staff', // whose it is
+  // of clients that one does not look after, hours and dates alone
+  'GET /api/load/{personId}': managers,
   'GET /api/people/{personId}': managers,
   'PUT /api/people/{personId}/round-up': 'manager',
   'POST /api/people/{personId}/time-off': managers,

@@ -1,5 +1,5 @@
 import { addDays, dayIn, daysBetween, getDay, lastOfMonth, minutesOn, overloads, type Day, type LoadDay } from '@zesting/core';
-import type { ClientHoursShape, LoadPersonShape, LoadShape, LoadStepShape } from '@zesting/contract';
+import type { ClientHoursShape, LoadPersonShape, LoadShape, LoadStepShape, PersonLoadShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { getDoer, loadCalendars, type CalendarBook } from '../calendars.js';
@@ -12,47 +12,41 @@ interface PersonRow {
   role: string;
   zone: string;
 }
-interface StepRow extends Omit<LoadStepShape, 'startOn' | 'finishOn'> {
+interface DueRow {
+  id: string;
   doerId: string;
-  clientId: string;
-  startOn: string;
-  finishOn: string;
+  minutes: number;
   releasedOn: string;
+  dueOn: string;
 }
 
-/** Everybody's days: hours, what is predicted to be worked, where more is due than there are hours, and the steps that this comes from. */
+/** Everybody's days: hours, what is predicted to be worked, and where more is due than there are hours. */
 export async function loadOf(app: App, viewer: Viewer, from: Day, to: Day): Promise<LoadShape> {
   const now = app.clock.now();
   const [load, book] = [await predictedLoadOf(app), await loadCalendars(app.manager, now)];
   const people = await app.read<PersonRow>(
     "select id, name, role, zone from people where active order by array_position(array['staff', 'freelance', 'manager', 'lead'], role), name",
   );
-  const steps = await app.read<StepRow>(
-    `select s.id as "stepId", s.version, s.title, p.id as "pieceId", p.title as "pieceTitle", p.client_id as "clientId", s.doer_id as "doerId",
-       coalesce(s.remaining_minutes, s.effort_minutes) as minutes, s.span_days as "spanDays", s.danger, s.latest_finish_on as "latestFinishOn",
-       coalesce(s.started_on, s.predicted_start_on, s.earliest_start_on) as "startOn",
-       coalesce(s.predicted_finish_on, s.earliest_finish_on) as "finishOn", coalesce(s.started_on, s.earliest_start_on) as "releasedOn"
-     from steps s join pieces p on p.id = s.piece_id where s.finished_on is null and s.doer_id is not null and p.list is not null
-     order by s.latest_finish_on nulls last, p.number, s.position`,
+  const due = await app.read<DueRow>(
+    `select s.id, s.doer_id as "doerId", coalesce(s.remaining_minutes, s.effort_minutes) as minutes, s.latest_finish_on as "dueOn",
+       coalesce(s.started_on, s.earliest_start_on) as "releasedOn"
+     from steps s join pieces p on p.id = s.piece_id
+     where s.finished_on is null and s.doer_id is not null and p.list is not null and s.latest_finish_on is not null order by s.id`,
   );
   const duties = await loadDutyHours(app.manager, book);
-  const [takenOf, dutiesOf, stepsOf] = [minutesByDoer(load), minutesByDoer(duties), new Map<string, StepRow[]>()];
-  for (const step of steps) stepsOf.set(step.doerId, [...(stepsOf.get(step.doerId) ?? []), step]);
+  const [takenOf, dutiesOf, dueOf] = [minutesByDoer(load), minutesByDoer(duties), new Map<string, DueRow[]>()];
+  for (const step of due) {
+    const known = dueOf.get(step.doerId);
+    if (known) known.push(step);
+    else dueOf.set(step.doerId, [step]);
+  }
   const days = Array.from({ length: daysBetween(from, to) + 1 }, (_, index) => addDays(from, index));
   return {
     todayOn: dayIn(now, viewer.zone),
     fromOn: from,
     toOn: to,
     people: people.map((person) =>
-      personShape(
-        person,
-        days,
-        stepsOf.get(person.id) ?? [],
-        takenOf.get(person.id) ?? NOTHING,
-        dutiesOf.get(person.id) ?? NOTHING,
-        book,
-        viewer,
-      ),
+      personShape(person, days, dueOf.get(person.id) ?? [], takenOf.get(person.id) ?? NOTHING, dutiesOf.get(person.id) ?? NOTHING, book),
     ),
     month: from.slice(0, 7),
     clients: await clientHours(app, viewer, from.slice(0, 7)),
@@ -73,16 +67,13 @@ function minutesByDoer(load: readonly LoadDay[]): Map<string, Map<Day, number>> 
 function personShape(
   { id, name, role, zone }: PersonRow,
   days: readonly Day[],
-  steps: readonly StepRow[],
+  due: readonly DueRow[],
   taken: ReadonlyMap<Day, number>,
   duties: ReadonlyMap<Day, number>,
   book: CalendarBook,
-  viewer: Viewer,
 ): LoadPersonShape {
   const { calendar, todayOn } = getDoer(book, id);
-  const due = steps.flatMap(({ stepId, minutes, latestFinishOn, releasedOn }) =>
-    latestFinishOn === null ? [] : [{ id: stepId, minutes, releasedOn: getDay(releasedOn), dueOn: getDay(latestFinishOn) }],
-  );
+  const work = due.map((step) => ({ id: step.id, minutes: step.minutes, releasedOn: getDay(step.releasedOn), dueOn: getDay(step.dueOn) }));
   return {
     personId: id,
     name,
@@ -91,8 +82,23 @@ function personShape(
     todayOn,
     hours: days.map((day) => minutesOn(calendar, day)),
     taken: days.map((day) => taken.get(day) ?? 0),
-    overloads: overloads(due, { calendar, taken: duties, todayOn }).map(({ ids, ...over }) => ({ ...over, stepIds: [...ids] })),
-    steps: steps.map(({ doerId: _doer, releasedOn: _released, ...step }) =>
+    overloads: overloads(work, { calendar, taken: duties, todayOn }).map(({ ids: _, ...over }) => over),
+  };
+}
+
+/** What one person has in front of them, by when it is due. */
+export async function loadOfPerson(app: App, viewer: Viewer, personId: string): Promise<PersonLoadShape> {
+  const steps = await app.read<LoadStepShape & { clientId: string }>(
+    `select s.id as "stepId", s.version, s.title, p.id as "pieceId", p.title as "pieceTitle", p.client_id as "clientId",
+       coalesce(s.remaining_minutes, s.effort_minutes) as minutes, s.span_days as "spanDays", s.danger, s.latest_finish_on as "latestFinishOn",
+       coalesce(s.started_on, s.predicted_start_on, s.earliest_start_on) as "startOn", coalesce(s.predicted_finish_on, s.earliest_finish_on) as "finishOn",
+       coalesce(s.started_on, s.earliest_start_on) as "releasedOn"
+     from steps s join pieces p on p.id = s.piece_id where s.doer_id = $1 and s.finished_on is null and p.list is not null
+     order by s.latest_finish_on nulls last, p.number, s.position`,
+    [personId],
+  );
+  return {
+    steps: steps.map((step) =>
       viewer.clientIds.includes(step.clientId) ? step : { ...step, title: null, pieceId: null, pieceTitle: null, clientId: null },
     ),
   };

@@ -1,6 +1,6 @@
 import type { LoadPersonShape, LoadStepShape } from '@zesting/contract';
 import { getDay } from '@zesting/core';
-import { cellsOf, fullness, seenDay, shortHours, stepsWithin, worstOf } from './load-case';
+import { cellsOf, fullness, isOfOverload, seenDay, shortHours, stepsWithin, worstOf } from './load-case';
 
 const d = getDay;
 const step = (stepId: string, startOn: string, finishOn: string): LoadStepShape => ({
@@ -15,6 +15,7 @@ const step = (stepId: string, startOn: string, finishOn: string): LoadStepShape 
   startOn,
   finishOn,
   latestFinishOn: null,
+  releasedOn: startOn,
   danger: null,
 });
 /** Ten days from Wednesday 3 March 2027: a week and a half, the Friday full, three hours too much due on it. */
@@ -27,11 +28,12 @@ const person: LoadPersonShape = {
   hours: [480, 480, 480, 0, 0, 480, 480, 480, 480, 480],
   taken: [120, 240, 480, 0, 0, 60, 0, 0, 0, 0],
   overloads: [
-    { fromOn: '2027-03-03', dueOn: '2027-03-05', overMinutes: 180, stepIds: ['a'] },
-    { fromOn: '2027-03-03', dueOn: '2027-03-08', overMinutes: 60, stepIds: ['a', 'b'] },
+    { fromOn: '2027-03-03', dueOn: '2027-03-05', overMinutes: 180 },
+    { fromOn: '2027-03-03', dueOn: '2027-03-08', overMinutes: 60 },
   ],
-  steps: [step('a', '2027-03-03', '2027-03-05'), step('b', '2027-03-08', '2027-03-09')],
 };
+
+const steps = [step('a', '2027-03-03', '2027-03-05'), step('b', '2027-03-08', '2027-03-09')];
 
 describe('load by days and weeks', () => {
   it('adds up to the same hours either way, weeks from Monday', () => {
@@ -73,10 +75,23 @@ describe('load by days and weeks', () => {
     expect(shortHours(minutes)).toBe(expected);
   });
 
+  it('marks the steps that days are over-full by', () => {
+    const over = { fromOn: '2027-03-08', dueOn: '2027-03-10', overMinutes: 60 };
+    const of = (releasedOn: string, latestFinishOn: string | null, fromOn = over.fromOn) =>
+      isOfOverload({ ...step('x', releasedOn, releasedOn), latestFinishOn }, { ...over, fromOn }, person.todayOn);
+    expect([
+      of('2027-03-08', '2027-03-10'),
+      of('2027-03-05', '2027-03-10'),
+      of('2027-03-08', '2027-03-11'),
+      of('2027-03-08', null),
+    ]).toEqual([true, false, false, false]);
+    expect(of('2027-02-20', '2027-03-01', person.todayOn)).toBe(true); // begun long ago, past due
+  });
+
   it('finds the steps of a stretch, and no day that is not seen', () => {
-    expect(stepsWithin(person, d('2027-03-05'), d('2027-03-05')).map(({ stepId }) => stepId)).toEqual(['a']);
-    expect(stepsWithin(person, d('2027-03-06'), d('2027-03-07'))).toEqual([]);
-    expect(stepsWithin(person, d('2027-03-03'), d('2027-03-09'))).toHaveLength(2);
+    expect(stepsWithin(steps, d('2027-03-05'), d('2027-03-05')).map(({ stepId }) => stepId)).toEqual(['a']);
+    expect(stepsWithin(steps, d('2027-03-06'), d('2027-03-07'))).toEqual([]);
+    expect(stepsWithin(steps, d('2027-03-03'), d('2027-03-09'))).toHaveLength(2);
     expect(seenDay('2027-03-05', d('2027-03-03'), d('2027-03-12'))).toBe('2027-03-05');
     for (const text of [null, '', 'x', '2027-03-13', '2027-3-5']) expect(seenDay(text, d('2027-03-03'), d('2027-03-12'))).toBeNull();
   });

@@ -41,8 +41,8 @@ export function fullness({ hours, taken }: Pick<Cell, 'hours' | 'taken'>): 0 | 1
   return part < 0.34 ? 1 : part < 0.67 ? 2 : 3;
 }
 
-/** The steps of a person that are predicted to be worked on within a stretch of days. */
-export const stepsWithin = ({ steps }: LoadPersonShape, fromOn: Day, toOn: Day): LoadStepShape[] =>
+/** The steps that are predicted to be worked on within a stretch of days. */
+export const stepsWithin = (steps: readonly LoadStepShape[], fromOn: Day, toOn: Day): LoadStepShape[] =>
   steps.filter(({ startOn, finishOn }) => startOn <= toOn && finishOn >= fromOn);
 
 /** Hours in as few characters as a cell has room for. */
@@ -50,6 +50,15 @@ export const shortHours = (minutes: number): string => {
   const hours = Math.round(minutes / 30) / 2;
   return minutes > 0 && hours === 0 ? '½' : Number.isInteger(hours) ? String(hours) : hours < 1 ? '½' : `${Math.floor(hours)}½`;
 };
+
+/** Whether a step is among those that make days over-full: it neither can begin before them nor end after. */
+export const isOfOverload = (
+  { releasedOn, latestFinishOn }: LoadStepShape,
+  { fromOn, dueOn }: LoadPersonShape['overloads'][number],
+  todayOn: string,
+): boolean =>
+  // what could begin before today counts from today
+  latestFinishOn !== null && latestFinishOn <= dueOn && (releasedOn >= fromOn || fromOn === todayOn);
 
 /** The first days on which a person has too much, if any. */
 export const worstOf = ({ overloads }: LoadPersonShape) =>

@@ -1,6 +1,6 @@
-import { DndContext, pointerWithin, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { DndContext, pointerWithin, PointerSensor, useSensor, useSensors, type Active, type DragEndEvent } from '@dnd-kit/core';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import type { LoadPersonShape, LoadShape, LoadStepShape } from '@zesting/contract';
+import type { LoadPersonShape, LoadStepShape } from '@zesting/contract';
 import { addDays, getDay, mondayOf, parseDay } from '@zesting/core';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -40,7 +40,7 @@ export function LoadPage() {
   const drop = ({ active, over: to }: DragEndEvent) => {
     setHeld(undefined);
     setOver(undefined);
-    const step = stepOf(load.data, String(active.id));
+    const step = heldIn(active);
     const person = load.data.people.find(({ personId }) => personId === to?.id);
     if (step && person && who && person.personId !== who.personId) give(step, who, person);
   };
@@ -48,7 +48,7 @@ export function LoadPage() {
     <DndContext
       sensors={sensors}
       collisionDetection={pointerWithin}
-      onDragStart={({ active }) => setHeld(stepOf(load.data, String(active.id)))}
+      onDragStart={({ active }) => setHeld(heldIn(active))}
       onDragOver={({ over: to }) => setOver(to ? String(to.id) : undefined)}
       onDragCancel={() => setHeld(undefined)}
       onDragEnd={drop}
@@ -89,8 +89,7 @@ export function LoadPage() {
   );
 }
 
-const stepOf = (load: LoadShape, stepId: string): LoadStepShape | undefined =>
-  load.people.flatMap(({ steps }) => steps).find((step) => step.stepId === stepId);
+const heldIn = ({ data }: Active): LoadStepShape | undefined => (data.current as { step?: LoadStepShape } | undefined)?.step; // as the card gives it
 
 /** Gives a step from one to another, with a way back. */
 function useGive() {

@@ -1,15 +1,19 @@
 import { useDraggable } from '@dnd-kit/core';
+import { useQuery } from '@tanstack/react-query';
 import type { LoadPersonShape, LoadStepShape } from '@zesting/contract';
 import type { Day } from '@zesting/core';
 import { GripVertical, X } from 'lucide-react';
 import { Link } from 'react-router';
+import { personLoadQuery } from '../../../api/production';
+import { wordsOf } from '../../../lib/api';
 import { dayWords, minutesWords } from '../../../lib/format';
 import { useClients } from '../../../lib/queries';
 import { useOpened } from '../../../lib/use-opened';
 import { Button, IconButton } from '../../../ui/button';
+import { Failed, Loading } from '../../../ui/page';
 import { ClientCode, DangerTag } from '../../../ui/tags';
 import { AssignDialog } from '../assign-dialog';
-import { stepsWithin, worstOf } from './load-case';
+import { isOfOverload, stepsWithin, worstOf } from './load-case';
 
 interface PanelProps {
   readonly person: LoadPersonShape;
@@ -20,7 +24,9 @@ interface PanelProps {
 
 /** What somebody has to do, on a day or in all: each step is dragged to somebody else's row, or given by its button. */
 export function LoadPanel({ person, day, onClose }: PanelProps) {
-  const steps = day === null ? person.steps : stepsWithin(person, day, day);
+  const load = useQuery(personLoadQuery(person.personId));
+  const all = load.data?.steps ?? [];
+  const steps = day === null ? all : stepsWithin(all, day, day);
   const over = day === null ? worstOf(person) : person.overloads.find(({ dueOn }) => dueOn === day);
   return (
     <aside aria-label={`Work of ${person.name}`} className="card p-4 lg:sticky lg:top-4 lg:max-h-[calc(100vh-5rem)] overflow-y-auto">
@@ -39,12 +45,21 @@ export function LoadPanel({ person, day, onClose }: PanelProps) {
           from the steps that are marked.
         </p>
       )}
-      {steps.length === 0 ? (
+      {load.isError ? (
+        <Failed message={wordsOf(load.error)} onRetry={() => void load.refetch()} />
+      ) : load.isPending ? (
+        <Loading />
+      ) : steps.length === 0 ? (
         <p className="text-muted mt-2">Nothing{day === null ? ' is open.' : ' is predicted for that day.'}</p>
       ) : (
         <ul>
           {steps.map((step) => (
-            <StepCard key={step.stepId} step={step} personId={person.personId} isOver={over?.stepIds.includes(step.stepId) ?? false} />
+            <StepCard
+              key={step.stepId}
+              step={step}
+              personId={person.personId}
+              isOver={over !== undefined && isOfOverload(step, over, person.todayOn)}
+            />
           ))}
         </ul>
       )}
@@ -55,7 +70,11 @@ export function LoadPanel({ person, day, onClose }: PanelProps) {
 function StepCard({ step, personId, isOver }: { step: LoadStepShape; personId: string; isOver: boolean }) {
   const { clientOf, to } = useClients();
   const { opened, open, close } = useOpened();
-  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: step.stepId, disabled: step.pieceId === null });
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({
+    id: step.stepId,
+    data: { step },
+    disabled: step.pieceId === null,
+  });
   const client = step.clientId === null ? undefined : clientOf(step.clientId);
   const dates = `${dayWords(step.startOn)} to ${dayWords(step.finishOn)}${step.latestFinishOn ? `, finish by ${dayWords(step.latestFinishOn)}` : ''}`;
   return (
