@@ -129,6 +129,19 @@ describe('what helps', () => {
     });
   });
 
+  it('is taking away a pin that nobody can keep', () => {
+    const pinned: PieceAmongWork = {
+      ...two,
+      plan: plan(9),
+      steps: [step('Q at A', 'A', 3, [], { pinnedFinishOn: dayOf(2) })],
+      others: [],
+      at: 0,
+    };
+    expect(whatHelps(pinned, { able: {}, shortest: {} })?.helps).toEqual([
+      { changes: [{ kind: 'pin', stepId: 'Q at A', finishOn: null }], lateDays: 0, others: [] },
+    ]);
+  });
+
   it('is nothing where the piece makes its date, or has none', () => {
     expect(whatHelps({ ...two, plan: plan(9) }, { able: {}, shortest: {} })).toMatchObject({ helps: [], tried: 0 });
     expect(whatHelps({ ...two, plan: { ...plan(9), aims: [] } }, { able: {}, shortest: {} })).toMatchObject({ helps: [], tried: 0 });

@@ -151,7 +151,7 @@ const PAIRED = 6;
 const MOST_ABLE = 4;
 
 /**
- * The smallest changes that would bring a late piece back: another order of work, another doer, a shorter span that was kept to before, leaving out what
+ * The smallest changes that would bring a late piece back: a pin taken away, another order of work, another doer, a shorter span that was kept to before, leaving out what
  * may be left out; two of these where none alone is enough. Each is tried on the whole agency's prediction, so that what it does to others is told.
  * What mends comes first; then what makes others less late; then what changes least.
  * @returns undefined where somebody on the path never works
@@ -192,6 +192,7 @@ export function whatHelps(work: PieceAmongWork, options: HelpOptions): Helps | u
 function candidates(work: PieceAmongWork, now: Outcome, { able, shortest }: HelpOptions): HelpChange[] {
   const open = work.steps.filter((step) => step.finishedOn === null && step.kind !== 'sign_off');
   return [
+    ...open.flatMap((step): HelpChange[] => (step.pinnedFinishOn === null ? [] : [{ kind: 'pin', stepId: step.id, finishOn: null }])),
     ...open.flatMap((step): HelpChange[] => {
       const finishOn = (now.predicted.get(step.id)?.behindSteps ?? 0) > 0 ? finishIfFirst(work, step) : null;
       return finishOn === null ? [] : [{ kind: 'pin', stepId: step.id, finishOn }];

@@ -111,6 +111,16 @@ describe('the path of one piece', () => {
     for (const ask of [preview, change]) expect((await ask(pieceId, { ...step, ...what })).body['code']).toBe(code);
   });
 
+  it('refuses a pin together with a person who is not there', async () => {
+    const pieceId = await makePiece(scene, scene.a);
+    const stepId = await stepOf(scene, pieceId, 'write');
+    const both = [
+      { kind: 'pin', stepId, finishOn: '2027-03-10' },
+      { kind: 'give', stepId, personId: '00000000-0000-4000-8000-000000000000' },
+    ];
+    for (const ask of [preview, change]) expect((await ask(pieceId, ...both)).body['code']).toBe('person.unknown');
+  });
+
   it('refuses the step of another piece', async () => {
     const [pieceId, other] = [await makePiece(scene, scene.a), await makePiece(scene, scene.a)];
     const stepId = await stepOf(scene, other, 'design');

@@ -167,7 +167,9 @@ export function ChangeStepDialog({
       </div>
       {doing === 'pin' && <PinFields clientId={clientId} step={step} draft={draft} put={put} />}
       {(doing === 'add' || doing === 'split') && <NewStepFields isSplit={doing === 'split'} step={step} draft={draft} put={put} />}
-      {(doing === 'retime' || doing === 'add' || doing === 'split') && <TimeFields doing={doing} draft={draft} put={put} />}
+      {(doing === 'retime' || doing === 'add' || doing === 'split') && (
+        <TimeFields doing={doing} isClient={doing === 'retime' && step.kind === 'sign_off'} draft={draft} put={put} />
+      )}
       {doing === 'leave_out' && (
         <p className="mb-3.5">
           “{step.title}” is taken out of the path, and what waited for it waits for what comes before. It can be brought back.
@@ -203,7 +205,8 @@ function PinFields({ clientId, step, draft, put }: FieldsProps & { clientId: str
   );
 }
 
-function TimeFields({ doing, draft, put }: FieldsProps & { doing: Doing }) {
+/** Days and hours; of what the client does, days alone. */
+function TimeFields({ doing, isClient, draft, put }: FieldsProps & { doing: Doing; isClient: boolean }) {
   return (
     <div className="grid grid-cols-2 gap-x-3">
       <Field label={doing === 'split' ? 'Its working days' : 'Working days'} required>
@@ -219,20 +222,22 @@ function TimeFields({ doing, draft, put }: FieldsProps & { doing: Doing }) {
           />
         )}
       </Field>
-      <Field label={doing === 'split' ? 'Its hours' : 'Hours of work'} required>
-        {(control) => (
-          <input
-            {...control}
-            type="number"
-            min={0}
-            max={200}
-            step="any"
-            className="field"
-            value={draft.hours}
-            onChange={({ target }) => put({ hours: target.value })}
-          />
-        )}
-      </Field>
+      {!isClient && (
+        <Field label={doing === 'split' ? 'Its hours' : 'Hours of work'} required>
+          {(control) => (
+            <input
+              {...control}
+              type="number"
+              min={0}
+              max={200}
+              step="any"
+              className="field"
+              value={draft.hours}
+              onChange={({ target }) => put({ hours: target.value })}
+            />
+          )}
+        </Field>
+      )}
     </div>
   );
 }

@@ -104,6 +104,7 @@ const bodyOf = ({ kind, stepId, version, spanDays, effortMinutes, finishOn, pers
 
 /** A change in words, with what speaks for it. */
 export function changeWords({ kind, stepTitle, finishOn, personName, wasDays, spanDays, kept, keptOf }: MendChangeShape): string {
+  if (kind === 'pin' && finishOn === null) return `Take away the pin of “${stepTitle}”`;
   if (kind === 'pin') return `Do “${stepTitle}” first: finish it on ${dayWords(finishOn ?? '')}, before what is due earlier`;
   if (kind === 'give') return `Give “${stepTitle}” to ${personName ?? 'somebody else'}`;
   if (kind === 'leave_out') return `Leave “${stepTitle}” out`;

@@ -22,7 +22,7 @@ import type { App } from '../../../platform/app.js';
 import type { Reader } from '../../../platform/database/rows.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { tell, untell } from '../../notices/index.js';
-import { doerKey, findRoute, getDoer, loadCalendars, replan, type TriedChange } from '../../planning/index.js';
+import { doerKey, findRoute, loadCalendars, replan, type TriedChange } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
 import { Step } from '../entities/step.entity.js';
 import { isAvailable, lockPiece, stepKey, stepsOf } from '../piece-store.js';
@@ -103,9 +103,11 @@ export async function refusedBefore(
     const step = stepOf.get(stepId);
     // whoever is given the step in the same breath is who works that day
     const given = changes.find((change) => change.kind === 'give' && change.stepId === stepId);
-    const doer = step && getDoer(book, doerKey({ kind: step.kind, doer_id: given ? (given.personId ?? null) : step.doerId }, clientId));
-    if (doer && !isWorkingDay(doer.calendar, on)) return { code: 'step.pin_on_day_off' };
-    if (doer && on < doer.todayOn) return { code: 'step.pin_in_past' };
+    if (!step) continue; // core says so
+    const doer = book.doers[doerKey({ kind: step.kind, doer_id: given ? (given.personId ?? null) : step.doerId }, clientId)];
+    if (!doer) return { code: 'person.unknown' };
+    if (!isWorkingDay(doer.calendar, on)) return { code: 'step.pin_on_day_off' };
+    if (on < doer.todayOn) return { code: 'step.pin_in_past' };
   }
   return null;
 }
