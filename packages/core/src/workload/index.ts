@@ -18,6 +18,8 @@ export interface WorkloadInput {
   readonly taken?: readonly LoadDay[];
   /** id of the one step that is asked about: reckoned no further than its end, and others are null that end later */
   readonly until?: string;
+  /** the last day that is reckoned: what is not done by its end is null */
+  readonly untilOn?: Day;
 }
 
 export interface PredictedStep {
@@ -77,7 +79,7 @@ const REACH_DAYS = 3653;
  * @throws Error when a step names a doer that is not there
  * @see Horn 1974, Some Simple Scheduling Algorithms (preemptive earliest due date with release dates)
  */
-export function predictWorkload({ steps, doers, taken = [], until }: WorkloadInput): Prediction {
+export function predictWorkload({ steps, doers, taken = [], until, untilOn }: WorkloadInput): Prediction {
   const jobs = toJobs(steps, doers);
   const duties = takenBy(taken, doers);
   const waiting = new Map<number, Job[]>();
@@ -90,7 +92,8 @@ export function predictWorkload({ steps, doers, taken = [], until }: WorkloadInp
   let first = Infinity;
   for (const job of jobs.values()) first = Math.min(first, job.availableFrom);
   // the same for a part of the work as for the whole
-  const end = Math.min(...Object.values(doers).map((doer) => toDayNumber(doer.todayOn))) + REACH_DAYS;
+  const reach = Math.min(...Object.values(doers).map((doer) => toDayNumber(doer.todayOn))) + REACH_DAYS;
+  const end = untilOn === undefined ? reach : Math.min(reach, toDayNumber(untilOn));
   for (let today = first; open > 0 && (asked?.finish ?? null) === null && today <= end && (waiting.size > 0 || hasWork(desks)); today++) {
     const busy = new Set<Desk>();
     const arrive = (job: Job) => {

@@ -253,4 +253,18 @@ describe('the prediction of load', () => {
       { numRuns: 400 },
     );
   });
+
+  it('up to a day is the same as of the whole, as far as that day', () => {
+    fc.assert(
+      fc.property(inputs, fc.integer({ min: 0, max: 15 }), (input, days) => {
+        const untilOn = addDays(MONDAY, days);
+        const [part, whole] = [predictWorkload({ ...input, untilOn }), predictWorkload(input)];
+        expect(part.load).toEqual(whole.load.filter(({ on }) => on <= untilOn));
+        for (const [index, step] of part.steps.entries()) {
+          const known = whole.steps[index]?.finishOn ?? null;
+          expect(step.finishOn).toBe(known !== null && known <= untilOn ? known : null);
+        }
+      }),
+    );
+  });
 });

@@ -1,4 +1,4 @@
-import { TakenHours, type InstantText, type LoadDay, type Result } from '@zesting/core';
+import { TakenHours, type Day, type InstantText, type LoadDay, type Result } from '@zesting/core';
 import type { App } from '../../platform/app.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { ok } from '@zesting/core';
@@ -111,9 +111,9 @@ export async function helpsFor(app: App, asked: Parameters<typeof findHelps>[2])
   return (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as Awaited<ReturnType<typeof findHelps>>; // of this task
 }
 
-/** The minutes that everybody is predicted to work, day by day, reckoned now. */
-export async function predictedLoadOf(app: App): Promise<readonly LoadDay[]> {
-  const task: PredictTask = { kind: 'load', now: app.clock.now() };
+/** The minutes that everybody is predicted to work, day by day, reckoned now. @param untilOn no further than this day */
+export async function predictedLoadOf(app: App, untilOn?: Day): Promise<readonly LoadDay[]> {
+  const task: PredictTask = { kind: 'load', now: app.clock.now(), ...(untilOn === undefined ? {} : { untilOn }) };
   return (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as readonly LoadDay[]; // of this task
 }
 

@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import pg from 'pg';
-import type { InstantText, LoadDay, Result } from '@zesting/core';
+import type { Day, InstantText, LoadDay, Result } from '@zesting/core';
 import '../../platform/database/types.js';
 import type { WorkAnswer, WorkerStart, WorkMessage } from '../../platform/work/work.js';
 import { loadCalendars, type Reader } from './calendars.js';
@@ -12,7 +12,8 @@ import { predictedFor, predictedLoad, reachOfWanted, reckonPrediction, type Chan
  * path comes to, or what would bring a late piece back.
  */
 export type PredictTask =
-  | { readonly kind: 'wanted' | 'load'; readonly now: InstantText }
+  | { readonly kind: 'wanted'; readonly now: InstantText }
+  | { readonly kind: 'load'; readonly now: InstantText; readonly untilOn?: Day }
   | {
       readonly kind: 'candidates';
       readonly now: InstantText;
@@ -57,7 +58,7 @@ async function answer(task: PredictTask): Promise<PredictAnswer> {
     if (task.kind === 'candidates') return predictedFor(reader, book, task);
     if (task.kind === 'path') return tryPath(reader, book, task.pieceId, task.changes);
     if (task.kind === 'helps') return findHelps(reader, book, task);
-    if (task.kind === 'load') return predictedLoad(reader, book);
+    if (task.kind === 'load') return predictedLoad(reader, book, task.untilOn);
     const { rowIds, pieceIds } = await reachOfWanted(reader);
     return { rowIds, changed: await reckonPrediction(reader, book, pieceIds) };
   });

@@ -1,4 +1,4 @@
-import { getDay, predictWorkload, type LoadDay, type PredictedStep, type WorkloadStep } from '@zesting/core';
+import { getDay, predictWorkload, type Day, type LoadDay, type PredictedStep, type WorkloadStep } from '@zesting/core';
 import { rowsOf, type Reader } from '../../platform/database/rows.js';
 import type { CalendarBook } from './calendars.js';
 import { loadDutyHours } from './duties.js';
@@ -39,9 +39,19 @@ export function predictSteps(
   return new Map(steps.map((step) => [step.id, step]));
 }
 
-/** The minutes that everybody is predicted to work on what they have, and on their duties, day by day. */
-export const predictedLoad = async (reader: Reader, book: CalendarBook): Promise<readonly LoadDay[]> =>
-  predictWorkload({ steps: toWorkload(await loadOpenSteps(reader)), doers: book.doers, taken: await loadDutyHours(reader, book) }).load;
+/**
+ * The minutes that everybody is predicted to work on what they have, and on their duties, day by day.
+ * @param untilOn no further than this day; absent: to the end
+ */
+export const predictedLoad = async (reader: Reader, book: CalendarBook, untilOn?: Day): Promise<readonly LoadDay[]> => {
+  const { load } = predictWorkload({
+    steps: toWorkload(await loadOpenSteps(reader)),
+    doers: book.doers,
+    taken: await loadDutyHours(reader, book),
+    ...(untilOn === undefined ? {} : { untilOn }),
+  });
+  return untilOn === undefined ? load : load.filter(({ on }) => on <= untilOn);
+};
 
 /** The steps as core predicts them, in the order given. */
 export const toWorkload = (rows: readonly OpenStepRow[]): WorkloadStep[] =>

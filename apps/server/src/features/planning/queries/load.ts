@@ -23,7 +23,7 @@ interface DueRow {
 /** Everybody's days: hours, what is predicted to be worked, and where more is due than there are hours. */
 export async function loadOf(app: App, viewer: Viewer, from: Day, to: Day): Promise<LoadShape> {
   const now = app.clock.now();
-  const [load, book] = [await predictedLoadOf(app), await loadCalendars(app.manager, now)];
+  const [load, book] = [await predictedLoadOf(app, to), await loadCalendars(app.manager, now)];
   const people = await app.read<PersonRow>(
     "select id, name, role, zone from people where active order by array_position(array['staff', 'freelance', 'manager', 'lead'], role), name",
   );
