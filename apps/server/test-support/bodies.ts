@@ -6,6 +6,9 @@ export interface Named extends Things {
   readonly freeChannelId: string;
   readonly pillarId: string;
   readonly readyId: string;
+  /** a piece that nothing was done to, and its last step */
+  readonly openId: string;
+  readonly openStepId: string;
   readonly placedId: string;
   readonly email: string;
   readonly versionId: string;
@@ -409,6 +412,22 @@ export const CASES: Record<string, Case[]> = {
   'POST /api/placements/{placementId}/duplicate': [
     { ids: 'channelId', body: ({ channelId }) => ({ channelId, on: '2027-04-20' }), code: 'channel.unknown' },
   ],
+  'POST /api/pieces/{pieceId}/path': [
+    {
+      ids: 'changes[].stepId',
+      path: ({ openId }) => `/api/pieces/${openId}/path`,
+      body: ({ openStepId: stepId }) => ({ changes: [{ kind: 'retime', stepId, spanDays: 3, effortMinutes: 0 }] }),
+      code: 'step.not_on_path',
+    },
+  ],
+  'POST /api/pieces/{pieceId}/path/preview': [
+    {
+      ids: 'changes[].stepId',
+      path: ({ openId }) => `/api/pieces/${openId}/path/preview`,
+      body: ({ openStepId: stepId }) => ({ changes: [{ kind: 'retime', stepId, spanDays: 4, effortMinutes: 0 }] }),
+      code: 'step.not_on_path',
+    },
+  ],
   'POST /api/pieces/{pieceId}/notes': [
     { ids: 'assetIds', body: ({ assetId }) => ({ kind: 'comment', text: 'T', assetIds: [assetId], mentionIds: [] }), code: /unknown/ },
   ],
@@ -469,5 +488,6 @@ export const OF_THE_AGENCY = [
   /doer personId/,
   /owner ownerId/,
   /hand-back stepIds/,
+  /path(\/preview)? changes\[\]\.personId/,
   /^PATCH \/api\/people\/\{personId\} clients\[\]\.clientId/, // a lead's alone
 ];

@@ -13,7 +13,10 @@ function lateWords(late: DeskRow['late']): string | null {
 export function reasonOf(row: DeskRow): string {
   const step = row.currentStep ?? 'The next step';
   const who = row.currentDoer ?? 'nobody yet';
-  const stands = row.currentDoer === 'the client' ? 'Checked and ready, but not sent to the client yet' : `${step} ${step.includes(', ') ? 'are' : 'is'} with ${who}`;
+  const stands =
+    row.currentDoer === 'the client'
+      ? 'Checked and ready, but not sent to the client yet'
+      : `${step} ${step.includes(', ') ? 'are' : 'is'} with ${who}`;
   switch (row.list) {
     case 'trouble':
       return `Its time passed${row.aimOn ? ` on ${dayWords(row.aimOn)}` : ''} and it is not marked as out`;
