@@ -180,6 +180,8 @@ export class MendChangeShape {
 }
 
 export class MendsShape {
+  /** false: somebody on the path never works, so that nothing can be said */
+  isPlanned: boolean;
   /** by so many working days the piece misses its date */
   lateDays: number;
   danger: Danger | null;

@@ -342,6 +342,16 @@ describe('what helps a late piece', () => {
     expect(asLead.body).toMatchObject({ others: [expect.objectContaining({ pieceId: theirs })], othersHidden: 0 });
   });
 
+  it('says so where somebody on the path never works, and does not call the piece in time', async () => {
+    const { app, people } = scene;
+    const pieceId = await makePiece(scene, scene.a, '2027-03-09');
+    getValue(await assignStep(app, people.lead, await stepOf(scene, pieceId, 'write'), people.staff.personId));
+    expect(await helpsOf(pieceId)).toMatchObject({ isPlanned: true });
+    await app.read('update people set weekly_minutes = array[0,0,0,0,0,0,0] where id = $1', [people.staff.personId]);
+    expect(await helpsOf(pieceId)).toMatchObject({ isPlanned: false, helps: [] });
+    await app.read('update people set weekly_minutes = array[60,60,60,60,60,0,0] where id = $1', [people.staff.personId]);
+  });
+
   it('goes by what finished steps of the kind took', async () => {
     const { app, people } = scene;
     await app.read('update pieces set shelved = true, list = null');

@@ -60,7 +60,16 @@ export function MendsDialog({ piece, onClose }: { piece: PieceShape; onClose: ()
   );
 }
 
-function Found({ mends: { helps, lateDays }, busy, onTake }: { mends: MendsShape; busy: boolean; onTake: (mend: MendShape) => void }) {
+function Found({
+  mends: { helps, lateDays, isPlanned },
+  busy,
+  onTake,
+}: {
+  mends: MendsShape;
+  busy: boolean;
+  onTake: (mend: MendShape) => void;
+}) {
+  if (!isPlanned) return <p>Somebody on its path never works. Give their step to somebody else first.</p>;
   if (lateDays === 0) return <p>The piece makes its date as things are.</p>;
   if (helps.length === 0) return <p className="mb-2">No small change of order, doers, spans or steps brings it nearer its date.</p>;
   return (

@@ -77,7 +77,7 @@ function asksFor(
   return { where, values, isOpen };
 }
 
-/** The ids of a page of what is asked for, in its order; one more than the page has where there are more. */
+/** The rows of a page of what is asked for, in its order; one more than the page has where there are more. */
 async function pageOf(app: App, asked: PiecesAsked, { where, values }: ReturnType<typeof asksFor>, columns: string): Promise<PieceRow[]> {
   const { cursor, order = 'newest' } = asked;
   const { by, way } = ORDERS[order];

@@ -18,12 +18,13 @@ export async function whatHelpsPiece(app: App, viewer: Viewer, pieceId: string):
   const [able, kept, versions] = [await ableFor(app, pieceId), await spansKept(app, pieceId), await versionsOf(app, pieceId)];
   const shortest = Object.fromEntries([...kept].map(([stepId, { spanDays }]) => [stepId, spanDays]));
   const found = await helpsFor(app, { pieceId, able, shortest });
-  if (!found) return { lateDays: 0, danger: null, helps: [], laterOn: null, tried: 0, possible: 0 };
+  if (!found) return { isPlanned: false, lateDays: 0, danger: null, helps: [], laterOn: null, tried: 0, possible: 0 };
   const { helps, steps } = found;
   const doers = helps.helps.flatMap(({ changes }) => changes.flatMap((change) => (change.kind === 'give' ? [change] : [])));
   const names = await namesOf(app, doers);
   const change = (one: HelpChange): MendChangeShape => changeShape(one, steps, versions, names, kept);
   return {
+    isPlanned: true,
     lateDays: helps.now.lateDays,
     danger: helps.now.plan.danger,
     helps: await Promise.all(
