@@ -1,5 +1,5 @@
 import { earliestPublishAfter, planPiece, type Plan, type PlanInput } from '../backplan/index.js';
-import { changePath, type ChangeableStep, type PathChange } from '../route/index.js';
+import { changePath, stepsBefore, type ChangeableStep, type PathChange } from '../route/index.js';
 import { addDays, type Day } from '../time/index.js';
 import { countWorkingDays } from '../workdays/index.js';
 import { predictWorkload, type PredictedStep, type WorkloadInput, type WorkloadStep } from '../workload/index.js';
@@ -164,13 +164,23 @@ export function whatHelps(work: PieceAmongWork, options: HelpOptions): Helps | u
   const isEnough = options.isEnough ?? (() => false);
   const singles = candidates(work, now, options);
   const found: Help[] = [];
+  const orders = new Set<string>();
   let [tried, possible] = [0, singles.length];
   const tryAll = (many: readonly (readonly HelpChange[])[]) => {
     for (const changes of many) {
       if (isEnough()) return;
       tried++;
-      const help = tryOut(work, now, changes);
-      if (help) found.push(help);
+      const outcome = tryOut(work, now, changes);
+      if (!outcome) continue;
+      const { lateDays } = outcome;
+      const help = { changes, lateDays, others: effects(now, outcome) };
+      // two pins that lead to the same order of work are one way
+      const order = JSON.stringify([lateDays, help.others, [...outcome.predicted.values()]]);
+      if (changes.length === 1 && changes[0]?.kind === 'pin') {
+        if (orders.has(order)) continue;
+        orders.add(order);
+      }
+      found.push(help);
     }
   };
   tryAll(singles.map((change) => [change]));
@@ -191,12 +201,10 @@ export function whatHelps(work: PieceAmongWork, options: HelpOptions): Helps | u
 /** One after the other: the order of work first, since it costs nobody anything. */
 function candidates(work: PieceAmongWork, now: Outcome, { able, shortest }: HelpOptions): HelpChange[] {
   const open = work.steps.filter((step) => step.finishedOn === null && step.kind !== 'sign_off');
+  const orders = open.map((step) => ordersOf(work, now, step));
   return [
     ...open.flatMap((step): HelpChange[] => (step.pinnedFinishOn === null ? [] : [{ kind: 'pin', stepId: step.id, finishOn: null }])),
-    ...open.flatMap((step): HelpChange[] => {
-      const finishOn = (now.predicted.get(step.id)?.behindSteps ?? 0) > 0 ? finishIfFirst(work, step) : null;
-      return finishOn === null ? [] : [{ kind: 'pin', stepId: step.id, finishOn }];
-    }),
+    ...orders.flatMap(({ first }) => first),
     ...open.flatMap((step): HelpChange[] => (step.optional && step.startedOn === null ? [{ kind: 'leave_out', stepId: step.id }] : [])),
     ...open.flatMap((step) =>
       (able[step.id] ?? [])
@@ -210,15 +218,34 @@ function candidates(work: PieceAmongWork, now: Outcome, { able, shortest }: Help
         ? []
         : [{ kind: 'retime', stepId: step.id, spanDays, effortMinutes: step.effortMinutes }];
     }),
+    ...orders.flatMap(({ between }) => between),
   ];
 }
 
-/** When a step would end if its doer took it before all else; null where it makes no difference. */
-function finishIfFirst(work: PieceAmongWork, step: HelpStep): Day | null {
-  const doer = work.doers[step.doer];
-  if (!doer) return null;
-  const first = outcomeBy(work, work.steps, new Map(work.steps.map(({ id }) => [id, id === step.id ? doer.todayOn : null])));
-  return first?.predicted.get(step.id)?.finishOn ?? null;
+/** Of the days between the earliest end of a step and the one that is predicted, so many are tried. */
+const MOST_PINS = 4;
+
+/**
+ * Pins that change the order of work before a step: `first` where it, or it and all before it, is taken before all other work; `between` where
+ * that order is changed in part only.
+ */
+function ordersOf(work: PieceAmongWork, now: Outcome, step: HelpStep): { first: HelpChange[]; between: HelpChange[] } {
+  const before = stepsBefore(step, work.steps);
+  const waits = (id: string) => (now.predicted.get(id)?.behindSteps ?? 0) > 0;
+  const alone = waits(step.id) ? finishIfFirst(work, step, new Set([step.id])) : null;
+  const whole = [...before].some(waits) ? finishIfFirst(work, step, new Set([...before, step.id])) : null;
+  const first = [...new Set([alone, whole])].filter((day) => day !== null);
+  const [earliest, predicted] = [whole ?? alone, now.predicted.get(step.id)?.finishOn];
+  const after = earliest && predicted ? Array.from({ length: MOST_PINS }, (_, index) => addDays(earliest, index + 1)) : [];
+  const between = after.filter((day) => predicted && day < predicted && !first.includes(day));
+  const pin = (finishOn: Day): HelpChange => ({ kind: 'pin', stepId: step.id, finishOn });
+  return { first: first.map(pin), between: between.map(pin) };
+}
+
+/** When a step would end if some steps of its path were taken before all other work; null where its doer is not known. */
+function finishIfFirst(work: PieceAmongWork, step: HelpStep, first: ReadonlySet<string>): Day | null {
+  const latest = new Map(work.steps.map(({ id, doer }) => [id, first.has(id) ? (work.doers[doer]?.todayOn ?? null) : null]));
+  return outcomeBy(work, work.steps, latest)?.predicted.get(step.id)?.finishOn ?? null;
 }
 
 /** The path with a change of any kind made; undefined where it cannot be. */
@@ -231,11 +258,11 @@ export function stepsWith(steps: readonly HelpStep[], changes: readonly HelpChan
   }, steps);
 }
 
-function tryOut(work: PieceAmongWork, now: Outcome, changes: readonly HelpChange[]): Help | undefined {
+/** What comes of changes, where they help at all. */
+function tryOut(work: PieceAmongWork, now: Outcome, changes: readonly HelpChange[]): Outcome | undefined {
   const steps = stepsWith(work.steps, changes);
   const outcome = steps && outcomeOf(work, steps);
-  if (!outcome || outcome.lateDays >= now.lateDays) return undefined;
-  return { changes, lateDays: outcome.lateDays, others: effects(now, outcome) };
+  return outcome && outcome.lateDays < now.lateDays ? outcome : undefined;
 }
 
 /** What differs for other pieces between two outcomes, the worst first. */
