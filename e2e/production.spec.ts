@@ -140,6 +140,50 @@ test('the path of a piece is changed by hand, and what moves is shown before any
   });
 });
 
+test('a maker says on the phone what stands in the way; who must act hears it, and says that it is gone', async ({ browser, zesting }) => {
+  const noor = await signIn(browser, zesting, 'noor@pencraft.test', { viewport: { width: 390, height: 844 }, hasTouch: true });
+  await noor
+    .getByRole('listitem')
+    .filter({ hasText: 'Watering by weight' })
+    .getByRole('link', { name: /Go on|Open/ })
+    .click();
+  const path = noor.getByRole('region', { name: 'Path' });
+  const predicted = path.getByText(/^Predicted to end/).first();
+  const before = await predicted.textContent();
+  await path.getByRole('button', { name: 'Something is in the way of Write' }).click();
+  const dialog = noor.getByRole('dialog', { name: 'In the way of “Write”' });
+  await dialog.getByRole('button', { name: 'Say it' }).click();
+  await expect(dialog.getByText('Say what stands in the way.')).toBeVisible(); // and the field has the focus
+  await expect(dialog.getByLabel('What stands in the way')).toBeFocused();
+  await noor.keyboard.type('No scales in the studio');
+  await dialog.getByRole('button', { name: 'One of us' }).click();
+  await dialog.getByLabel('Who of us').selectOption({ label: 'Dana Okafor' });
+  await expectAccessible(noor);
+  await noor.route('**/obstacles', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()));
+  await dialog.getByRole('button', { name: 'Say it' }).click();
+  await expect(dialog.getByRole('alert')).toBeVisible(); // nothing typed is lost
+  await noor.unroute('**/obstacles');
+  await dialog.getByRole('button', { name: 'Say it' }).click();
+  await expect(dialog).toHaveCount(0);
+  const standing = path.getByRole('list', { name: 'In the way of Write' });
+  await expect(standing).toContainText('Waits for Dana Okafor, since today. Said by Noor Castellane.');
+  await expect.poll(() => predicted.textContent()).not.toBe(before); // a day later at least
+
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  const desk = dana.getByRole('region', { name: 'In the way' });
+  const line = desk.getByRole('listitem').filter({ hasText: 'No scales in the studio' });
+  await expect(line).toContainText('waits for you');
+  await expectAccessible(dana);
+  await line.getByRole('link', { name: 'It is gone: No scales in the studio' }).click();
+  const gone = dana.getByRole('dialog', { name: 'It is gone' });
+  await gone.getByLabel('How it went away').fill('Bought two');
+  await gone.getByRole('button', { name: 'Out of the way' }).click();
+  await expect(gone).toHaveCount(0);
+  await expect(dana.getByRole('region', { name: 'Path' })).toContainText('Was in the way: 1');
+  await expect(standing).toHaveCount(0); // on her phone, without a reload
+  await expect.poll(() => predicted.textContent()).toBe(before);
+});
+
 test('the line: the same drag by mouse and by keyboard, what it does told on the way, and taken back', async ({ browser, zesting }) => {
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   await dana.goto('/production?client=KILN');

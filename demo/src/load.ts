@@ -9,6 +9,7 @@ import { addInterviews } from './interviews.js';
 import { addIntake } from './intake.js';
 import { addMails } from './mails.js';
 import { drawPicture } from './pictures.js';
+import { addObstacles } from './obstacles.js';
 import { PieceStory } from './piece-story.js';
 import { ASKED, STORY } from './pieces.js';
 import { addIdea, addProductionDay, addRhythms, addRunUps, addThemes, IDEAS } from './plan.js';
@@ -50,6 +51,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
     await stories.get(moment.piece)?.play(moment.act);
     await sendRoundUps(app);
   }
+  await addObstacles(app, setup, now);
   app.clock.set(now);
   await markDuties(app, setup, duties);
   getValue(await app.write(async (tx, at) => ok(await replanOpen(tx, at))));

@@ -9,6 +9,7 @@ import { feature as identity } from './features/identity/feature.js';
 import { feature as intake } from './features/intake/feature.js';
 import { feature as interviews } from './features/interviews/feature.js';
 import { feature as notices } from './features/notices/feature.js';
+import { feature as obstacles } from './features/obstacles/feature.js';
 import { feature as people } from './features/people/feature.js';
 import { feature as plan } from './features/plan/feature.js';
 import { feature as planning } from './features/planning/feature.js';
@@ -38,6 +39,7 @@ export const FEATURES: readonly Feature[] = [
   campaigns,
   duties,
   teamNotes,
+  obstacles,
   views,
   find,
 ];

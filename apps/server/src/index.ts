@@ -23,4 +23,5 @@ export { addRule, addRunUp, catchIdea, makeRunUp, putProductionDay, setCycle, st
 export * from './features/planning/index.js';
 export * from './features/production/index.js';
 export * from './features/sign-off/index.js';
+export { raiseObstacle, settleObstacle } from './features/obstacles/index.js';
 export * from './features/team-notes/index.js';

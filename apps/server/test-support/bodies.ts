@@ -428,6 +428,14 @@ export const CASES: Record<string, Case[]> = {
       code: 'step.not_on_path',
     },
   ],
+  'POST /api/pieces/{pieceId}/obstacles': [
+    {
+      ids: 'stepId',
+      path: ({ openId }) => `/api/pieces/${openId}/obstacles`,
+      body: ({ openStepId: stepId }) => ({ words: 'W', whose: 'client', stepId }),
+      code: 'step.not_on_path',
+    },
+  ],
   'POST /api/pieces/{pieceId}/notes': [
     { ids: 'assetIds', body: ({ assetId }) => ({ kind: 'comment', text: 'T', assetIds: [assetId], mentionIds: [] }), code: /unknown/ },
   ],
@@ -486,6 +494,7 @@ export const OF_THE_AGENCY = [
   /covers coverId/,
   /^POST \/api\/people\/\{personId\}\/(give-steps|duties\/give) /, // a lead's alone
   /doer personId/,
+  /obstacles(\/{obstacleId})? personId/, // whoever sees the piece, and nobody else: tested there
   /owner ownerId/,
   /hand-back stepIds/,
   /path(\/preview)? changes\[\]\.personId/,

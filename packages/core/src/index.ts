@@ -40,3 +40,4 @@ export * from './helps/index.js';
 export * from './overload/index.js';
 export * from './reach/index.js';
 export * from './observances/index.js';
+export * from './obstacle/index.js';

@@ -17,9 +17,12 @@ export function wheelWords(segments: readonly WheelSegment[]): string {
   const done = segments.filter((segment) => segment.state === 'done').length;
   const notes = segments.flatMap((segment) => {
     if (segment.state === 'late') return [`${segment.title} is ${segment.lateDays} ${segment.lateDays === 1 ? 'day' : 'days'} late`];
+    if (segment.obstacle) return [];
     if (segment.state === 'blocked') return [`nobody has ${segment.title}`];
     return segment.state === 'current' ? [`${segment.title} is at hand`] : [];
   });
+  const stopped = segments.filter(({ obstacle }) => obstacle).map(({ title }) => title);
+  if (stopped.length > 0) notes.push(`something is in the way of ${stopped.join(', ')}`);
   return [`${done} of ${segments.length} steps done`, ...notes].join(', ');
 }
 

@@ -153,6 +153,8 @@ export class WheelSegment {
   title: string;
   state: 'done' | 'current' | 'late' | 'blocked' | 'waiting';
   lateDays: number;
+  /** there where something stands in its way */
+  obstacle?: true;
 }
 
 /** A piece as lists show it. */

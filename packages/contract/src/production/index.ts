@@ -271,6 +271,8 @@ export class MyStepRow {
   waitsFor: string | null;
   thenGoesTo: string | null;
   remark: string | null;
+  /** what stands in the way of it */
+  inTheWay: string | null;
   wheel: WheelSegment[];
 }
 

@@ -8,6 +8,8 @@ import { predictWorkload, type PredictedStep, type WorkloadInput, type WorkloadS
 export interface HelpStep extends ChangeableStep {
   /** key into the doers */
   readonly doer: string;
+  /** as the prediction has it */
+  readonly blockedUntilOn?: Day | null;
 }
 
 /** A piece in the midst of all that the agency has to do. */

@@ -8,6 +8,8 @@ export interface WorkloadStep extends Omit<PlanStep, 'pinnedFinishOn'> {
   readonly effortMinutes: number;
   /** sets the order of work: the earlier, the sooner; null comes last */
   readonly latestFinishOn: Day | null;
+  /** something stands in its way until the end of this day: it is worked on from the next on, also where it is begun */
+  readonly blockedUntilOn?: Day | null;
 }
 
 export interface WorkloadInput {
@@ -181,6 +183,8 @@ function toJobs(steps: readonly WorkloadStep[], doers: WorkloadInput['doers']): 
     if (!doer) throw new Error(`no doer ${step.doer}`);
     const start = step.startedOn ? toDayNumber(step.startedOn) : null;
     const today = toDayNumber(doer.todayOn);
+    // what is begun goes on today whatever the hour
+    const from = start === null && !doer.todayCounts ? today + 1 : today;
     jobs.set(step.id, {
       step,
       doer,
@@ -188,8 +192,7 @@ function toJobs(steps: readonly WorkloadStep[], doers: WorkloadInput['doers']): 
       position,
       next: [],
       waitsFor: 0,
-      // what is begun goes on today whatever the hour
-      availableFrom: start === null && !doer.todayCounts ? today + 1 : today,
+      availableFrom: step.blockedUntilOn ? Math.max(from, toDayNumber(step.blockedUntilOn) + 1) : from,
       left: step.effortMinutes,
       start,
       spanEnd: start === null ? null : spanEnd(doer, start, step.spanDays),

@@ -20,7 +20,7 @@ import { rowsOf, type Reader } from '../../platform/database/rows.js';
 import { AGENCY_KEY, type CalendarBook } from './calendars.js';
 import { loadDutyHours } from './duties.js';
 import { doerKey, loadSources, planInputOf } from './piece-state.js';
-import { loadOpenSteps, toWorkload } from './reckon-prediction.js';
+import { blockedUntil, loadOpenSteps, OBSTACLES, toWorkload } from './reckon-prediction.js';
 
 /** A change of a path, or of who does a step of it; nobody is null. */
 export type TriedChange = PathChange | { readonly kind: 'give'; readonly stepId: string; readonly personId: string | null };
@@ -42,6 +42,7 @@ interface StepRow {
   finished_on: string | null;
   pinned_finish_on: string | null;
   predecessor_ids: string[];
+  obstacles_until: (string | null)[] | null;
 }
 
 const dayOf = (day: string | null): Day | null => (day === null ? null : getDay(day));
@@ -53,14 +54,14 @@ export async function loadAmongWork(reader: Reader, book: CalendarBook, pieceId:
   const rows = await rowsOf<StepRow>(
     reader,
     `select s.id, s.key, s.title, s.kind, s.skill, d.id as doer_id, s.span_days, s.effort_minutes, s.remaining_minutes, s.same_day, s.optional, s.round,
-       s.started_on, s.finished_on, s.pinned_finish_on, s.predecessor_ids
-     from steps s left join people d on d.id = s.doer_id and d.active where s.piece_id = $1 order by s.position`,
+       s.started_on, s.finished_on, s.pinned_finish_on, s.predecessor_ids, t.until as obstacles_until
+     from pieces p join steps s on s.piece_id = p.id left join people d on d.id = s.doer_id and d.active ${OBSTACLES} where p.id = $1 order by s.position`,
     [pieceId],
   );
   const open = await loadOpenSteps(reader);
   const first = open.findIndex((row) => row.piece_id === pieceId);
   const others = open.filter((row) => row.piece_id !== pieceId);
-  const workload = toWorkload(others);
+  const workload = toWorkload(others, book);
   return {
     steps: rows.map((row) => ({
       id: row.id,
@@ -79,6 +80,7 @@ export async function loadAmongWork(reader: Reader, book: CalendarBook, pieceId:
       finishedOn: dayOf(row.finished_on),
       pinnedFinishOn: dayOf(row.pinned_finish_on),
       predecessorIds: row.predecessor_ids,
+      blockedUntilOn: blockedUntil(row.obstacles_until, doerKey(row, source.client_id), book),
     })),
     plan: planInputOf(source, book).plan,
     doers: book.doers,

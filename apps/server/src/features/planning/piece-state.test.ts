@@ -34,6 +34,7 @@ const step = (id: string, kind: StepSource['kind'], after: string[], more: Parti
   finished_on: null,
   pinned_finish_on: null,
   predicted_finish_on: null,
+  obstructed: false,
   ...more,
 });
 const done = { started_on: '2027-02-22', finished_on: '2027-02-23' };
@@ -155,6 +156,16 @@ describe('what follows from a piece', () => {
       'current',
       'waiting',
     ]);
+    // what stands in the way blocks what is at hand, and is told of what comes later and of what is late, too
+    const stopped = steps.map((one) => ({ ...one, obstructed: one.id !== 'write' }));
+    expect(pieceState(source({ steps: stopped, wish_on: '2027-04-20' }), book).wheel).toEqual([
+      { title: 'write', state: 'blocked', lateDays: 0 },
+      { title: 'design', state: 'blocked', lateDays: 0, obstacle: true },
+      { title: 'check', state: 'waiting', lateDays: 0, obstacle: true },
+    ]);
+    expect(pieceState(source({ steps: stopped, wish_on: '2027-03-02' }), book).wheel[1]).toEqual({
+      ...{ title: 'design', state: 'late', lateDays: 2, obstacle: true },
+    });
   });
 
   it('is out of reach, not broken, when somebody on the path never works', () => {

@@ -71,6 +71,8 @@ export interface StepSource {
   pinned_finish_on: string | null;
   /** stored by the prediction of load; null where none is made yet, or work can never end */
   predicted_finish_on: string | null;
+  /** something stands in its way */
+  obstructed: boolean;
 }
 
 interface PlacementSource {
@@ -104,6 +106,10 @@ export interface PieceState {
   readonly atHand: ReadonlySet<string>;
 }
 
+/** SQL: whether something stands in the way of an open step, or of its whole piece. */
+const isObstructed = (step: string): string =>
+  `(${step}.finished_on is null and exists (select 1 from obstacles o where o.piece_id = ${step}.piece_id and o.settled_at is null and (o.step_id is null or o.step_id = ${step}.id)))`;
+
 /** Reads the sources of many pieces with one query. A piece without a packet goes by the client's policy of today. */
 export function loadSources(tx: Reader, pieceIds: readonly string[]): Promise<PieceSource[]> {
   return rowsOf<PieceSource>(
@@ -118,7 +124,8 @@ export function loadSources(tx: Reader, pieceIds: readonly string[]): Promise<Pi
        coalesce((select jsonb_agg(v.digests order by v.number) from packet_items i join versions v on v.id = i.version_id where i.piece_id = p.id), '[]') as sent,
        ${decisionFacts('p.id')} as decisions,
        coalesce((select jsonb_agg(jsonb_build_object('id', s.id, 'title', s.title, 'kind', s.kind, 'doer_id', (select d.id from people d where d.id = s.doer_id and d.active), 'span_days', s.span_days,
-           'same_day', s.same_day, 'predecessor_ids', s.predecessor_ids, 'started_on', s.started_on, 'finished_on', s.finished_on, 'pinned_finish_on', s.pinned_finish_on, 'predicted_finish_on', s.predicted_finish_on) order by s.position)
+           'same_day', s.same_day, 'predecessor_ids', s.predecessor_ids, 'started_on', s.started_on, 'finished_on', s.finished_on, 'pinned_finish_on', s.pinned_finish_on, 'predicted_finish_on', s.predicted_finish_on,
+           'obstructed', ${isObstructed('s')}) order by s.position)
          from steps s where s.piece_id = p.id), '[]') as steps,
        coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'channel_id', l.channel_id, 'publish_at', to_char(l.publish_at, 'YYYY-MM-DD"T"HH24:MI:SS"Z"'),
            'out', l.out_at is not null, 'cancelled', l.cancelled, 'lead_days', h.lead_days,
@@ -277,8 +284,11 @@ function lateFrom(steps: readonly StepSource[], planned: ReadonlyMap<string, Pla
 function segment(step: StepSource, planned: PlannedStep | undefined, atHand: ReadonlySet<string>, todayOn: string): WheelSegment {
   const lateDays = planned?.slackDays !== null && planned && planned.slackDays < 0 && atHand.has(step.id) ? -planned.slackDays : 0;
   const isLate = lateDays > 0 && planned?.latestFinishOn !== null && (planned?.latestFinishOn ?? '') < todayOn;
-  if (step.finished_on !== null) return { title: step.title, state: 'done', lateDays: 0 };
-  if (isLate) return { title: step.title, state: 'late', lateDays };
-  if (!atHand.has(step.id)) return { title: step.title, state: 'waiting', lateDays: 0 };
-  return { title: step.title, state: step.kind !== 'sign_off' && step.doer_id === null ? 'blocked' : 'current', lateDays: 0 };
+  const { title } = step;
+  if (step.finished_on !== null) return { title, state: 'done', lateDays: 0 };
+  const stands = step.obstructed ? ({ obstacle: true } as const) : {};
+  if (isLate) return { title, state: 'late', lateDays, ...stands };
+  if (!atHand.has(step.id)) return { title, state: 'waiting', lateDays: 0, ...stands };
+  const isBlocked = step.obstructed || (step.kind !== 'sign_off' && step.doer_id === null);
+  return { title, state: isBlocked ? 'blocked' : 'current', lateDays: 0, ...stands };
 }

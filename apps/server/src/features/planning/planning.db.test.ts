@@ -17,6 +17,7 @@ import {
 import { seeded } from '../../../test-support/seeded.js';
 import { Jobs } from '../../platform/jobs/jobs.js';
 import { editClient } from '../clients/index.js';
+import { raiseObstacle, settleObstacle } from '../obstacles/index.js';
 import { addTimeOff, comeBack, editPerson, importTimeOff, leave, removeTimeOff } from '../people/index.js';
 import { assignStep, beginStep, changePiecePath, editContent, editPiece, handBack, handIn, sayRemaining } from '../production/index.js';
 import { approveForClient, decide, sendPacket, settleRemark } from '../sign-off/index.js';
@@ -97,6 +98,7 @@ describe('the stored plan', () => {
     );
     const remark = pick(await rows<{ id: string }>("select id from remarks where state = 'open' order by id"));
     const other = pick(await rows<{ id: string }>('select id from placements where client_id = $1 order by id', [piece.client_id]));
+    const obstacle = pick(await rows<{ id: string }>('select id from obstacles where settled_at is null order by id'));
     const closure = pick(await rows<{ id: string }>('select id from client_closures order by id'));
     const on = addDays(getDay(app.clock.now().slice(0, 10)), Math.floor(random() * 30) - 2);
     const write = () => {
@@ -120,6 +122,14 @@ describe('the stored plan', () => {
       },
       async () => step && changePiecePath(app, viewer, piece.id, [pathChange(step.id, on)]),
       async () => step && changePiecePath(app, viewer, piece.id, [pathChange(step.id, on), pathChange(step.id, on)]),
+      async () =>
+        raiseObstacle(app, viewer, piece.id, {
+          words: 'W',
+          whose: 'client',
+          stepId: random() < 0.7 ? (step?.id ?? null) : null,
+          untilOn: random() < 0.5 ? null : on,
+        }),
+      async () => obstacle && settleObstacle(app, viewer, obstacle.id, ''),
       write, // twice as often: much begins with it
       write,
       async () => editPiece(app, viewer, piece.id, { wishOn: random() < 0.3 ? null : on }, piece.version),

@@ -1,6 +1,6 @@
-import { getDay, predictWorkload, type Day, type LoadDay, type PredictedStep, type WorkloadStep } from '@zesting/core';
+import { getDay, predictWorkload, standsUntil, type Day, type LoadDay, type PredictedStep, type WorkloadStep } from '@zesting/core';
 import { rowsOf, type Reader } from '../../platform/database/rows.js';
-import type { CalendarBook } from './calendars.js';
+import { getDoer, type CalendarBook } from './calendars.js';
 import { loadDutyHours } from './duties.js';
 import { loadSources, pieceState, toPlanStep, type StepSource } from './piece-state.js';
 
@@ -12,15 +12,23 @@ export interface OpenStepRow extends StepSource {
   left_minutes: number;
   predicted_start_on: string | null;
   behind_steps: number;
+  /** the days until which what stands in its way is expected to stand; null: nobody knows */
+  obstacles_until: (string | null)[] | null;
 }
+
+/** SQL: until when what stands in the way of an open step `s` of `p` is expected to stand, one for each. */
+export const OBSTACLES = `left join lateral (select array_agg(o.until_on::text) as until from obstacles o
+  where o.piece_id = p.id and o.settled_at is null and (o.step_id is null or o.step_id = s.id)) t on s.finished_on is null`;
 
 /** The steps of all open pieces, or of those among these, finished ones too, older pieces first. */
 export const loadOpenSteps = (reader: Reader, pieceIds: readonly string[] | null = null): Promise<OpenStepRow[]> =>
   rowsOf<OpenStepRow>(
     reader,
     `select s.id, s.piece_id, p.client_id, s.title, s.kind, d.id as doer_id, s.span_days, s.same_day, s.predecessor_ids, s.started_on, s.finished_on,
-       s.latest_finish_on, s.pinned_finish_on, coalesce(s.remaining_minutes, s.effort_minutes) as left_minutes, s.predicted_start_on, s.predicted_finish_on, s.behind_steps
+       s.latest_finish_on, s.pinned_finish_on, coalesce(s.remaining_minutes, s.effort_minutes) as left_minutes, s.predicted_start_on, s.predicted_finish_on, s.behind_steps,
+       t.until as obstacles_until, t.until is not null as obstructed
      from pieces p join steps s on s.piece_id = p.id left join people d on d.id = s.doer_id and d.active
+     ${OBSTACLES}
      where p.list is not null and ($1::uuid[] is null or p.id = any($1)) order by p.number, p.id, s.position`,
     [pieceIds],
   );
@@ -35,7 +43,7 @@ export function predictSteps(
   taken: readonly LoadDay[],
   until?: string,
 ): Map<string, PredictedStep> {
-  const { steps } = predictWorkload({ steps: toWorkload(rows), doers: book.doers, taken, ...(until === undefined ? {} : { until }) });
+  const { steps } = predictWorkload({ steps: toWorkload(rows, book), doers: book.doers, taken, ...(until === undefined ? {} : { until }) });
   return new Map(steps.map((step) => [step.id, step]));
 }
 
@@ -45,7 +53,7 @@ export function predictSteps(
  */
 export const predictedLoad = async (reader: Reader, book: CalendarBook, untilOn?: Day): Promise<readonly LoadDay[]> => {
   const { load } = predictWorkload({
-    steps: toWorkload(await loadOpenSteps(reader)),
+    steps: toWorkload(await loadOpenSteps(reader), book),
     doers: book.doers,
     taken: await loadDutyHours(reader, book),
     ...(untilOn === undefined ? {} : { untilOn }),
@@ -54,12 +62,25 @@ export const predictedLoad = async (reader: Reader, book: CalendarBook, untilOn?
 };
 
 /** The steps as core predicts them, in the order given. */
-export const toWorkload = (rows: readonly OpenStepRow[]): WorkloadStep[] =>
-  rows.map((row) => ({
-    ...toPlanStep(row, row.client_id),
-    effortMinutes: row.left_minutes,
-    latestFinishOn: row.latest_finish_on === null ? null : getDay(row.latest_finish_on),
-  }));
+export const toWorkload = (rows: readonly OpenStepRow[], book: CalendarBook): WorkloadStep[] =>
+  rows.map((row) => {
+    const step = toPlanStep(row, row.client_id);
+    return {
+      ...step,
+      effortMinutes: row.left_minutes,
+      latestFinishOn: row.latest_finish_on === null ? null : getDay(row.latest_finish_on),
+      blockedUntilOn: blockedUntil(row.obstacles_until, step.doer, book),
+    };
+  });
+
+/** The last day on which obstacles keep whoever does a step from it. */
+export const blockedUntil = (untils: readonly (string | null)[] | null, doer: string, book: CalendarBook): Day | null =>
+  untils === null
+    ? null
+    : standsUntil(
+        untils.map((on) => ({ untilOn: on === null ? null : getDay(on) })),
+        getDoer(book, doer).todayOn,
+      );
 
 /** The stored columns of a prediction, as the full recompute must find them. */
 export const storedPrediction = (id: string, predicted: PredictedStep | undefined) => ({

@@ -10,7 +10,19 @@ import { StepsController } from './steps.controller.js';
 export { Piece } from './entities/piece.entity.js';
 export { Step } from './entities/step.entity.js';
 export { Version } from './entities/version.entity.js';
-export { finishStep, freezeVersion, hasContent, lockPiece, openSignOffStep, setContent, stepKey, stepsOf, todayOf } from './piece-store.js';
+export {
+  finishStep,
+  freezeVersion,
+  hasContent,
+  isAvailable,
+  lockPiece,
+  openSignOffStep,
+  setContent,
+  stepFinished,
+  stepKey,
+  stepsOf,
+  todayOf,
+} from './piece-store.js';
 export { PLACEMENT_COLUMNS } from './queries/placement-columns.js';
 export { UPLOAD_COLUMNS } from './queries/uploads.js';
 export { renameSkillsOfSteps } from './piece-store.js';

@@ -1,5 +1,6 @@
 import { dayIn, digestParts, fail, isFree, ok, PART_SCHEME, type Content, type Day, type InstantText, type Result } from '@zesting/core';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
+import { Event } from '../../platform/events.js';
 import { untell } from '../notices/index.js';
 import { Piece } from './entities/piece.entity.js';
 import { Step } from './entities/step.entity.js';
@@ -72,6 +73,9 @@ export async function todayOf(tx: Tx, step: Step, now: InstantText): Promise<Day
 /** What notices about a step stand under: the newest replaces the one before, and what is undone takes it away. */
 export const stepKey = (step: Pick<Step, 'id'>): string => `step:${step.id}`;
 
+/** A step was finished, by whomever. */
+export const stepFinished = new Event<{ readonly id: string; readonly pieceId: string }>();
+
 /** Finishes a step today; one that was never begun began today too. */
 export async function finishStep(tx: Tx, step: Step, now: InstantText): Promise<void> {
   const today = await todayOf(tx, step, now);
@@ -80,6 +84,7 @@ export async function finishStep(tx: Tx, step: Step, now: InstantText): Promise<
   await tx.save(step);
   // what still waits to be told about it has had its answer
   for (const key of [`reminder:${step.id}`, `past-due:${step.id}`]) await untell(tx, key);
+  await stepFinished.tell(tx, step, now);
 }
 
 /** The step of a piece that the client must decide now, if there is one. */

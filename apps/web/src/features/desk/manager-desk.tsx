@@ -8,6 +8,7 @@ import { deskListQuery, deskQuery } from '../../api/production';
 import { count, dayWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
 import { LIST_WORDS } from '../../lib/words';
+import { OpenObstacles } from '../../parts/open-obstacles';
 import { OwnDuties } from '../../parts/own-duties';
 import { RunwayStrip } from '../../parts/runway-strip';
 import { Button, buttonClass } from '../../ui/button';
@@ -58,6 +59,7 @@ export function ManagerDesk() {
       <Beginning />
       <div className="flex flex-col xl:flex-row gap-4 xl:items-start">
         <div className="min-w-0 flex-1">
+          <OpenObstacles />
           <OwnDuties />
           <OwnSteps rows={own.rows} />
           <Reckoning desk={desk} />

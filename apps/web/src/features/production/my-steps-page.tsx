@@ -3,6 +3,7 @@ import type { MyStepRow } from '@zesting/contract';
 import { Link } from 'react-router';
 import { myStepsQuery } from '../../api/people';
 import { count, dayWords, minutesWords } from '../../lib/format';
+import { OpenObstacles } from '../../parts/open-obstacles';
 import { OwnDuties } from '../../parts/own-duties';
 import { buttonClass } from '../../ui/button';
 import { Empty, PageHead } from '../../ui/page';
@@ -22,6 +23,7 @@ export function MyStepsPage() {
         title="Your steps"
         note={`${dayWords(data.todayOn)}. ${now.length > 0 ? `${count(now.length, 'step')} to do, ${minutesWords(minutes)} of work.` : ''}`}
       />
+      <OpenObstacles />
       <OwnDuties />
       {data.rows.length === 0 ? (
         <Empty title="Nothing is yours to do">When somebody gives you a step, it stands here and you hear by mail.</Empty>
@@ -75,6 +77,7 @@ function StepLine({ row }: { row: MyStepRow }) {
           {row.thenGoesTo && <span className="text-muted"> · then {row.thenGoesTo}</span>}
         </p>
         {row.remark && <p className="text-rind mt-1 break-words">Handed back: {row.remark}</p>}
+        {row.inTheWay && <p className="text-rind break-words">In the way: {row.inTheWay}</p>}
         {row.waitsFor && <p className="text-muted">Waits for: {row.waitsFor}</p>}
       </div>
       <div className="tabular sm:text-right flex flex-wrap sm:block items-center gap-2 basis-full sm:basis-auto">

@@ -7,6 +7,7 @@ import { useClients, useDaysOff, useSession, useWrite } from '../../lib/queries'
 import { useOpened } from '../../lib/use-opened';
 import { Button, buttonClass } from '../../ui/button';
 import { DayInput } from '../../ui/day-field';
+import { Obstacles, SettledObstacles } from '../../parts/obstacles';
 import { ChaseDialog } from '../../parts/chase-dialog';
 import { DangerTag, Tag } from '../../ui/tags';
 import { AssignDialog } from './assign-dialog';
@@ -22,12 +23,14 @@ export function PathSection({ piece }: { piece: PieceShape }) {
         Path
       </h2>
       <AimLine key={piece.version} piece={piece} />
+      {piece.steps.some(({ finishedOn }) => finishedOn === null) && <Obstacles pieceId={piece.id} clientId={piece.clientId} />}
       <ol className="mt-2">
         {piece.steps.map((step) => (
           <StepLine key={step.id} step={step} piece={piece} />
         ))}
       </ol>
       {piece.canManage && <LeftOut piece={piece} />}
+      <SettledObstacles pieceId={piece.id} />
     </section>
   );
 }
@@ -143,12 +146,15 @@ function StepLine({ step, piece }: { step: StepShape; piece: PieceShape }) {
       </div>
       <StepDates step={step} steps={piece.steps} />
       {step.kind === 'sign_off' && step.atHand && piece.canManage && piece.stage !== 'with_client' && <SendLink piece={piece} />}
-      {piece.canManage && !done && (
-        <div className="flex flex-wrap gap-x-1 -ml-3">
-          <Button look="quiet" aria-label={`Change ${step.title}`} onClick={() => open(`change-${step.id}`)}>
-            Change…
-          </Button>
-          {step.atHand && step.doerId && <ChaseButton step={step} />}
+      {!done && (
+        <div className="flex flex-wrap gap-x-1 -ml-3 [&>ul]:basis-full [&>ul]:ml-3 [&>ul]:-order-1">
+          {piece.canManage && (
+            <Button look="quiet" aria-label={`Change ${step.title}`} onClick={() => open(`change-${step.id}`)}>
+              Change…
+            </Button>
+          )}
+          {piece.canManage && step.atHand && step.doerId && <ChaseButton step={step} />}
+          <Obstacles pieceId={piece.id} clientId={piece.clientId} step={step} />
         </div>
       )}
       {opened === `give-${step.id}` && <AssignDialog step={step} onClose={close} />}
