@@ -1,4 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
+import sharp from 'sharp';
 import { expect, expectAccessible, signIn, test } from './zesting';
 
 test.use({ story: 'production' });
@@ -182,6 +183,53 @@ test('a maker says on the phone what stands in the way; who must act hears it, a
   await expect(dana.getByRole('region', { name: 'Path' })).toContainText('Was in the way: 1');
   await expect(standing).toHaveCount(0); // on her phone, without a reload
   await expect.poll(() => predicted.textContent()).toBe(before);
+});
+
+test('versions stand side by side, words and pictures, and one is brought back', async ({ browser, zesting }) => {
+  const ivo = await signIn(browser, zesting, 'ivo@quillhaven.test');
+  await ivo.goto('/production?client=TIDE');
+  await ivo.getByRole('link', { name: 'Volunteers who varnish' }).click();
+  const content = ivo.getByRole('region', { name: 'Content' });
+  await content
+    .getByRole('button', { name: /^Take out / })
+    .first()
+    .click();
+  const buffer = await sharp({ create: { width: 300, height: 300, channels: 3, background: '#2b6a94' } })
+    .png()
+    .toBuffer();
+  await content.getByLabel('Add pictures or clips').setInputFiles({ name: 'blue.png', mimeType: 'image/png', buffer });
+  await expect(content.getByRole('button', { name: 'Take out blue.png' })).toBeVisible();
+  await content.getByLabel('Copy', { exact: true }).fill('Sundays at ten. Old clothes, steady hands. That is all.');
+  await content.getByRole('button', { name: 'Save' }).click();
+  await expect(content.getByText('Not saved yet')).toHaveCount(0);
+
+  await content.getByRole('link', { name: 'Versions' }).click();
+  const differs = ivo.getByRole('list', { name: 'What differs' });
+  await expect(differs.getByRole('listitem')).toHaveText(['Copy 1 word gone, 1 word new', 'Pictures and clips 1 file gone, 1 file new']);
+  await expect(ivo.getByRole('group', { name: 'Version 2' }).first().getByRole('deletion')).toHaveText('Saturdays');
+  await expect(ivo.getByRole('group', { name: 'Being worked on' }).first().getByRole('insertion')).toHaveText('Sundays');
+  await expectAccessible(ivo);
+  await ivo.getByRole('button', { name: 'One over the other' }).click();
+  const slider = ivo.getByRole('slider', { name: 'How much is seen of the later picture' });
+  await slider.focus();
+  await ivo.keyboard.press('End');
+  await expect(slider).toHaveValue('100');
+  await ivo.getByLabel('Before').selectOption('1');
+  await expect(differs.getByRole('listitem').first()).toHaveText('Copy 1 word gone, 4 words new');
+  await ivo.reload(); // the address holds which
+  await expect(differs.getByRole('listitem').first()).toHaveText('Copy 1 word gone, 4 words new');
+
+  await ivo.getByRole('button', { name: 'Bring back version 2' }).click();
+  const dialog = ivo.getByRole('dialog', { name: 'Bring back version 2' });
+  await zesting.query("update pieces set content_version = content_version + 1 where title = 'Volunteers who varnish'");
+  await dialog.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Somebody else changed this meanwhile');
+  await ivo.reload();
+  await dialog.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(differs.getByRole('listitem')).toHaveText(['Copy 3 words new']); // of version 1, which is still chosen
+  await ivo.getByRole('link', { name: 'To the piece' }).click();
+  await expect(content.getByLabel('Copy', { exact: true })).toHaveValue('Saturdays at ten. Old clothes, steady hands. That is all.');
 });
 
 test('the line: the same drag by mouse and by keyboard, what it does told on the way, and taken back', async ({ browser, zesting }) => {

@@ -16,6 +16,7 @@ import type {
   RoutesPageShape,
   StationsShape,
   TeamNotesShape,
+  VersionsShape,
 } from '@zesting/contract';
 import { call } from '../lib/api';
 
@@ -27,6 +28,7 @@ export const pieceKeys = {
   one: (pieceId: string) => ['piece', pieceId] as const,
   notes: (pieceId: string) => ['piece', pieceId, 'notes'] as const,
   preview: (pieceId: string, changes: readonly PathChangeBody[]) => ['piece', pieceId, 'preview', changes] as const,
+  versions: (pieceId: string, older: string | null, newer: string | null) => ['piece', pieceId, 'versions', older, newer] as const,
   mends: (pieceId: string) => ['piece', pieceId, 'mends'] as const,
 } as const;
 
@@ -78,6 +80,16 @@ export const mendsQuery = (pieceId: string) =>
     queryFn: () => call<MendsShape>(`/pieces/${pieceId}/path/helps`),
     staleTime: 0,
     gcTime: 0,
+  });
+
+/** Two versions side by side. @param older which; what the client saw last unless told. @param newer which; what is being worked on unless told */
+export const versionsQuery = (pieceId: string, older: string | null, newer: string | null) =>
+  queryOptions({
+    queryKey: pieceKeys.versions(pieceId, older, newer),
+    queryFn: () => {
+      const asked = new URLSearchParams({ ...(older ? { older } : {}), ...(newer ? { newer } : {}) });
+      return call<VersionsShape>(`/pieces/${pieceId}/versions?${asked}`);
+    },
   });
 
 /** What the team wrote. @param path of a piece or an idea in the API */

@@ -55,6 +55,7 @@ export const PROBLEMS = {
   'client.archived': { status: 409, title: 'This client is archived' },
   'note.removed': { status: 409, title: 'This was taken back' },
   'note.of_another': { status: 403, title: 'Somebody else wrote this' },
+  'version.unknown': { status: 404, title: 'There is no such version' },
   'obstacle.settled': { status: 409, title: 'This does not stand in the way any more' },
   'obstacle.until_in_past': { status: 422, title: 'The day until which it stands lies in the past' },
   'rhythm.rule_wrong': { status: 422, title: 'This is no recurrence rule of days (RFC 5545)' },

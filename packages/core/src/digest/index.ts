@@ -43,7 +43,7 @@ export function canonical(value: Json): string {
 export const sha256Hex = (text: string): string => bytesToHex(sha256(utf8ToBytes(text)));
 
 /** Text as digests see it: Unicode NFC, line ends LF. */
-const plain = (text: string): string => text.normalize('NFC').replace(/\r\n?/g, '\n');
+export const plain = (text: string): string => text.normalize('NFC').replace(/\r\n?/g, '\n');
 
 const sharedJson = (part: SharedPart): Json => ({
   copy: plain(part.copy),

@@ -6,6 +6,7 @@ import { PathController } from './path.controller.js';
 import { PiecesController } from './pieces.controller.js';
 import { PieceUploadsController } from './uploads.controller.js';
 import { StepsController } from './steps.controller.js';
+import { VersionsController } from './versions.controller.js';
 
 export { Piece } from './entities/piece.entity.js';
 export { Step } from './entities/step.entity.js';
@@ -38,13 +39,14 @@ export { giveFirst } from './use-cases/give-first.js';
 export { createPiece, type NewPiece, pieceMade } from './use-cases/create-piece.js';
 export { putAway } from './use-cases/put-away.js';
 export { linkRequest, unlinkMerged } from './use-cases/link-request.js';
+export { bringBack } from './use-cases/bring-back.js';
 export { beginStep, handBack, handIn, sayRemaining } from './use-cases/do-step.js';
 export { editContent } from './use-cases/edit-content.js';
 export { editPiece } from './use-cases/edit-piece.js';
 export { storedAim, tellAimMoved } from './use-cases/tell-aim-moved.js';
 export { appendSignOff, openRound } from './use-cases/open-round.js';
 
-@Module({ controllers: [PiecesController, PathController, PieceUploadsController, StepsController] })
+@Module({ controllers: [PiecesController, PathController, PieceUploadsController, StepsController, VersionsController] })
 export class ProductionModule implements OnModuleInit {
   constructor(
     private readonly app: App,

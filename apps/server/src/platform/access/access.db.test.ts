@@ -175,6 +175,8 @@ const TABLE: Record<string, string> = {
   'GET /api/clients/{clientId}/feasibility/{routeId}': managers,
   'GET /api/pieces/{pieceId}/notes': makers,
   'POST /api/pieces/{pieceId}/notes': makers,
+  'GET /api/pieces/{pieceId}/versions': makers,
+  'POST /api/pieces/{pieceId}/versions/{number}/bring-back': makers,
   'GET /api/obstacles': makers,
   'GET /api/pieces/{pieceId}/obstacles': makers,
   'POST /api/pieces/{pieceId}/obstacles': makers,

@@ -9,6 +9,7 @@ const DEPTH = 16;
 /** The longest text in an address's query. */
 const QUERY_LENGTH = 300;
 
+const isCount = (text: string): boolean => /^[1-9]\d{0,5}$/.test(text);
 const oneOf = (names: readonly string[], text: string): boolean => names.includes(text);
 
 /** What each name in a query may hold. Names that no route asks for are let pass. */
@@ -28,6 +29,8 @@ const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   pieceId: isId,
   page: (text) => oneOf(VIEW_PAGES, text),
   archived: (text) => text === 'yes',
+  older: isCount,
+  newer: isCount,
   type: (text) => text === 'png' || text === 'svg',
   state: (text) => text === 'waiting' || text === 'left' || text === 'automatic',
   shown: (text) => oneOf(PIECES_SHOWN, text) || text === 'ideas',

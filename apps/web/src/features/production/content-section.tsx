@@ -36,6 +36,9 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
         <Link to={`/brand/${piece.clientId}`} className="text-pine underline text-[13px]">
           Brand sheet
         </Link>
+        <Link to={`/pieces/${piece.id}/versions`} className="text-pine underline text-[13px]">
+          Versions
+        </Link>
         <span className="ml-auto flex items-center gap-2">
           {isDirty && <span className="text-rind text-[13px]">Not saved yet</span>}
           {!readOnly && (

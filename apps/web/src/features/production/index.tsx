@@ -4,6 +4,7 @@ import { lazyPage } from '../../lib/lazy-page';
 const ProductionPage = lazyPage(() => import('./production-page'), 'ProductionPage');
 const LinePage = lazyPage(() => import('./line/line-page'), 'LinePage');
 const LoadPage = lazyPage(() => import('./load/load-page'), 'LoadPage');
+const VersionsPage = lazyPage(() => import('./versions/versions-page'), 'VersionsPage');
 const PiecePage = lazyPage(() => import('./piece-page'), 'PiecePage');
 
 export const feature: WebFeature = {
@@ -13,6 +14,7 @@ export const feature: WebFeature = {
     { path: 'production/line', element: <LinePage /> },
     { path: 'production/load', element: <LoadPage /> },
     { path: 'pieces/:pieceId', element: <PiecePage /> },
+    { path: 'pieces/:pieceId/versions', element: <VersionsPage /> },
   ],
   actions: (session) => [
     ...(session.role === 'freelance' ? [] : [go('Production', '/production')]),
@@ -25,6 +27,7 @@ export const feature: WebFeature = {
     'piece.created': 'made the piece',
     'piece.edited': 'changed the piece',
     'piece.content_edited': 'edited the content',
+    'piece.version_brought_back': 'brought back an earlier version',
     'piece.sent': 'sent it to the client',
     'piece.approved': 'approved it',
     'piece.changes_asked': 'asked for changes',

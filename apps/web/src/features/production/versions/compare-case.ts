@@ -1,0 +1,56 @@
+import type { VersionContentShape } from '@zesting/contract';
+import { compareContent, type Content, type ContentChange } from '@zesting/core';
+import { count } from '../../../lib/format';
+
+/** A version as core knows contents. */
+export const contentOf = ({ copy, disclosure, media, channels }: VersionContentShape): Content => ({
+  shared: { copy, disclosure, media },
+  channels: Object.fromEntries(
+    channels.map(({ channelId, copy: own, tags, firstComment, link }) => [channelId, { copy: own, tags, firstComment, link }]),
+  ),
+});
+
+export const FIELD_WORDS: Record<ContentChange['field'], string> = {
+  copy: 'Copy',
+  disclosure: 'Disclosure',
+  firstComment: 'First comment',
+  link: 'Link',
+  tags: 'Tags',
+  media: 'Pictures and clips',
+  alt: 'What a picture shows',
+  channel: 'Channel',
+};
+
+const wordsIn = (pieces: readonly { kind: string; text: string }[], kind: string): number =>
+  pieces.reduce((sum, piece) => sum + (piece.kind === kind ? (piece.text.match(/[\p{L}\p{N}]+/gu)?.length ?? 0) : 0), 0);
+
+/** What became different, in a few words. */
+export function changeWords(change: ContentChange): string {
+  const told = (gone: number, come: number, thing: string, more: readonly string[] = []) =>
+    [...(gone > 0 ? [`${count(gone, thing)} gone`] : []), ...(come > 0 ? [`${count(come, thing)} new`] : []), ...more].join(', ');
+  switch (change.field) {
+    case 'channel':
+      return change.kind === 'gone' ? 'the piece does not go there any more' : 'the piece goes there now';
+    case 'media':
+      return told(change.gone.length, change.come.length, 'file', change.isReordered ? ['another order'] : []);
+    case 'tags': {
+      const of = (kind: string) => change.tags.filter((tag) => tag.kind === kind).length;
+      return told(of('gone'), of('new'), 'tag', change.isReordered ? ['another order'] : []);
+    }
+    default:
+      return told(wordsIn(change.pieces, 'gone'), wordsIn(change.pieces, 'new'), 'word') || 'signs or blanks';
+  }
+}
+
+/** All that differs, with the name of where it stands. */
+export function changesBetween(
+  before: VersionContentShape,
+  after: VersionContentShape,
+): readonly { change: ContentChange; where: string }[] {
+  const names = new Map([...before.channels, ...after.channels].map(({ channelId, name }) => [channelId, name]));
+  return compareContent(contentOf(before), contentOf(after)).map((change) => {
+    const channel = change.channelId === null ? null : (names.get(change.channelId) ?? '');
+    const field = FIELD_WORDS[change.field];
+    return { change, where: channel === null ? field : change.field === 'channel' ? channel : `${channel}: ${field.toLowerCase()}` };
+  });
+}

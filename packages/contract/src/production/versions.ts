@@ -1,0 +1,49 @@
+import { MediumShape } from './content-bodies.js';
+
+/** A frozen version of a piece's content. */
+export class VersionRow {
+  id: string;
+  number: number;
+  frozenAt: string;
+  /** who handed it in; null: nobody of the agency did */
+  frozenBy: string | null;
+  /** the rounds in which it went to the client */
+  rounds: number[];
+  approvals: number;
+  /** how many asked for changes */
+  changes: number;
+}
+
+export class VersionChannelShape {
+  channelId: string;
+  name: string;
+  copy: string;
+  tags: string[];
+  firstComment: string;
+  link: string;
+}
+
+/** A file of a version, known by its bytes. */
+export class VersionMediumShape extends MediumShape {
+  hash: string;
+}
+
+/** The content as it was, or as it is being worked on. */
+export class VersionContentShape {
+  /** null: what is being worked on now */
+  number: number | null;
+  copy: string;
+  disclosure: string;
+  media: VersionMediumShape[];
+  channels: VersionChannelShape[];
+}
+
+/** Two contents of a piece, and all that could be chosen. */
+export class VersionsShape {
+  /** newest first */
+  versions: VersionRow[];
+  before: VersionContentShape;
+  after: VersionContentShape;
+  /** the content's version, for what is brought back */
+  contentVersion: number;
+}

@@ -1,0 +1,2 @@
+export * from './text.js';
+export * from './content.js';
