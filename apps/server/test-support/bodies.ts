@@ -496,6 +496,7 @@ export const OF_THE_AGENCY = [
   /doer personId/,
   /obstacles(\/{obstacleId})? personId/, // whoever sees the piece, and nobody else: tested there
   /owner ownerId/,
+  /clients\/\{clientId\}\/team (personId|wasId)/, // people of the agency
   /hand-back stepIds/,
   /path(\/preview)? changes\[\]\.personId/,
   /^PATCH \/api\/people\/\{personId\} clients\[\]\.clientId/, // a lead's alone

@@ -9,6 +9,7 @@ import type {
   ObservancesShape,
   ReadyShape,
   RoomShape,
+  TeamShape,
 } from '@zesting/contract';
 import { ApiProblem, call } from '../lib/api';
 
@@ -18,6 +19,7 @@ export const clientKeys = {
   one: (clientId: string) => ['client', clientId] as const,
   brand: (clientId: string) => ['brand', clientId] as const,
   links: (clientId: string) => ['links', clientId] as const,
+  team: (clientId: string) => ['client', clientId, 'team'] as const,
   ready: (clientId: string) => ['ready', clientId] as const,
   observances: (clientId: string) => ['observances', clientId] as const,
   room: (contactId: string) => ['room-view', contactId] as const,
@@ -35,6 +37,10 @@ export const clientPageQuery = (clientId: string) =>
 /** What the makers need to know of a client's brand. */
 export const brandQuery = (clientId: string) =>
   queryOptions({ queryKey: clientKeys.brand(clientId), queryFn: () => call<BrandShape>(`/clients/${clientId}/brand`), staleTime: 60_000 });
+
+/** Who usually does what for a client. */
+export const teamQuery = (clientId: string) =>
+  queryOptions({ queryKey: clientKeys.team(clientId), queryFn: () => call<TeamShape>(`/clients/${clientId}/team`) });
 
 /** The links of a client to hand out; null for whoever covers for a manager. */
 export const linksQuery = (clientId: string) =>

@@ -104,7 +104,7 @@ export function PieceFields({ body, client, routes, feasibility, todayOn, off, c
             onChange={(event) => change({ giveFirst: event.target.checked })}
           />
           <span>
-            Give the steps to who is free first
+            Give the steps to {feasibility?.doers.some(({ isUsual }) => isUsual) ? 'who usually does them, else ' : ''}who is free first
             <span className="block text-muted text-[13px]">
               {feasibility?.doers.map(({ title, name, finishOn }) => `${title} ${name}, until ${dayWords(finishOn)}`).join(' · ')}
             </span>

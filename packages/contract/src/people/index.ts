@@ -16,6 +16,8 @@ import {
 import { IsWeek, IsNotBlank, IsDay, IsTimeOfDay, IsZone, Optional, OptionalOrNull } from '../fields/index.js';
 import { ROUND_UP_RHYTHMS, type RoundUpRhythm } from '@zesting/core';
 
+export * from './team.js';
+
 /** One who could do a step. Load and time off are hours and dates; no titles of other clients' pieces. */
 export class CandidateShape {
   personId: string;
@@ -36,6 +38,8 @@ export class CandidateShape {
   knowsClient: boolean;
   /** must not work for this client */
   isBarred: boolean;
+  /** they usually do it for this client */
+  isUsual: boolean;
 }
 
 export class AssignBody {

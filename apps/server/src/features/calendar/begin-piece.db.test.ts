@@ -72,7 +72,7 @@ describe('a piece that is begun by hand', () => {
       earliestOn: '2027-03-09',
       predictedOn: '2027-03-09',
       effortMinutes: 195,
-      doers: [{ title: 'Write', name: 'Max', startOn: '2027-03-01', finishOn: '2027-03-01' }],
+      doers: [{ title: 'Write', name: 'Max', isUsual: false, startOn: '2027-03-01', finishOn: '2027-03-01' }],
     });
   });
 });

@@ -58,7 +58,7 @@ describe('judging by what is taken on', () => {
       slackDays: -11,
       beginBy: '2027-03-04',
     });
-    expect(judged.doers[0]).toEqual({ title: 'Write', name: 'Fay', startOn: '2027-03-15', finishOn: '2027-03-15' });
+    expect(judged.doers[0]).toEqual({ title: 'Write', name: 'Fay', isUsual: false, startOn: '2027-03-15', finishOn: '2027-03-15' });
     expect(judged.skills).toContainEqual({ skill: 'write', minutes: 60, freeMinutes: 0, people: 1 });
     expect(judged.helps).toContainEqual({ stepKey: 'design', title: 'Design', spanDays: 1, predictedOn: '2027-03-20' });
     expect(await row(id)).toMatchObject({ stands: 'later', slackDays: -11, beginBy: '2027-03-04' });

@@ -1,6 +1,7 @@
 import { LEADS, MANAGERS, SELVES, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
 import { ClientPerson } from './entities/client-person.entity.js';
+import { ClientTeam } from './entities/client-team.entity.js';
 import { Cover } from './entities/cover.entity.js';
 import { PasswordReset } from './entities/password-reset.entity.js';
 import { Person } from './entities/person.entity.js';
@@ -14,6 +15,7 @@ const policies = {
   'person.edit': { roles: LEADS },
   'time_off.edit': { roles: { ...LEADS, manager: 'self', staff: 'self', freelance: 'self' } },
   'cover.edit': { roles: { ...LEADS, manager: 'self' } },
+  'team.edit': { roles: MANAGERS },
   'round_up.edit': { roles: SELVES },
   'invite.answer': { link: 'invite' },
   'reset.answer': { link: 'reset' },
@@ -31,7 +33,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'people',
   module: PeopleModule,
-  entities: [Person, TimeOff, Cover, PasswordReset, ClientPerson],
+  entities: [Person, TimeOff, Cover, PasswordReset, ClientPerson, ClientTeam],
   policies,
   finds: [findPeople],
   owners,

@@ -3,16 +3,18 @@ import { App } from '../../platform/app.js';
 import { Jobs } from '../../platform/jobs/jobs.js';
 import { InviteController, ResetController } from './password.controller.js';
 import { PeopleController } from './people.controller.js';
+import { TeamController } from './team.controller.js';
 import { ANSWER_FORGOTTEN, answerForgotten, clearResets } from './use-cases/choose-password.js';
 
 export { putManagers, renameSkillsOfPeople } from './use-cases/client-people.js';
+export { putTeamRole, renameSkillsOfTeams } from './use-cases/team.js';
 export { Person } from './entities/person.entity.js';
 export { answerInvite } from './use-cases/choose-password.js';
 export { addFirstLead, editPerson, invitePerson, makePerson } from './use-cases/edit-person.js';
 export { comeBack, leave } from './use-cases/leave.js';
 export { addCover, addTimeOff, importTimeOff, readTimeOffFile, removeCover, removeTimeOff } from './use-cases/time-off.js';
 
-@Module({ controllers: [PeopleController, InviteController, ResetController] })
+@Module({ controllers: [PeopleController, TeamController, InviteController, ResetController] })
 export class PeopleModule implements OnModuleInit {
   constructor(
     private readonly app: App,

@@ -47,10 +47,12 @@ export class Outlooks {
     private readonly skilled: ReadonlyMap<string, readonly PersonRow[]>,
     /** by client, then person */
     private readonly related: ReadonlyMap<string, ReadonlyMap<string, 'own' | 'barred'>>,
+    /** who usually does a skill for a client, by `teamKey` */
+    private readonly team: ReadonlyMap<string, string>,
   ) {}
 
   static async load(app: App): Promise<Outlooks> {
-    const [book, taken, people, related] = await Promise.all([
+    const [book, taken, people, related, team] = await Promise.all([
       loadCalendars(app.manager, app.clock.now()),
       takenHours(app),
       app.read<PersonRow>(
@@ -59,6 +61,7 @@ export class Outlooks {
       app.read<{ client_id: string; person_id: string; relation: 'own' | 'barred' }>(
         "select client_id, person_id, relation from client_people where relation in ('own', 'barred')",
       ),
+      app.read<{ client_id: string; skill: string; person_id: string }>('select client_id, skill, person_id from client_team'),
     ]);
     const skilled = new Map<string, PersonRow[]>();
     for (const person of people)
@@ -72,8 +75,9 @@ export class Outlooks {
       const ofClient = byClient.get(clientId) ?? new Map<string, 'own' | 'barred'>();
       byClient.set(clientId, ofClient.set(personId, relation));
     }
+    const usual = new Map(team.map((row) => [teamKey(row.client_id, row.skill), row.person_id]));
     // what is taken here is spoken for here alone
-    return new Outlooks(book, new TakenHours([], taken), new Map(people.map(({ id, name }) => [id, name])), skilled, byClient);
+    return new Outlooks(book, new TakenHours([], taken), new Map(people.map(({ id, name }) => [id, name])), skilled, byClient, usual);
   }
 
   /** Who could do steps of a skill for a client: the client's own first, none that is barred. */
@@ -83,6 +87,12 @@ export class Outlooks {
     if (!related) return able;
     const own = able.filter(({ id }) => related.get(id) === 'own');
     return [...own, ...able.filter(({ id }) => !related.has(id))];
+  }
+
+  /** Who usually does steps of a skill for a client, where they can. */
+  usual(skill: string, clientId: string): string | undefined {
+    const personId = this.team.get(teamKey(clientId, skill));
+    return this.able(skill, clientId).some(({ id }) => id === personId) ? personId : undefined;
   }
 
   /** How soon the steps could bring something out for a client. A step that nobody can do has whoever comes, as if hours were no question. */
@@ -98,7 +108,7 @@ export class Outlooks {
     });
   }
 
-  /** Who would end each step first; their hours are spoken for from then on. Steps that nobody of the agency can do are left out. */
+  /** Who usually does each step, else who would end it first; their hours are spoken for from then on. Steps that nobody of the agency can do are left out. */
   take(steps: readonly RouteStep[], clientId: string): readonly FittedStep[] {
     const fitted = this.fit(steps, clientId);
     if (!fitted.ok) return [];
@@ -143,6 +153,8 @@ export class Outlooks {
 
   private candidates(step: RouteStep, clientId: string): string[] {
     if (step.kind === 'sign_off') return [clientKey(clientId)];
+    const usual = this.usual(step.skill, clientId);
+    if (usual !== undefined) return [usual];
     const able = this.able(step.skill, clientId).map(({ id }) => id);
     return able.length > 0 ? able : [AGENCY_KEY];
   }
@@ -178,12 +190,20 @@ const pathOf = ({ key, spanDays, sameDay, after }: RouteStep) => ({ id: key, spa
 const planSteps = (steps: readonly RouteStep[], clientId: string): PlanStep[] =>
   steps.map((step) => ({ ...pathOf(step), doer: step.kind === 'sign_off' ? clientKey(clientId) : AGENCY_KEY }));
 
-/** Who is predicted to end each step first, as it is told to the team. */
-export const proposedDoers = (outlooks: Outlooks, path: readonly RouteStep[], steps: readonly FittedStep[]): ProposedDoerShape[] =>
+const teamKey = (clientId: string, skill: string): string => `${clientId} ${skill}`;
+
+/** Who would do each step: whoever usually does, else whoever is predicted to end it first. As it is told to the team. */
+export const proposedDoers = (
+  outlooks: Outlooks,
+  clientId: string,
+  path: readonly RouteStep[],
+  steps: readonly FittedStep[],
+): ProposedDoerShape[] =>
   steps.flatMap(({ id, doer, startOn, finishOn }) => {
     const name = outlooks.nameOf(doer);
     const step = path.find(({ key }) => key === id);
-    return name && step ? [{ title: step.title, name, startOn, finishOn }] : [];
+    const isUsual = step !== undefined && outlooks.usual(step.skill, clientId) === doer;
+    return name && step ? [{ title: step.title, name, isUsual, startOn, finishOn }] : [];
   });
 
 /** What a route would allow a client: how soon, and the working time that it adds. */
@@ -194,7 +214,7 @@ export async function feasibilityOf(app: App, clientId: string, routeId: string)
   const outlook = outlooks.of(route.value.steps, clientId);
   if (!outlook.ok) return outlook;
   const { earliestOn, predictedOn, steps } = outlook.value;
-  const doers = proposedDoers(outlooks, route.value.steps, steps);
+  const doers = proposedDoers(outlooks, clientId, route.value.steps, steps);
   return ok({
     routeId,
     earliestOn,

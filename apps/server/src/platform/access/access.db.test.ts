@@ -41,6 +41,8 @@ const TABLE: Record<string, string> = {
   'POST /api/clients': 'lead',
   'GET /api/clients/{clientId}': managers,
   'PATCH /api/clients/{clientId}': managers,
+  'GET /api/clients/{clientId}/team': managers,
+  'PUT /api/clients/{clientId}/team': managers,
   'POST /api/clients/{clientId}/archive': 'lead',
   'GET /api/clients/{clientId}/brand': makers,
   'GET /api/clients/{clientId}/brand/files/{assetId}': makers,

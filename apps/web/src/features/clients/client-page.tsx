@@ -18,6 +18,7 @@ import { ChannelsSection } from './channels-section';
 import { ContactsSection } from './contacts-section';
 import { LinksSection } from './links-section';
 import { PillarsSection } from './pillars-section';
+import { TeamSection } from './team-section';
 import { PolicySection } from './policy-section';
 
 /** A client's page: one tab per subject, each saved by itself. */
@@ -29,6 +30,7 @@ export function ClientPage() {
     { id: 'basics', title: 'Basics', content: <BasicsSection client={client} /> },
     { id: 'days', title: 'Days and closures', content: <DaysSection client={client} /> },
     { id: 'contacts', title: 'Contacts', content: <ContactsSection client={client} /> },
+    { id: 'team', title: 'Team', content: <TeamSection clientId={client.id} /> },
     { id: 'sign-off', title: 'Sign-off', content: <PolicySection client={client} /> },
     { id: 'channels', title: 'Channels', content: <ChannelsSection client={client} /> },
     { id: 'allowance', title: 'Allowance', content: <AllowanceSection client={client} /> },

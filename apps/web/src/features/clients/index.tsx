@@ -28,6 +28,7 @@ export const feature: WebFeature = {
     'client.link_renewed': 'renewed a link',
     'client.link_closed': 'closed a link',
     'client.mail_failed': 'could not deliver a mail',
+    'client.team_set': 'changed who usually does what',
     'client.archived': 'archived the client',
     'client.restored': 'restored the client',
   },

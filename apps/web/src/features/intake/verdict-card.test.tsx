@@ -64,7 +64,7 @@ describe('the verdict', () => {
         predictedOn: '2027-04-15',
         slackDays: -3,
         helps: [{ stepKey: 'design', title: 'Design', spanDays: 1, predictedOn: '2027-04-13' }],
-        doers: [{ title: 'Write', name: 'Fay Moon', startOn: '2027-04-09', finishOn: '2027-04-09' }],
+        doers: [{ title: 'Write', name: 'Fay Moon', isUsual: false, startOn: '2027-04-09', finishOn: '2027-04-09' }],
       },
       [
         'Later, as things stand',

@@ -43,7 +43,7 @@ export function AssignDialog({ step, onClose }: { step: GivenStep; onClose: () =
       wide
       onClose={onClose}
       title={`Who does “${step.title}”?`}
-      description={`${minutesWords(step.leftMinutes)} of work over ${count(step.spanDays, 'day')}. Skilled ones first, then those with least open. Predictions go by all that each has to do.`}
+      description={`${minutesWords(step.leftMinutes)} of work over ${count(step.spanDays, 'day')}. Whoever usually does it first, then skilled ones, then those with least open. Predictions go by all that each has to do.`}
     >
       {meanwhile && (
         <p role="alert" className="text-rhubarb font-medium mb-2">
@@ -64,6 +64,7 @@ export function AssignDialog({ step, onClose }: { step: GivenStep; onClose: () =
                 <span className="text-muted">
                   {person.role === 'freelance' ? `freelance, ${zoneWords(person.zone)}` : zoneWords(person.zone)}
                 </span>
+                {person.isUsual && <Tag tone="lake">Usually does this</Tag>}
                 <Tag tone={person.skillLevel === 0 ? 'calm' : 'pine'}>{SKILL_LEVELS[person.skillLevel] ?? ''}</Tag>
               </p>
               <p className="text-muted text-[13px]">

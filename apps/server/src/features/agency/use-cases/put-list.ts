@@ -1,7 +1,7 @@
 import type { ListEntryBody } from '@zesting/contract';
 import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
-import { renameSkillsOfPeople } from '../../people/index.js';
+import { renameSkillsOfPeople, renameSkillsOfTeams } from '../../people/index.js';
 import { renameSkillsOfRoutes } from '../../planning/index.js';
 import { renameSkillsOfSteps } from '../../production/index.js';
 import { TABLES, USED_BY, type ListName } from '../queries/settings.js';
@@ -72,4 +72,5 @@ async function renameSkills(tx: Tx, renamed: readonly [from: string, to: string]
   await renameSkillsOfSteps(tx, from, to);
   await renameSkillsOfRoutes(tx, from, to);
   await renameSkillsOfPeople(tx, from, to);
+  await renameSkillsOfTeams(tx, from, to);
 }

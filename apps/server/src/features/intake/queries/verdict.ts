@@ -95,7 +95,7 @@ export async function verdictOf(
     skills: taken ? skillHours(outlooks, taken.steps, request.client_id, wishOn) : [],
     helps:
       taken && outlook && wishOn && wishOn < outlook.predictedOn ? helpsOf(outlooks, taken, request.client_id, outlook.predictedOn) : [],
-    doers: taken && outlook ? proposedDoers(outlooks, taken.steps, outlook.steps) : [],
+    doers: taken && outlook ? proposedDoers(outlooks, request.client_id, taken.steps, outlook.steps) : [],
     allowance: await allowanceOf(app, request.client_id, wishOn ?? client.todayOn, taken),
     twins,
     clashes,

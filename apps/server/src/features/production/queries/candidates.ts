@@ -13,12 +13,13 @@ interface PersonRow {
   open_minutes: number;
   knows_client: boolean;
   is_barred: boolean;
+  is_usual: boolean;
 }
 
 /** For so many at most it is predicted when they would end: the likeliest first. */
 const PREDICTED = 30;
 
-/** Who could do a step: skill, what is open, days off before it is due, and what the path would be. Skilled first, then least open. */
+/** Who could do a step: skill, what is open, days off before it is due, and what the path would be. Whoever usually does it first, then the skilled, then least open. */
 export async function candidatesFor(app: App, stepId: string): Promise<CandidateShape[]> {
   const [step] = await app.read<{ piece_id: string; skill: string; client_id: string }>(
     'select s.piece_id, s.skill, p.client_id from steps s join pieces p on p.id = s.piece_id where s.id = $1',
@@ -31,9 +32,10 @@ export async function candidatesFor(app: App, stepId: string): Promise<Candidate
        (select coalesce(sum(coalesce(s.remaining_minutes, s.effort_minutes)), 0) from steps s where s.doer_id = p.id and s.finished_on is null) as open_minutes,
        coalesce(o.relation = 'own', false) or exists (select 1 from steps s join pieces i on i.id = s.piece_id
          where s.doer_id = p.id and s.finished_on is not null and i.client_id = $2) as knows_client,
-       coalesce(o.relation = 'barred', false) as is_barred
+       coalesce(o.relation = 'barred', false) as is_barred,
+       exists (select 1 from client_team t where t.client_id = $2 and t.skill = $1 and t.person_id = p.id) as is_usual
      from people p left join client_people o on o.person_id = p.id and o.client_id = $2
-     where p.active order by is_barred, level desc, open_minutes, p.name`,
+     where p.active order by is_barred, is_usual desc, level desc, open_minutes, p.name`,
     [step.skill, step.client_id],
   );
   const book = await loadCalendars(app.manager, app.clock.now());
@@ -66,6 +68,7 @@ export async function candidatesFor(app: App, stepId: string): Promise<Candidate
       latestFinishOn: planned?.latestFinishOn ?? null,
       knowsClient: person.knows_client,
       isBarred: person.is_barred,
+      isUsual: person.is_usual,
     };
   });
 }

@@ -7,7 +7,7 @@ import { stepsOf } from '../piece-store.js';
 import { giveStep } from './assign-step.js';
 
 /**
- * Gives the steps of a new piece to those who are predicted to be free first, in the caller's transaction. Of several pieces, the next comes after the
+ * Gives the steps of a new piece to those who usually do them for its client, else to those who are predicted to be free first, in the caller's transaction. Of several pieces, the next comes after the
  * hours that the one before takes. What cannot be given stays with nobody, as the desk says.
  */
 export async function giveFirst(
