@@ -232,6 +232,63 @@ test('versions stand side by side, words and pictures, and one is brought back',
   await expect(content.getByLabel('Copy', { exact: true })).toHaveValue('Saturdays at ten. Old clothes, steady hands. That is all.');
 });
 
+test('who usually does what is proposed first, and what is written down reaches the maker at their step', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await test.step('the team of a client', async () => {
+    await dana.goto('/clients');
+    await dana.getByRole('link', { name: /Kiln Lane/ }).click();
+    await dana.getByRole('tab', { name: 'Team' }).click();
+    const write = dana.getByLabel('write', { exact: true });
+    await expect(write.getByRole('option', { selected: true })).toHaveText('Noor Castellane');
+    await expectAccessible(dana);
+    await zesting.query(
+      "update client_team set person_id = (select id from people where name = 'Dana Okafor') where skill = 'write' and client_id = (select id from clients where code = 'KILN')",
+    );
+    await write.selectOption({ label: 'Sunniva Aldous' });
+    await expect(dana.getByRole('alert')).toContainText('Somebody else changed this meanwhile');
+    await expect(write.getByRole('option', { selected: true })).toHaveText('Dana Okafor'); // as it is now
+    await write.selectOption({ label: 'Sunniva Aldous' });
+    await expect(dana.getByText('Sunniva Aldous usually does write here.')).toBeVisible();
+    await dana.goto('/production?client=KILN');
+    await dana.getByRole('link', { name: 'Flour from three fields' }).click();
+    await dana.getByRole('button', { name: 'Write: nobody yet. Choose a person' }).click();
+    const first = dana.getByRole('dialog').getByRole('listitem').first();
+    await expect(first).toContainText('Sunniva Aldous');
+    await expect(first).toContainText('Usually does this');
+    await first.getByRole('button', { name: 'Give to Sunniva' }).click();
+    await expect(dana.getByRole('dialog')).toHaveCount(0);
+  });
+
+  await test.step('a guideline', async () => {
+    await dana.goto('/guidelines?client=KILN');
+    await dana.getByRole('button', { name: 'New guideline' }).click();
+    const dialog = dana.getByRole('dialog', { name: 'New guideline' });
+    await dialog.getByRole('button', { name: 'Write it down' }).click();
+    await expect(dialog.getByText('Give it a name.')).toBeVisible();
+    await dialog.getByLabel('Name', { exact: false }).first().fill('Flour has a name');
+    await dialog.getByLabel('How it is made').fill('Say which field it grew on: https://fields.example/map');
+    await dialog.getByLabel('Client').selectOption('');
+    await dialog.getByRole('button', { name: 'Write it down' }).click();
+    await expect(dialog.getByRole('alert')).toContainText('written by a lead');
+    await dialog.getByLabel('Client').selectOption({ label: 'Kiln Lane Bakehouse' });
+    await dialog.getByLabel('Whoever does').selectOption('write');
+    await expectAccessible(dana);
+    await dialog.getByRole('button', { name: 'Write it down' }).click();
+    await expect(dana.getByRole('listitem').filter({ hasText: 'Flour has a name' })).toContainText(
+      'Kiln Lane Bakehouse · whoever does write',
+    );
+  });
+
+  await test.step('on the phone of who writes', async () => {
+    const sunniva = await signIn(browser, zesting, 'sunniva@quillhaven.test', { viewport: { width: 390, height: 844 }, hasTouch: true });
+    await sunniva.getByRole('link', { name: '2 guidelines for Flour from three fields' }).click();
+    const how = sunniva.getByRole('region', { name: 'How we make this' });
+    await expect(how.getByRole('listitem').filter({ hasText: 'Flour has a name' })).toContainText('for your step');
+    await expect(how.getByRole('link', { name: 'https://fields.example/map' })).toBeVisible(); // stands open
+    await expectAccessible(sunniva);
+  });
+});
+
 test('the line: the same drag by mouse and by keyboard, what it does told on the way, and taken back', async ({ browser, zesting }) => {
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   await dana.goto('/production?client=KILN');

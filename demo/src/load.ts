@@ -5,6 +5,7 @@ import { addCampaigns } from './campaigns.js';
 import { CLIENTS } from './clients.js';
 import { addDuties, markDuties } from './duties.js';
 import { addGoals } from './goals.js';
+import { addGuidelines } from './guidelines.js';
 import { addInterviews } from './interviews.js';
 import { addIntake } from './intake.js';
 import { addMails } from './mails.js';
@@ -66,6 +67,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   await addGoals(app, setup, now);
   await addCampaigns(app, setup, now);
   await addTalk(app, setup);
+  await addGuidelines(app, setup);
   await addIntake(app, setup);
   await addMails(app, setup);
 }

@@ -46,6 +46,7 @@ const rule = {
   pillarId: null,
   formatId: null,
 };
+const guideline = { title: 'G', text: 'T', formatId: null, channelKind: null, skill: null };
 const GOAL_VERSION = 'select version from goals where id = $1';
 const goal = {
   name: 'G',
@@ -426,6 +427,15 @@ export const CASES: Record<string, Case[]> = {
       path: ({ openId }) => `/api/pieces/${openId}/path/preview`,
       body: ({ openStepId: stepId }) => ({ changes: [{ kind: 'retime', stepId, spanDays: 4, effortMinutes: 0 }] }),
       code: 'step.not_on_path',
+    },
+  ],
+  'POST /api/guidelines': [{ ids: 'clientId', body: ({ clientId }) => ({ ...guideline, clientId }), code: 'access.not_found' }],
+  'PUT /api/guidelines/{guidelineId}': [
+    {
+      ids: 'clientId',
+      body: ({ clientId }) => ({ ...guideline, clientId }),
+      version: 'select version from guidelines where id = $1',
+      code: 'access.not_found',
     },
   ],
   'POST /api/pieces/{pieceId}/obstacles': [

@@ -56,6 +56,10 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     `insert into obstacles (client_id, piece_id, words, whose, raised_by, raised_at) values ($1, $2, 'No photos', 'client', $3, now()) returning id`,
     [client.id, pieceId, people.lead.personId],
   );
+  const [guideline] = await app.read<{ id: string }>(
+    `insert into guidelines (title, text, client_id, edited_by, edited_at) values ('G', 'T', $1, $2, now()) returning id`,
+    [client.id, people.lead.personId],
+  );
   const [mail] = await app.read<{ id: string }>(
     `insert into incoming_mails (client_id, message_id, from_name, from_email, subject, text, files, hash, bytes, state, received_at)
      values ($1, '<m@x.test>', 'M', 'm@x.test', 'S', 'T', '[]', $2, 1, 'waiting', now()) returning id`,
@@ -124,6 +128,7 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     remarkId: remark?.id ?? '',
     noteId: note?.id ?? '',
     obstacleId: obstacle?.id ?? '',
+    guidelineId: guideline?.id ?? '',
     mailId: mail?.id ?? '',
     routeId: scene.routeId,
     secret: `${app.links.token('feed', client.id, 1)}.ics`,

@@ -5,6 +5,7 @@ import { feature as clients } from './features/clients';
 import { feature as desk } from './features/desk';
 import { feature as duties } from './features/duties';
 import { feature as goals } from './features/goals';
+import { feature as guidelines } from './features/guidelines';
 import { feature as intake } from './features/intake';
 import { feature as interviews } from './features/interviews';
 import { feature as links } from './features/links';
@@ -34,6 +35,7 @@ export const FEATURES: readonly WebFeature[] = [
   clients,
   people,
   planning,
+  guidelines,
   links,
 ];
 

@@ -11,6 +11,7 @@ export * from './production/index.js';
 export * from './sign-off/index.js';
 export * from './team-notes/index.js';
 export * from './obstacles/index.js';
+export * from './guidelines/index.js';
 export * from './calendar/index.js';
 export * from './plan/index.js';
 export * from './duties/index.js';

@@ -1,4 +1,4 @@
-import type { MarkerShape, PersonRole, StandingMarkerShape } from '@zesting/contract';
+import type { ChannelKind, MarkerShape, PersonRole, StandingMarkerShape } from '@zesting/contract';
 import { PROBLEMS, type ProblemCode } from '@zesting/contract/problems';
 import type { Danger, PartState, PieceStage, Purpose, ReckoningList, RequestState, RoundUpRhythm } from '@zesting/core';
 
@@ -157,3 +157,16 @@ export const PURPOSE_OPTIONS: readonly { readonly id: Purpose; readonly name: st
   { id: 'buy', name: 'Buy' },
 ];
 export const PURPOSE_WORDS: Readonly<Record<Purpose, string>> = { know: 'to know', react: 'to react', come: 'to come', buy: 'to buy' };
+
+/** Kinds of channels, by generic names. */
+export const CHANNEL_WORDS: Record<ChannelKind, string> = {
+  photo_feed: 'Photo feed',
+  short_clip_feed: 'Short-clip feed',
+  microblog: 'Microblog',
+  professional_network: 'Professional network',
+  video_site: 'Video site',
+  blog: 'Blog',
+  newsletter: 'Newsletter',
+  podcast: 'Podcast',
+  community_board: 'Community board',
+};

@@ -57,6 +57,7 @@ export const PROBLEMS = {
   'note.of_another': { status: 403, title: 'Somebody else wrote this' },
   'version.unknown': { status: 404, title: 'There is no such version' },
   'person.unskilled': { status: 422, title: 'This person does not have that skill' },
+  'guideline.of_agency': { status: 403, title: 'What holds for every client is written by a lead' },
   'obstacle.settled': { status: 409, title: 'This does not stand in the way any more' },
   'obstacle.until_in_past': { status: 422, title: 'The day until which it stands lies in the past' },
   'rhythm.rule_wrong': { status: 422, title: 'This is no recurrence rule of days (RFC 5545)' },

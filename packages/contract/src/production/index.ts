@@ -274,6 +274,8 @@ export class MyStepRow {
   remark: string | null;
   /** what stands in the way of it */
   inTheWay: string | null;
+  /** how many guidelines say how it is made */
+  guidelines: number;
   wheel: WheelSegment[];
 }
 

@@ -3,19 +3,9 @@ import { EditedSection } from '../../ui/edited';
 import { Field } from '../../ui/field';
 import { TimeField } from '../../ui/setup-fields';
 import { ListEditor } from '../../ui/list-editor';
+import { CHANNEL_WORDS } from '../../lib/words';
 import { useClientSection } from './use-client-section';
 
-const KINDS: Record<ChannelKind, string> = {
-  photo_feed: 'Photo feed',
-  short_clip_feed: 'Short-clip feed',
-  microblog: 'Microblog',
-  professional_network: 'Professional network',
-  video_site: 'Video site',
-  blog: 'Blog',
-  newsletter: 'Newsletter',
-  podcast: 'Podcast',
-  community_board: 'Community board',
-};
 const SHAPES = ['1:1', '4:5', '9:16', '16:9', '3:2', '2:3', '2:1'];
 const LIMITS = [
   { key: 'copyLimit', words: 'Characters' },
@@ -42,7 +32,7 @@ export function ChannelsSection({ client }: { client: ClientPageShape }) {
         nameOf={(channel) => channel.name}
         make={() => ({
           kind: 'photo_feed',
-          name: KINDS.photo_feed,
+          name: CHANNEL_WORDS.photo_feed,
           ratio: '1:1',
           copyLimit: null,
           tagLimit: null,
@@ -83,7 +73,7 @@ function ChannelFields({
             value={channel.kind}
             onChange={(event) => put({ kind: event.target.value as ChannelKind })}
           >
-            {Object.entries(KINDS).map(([kind, words]) => (
+            {Object.entries(CHANNEL_WORDS).map(([kind, words]) => (
               <option key={kind} value={kind}>
                 {words}
               </option>

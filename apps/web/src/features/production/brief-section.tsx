@@ -7,6 +7,7 @@ import { Answers, FileList } from '../../ui/answers';
 import { Button } from '../../ui/button';
 import { LinkedText } from '../../ui/linked-text';
 import { Thread } from '../../ui/thread';
+import { PieceGuidelines } from '../../parts/piece-guidelines';
 import { BriefAdditions } from '../../parts/team-notes';
 
 /** What the makers need to know: the request's answers and files, and what the manager adds. */
@@ -42,6 +43,7 @@ export function BriefSection({ piece }: { piece: PieceShape }) {
           about={{ of: { pieceId: piece.id }, title: piece.title || piece.formatName }}
           canAsk={piece.canManage}
         />
+        <PieceGuidelines piece={piece} />
         <BriefAdditions of={{ kind: 'piece', id: piece.id, canAttach: piece.canWrite }} />
       </details>
     </section>

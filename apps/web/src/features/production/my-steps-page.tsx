@@ -62,6 +62,15 @@ function StepLine({ row }: { row: MyStepRow }) {
           <Link to={`/brand/${row.clientId}`} className="text-pine underline text-[13px]" aria-label={`Brand sheet of ${row.clientName}`}>
             Brand sheet
           </Link>
+          {row.guidelines > 0 && (
+            <Link
+              to={`/pieces/${row.pieceId}#guidelines`}
+              className="text-pine underline text-[13px]"
+              aria-label={`${count(row.guidelines, 'guideline')} for ${row.pieceTitle}`}
+            >
+              {count(row.guidelines, 'guideline')}
+            </Link>
+          )}
         </p>
         <p>
           {row.stepTitle}

@@ -1,6 +1,7 @@
 import type { ListEntryBody } from '@zesting/contract';
 import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { renameSkillsOfGuidelines } from '../../guidelines/index.js';
 import { renameSkillsOfPeople, renameSkillsOfTeams } from '../../people/index.js';
 import { renameSkillsOfRoutes } from '../../planning/index.js';
 import { renameSkillsOfSteps } from '../../production/index.js';
@@ -73,4 +74,5 @@ async function renameSkills(tx: Tx, renamed: readonly [from: string, to: string]
   await renameSkillsOfRoutes(tx, from, to);
   await renameSkillsOfPeople(tx, from, to);
   await renameSkillsOfTeams(tx, from, to);
+  await renameSkillsOfGuidelines(tx, from, to);
 }
