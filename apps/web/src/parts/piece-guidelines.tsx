@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { PieceShape } from '@zesting/contract';
 import { pieceGuidelinesQuery } from '../api/guidelines';
 import { useSession } from '../lib/queries';
+import { useReached } from '../lib/use-reached';
 import { LinkedText } from '../ui/linked-text';
 import { Tag } from '../ui/tags';
 
@@ -9,6 +10,7 @@ import { Tag } from '../ui/tags';
 export function PieceGuidelines({ piece }: { piece: Pick<PieceShape, 'id' | 'steps'> }) {
   const { personId } = useSession();
   const { data } = useQuery(pieceGuidelinesQuery(piece.id));
+  useReached('guidelines', (data?.guidelines.length ?? 0) > 0);
   const own = new Set(piece.steps.flatMap(({ doerId, finishedOn, skill }) => (doerId === personId && finishedOn === null ? [skill] : [])));
   if (!data || data.guidelines.length === 0) return null;
   return (

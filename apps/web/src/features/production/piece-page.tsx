@@ -6,6 +6,7 @@ import { pieceQuery } from '../../api/production';
 import { dayWords, zoneWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
 import { useOpened } from '../../lib/use-opened';
+import { useReached } from '../../lib/use-reached';
 import { usePresence } from '../../lib/use-live';
 import { STAGE_WORDS } from '../../lib/words';
 import { CampaignField } from '../../parts/campaign-field';
@@ -26,6 +27,9 @@ import { RemarksSection } from './remarks-section';
 export function PiecePage() {
   const { pieceId = '' } = useParams();
   const { data: piece } = useSuspenseQuery(pieceQuery(pieceId));
+  useReached('brief', true);
+  useReached('talk', true);
+  useReached('remarks', true);
   return (
     <>
       <PieceHead piece={piece} />
