@@ -165,6 +165,23 @@ export async function fill(query, pieces) {
        (select id from people where role in ('staff', 'manager') and active order by md5(id::text || c.id::text || k::text) limit 1), 10
      from clients c, generate_series(1, 4) k where c.code ~ '^B'`,
   );
+  // something stood in the way of every tenth piece, and does of every fourth that is open; guidelines, and who usually writes
+  await query(
+    `insert into obstacles (client_id, piece_id, step_id, words, whose, raised_by, raised_at, settled_at)
+     select g.client_id, g.id, case when g.open then s.id end, 'No ' || ${title}, 'client', (select id from people where role = 'lead' limit 1), g.at,
+       case when not g.open then g.at + interval '2 days' end
+     from big_pieces g join lateral (select id from steps s where s.piece_id = g.id order by (s.finished_on is null) desc, s.position limit 1) s on true
+     where g.n % case when g.open then 4 else 10 end = 0`,
+  );
+  await query(
+    `insert into guidelines (title, text, client_id, edited_by, edited_at)
+     select 'Guideline ' || k, repeat('Short words. ', 40), c.id, (select id from people where role = 'lead' limit 1), '2026-01-05' from clients c, generate_series(1, 5) k`,
+  );
+  await query(
+    `insert into client_team (client_id, skill, person_id) select c.id, 'write', w.id from clients c join lateral (select id from people
+       where role = 'staff' and active and (skills ->> 'write')::int > 0 order by md5(id::text || c.id::text) limit 1) w on true where c.code ~ '^B'
+     on conflict do nothing`,
+  );
   await query('alter table steps enable trigger tr_steps_worked_clients');
   await query('drop table big_pieces');
   await query('analyze');
