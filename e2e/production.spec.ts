@@ -1,5 +1,4 @@
 import type { Locator, Page } from '@playwright/test';
-import sharp from 'sharp';
 import { expect, expectAccessible, signIn, test } from './zesting';
 
 test.use({ story: 'production' });
@@ -104,9 +103,13 @@ test('the path of a piece is changed by hand, and what moves is shown before any
   await test.step('a finish is pinned, seen, and let go of; a day off is refused', async () => {
     await path.getByRole('button', { name: 'Change Write' }).click();
     const day = dialog.getByLabel('To be finished on');
-    await day.fill('13 Mar 2027'); // a Saturday
-    await day.press('Tab');
-    await expect(moves).toContainText('does not work on that day');
+    await expect(day).toBeEditable();
+    // the dialog before may still be on its way out: what is typed then is typed again
+    await expect(async () => {
+      await day.fill('13 Mar 2027'); // a Saturday
+      await day.press('Tab');
+      await expect(moves).toContainText('does not work on that day', { timeout: 4_000 });
+    }).toPass();
     await day.fill('16 Mar 2027');
     await day.press('Tab');
     await expect(moves.getByRole('table').or(moves.getByText('No date moves.'))).toBeVisible();
@@ -138,154 +141,6 @@ test('the path of a piece is changed by hand, and what moves is shown before any
     await expect(steps.filter({ hasText: /^Design/ }).first()).toBeVisible();
     const activity = dana.getByRole('region', { name: 'Activity' });
     await expect(activity.or(dana.locator('main'))).toContainText('brought back');
-  });
-});
-
-test('a maker says on the phone what stands in the way; who must act hears it, and says that it is gone', async ({ browser, zesting }) => {
-  const noor = await signIn(browser, zesting, 'noor@pencraft.test', { viewport: { width: 390, height: 844 }, hasTouch: true });
-  await noor
-    .getByRole('listitem')
-    .filter({ hasText: 'Watering by weight' })
-    .getByRole('link', { name: /Go on|Open/ })
-    .click();
-  const path = noor.getByRole('region', { name: 'Path' });
-  const predicted = path.getByText(/^Predicted to end/).first();
-  const before = await predicted.textContent();
-  await path.getByRole('button', { name: 'Something is in the way of Write' }).click();
-  const dialog = noor.getByRole('dialog', { name: 'In the way of “Write”' });
-  await dialog.getByRole('button', { name: 'Say it' }).click();
-  await expect(dialog.getByText('Say what stands in the way.')).toBeVisible(); // and the field has the focus
-  await expect(dialog.getByLabel('What stands in the way')).toBeFocused();
-  await noor.keyboard.type('No scales in the studio');
-  await dialog.getByRole('button', { name: 'One of us' }).click();
-  await dialog.getByLabel('Who of us').selectOption({ label: 'Dana Okafor' });
-  await expectAccessible(noor);
-  await noor.route('**/obstacles', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()));
-  await dialog.getByRole('button', { name: 'Say it' }).click();
-  await expect(dialog.getByRole('alert')).toBeVisible(); // nothing typed is lost
-  await noor.unroute('**/obstacles');
-  await dialog.getByRole('button', { name: 'Say it' }).click();
-  await expect(dialog).toHaveCount(0);
-  const standing = path.getByRole('list', { name: 'In the way of Write' });
-  await expect(standing).toContainText('Waits for Dana Okafor, since today. Said by Noor Castellane.');
-  await expect.poll(() => predicted.textContent()).not.toBe(before); // a day later at least
-
-  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
-  const desk = dana.getByRole('region', { name: 'In the way' });
-  const line = desk.getByRole('listitem').filter({ hasText: 'No scales in the studio' });
-  await expect(line).toContainText('waits for you');
-  await expectAccessible(dana);
-  await line.getByRole('link', { name: 'It is gone: No scales in the studio' }).click();
-  const gone = dana.getByRole('dialog', { name: 'It is gone' });
-  await gone.getByLabel('How it went away').fill('Bought two');
-  await gone.getByRole('button', { name: 'Out of the way' }).click();
-  await expect(gone).toHaveCount(0);
-  await expect(dana.getByRole('region', { name: 'Path' })).toContainText('Was in the way: 1');
-  await expect(standing).toHaveCount(0); // on her phone, without a reload
-  await expect.poll(() => predicted.textContent()).toBe(before);
-});
-
-test('versions stand side by side, words and pictures, and one is brought back', async ({ browser, zesting }) => {
-  const ivo = await signIn(browser, zesting, 'ivo@quillhaven.test');
-  await ivo.goto('/production?client=TIDE');
-  await ivo.getByRole('link', { name: 'Volunteers who varnish' }).click();
-  const content = ivo.getByRole('region', { name: 'Content' });
-  await content
-    .getByRole('button', { name: /^Take out / })
-    .first()
-    .click();
-  const buffer = await sharp({ create: { width: 300, height: 300, channels: 3, background: '#2b6a94' } })
-    .png()
-    .toBuffer();
-  await content.getByLabel('Add pictures or clips').setInputFiles({ name: 'blue.png', mimeType: 'image/png', buffer });
-  await expect(content.getByRole('button', { name: 'Take out blue.png' })).toBeVisible();
-  await content.getByLabel('Copy', { exact: true }).fill('Sundays at ten. Old clothes, steady hands. That is all.');
-  await content.getByRole('button', { name: 'Save' }).click();
-  await expect(content.getByText('Not saved yet')).toHaveCount(0);
-
-  await content.getByRole('link', { name: 'Versions' }).click();
-  const differs = ivo.getByRole('list', { name: 'What differs' });
-  await expect(differs.getByRole('listitem')).toHaveText(['Copy 1 word gone, 1 word new', 'Pictures and clips 1 file gone, 1 file new']);
-  await expect(ivo.getByRole('group', { name: 'Version 2' }).first().getByRole('deletion')).toHaveText('Saturdays');
-  await expect(ivo.getByRole('group', { name: 'Being worked on' }).first().getByRole('insertion')).toHaveText('Sundays');
-  await expectAccessible(ivo);
-  await ivo.getByRole('button', { name: 'One over the other' }).click();
-  const slider = ivo.getByRole('slider', { name: 'How much is seen of the later picture' });
-  await slider.focus();
-  await ivo.keyboard.press('End');
-  await expect(slider).toHaveValue('100');
-  await ivo.getByLabel('Before').selectOption('1');
-  await expect(differs.getByRole('listitem').first()).toHaveText('Copy 1 word gone, 4 words new');
-  await ivo.reload(); // the address holds which
-  await expect(differs.getByRole('listitem').first()).toHaveText('Copy 1 word gone, 4 words new');
-
-  await ivo.getByRole('button', { name: 'Bring back version 2' }).click();
-  const dialog = ivo.getByRole('dialog', { name: 'Bring back version 2' });
-  await zesting.query("update pieces set content_version = content_version + 1 where title = 'Volunteers who varnish'");
-  await dialog.getByRole('button', { name: 'Bring it back' }).click();
-  await expect(dialog.getByRole('alert')).toContainText('Somebody else changed this meanwhile');
-  await ivo.reload();
-  await dialog.getByRole('button', { name: 'Bring it back' }).click();
-  await expect(dialog).toHaveCount(0);
-  await expect(differs.getByRole('listitem')).toHaveText(['Copy 3 words new']); // of version 1, which is still chosen
-  await ivo.getByRole('link', { name: 'To the piece' }).click();
-  await expect(content.getByLabel('Copy', { exact: true })).toHaveValue('Saturdays at ten. Old clothes, steady hands. That is all.');
-});
-
-test('who usually does what is proposed first, and what is written down reaches the maker at their step', async ({ browser, zesting }) => {
-  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
-  await test.step('the team of a client', async () => {
-    await dana.goto('/clients');
-    await dana.getByRole('link', { name: /Kiln Lane/ }).click();
-    await dana.getByRole('tab', { name: 'Team' }).click();
-    const write = dana.getByLabel('write', { exact: true });
-    await expect(write.getByRole('option', { selected: true })).toHaveText('Noor Castellane');
-    await expectAccessible(dana);
-    await zesting.query(
-      "update client_team set person_id = (select id from people where name = 'Dana Okafor') where skill = 'write' and client_id = (select id from clients where code = 'KILN')",
-    );
-    await write.selectOption({ label: 'Sunniva Aldous' });
-    await expect(dana.getByRole('alert')).toContainText('Somebody else changed this meanwhile');
-    await expect(write.getByRole('option', { selected: true })).toHaveText('Dana Okafor'); // as it is now
-    await write.selectOption({ label: 'Sunniva Aldous' });
-    await expect(dana.getByText('Sunniva Aldous usually does write here.')).toBeVisible();
-    await dana.goto('/production?client=KILN');
-    await dana.getByRole('link', { name: 'Flour from three fields' }).click();
-    await dana.getByRole('button', { name: 'Write: nobody yet. Choose a person' }).click();
-    const first = dana.getByRole('dialog').getByRole('listitem').first();
-    await expect(first).toContainText('Sunniva Aldous');
-    await expect(first).toContainText('Usually does this');
-    await first.getByRole('button', { name: 'Give to Sunniva' }).click();
-    await expect(dana.getByRole('dialog')).toHaveCount(0);
-  });
-
-  await test.step('a guideline', async () => {
-    await dana.goto('/guidelines?client=KILN');
-    await dana.getByRole('button', { name: 'New guideline' }).click();
-    const dialog = dana.getByRole('dialog', { name: 'New guideline' });
-    await dialog.getByRole('button', { name: 'Write it down' }).click();
-    await expect(dialog.getByText('Give it a name.')).toBeVisible();
-    await dialog.getByLabel('Name', { exact: false }).first().fill('Flour has a name');
-    await dialog.getByLabel('How it is made').fill('Say which field it grew on: https://fields.example/map');
-    await dialog.getByLabel('Client').selectOption('');
-    await dialog.getByRole('button', { name: 'Write it down' }).click();
-    await expect(dialog.getByRole('alert')).toContainText('written by a lead');
-    await dialog.getByLabel('Client').selectOption({ label: 'Kiln Lane Bakehouse' });
-    await dialog.getByLabel('Whoever does').selectOption('write');
-    await expectAccessible(dana);
-    await dialog.getByRole('button', { name: 'Write it down' }).click();
-    await expect(dana.getByRole('listitem').filter({ hasText: 'Flour has a name' })).toContainText(
-      'Kiln Lane Bakehouse · whoever does write',
-    );
-  });
-
-  await test.step('on the phone of who writes', async () => {
-    const sunniva = await signIn(browser, zesting, 'sunniva@quillhaven.test', { viewport: { width: 390, height: 844 }, hasTouch: true });
-    await sunniva.getByRole('link', { name: '2 guidelines for Flour from three fields' }).click();
-    const how = sunniva.getByRole('region', { name: 'How we make this' });
-    await expect(how.getByRole('listitem').filter({ hasText: 'Flour has a name' })).toContainText('for your step');
-    await expect(how.getByRole('link', { name: 'https://fields.example/map' })).toBeInViewport(); // stands open, and is come to
-    await expectAccessible(sunniva);
   });
 });
 

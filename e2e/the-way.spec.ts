@@ -123,7 +123,7 @@ test('one piece goes the whole way, from the form to the feed', async ({ browser
       ['Check', 'Dana'],
     ] as const) {
       await manager.getByRole('button', { name: new RegExp(`^${step}: .*Choose a person`) }).click();
-      await expect(manager.getByText('Skilled ones first')).toBeVisible();
+      await expect(manager.getByText('Whoever usually does it first')).toBeVisible();
       await manager.getByRole('button', { name: `Give to ${person}` }).click();
       await expect(manager.getByRole('dialog')).toBeHidden();
     }

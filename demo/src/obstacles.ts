@@ -29,9 +29,9 @@ const OBSTACLES: readonly StoryObstacle[] = [
     daysAgo: 2,
   },
   {
-    piece: 'Inside the deck oven',
+    piece: 'The flour arrives',
     by: 'noor',
-    words: 'Nobody has said which night we may film',
+    words: 'Nobody has said when the mill delivers',
     whose: 'person',
     person: 'dana',
     daysAgo: 1,

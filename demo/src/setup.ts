@@ -142,8 +142,8 @@ async function insertClient(
   });
   for (const key of new Set([client.manager, 'piet', client.writer === 'sunniva' ? client.writer : client.manager] as const))
     await insert('client_people', { client_id: id, person_id: people[key] });
-  // of two clients it is said who usually does what; of the others, whoever is free first does it
-  if (client.manager === 'dana')
+  // of one client it is said who usually does what; of the others, whoever is free first does it
+  if (client.code === 'MOSS')
     for (const [skill, key] of Object.entries({ write: client.writer, design: client.designer, check: client.manager }))
       await insert('client_team', { client_id: id, skill, person_id: people[key] });
   const channelIds: string[] = [];

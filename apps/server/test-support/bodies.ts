@@ -502,7 +502,7 @@ export const OF_THE_AGENCY = [
   /managerIds|policy\.personId|mentionIds|routeId/,
   /^POST \/api\/clients managerIds/,
   /covers coverId/,
-  /^POST \/api\/people\/\{personId\}\/(give-steps|duties\/give) /, // a lead's alone
+  /^POST \/api\/people\/\{personId\}\/(give-steps|duties\/give|away) /, // a lead's alone
   /doer personId/,
   /obstacles(\/{obstacleId})? personId/, // whoever sees the piece, and nobody else: tested there
   /owner ownerId/,

@@ -1,5 +1,5 @@
 import { queryOptions } from '@tanstack/react-query';
-import type { CandidateShape, MyStepsShape, PersonDutyShape, PersonPageShape, PersonRow } from '@zesting/contract';
+import type { AwayShape, CandidateShape, MyStepsShape, PersonDutyShape, PersonPageShape, PersonRow, TimeOffBody } from '@zesting/contract';
 import { call } from '../lib/api';
 
 export const peopleKeys = {
@@ -7,6 +7,7 @@ export const peopleKeys = {
   one: (personId: string) => ['person', personId] as const,
   duties: (personId: string) => ['person', personId, 'duties'] as const,
   mySteps: ['steps', 'mine'],
+  away: (personId: string, off: TimeOffBody) => ['person', personId, 'away', off] as const,
   candidates: (stepId: string) => ['candidates', stepId] as const,
 } as const;
 
@@ -18,6 +19,16 @@ export const personQuery = (personId: string) =>
 /** Duties that somebody does or stands in for. */
 export const personDutiesQuery = (personId: string) =>
   queryOptions({ queryKey: peopleKeys.duties(personId), queryFn: () => call<PersonDutyShape[]>(`/people/${personId}/duties`) });
+
+/** What an absence would make late; reckoned when it is asked, and not kept. */
+export const awayQuery = (personId: string, off: TimeOffBody) =>
+  queryOptions({
+    queryKey: peopleKeys.away(personId, off),
+    queryFn: () => call<AwayShape>(`/people/${personId}/away/preview`, { method: 'POST', body: off }),
+    staleTime: 0,
+    gcTime: 0,
+    refetchOnWindowFocus: false,
+  });
 
 /** The steps of whoever is signed in. */
 export const myStepsQuery = queryOptions({ queryKey: peopleKeys.mySteps, queryFn: () => call<MyStepsShape>('/steps/mine') });

@@ -16,7 +16,11 @@ import {
 import { IsWeek, IsNotBlank, IsDay, IsTimeOfDay, IsZone, Optional, OptionalOrNull } from '../fields/index.js';
 import { ROUND_UP_RHYTHMS, type RoundUpRhythm } from '@zesting/core';
 
-export * from './team.js';
+import { TimeOffBody } from './time-off-bodies.js';
+
+export * from './away-shapes.js';
+export * from './team-shapes.js';
+export * from './time-off-bodies.js';
 
 /** One who could do a step. Load and time off are hours and dates; no titles of other clients' pieces. */
 export class CandidateShape {
@@ -131,23 +135,6 @@ export class EditPersonBody {
   @ValidateNested({ each: true })
   @Type(() => PersonClientBody)
   clients?: PersonClientBody[];
-}
-
-export class TimeOffBody {
-  @IsDay()
-  startOn: string;
-
-  @IsDay()
-  endOn: string;
-
-  /** the share of each day that is lost: 1 or 0.5 */
-  @IsIn([1, 0.5])
-  part: number;
-
-  @Optional()
-  @IsString()
-  @MaxLength(100)
-  note?: string;
 }
 
 /** Absences found in an iCalendar file, to be taken over. */

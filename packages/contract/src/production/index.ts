@@ -18,7 +18,7 @@ import { ContentShape } from './content-bodies.js';
 export * from './content-bodies.js';
 export * from './line-shapes.js';
 export * from './path-bodies.js';
-export * from './versions.js';
+export * from './version-shapes.js';
 
 export class EditPieceBody {
   @Optional()

@@ -1,6 +1,7 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Patch, Post, Put, UploadedFile, UseInterceptors } from '@nestjs/common';
 import { ApiConsumes } from '@nestjs/swagger';
 import {
+  AwayBody,
   CoverBody,
   EditPersonBody,
   GiveStepsBody,
@@ -8,6 +9,7 @@ import {
   RoundUpBody,
   NewPersonBody,
   TimeOffBody,
+  type AwayShape,
   type FoundTimeOffShape,
   type PersonMadeShape,
   type PersonPageShape,
@@ -19,10 +21,11 @@ import { App } from '../../platform/app.js';
 import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { assignStep, OneFile, uploadOf } from '../production/index.js';
+import { previewAway } from './queries/away.js';
 import { personPage, personRows } from './queries/person-page.js';
 import { editPerson, invitePerson, makePerson, setRoundUp, takeBackInvite } from './use-cases/edit-person.js';
 import { comeBack, leave } from './use-cases/leave.js';
-import { addCover, addTimeOff, importTimeOff, readTimeOffFile, removeCover, removeTimeOff } from './use-cases/time-off.js';
+import { addCover, addTimeOff, goAway, importTimeOff, readTimeOffFile, removeCover, removeTimeOff } from './use-cases/time-off.js';
 
 @Controller('people')
 export class PeopleController {
@@ -110,6 +113,22 @@ export class PeopleController {
   @Access('time_off.edit', { person: 'personId' })
   async addTimeOff(@CurrentViewer() viewer: Viewer, @Param('personId') personId: string, @Body() body: TimeOffBody): Promise<void> {
     valueOrProblem(await addTimeOff(this.app, viewer, personId, body));
+  }
+
+  /** What an absence would make late, and who could take over. Nothing is entered. */
+  @Post(':personId/away/preview')
+  @HttpCode(200)
+  @Access('person.edit', { person: 'personId' })
+  async previewAway(@Param('personId') personId: string, @Body() body: TimeOffBody): Promise<AwayShape> {
+    return valueOrProblem(await previewAway(this.app, personId, body));
+  }
+
+  /** Enters an absence and gives steps away, all or none. */
+  @Post(':personId/away')
+  @HttpCode(204)
+  @Access('person.edit', { person: 'personId' })
+  async goAway(@CurrentViewer() viewer: Viewer, @Param('personId') personId: string, @Body() body: AwayBody): Promise<void> {
+    valueOrProblem(await goAway(this.app, viewer, personId, body));
   }
 
   @Delete(':personId/time-off/:timeOffId')

@@ -28,7 +28,8 @@ interface AgencyRow extends PartyRow {
 interface ClientRow extends PartyRow {
   usual_time: string;
 }
-interface OffRow {
+/** An absence that is thought of, and not entered. */
+export interface OffRow {
   owner_id: string;
   start_on: string;
   end_on: string;
@@ -61,9 +62,15 @@ export interface CalendarBook {
 
 /**
  * Loads the working calendars of the agency, its people and its clients.
+ * @param also absences that are not entered
  * @param only where given, these clients and nobody of the agency's people: enough for lists of what clients are asked
  */
-export async function loadCalendars(tx: Reader, now: InstantText, only: ReadonlySet<string> | null = null): Promise<CalendarBook> {
+export async function loadCalendars(
+  tx: Reader,
+  now: InstantText,
+  only: ReadonlySet<string> | null = null,
+  also: readonly OffRow[] = [],
+): Promise<CalendarBook> {
   const about = dayNear(now);
   const since = addDays(about, -400);
   const [agency] = await rowsOf<AgencyRow>(tx, 'select id, zone, region, weekly_minutes, cut_off, tight_days from agencies');
@@ -82,7 +89,7 @@ export async function loadCalendars(tx: Reader, now: InstantText, only: Readonly
     [since, clientIds],
   );
   const years = [Number(since.slice(0, 4)), Number(about.slice(0, 4)) + 3] as const;
-  const offOf = grouped(off);
+  const offOf = grouped([...off, ...also]);
   const calendarOf = (party: PartyRow): WorkCalendar =>
     whenAsked(() => {
       const off = offOf.get(party.id) ?? [];

@@ -13,7 +13,7 @@ export {
   type KnownDutyDay,
 } from './duties.js';
 export type { PathOutcome, PathOutcomeFailure, TriedChange } from './among-work.js';
-export { helpsFor, outcomeOfPath, predict, predictCandidates, takenHours } from './predict.js';
+export { helpsFor, outcomeOfAbsence, outcomeOfPath, predict, predictCandidates, takenHours } from './predict.js';
 export { loadOpenSteps, predictSteps, storedPrediction } from './reckon-prediction.js';
 export { daysOff } from './queries/days-off.js';
 export * from './replan.js';

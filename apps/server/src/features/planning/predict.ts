@@ -4,6 +4,7 @@ import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { ok } from '@zesting/core';
 import { tellClients } from '../../platform/live/live.js';
 import { loadCalendars } from './calendars.js';
+import type { AbsenceAsked, AbsenceOutcome } from './absence.js';
 import type { findHelps, PathOutcome, PathOutcomeFailure, TriedChange } from './among-work.js';
 import type { PredictAnswer, PredictTask, WantedPrediction } from './predict.worker.js';
 import { reachOfWanted, reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
@@ -103,6 +104,12 @@ export async function outcomeOfPath(
 ): Promise<Result<PathOutcome, PathOutcomeFailure>> {
   const task: PredictTask = { kind: 'path', now: app.clock.now(), pieceId, changes };
   return (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as Result<PathOutcome, PathOutcomeFailure>; // of this task
+}
+
+/** What an absence would come to, and who could take over, in the thread that predicts. */
+export async function outcomeOfAbsence(app: App, asked: AbsenceAsked): Promise<AbsenceOutcome> {
+  const task: PredictTask = { kind: 'absence', now: app.clock.now(), ...asked };
+  return (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as AbsenceOutcome; // of this task
 }
 
 /** What would bring a late piece back, in the thread that predicts; null where somebody on its path never works. */

@@ -4,12 +4,13 @@ import type { Day, InstantText, LoadDay, Result } from '@zesting/core';
 import '../../platform/database/types.js';
 import type { WorkAnswer, WorkerStart, WorkMessage } from '../../platform/work/work.js';
 import { loadCalendars, type Reader } from './calendars.js';
+import { findAbsence, type AbsenceAsked, type AbsenceOutcome } from './absence.js';
 import { findHelps, tryPath, type PathOutcome, type PathOutcomeFailure, type TriedChange } from './among-work.js';
 import { predictedFor, predictedLoad, reachOfWanted, reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
 
 /**
  * What the predictor is asked: the prediction of what changed, everybody's load, when a step would end if each of some persons had it, what a change of a
- * path comes to, or what would bring a late piece back.
+ * path comes to, what an absence does, or what would bring a late piece back.
  */
 export type PredictTask =
   | { readonly kind: 'wanted'; readonly now: InstantText }
@@ -22,6 +23,7 @@ export type PredictTask =
       readonly milliseconds: number;
     }
   | { readonly kind: 'path'; readonly now: InstantText; readonly pieceId: string; readonly changes: readonly TriedChange[] }
+  | ({ readonly kind: 'absence'; readonly now: InstantText } & AbsenceAsked)
   | ({ readonly kind: 'helps'; readonly now: InstantText } & Parameters<typeof findHelps>[2]);
 
 /** What differs now, and the rows that asked for it. */
@@ -34,6 +36,7 @@ export type PredictAnswer =
   | readonly LoadDay[]
   | Readonly<Record<string, string | null>>
   | Result<PathOutcome, PathOutcomeFailure>
+  | AbsenceOutcome
   | Awaited<ReturnType<typeof findHelps>>;
 
 const { databaseUrl } = workerData as WorkerStart; // as `Work` starts it
@@ -54,6 +57,7 @@ async function underOneSnapshot<T>(work: (reader: Reader) => Promise<T>): Promis
 
 async function answer(task: PredictTask): Promise<PredictAnswer> {
   return underOneSnapshot(async (reader) => {
+    if (task.kind === 'absence') return findAbsence(reader, task.now, task);
     const book = await loadCalendars(reader, task.now);
     if (task.kind === 'candidates') return predictedFor(reader, book, task);
     if (task.kind === 'path') return tryPath(reader, book, task.pieceId, task.changes);

@@ -34,7 +34,7 @@ export { takeUpload } from './use-cases/take-upload.js';
 export { clearUnusedFiles, dropAssets, dropBytes } from './use-cases/clear-unused.js';
 export { addAsset, addPieceFile, type FileOwner, type Upload, claimFiles } from './use-cases/add-file.js';
 export { changePiecePath } from './use-cases/change-path.js';
-export { assignStep } from './use-cases/assign-step.js';
+export { assignStep, giveStep } from './use-cases/assign-step.js';
 export { giveFirst } from './use-cases/give-first.js';
 export { createPiece, type NewPiece, pieceMade } from './use-cases/create-piece.js';
 export { putAway } from './use-cases/put-away.js';

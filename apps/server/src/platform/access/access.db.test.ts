@@ -57,6 +57,8 @@ const TABLE: Record<string, string> = {
   'POST /api/people/{personId}/leave': 'lead',
   'POST /api/people/{personId}/come-back': 'lead',
   'POST /api/people/{personId}/give-steps': 'lead',
+  'POST /api/people/{personId}/away/preview': 'lead',
+  'POST /api/people/{personId}/away': 'lead',
   'POST /api/people/{personId}/time-off': 'lead staff',
   'DELETE /api/people/{personId}/time-off/{timeOffId}': 'lead staff',
   'POST /api/people/{personId}/time-off/read-file': 'lead staff',

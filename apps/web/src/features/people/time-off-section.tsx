@@ -8,6 +8,7 @@ import { useDaysOff, useSession, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
+import { AwayDialog } from './away-dialog';
 import { SpanFields } from '../../ui/span-fields';
 
 const spanWords = (startOn: string, endOn: string, part: number): string =>
@@ -72,6 +73,13 @@ function AddTimeOff({ person, onFound }: { person: PersonPageShape; onFound: (fo
   const [error, setError] = useState<string>();
   const input = useRef<HTMLInputElement>(null);
   const add = useWrite((sent: TimeOffBody) => call(`/people/${person.id}/time-off`, { method: 'POST', body: sent }), { quiet: true });
+  const [asked, setAsked] = useState<TimeOffBody | null>(null);
+  const ask = () => {
+    if (body.startOn === '' || body.endOn === '') return setError('Choose the first and the last day.');
+    if (body.endOn < body.startOn) return setError('The last day comes before the first.');
+    setError(undefined);
+    setAsked(body);
+  };
   const submit = () => {
     if (body.startOn === '' || body.endOn === '') return setError('Choose the first and the last day.');
     setError(undefined);
@@ -120,6 +128,7 @@ function AddTimeOff({ person, onFound }: { person: PersonPageShape; onFound: (fo
         <Button disabled={add.isPending} onClick={submit}>
           Add time off
         </Button>
+        {person.canEdit && <Button onClick={ask}>See what becomes late…</Button>}
         <input
           ref={input}
           type="file"
@@ -136,6 +145,18 @@ function AddTimeOff({ person, onFound }: { person: PersonPageShape; onFound: (fo
           <CalendarPlus size={16} aria-hidden /> Read a calendar file…
         </Button>
       </div>
+      {asked && (
+        <AwayDialog
+          personId={person.id}
+          name={person.name}
+          off={asked}
+          onDone={() => {
+            setAsked(null);
+            setBody(empty);
+          }}
+          onClose={() => setAsked(null)}
+        />
+      )}
     </>
   );
 }

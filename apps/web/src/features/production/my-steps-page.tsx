@@ -56,16 +56,20 @@ function StepLine({ row }: { row: MyStepRow }) {
     <li className="card p-3.5 flex flex-wrap gap-x-4 gap-y-2 items-center">
       <Wheel segments={row.wheel} size={34} />
       <div className="flex-1 min-w-0 basis-56">
-        <p className="flex flex-wrap items-center gap-x-2">
+        <p className="flex flex-wrap items-center gap-x-2 gap-y-1 mb-1">
           <ClientCode code={row.clientCode} colour={row.clientColour} name={row.clientName} />
           <span className="font-semibold break-words">{row.pieceTitle}</span>
-          <Link to={`/brand/${row.clientId}`} className="text-pine underline text-[13px]" aria-label={`Brand sheet of ${row.clientName}`}>
+          <Link
+            to={`/brand/${row.clientId}`}
+            className="text-pine underline text-[13px] inline-flex items-center min-h-6"
+            aria-label={`Brand sheet of ${row.clientName}`}
+          >
             Brand sheet
           </Link>
           {row.guidelines > 0 && (
             <Link
               to={`/pieces/${row.pieceId}#guidelines`}
-              className="text-pine underline text-[13px]"
+              className="text-pine underline text-[13px] inline-flex items-center min-h-6"
               aria-label={`${count(row.guidelines, 'guideline')} for ${row.pieceTitle}`}
             >
               {count(row.guidelines, 'guideline')}

@@ -1,10 +1,11 @@
-import { fail, ok, dayIn, type Result } from '@zesting/core';
-import type { CoverBody, FoundTimeOff, FoundTimeOffShape, TimeOffBody } from '@zesting/contract';
+import { fail, ok, dayIn, type InstantText, type Result } from '@zesting/core';
+import type { AwayBody, CoverBody, FoundTimeOff, FoundTimeOffShape, TimeOffBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
-import { insertRow, rowsOf } from '../../../platform/database/transaction.js';
+import { insertRow, rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { publicHolidays } from '../../../platform/time/holidays.js';
 import { replanWhere } from '../../planning/index.js';
+import { giveStep, Step } from '../../production/index.js';
 import { runLimited } from '../../../platform/work/limited.js';
 import type { ReadFailure } from '../ical-time-off.js';
 import type { TimeOffTask } from '../read-time-off.worker.js';
@@ -21,14 +22,33 @@ type Wrong = { code: 'time_off.order_wrong' };
 
 /** Enters an absence; what the person has to do is planned around it. */
 export function addTimeOff(app: App, viewer: Viewer, personId: string, body: TimeOffBody): Promise<Result<string, Wrong>> {
-  return app.write<string, Wrong>(async (tx, now) => {
-    if (body.endOn < body.startOn) return fail({ code: 'time_off.order_wrong' });
-    await lockPerson(tx, personId);
-    const { startOn, endOn, part, note = '' } = body;
-    const id = await insertRow(tx, TimeOff, { personId, startOn, endOn, part, note });
-    await recordPerson(tx, viewer, personId, 'time_off.added', { ...body }, now);
-    await replanWhere(tx, { personId }, now);
-    return ok(id);
+  return app.write<string, Wrong>((tx, now) => putTimeOff(tx, viewer, personId, body, now));
+}
+
+async function putTimeOff(tx: Tx, viewer: Viewer, personId: string, body: TimeOffBody, now: InstantText): Promise<Result<string, Wrong>> {
+  if (body.endOn < body.startOn) return fail({ code: 'time_off.order_wrong' });
+  await lockPerson(tx, personId);
+  const { startOn, endOn, part, note = '' } = body;
+  const id = await insertRow(tx, TimeOff, { personId, startOn, endOn, part, note });
+  await recordPerson(tx, viewer, personId, 'time_off.added', { startOn, endOn, part, note }, now);
+  await replanWhere(tx, { personId }, now);
+  return ok(id);
+}
+
+type AwayRefused = Wrong | { code: 'step.other_doer' } | (Awaited<ReturnType<typeof giveStep>> & { ok: false })['failure'];
+
+/** Enters an absence and gives steps to those who take over, all or none. Whoever can start hears it. */
+export function goAway(app: App, viewer: Viewer, personId: string, body: AwayBody): Promise<Result<null, AwayRefused>> {
+  return app.write<null, AwayRefused>(async (tx, now) => {
+    const entered = await putTimeOff(tx, viewer, personId, body, now);
+    if (!entered.ok) return entered;
+    for (const give of body.gives) {
+      const step = await tx.findOneBy(Step, { id: give.stepId });
+      if (step?.doerId !== personId) return fail({ code: 'step.other_doer' });
+      const given = await giveStep(app, tx, viewer, give, now);
+      if (!given.ok) return given;
+    }
+    return ok(null);
   });
 }
 
