@@ -103,13 +103,9 @@ test('the path of a piece is changed by hand, and what moves is shown before any
   await test.step('a finish is pinned, seen, and let go of; a day off is refused', async () => {
     await path.getByRole('button', { name: 'Change Write' }).click();
     const day = dialog.getByLabel('To be finished on');
-    await expect(day).toBeEditable();
-    // the dialog before may still be on its way out: what is typed then is typed again
-    await expect(async () => {
-      await day.fill('13 Mar 2027'); // a Saturday
-      await day.press('Tab');
-      await expect(moves).toContainText('does not work on that day', { timeout: 4_000 });
-    }).toPass();
+    await day.fill('13 Mar 2027'); // a Saturday
+    await day.press('Tab');
+    await expect(moves).toContainText('does not work on that day');
     await day.fill('16 Mar 2027');
     await day.press('Tab');
     await expect(moves.getByRole('table').or(moves.getByText('No date moves.'))).toBeVisible();

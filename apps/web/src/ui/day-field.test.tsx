@@ -1,4 +1,4 @@
-import { render, screen, waitFor } from '@testing-library/react';
+import { fireEvent, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { DayField, type DayProps } from './day-field';
@@ -39,6 +39,14 @@ describe('a day that is typed', () => {
     await type(words);
     await waitFor(() => expect(value()).toBe(on));
     await waitFor(() => expect(field).toHaveValue(shown));
+  });
+
+  it('is read also where it is left before what reads words has come', async () => {
+    const { field, value } = show();
+    fireEvent.change(field, { target: { value: '13 Mar 2027' } });
+    fireEvent.blur(field);
+    await waitFor(() => expect(value()).toBe('2027-03-13'));
+    expect(field).toHaveValue('Sat 13 Mar 2027');
   });
 
   it('says what is no day, and is none then', async () => {

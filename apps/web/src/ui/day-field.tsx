@@ -75,6 +75,7 @@ export function DayInput({ value, onChange, onUnread, onDone, control, label, di
   const [open, setOpen] = useState(false);
   const { t, code, dayWords } = useLanguage();
   const words = useRef<WordReader | undefined>(undefined);
+  const latest = useRef('');
   const todayOn = calendar.todayOn as Day; // a day of the contract's
   const isIn = (on: string) => (!calendar.min || on >= calendar.min) && (!calendar.max || on <= calendar.max);
   const put = (on: string) => {
@@ -84,21 +85,29 @@ export function DayInput({ value, onChange, onUnread, onDone, control, label, di
     onDone?.(on);
   };
   const type = (text: string) => {
+    latest.current = text;
     setTyped(text);
     onUnread?.(false);
     const read = readDay(text, todayOn, words.current);
     if (text.trim() === '') onChange('');
     else if (read && isIn(read)) onChange(read);
   };
-  const leave = () => {
-    if (typed === null) return;
-    const read = readDay(typed, todayOn, words.current);
-    if (typed.trim() === '') put('');
+  /** What reads words is fetched when somebody comes to the field. */
+  const fetchWords = () => import('../lib/read-words').then((module) => (words.current = module.readWords[code])).catch(() => undefined);
+  const settle = (text: string) => {
+    const read = readDay(text, todayOn, words.current);
+    if (text.trim() === '') put('');
     else if (read && isIn(read)) put(read);
     else {
       onChange('');
       onUnread?.(true);
     }
+  };
+  const leave = () => {
+    if (typed === null) return;
+    // who types faster than that comes is not told that it is no day
+    if (words.current === undefined && !readDay(typed, todayOn)) void fetchWords().then(() => latest.current === typed && settle(typed));
+    else settle(typed);
   };
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
@@ -115,7 +124,7 @@ export function DayInput({ value, onChange, onUnread, onDone, control, label, di
             value={typed ?? (value && dayWords(value, null))} // always with its year, so that nothing has to be guessed
             onFocus={(event) => {
               event.target.select();
-              void import('../lib/read-words').then((module) => (words.current = module.readWords[code]));
+              void fetchWords();
             }}
             onChange={(event) => type(event.target.value)}
             onBlur={leave}
