@@ -129,6 +129,7 @@ describe('what stands in the way', () => {
         body: { words: 'No photos', whose: 'client', ...more },
         headers: { 'If-Match': `"${version}"` },
       });
+    expect((await edit(1, { whose: 'person' })).body['code']).toBe('person.unknown'); // one of us, and nobody named
     expect((await edit(1, { untilOn: '2027-03-12' })).status).toBe(204);
     expect((await edit(1, { untilOn: '2027-03-15' })).body['code']).toBe('http.changed_meanwhile');
     expect((await predicted('write')) ?? '').toMatch(/^2027-03-(1[5-9])$/); // the 12th is a Friday

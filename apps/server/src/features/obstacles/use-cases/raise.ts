@@ -77,7 +77,7 @@ async function checked(
   before?: Obstacle,
 ): Promise<Result<Pick<Obstacle, 'words' | 'whose' | 'personId' | 'untilOn'>, Refused>> {
   const personId = body.whose === 'person' ? (body.personId ?? null) : null;
-  if (body.whose === 'person' && personId !== before?.personId) {
+  if (body.whose === 'person' && (personId === null || personId !== before?.personId)) {
     const team = await teamOf(tx, { pieceId: piece.id });
     if (!team.some((mate) => mate.personId === personId)) return fail({ code: 'person.unknown' });
   }
