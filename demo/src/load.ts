@@ -16,6 +16,7 @@ import { ASKED, STORY } from './pieces.js';
 import { addIdea, addProductionDay, addRhythms, addRunUps, addThemes, IDEAS } from './plan.js';
 import { planStory, textOf, todayOf } from './plan-story.js';
 import { AGENCY } from './story.js';
+import { addTeamRemarks } from './remarks.js';
 import { TALK } from './talk.js';
 import { insertSetup, type Setup } from './setup.js';
 import { addSubjects } from './topics.js';
@@ -67,6 +68,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   await addGoals(app, setup, now);
   await addCampaigns(app, setup, now);
   await addTalk(app, setup);
+  await addTeamRemarks(app, setup);
   await addGuidelines(app, setup);
   await addIntake(app, setup);
   await addMails(app, setup);

@@ -1,5 +1,5 @@
-import { addDays, addWorkingDays, getDay, getValue, isWorkingDay, ok, type Day } from '@zesting/core';
-import type { ContentBody } from '@zesting/contract';
+import { addDays, addWorkingDays, getDay, getValue, isWorkingDay, ok, sentencesIn, type Day } from '@zesting/core';
+import type { ContentBody, ThingBody } from '@zesting/contract';
 import {
   acceptRequest,
   addPieceFile,
@@ -69,9 +69,9 @@ export class PieceStory {
       hand_back: () => this.handBack(),
       pencil: () => this.place(),
       send: () => this.send(this.piece.ending === 'past_due' ? 1 : 6),
-      ask_for_changes: () => this.decide('changes', 'Please show the hands too, and take out the price.'),
+      ask_for_changes: () => this.decide('changes'),
       second_round: () => this.secondRound(),
-      approve: () => this.decide('approve', ''),
+      approve: () => this.decide('approve'),
       place: () => this.place(),
       edit_after: () => this.changeOneChannel(),
       mark_out: () => this.out(),
@@ -279,7 +279,7 @@ export class PieceStory {
     );
   }
 
-  private async decide(verdict: 'approve' | 'changes', remark: string): Promise<void> {
+  private async decide(verdict: 'approve' | 'changes'): Promise<void> {
     if (this.told.policy.kind === 'agency') {
       getValue(await approveForClient(this.app, this.manager, this.thread.pieceId));
       return;
@@ -296,13 +296,28 @@ export class PieceStory {
           pieceId: this.thread.pieceId,
           contactId,
           verdict,
-          remark,
+          things: verdict === 'changes' ? await this.wanted(packet.version_id) : [],
           versionId: packet.version_id,
           onBehalf: null,
         }),
       );
       if (decided.outcome !== null) return; // as many as the policy asks for have spoken
     }
+  }
+
+  /** What the client wants changed: something in the first picture, and the last sentence. */
+  private async wanted(versionId: string): Promise<ThingBody[]> {
+    const [version] = await this.app.read<{ content: ContentBody }>('select content from versions where id = $1', [versionId]);
+    const { copy = '', media = [] } = version?.content.shared ?? {};
+    const sentence = sentencesIn(copy).at(-1);
+    const area = { x: 5200, y: 4300, width: 3600, height: 3400 };
+    return [
+      { text: 'Please show the hands too', place: media[0] ? { kind: 'region', assetId: media[0].assetId, ...area } : null },
+      {
+        text: 'This sounds like an advertisement: plainer, please',
+        place: sentence ? { kind: 'stretch', channelId: null, ...sentence, words: copy.slice(sentence.from, sentence.to) } : null,
+      },
+    ];
   }
 
   private async secondRound(): Promise<void> {

@@ -15,6 +15,7 @@ import { feature as people } from './features/people/feature.js';
 import { feature as plan } from './features/plan/feature.js';
 import { feature as planning } from './features/planning/feature.js';
 import { feature as production } from './features/production/feature.js';
+import { feature as remarks } from './features/remarks/feature.js';
 import { feature as signOff } from './features/sign-off/feature.js';
 import { feature as teamNotes } from './features/team-notes/feature.js';
 import { feature as topics } from './features/topics/feature.js';
@@ -31,6 +32,7 @@ export const FEATURES: readonly Feature[] = [
   intake,
   planning,
   production,
+  remarks,
   signOff,
   calendar,
   plan,

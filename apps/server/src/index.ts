@@ -22,6 +22,7 @@ export { addTopics, catchTopicIdea, editTopic, setSubject, setTreatments } from 
 export { addRule, addRunUp, catchIdea, makeRunUp, putProductionDay, setCycle, startMonth, setTheme } from './features/plan/index.js';
 export * from './features/planning/index.js';
 export * from './features/production/index.js';
+export * from './features/remarks/index.js';
 export * from './features/sign-off/index.js';
 export { addGuideline } from './features/guidelines/index.js';
 export { raiseObstacle, settleObstacle } from './features/obstacles/index.js';

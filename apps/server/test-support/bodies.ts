@@ -46,6 +46,14 @@ const rule = {
   pillarId: null,
   formatId: null,
 };
+/** What a contact asks for, at a place in a picture and in a channel's own copy. */
+const things = ({ assetId, channelId }: Named): object[] => [
+  { text: 'T', place: { kind: 'region', assetId, x: 0, y: 0, width: 100, height: 100 } },
+  { text: 'T', place: { kind: 'stretch', channelId, from: 0, to: 4, words: 'Feed' } },
+];
+/** The same in words, as the record keeps it: who says once more what was said is taken. */
+const SAID = 'picture 1, upper left: T\n“Feed”: T';
+const remark = { text: 'T', audience: 'team', mentionIds: [] };
 const guideline = { title: 'G', text: 'T', formatId: null, channelKind: null, skill: null };
 const GOAL_VERSION = 'select version from goals where id = $1';
 const goal = {
@@ -296,6 +304,18 @@ export const CASES: Record<string, Case[]> = {
   'POST /api/clients/{clientId}/links': [
     { ids: 'id', body: ({ form }) => ({ kind: 'form', id: form, change: 'renew' }), code: /access|link|unknown/ },
   ],
+  'POST /api/pieces/{pieceId}/remarks': [
+    {
+      ids: 'place.channelId',
+      body: ({ channelId }) => ({ ...remark, place: { kind: 'stretch', channelId, from: 0, to: 4, words: 'Feed' } }),
+      code: 'remark.place_unknown',
+    },
+    {
+      ids: 'place.assetId',
+      body: ({ assetId }) => ({ ...remark, place: { kind: 'region', assetId, x: 0, y: 0, width: 100, height: 100 } }),
+      code: 'remark.place_unknown',
+    },
+  ],
   'POST /api/forms': [
     { ids: 'clientIds', body: ({ clientId }) => ({ title: 'F', clientIds: [clientId] }), code: 'access.not_found' },
     { ids: 'copyOf', body: ({ formId }) => ({ title: 'F', clientIds: [], copyOf: formId }), code: 'access.not_found' },
@@ -459,12 +479,12 @@ export const CASES: Record<string, Case[]> = {
   'POST /api/packets/{packetId}/decisions': [
     {
       ids: 'contactId',
-      body: ({ contactId }, own) => ({ contactId, pieceId: own['pieceId'], verdict: 'approve', remark: '', how: 'by telephone' }),
+      body: ({ contactId }, own) => ({ contactId, pieceId: own['pieceId'], verdict: 'approve', remark: SAID, how: 'by telephone' }),
       code: /./,
     },
     {
       ids: 'pieceId',
-      body: ({ pieceId }, own) => ({ contactId: own['contactId'], pieceId, verdict: 'approve', remark: '', how: 'by telephone' }),
+      body: ({ pieceId }, own) => ({ contactId: own['contactId'], pieceId, verdict: 'approve', remark: SAID, how: 'by telephone' }),
       code: /./,
     },
   ],
@@ -472,19 +492,49 @@ export const CASES: Record<string, Case[]> = {
     {
       by: 'contact',
       ids: 'packetId',
-      body: ({ packetId }, own) => ({ packetId, pieceId: own['pieceId'], versionId: own.versionId, verdict: 'approve', remark: '' }),
+      body: ({ packetId }, own) => ({
+        packetId,
+        pieceId: own['pieceId'],
+        versionId: own.versionId,
+        verdict: 'approve',
+        things: things(own),
+      }),
       code: /./,
     },
     {
       by: 'contact',
       ids: 'pieceId',
-      body: ({ pieceId }, own) => ({ packetId: own['packetId'], pieceId, versionId: own.versionId, verdict: 'approve', remark: '' }),
+      body: ({ pieceId }, own) => ({
+        packetId: own['packetId'],
+        pieceId,
+        versionId: own.versionId,
+        verdict: 'approve',
+        things: things(own),
+      }),
       code: /./,
     },
+    ...(['assetId', 'channelId'] as const).map((id): Case => ({
+      by: 'contact',
+      ids: `things[].place.${id}`,
+      body: (named, own) => ({
+        packetId: own['packetId'],
+        pieceId: own['pieceId'],
+        versionId: own.versionId,
+        verdict: 'approve',
+        things: things({ ...own, [id]: named[id] }),
+      }),
+      code: 'remark.place_unknown',
+    })),
     {
       by: 'contact',
       ids: 'versionId',
-      body: ({ versionId }, own) => ({ packetId: own['packetId'], pieceId: own['pieceId'], versionId, verdict: 'approve', remark: '' }),
+      body: ({ versionId }, own) => ({
+        packetId: own['packetId'],
+        pieceId: own['pieceId'],
+        versionId,
+        verdict: 'approve',
+        things: things(own),
+      }),
       code: /./,
     },
   ],

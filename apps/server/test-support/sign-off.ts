@@ -1,6 +1,7 @@
 import { getValue } from '@zesting/core';
 import { editContent, handIn } from '../src/features/production/index.js';
-import { decide, sendPacket, settleRemark, type DecisionInput } from '../src/features/sign-off/index.js';
+import { settleRemark } from '../src/features/remarks/index.js';
+import { decide, sendPacket, thingsIn, type DecisionInput } from '../src/features/sign-off/index.js';
 import { makePiece, stepOf, type Scene, type SceneClient } from './scene.js';
 
 /** The way of a piece up to the client's word, each step through its use case, as the lead. */
@@ -32,13 +33,18 @@ export function signOffIn(scene: Scene) {
   const send = (client: SceneClient, pieceIds: string[], dueOn = '2027-03-10') =>
     sendPacket(scene.app, lead, client.id, { title: 'Packet', pieceIds, dueOn });
   /** The word of a contact of client A, unless another is named. */
-  const say = (packetId: string, pieceId: string, verdict: 'approve' | 'changes', more: Partial<DecisionInput> = {}) =>
+  const say = (
+    packetId: string,
+    pieceId: string,
+    verdict: 'approve' | 'changes',
+    { remark, ...more }: Partial<DecisionInput> & { remark?: string } = {},
+  ) =>
     decide(scene.app, {
       packetId,
       pieceId,
       contactId: scene.a.contactId,
       verdict,
-      remark: verdict === 'changes' ? 'Warmer' : '',
+      things: thingsIn(remark ?? (verdict === 'changes' ? 'Warmer' : '')),
       versionId: null,
       onBehalf: null,
       ...more,

@@ -27,7 +27,8 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     .png()
     .toBuffer();
   const file = getValue(await addPieceFile(app, pieceId, { name: 'a.png', bytes }));
-  const body = { shared: { copy: 'Copy', disclosure: '', media: [{ assetId: file.assetId, alt: '' }] }, channels: [] };
+  const feed = { channelId: client.channelIds[0] ?? '', copy: 'Feed', tags: [], firstComment: '', link: '' };
+  const body = { shared: { copy: 'Copy', disclosure: '', media: [{ assetId: file.assetId, alt: '' }] }, channels: [feed] };
   getValue(await editContent(app, people.lead, pieceId, body, 1));
   const stepId = await stepOf(scene, pieceId, 'check');
   if (isOwn) {
@@ -47,6 +48,10 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     `insert into remarks (client_id, piece_id, packet_id, contact_id, round, position, text, created_at)
      values ($1, $2, $3, $4, 1, 0, 'Warmer', now()) returning id`,
     [client.id, pieceId, packetId, client.contactId],
+  );
+  const [reply] = await app.read<{ id: string }>(
+    `insert into remark_replies (remark_id, author_id, audience, text, created_at) values ($1, $2, 'team', 'Why?', now()) returning id`,
+    [remark?.id, people.lead.personId],
   );
   const [note] = await app.read<{ id: string }>(
     `insert into team_notes (client_id, piece_id, author_id, kind, text, created_at) values ($1, $2, $3, 'comment', 'Look', now()) returning id`,
@@ -126,6 +131,7 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     requestId: submitted.requestId,
     placementId: placement?.id ?? '',
     remarkId: remark?.id ?? '',
+    replyId: reply?.id ?? '',
     noteId: note?.id ?? '',
     obstacleId: obstacle?.id ?? '',
     guidelineId: guideline?.id ?? '',

@@ -43,7 +43,7 @@ describe('the contract', () => {
     ]);
     expect(refused(MovePlacementBody, { on: '16.3.2027', at: '25:00' })).toEqual(['on', 'at']);
     expect(refused(SendPacketBody, { title: 'T', pieceIds: [], dueOn: '2027-03-16' })).toEqual(['pieceIds']);
-    expect(refused(RoomDecisionBody, { packetId: ID, pieceId: ID, versionId: ID, verdict: 'perhaps', remark: '' })).toEqual(['verdict']);
+    expect(refused(RoomDecisionBody, { packetId: ID, pieceId: ID, versionId: ID, verdict: 'perhaps', things: [] })).toEqual(['verdict']);
     expect(
       refused(ContentBody, {
         shared: { copy: 'x', media: [{ assetId: 'no', alt: '' }], disclosure: '' },

@@ -10,6 +10,7 @@ export * from './planning/index.js';
 export * from './production/index.js';
 export * from './sign-off/index.js';
 export * from './team-notes/index.js';
+export * from './remarks/index.js';
 export * from './obstacles/index.js';
 export * from './guidelines/index.js';
 export * from './calendar/index.js';

@@ -7,6 +7,7 @@ export * from './workload/index.js';
 export * from './fit/index.js';
 export * from './compare/index.js';
 export * from './content/index.js';
+export * from './place/index.js';
 export * from './digest/index.js';
 export * from './sign-off/index.js';
 export * from './reckoning/index.js';

@@ -15,6 +15,7 @@ import type {
   RouteShape,
   RoutesPageShape,
   StationsShape,
+  RemarksShape,
   TeamNotesShape,
   VersionsShape,
 } from '@zesting/contract';
@@ -29,6 +30,7 @@ export const pieceKeys = {
   notes: (pieceId: string) => ['piece', pieceId, 'notes'] as const,
   preview: (pieceId: string, changes: readonly PathChangeBody[]) => ['piece', pieceId, 'preview', changes] as const,
   versions: (pieceId: string, older: string | null, newer: string | null) => ['piece', pieceId, 'versions', older, newer] as const,
+  remarks: (pieceId: string) => ['piece', pieceId, 'remarks'] as const,
   mends: (pieceId: string) => ['piece', pieceId, 'mends'] as const,
 } as const;
 
@@ -91,6 +93,10 @@ export const versionsQuery = (pieceId: string, older: string | null, newer: stri
       return call<VersionsShape>(`/pieces/${pieceId}/versions?${asked}`);
     },
   });
+
+/** What was said about a piece, by contacts and by the team. */
+export const remarksQuery = (pieceId: string) =>
+  queryOptions({ queryKey: pieceKeys.remarks(pieceId), queryFn: () => call<RemarksShape>(`/pieces/${pieceId}/remarks`) });
 
 /** What the team wrote. @param path of a piece or an idea in the API */
 export const teamNotesQuery = (path: string) =>

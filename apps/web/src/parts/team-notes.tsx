@@ -6,7 +6,6 @@ import { teamNotesQuery } from '../api/production';
 import { call, wordsOf } from '../lib/api';
 import { instantWords } from '../lib/format';
 import { useKept } from '../lib/kept';
-import { mentionedIn } from '../lib/mentions';
 import { useWrite } from '../lib/queries';
 import { useUploads } from '../lib/use-uploads';
 import { FileList } from '../ui/answers';
@@ -14,6 +13,7 @@ import { Button } from '../ui/button';
 import { LinkedText } from '../ui/linked-text';
 import { PickFiles } from '../ui/pick-files';
 import { UploadList } from '../ui/upload-list';
+import { TellField, toldOf } from './tell-field';
 
 /** What the team writes on. */
 export interface Noted {
@@ -159,8 +159,6 @@ function Compose({ of, kind, team, onDone }: ComposeProps) {
     setKept((before) => ({ ...(before ?? EMPTY), files: [...(before ?? EMPTY).files, file] })),
   );
   const write = useWrite((body: TeamNoteBody) => call(`${pathOf(of)}/notes`, { method: 'POST', body }), { quiet: true });
-  const typed = mentionedIn(draft.text, team);
-  const told = new Set([...draft.told, ...typed]);
   const change = (part: Partial<Draft>) => {
     const next = { ...draft, ...part };
     setKept(next.text === '' && next.files.length === 0 && next.told.length === 0 ? null : next);
@@ -170,7 +168,7 @@ function Compose({ of, kind, team, onDone }: ComposeProps) {
     if (uploads.list.length > 0) return setError('A file is still on its way.');
     setError(undefined);
     write.mutate(
-      { kind, text: draft.text.trim(), assetIds: draft.files.map((file) => file.assetId), mentionIds: [...told] },
+      { kind, text: draft.text.trim(), assetIds: draft.files.map((file) => file.assetId), mentionIds: toldOf({ team, ...draft }) },
       {
         onSuccess: () => {
           setKept(null);
@@ -196,27 +194,7 @@ function Compose({ of, kind, team, onDone }: ComposeProps) {
       <UploadList uploads={uploads} />
       {isOpen && (
         <>
-          {team.length > 0 && (
-            <fieldset className="flex flex-wrap items-center gap-x-4">
-              <legend className="float-left mr-3 text-muted text-[13px] min-h-8 leading-8">Tell</legend>
-              {team.map((mate) => (
-                <label key={mate.personId} className="inline-flex items-center gap-1.5 min-h-8 text-[13px]">
-                  <input
-                    type="checkbox"
-                    className="size-4 accent-pine"
-                    checked={told.has(mate.personId)}
-                    disabled={typed.includes(mate.personId)}
-                    onChange={(event) =>
-                      change({
-                        told: event.target.checked ? [...draft.told, mate.personId] : draft.told.filter((id) => id !== mate.personId),
-                      })
-                    }
-                  />
-                  {mate.name}
-                </label>
-              ))}
-            </fieldset>
-          )}
+          <TellField team={team} text={draft.text} told={draft.told} onChange={(told) => change({ told })} />
           {error && (
             <p role="alert" className="text-rhubarb text-[13px] font-medium">
               {error}

@@ -1,17 +1,27 @@
 import type { DecidedShape, RoomDecisionBody, RoomPieceShape } from '@zesting/contract';
+import { momentWords, type Pointed } from '@zesting/core';
 import { useState } from 'react';
 import { call, wordsOf } from '../lib/api';
+import { FIRST, nextKey, type Wanted } from './wanted';
 
 const BIG = 'min-h-11 px-5 rounded-md font-semibold border disabled:opacity-60';
 
+export type DecideStep = 'choose' | 'approve' | 'changes';
+
+interface DecideProps {
+  readonly piece: RoomPieceShape;
+  readonly contactId: string;
+  readonly step: DecideStep;
+  readonly onStep: (step: DecideStep) => void;
+  /** what should change, as it is being written */
+  readonly wanted: readonly Wanted[];
+  readonly onWanted: (wanted: readonly Wanted[]) => void;
+  readonly onDecided: () => void;
+}
+
 /** The contact's word on exactly this version: approve, or ask for changes with a remark. Both ask once more before they count. */
-export function Decide({ piece, contactId, onDecided }: { piece: RoomPieceShape; contactId: string; onDecided: () => void }) {
-  const [step, setStep] = useState<'choose' | 'approve' | 'changes'>('choose');
-  const [things, setThings] = useState(['']);
-  const remark = things
-    .map((thing) => thing.trim())
-    .filter(Boolean)
-    .join('\n');
+export function Decide({ piece, contactId, step, onStep, wanted, onWanted, onDecided }: DecideProps) {
+  const things = wanted.flatMap(({ text, place }) => (text.trim() === '' ? [] : { text: text.trim(), place }));
   const [error, setError] = useState<string>();
   const [busy, setBusy] = useState(false);
   if (piece.outcome === 'approved') return <Decided words="Approved. Thank you." />;
@@ -20,7 +30,9 @@ export function Decide({ piece, contactId, onDecided }: { piece: RoomPieceShape;
   if (piece.mine === 'approve') return <Decided words="You approved this version. Others are still to answer." />;
 
   const send = async (verdict: RoomDecisionBody['verdict']) => {
-    if (verdict === 'changes' && remark === '') return setError('Say what should change.');
+    if (verdict === 'changes' && things.length === 0) return setError('Say what should change.');
+    if (verdict === 'changes' && wanted.some(({ text, place }) => place !== null && text.trim() === ''))
+      return setError('You pointed at a place and said nothing about it: say what should change there, or take it away.');
     setBusy(true);
     setError(undefined);
     try {
@@ -29,7 +41,7 @@ export function Decide({ piece, contactId, onDecided }: { piece: RoomPieceShape;
         pieceId: piece.pieceId,
         versionId: piece.versionId,
         verdict,
-        remark: verdict === 'changes' ? remark : '',
+        things: verdict === 'changes' ? things : [],
       };
       await call<DecidedShape>(`/room/${contactId}/decisions`, { method: 'POST', body });
       onDecided();
@@ -44,10 +56,10 @@ export function Decide({ piece, contactId, onDecided }: { piece: RoomPieceShape;
     <div className="mt-4 pt-4 border-t border-line no-print">
       {step === 'choose' && (
         <div className="grid gap-2 sm:flex">
-          <button type="button" className={`${BIG} bg-pine text-on-pine border-pine`} onClick={() => setStep('approve')}>
+          <button type="button" className={`${BIG} bg-pine text-on-pine border-pine`} onClick={() => onStep('approve')}>
             Approve
           </button>
-          <button type="button" className={`${BIG} border-line-strong`} onClick={() => setStep('changes')}>
+          <button type="button" className={`${BIG} border-line-strong`} onClick={() => onStep('changes')}>
             Ask for changes
           </button>
         </div>
@@ -68,7 +80,7 @@ export function Decide({ piece, contactId, onDecided }: { piece: RoomPieceShape;
             >
               Yes, approve it
             </button>
-            <button type="button" className={`${BIG} border-transparent text-pine`} onClick={() => setStep('choose')}>
+            <button type="button" className={`${BIG} border-transparent text-pine`} onClick={() => onStep('choose')}>
               Not yet
             </button>
           </div>
@@ -77,21 +89,10 @@ export function Decide({ piece, contactId, onDecided }: { piece: RoomPieceShape;
       {step === 'changes' && (
         <>
           <p className="font-medium">What should change?</p>
-          <p className="text-muted text-[13px] mb-2">One thing in each box: every one is settled or answered.</p>
-          {things.map((thing, index) => (
-            <textarea
-              key={index}
-              aria-label={`Change ${index + 1}`}
-              aria-invalid={error !== undefined && remark === ''}
-              className="field mb-2"
-              rows={2}
-              value={thing}
-              onChange={(event) => setThings(things.map((other, at) => (at === index ? event.target.value.replaceAll('\n', ' ') : other)))}
-            />
-          ))}
-          <button type="button" className="text-pine underline min-h-11 sm:min-h-8 mb-2" onClick={() => setThings([...things, ''])}>
-            One more change
-          </button>
+          <p className="text-muted text-[13px] mb-2">
+            One thing in each box. To show where, tap a sentence or a picture above, or stop a clip there.
+          </p>
+          <Boxes wanted={wanted} hasError={error !== undefined} onWanted={onWanted} />
           {error && <Alert words={error} />}
           <div className="grid gap-2 sm:flex">
             <button
@@ -102,7 +103,7 @@ export function Decide({ piece, contactId, onDecided }: { piece: RoomPieceShape;
             >
               Send the changes
             </button>
-            <button type="button" className={`${BIG} border-transparent text-pine`} onClick={() => setStep('choose')}>
+            <button type="button" className={`${BIG} border-transparent text-pine`} onClick={() => onStep('choose')}>
               Back
             </button>
           </div>
@@ -111,6 +112,69 @@ export function Decide({ piece, contactId, onDecided }: { piece: RoomPieceShape;
     </div>
   );
 }
+
+interface BoxesProps {
+  readonly wanted: readonly Wanted[];
+  readonly hasError: boolean;
+  readonly onWanted: (wanted: readonly Wanted[]) => void;
+}
+
+/** A box for each thing that should change, with its place over it. */
+function Boxes({ wanted, hasError, onWanted }: BoxesProps) {
+  return (
+    <>
+      {wanted.map((one, index) => (
+        <div key={one.key} className="mb-2">
+          {one.place && (
+            <p className="flex items-center gap-2 text-[13px] text-lake">
+              <span
+                className="inline-grid place-items-center min-w-6 h-6 rounded-full bg-rind text-card text-[12px] font-semibold"
+                aria-hidden
+              >
+                {index + 1}
+              </span>
+              <span className="min-w-0 flex-1 line-clamp-2 break-words">{whereWords(one.place)}</span>
+              <button
+                type="button"
+                className="text-pine underline min-h-11 sm:min-h-8"
+                aria-label={`Take away change ${index + 1}`}
+                onClick={() => onWanted(wanted.length === 1 ? [FIRST] : wanted.filter((other) => other !== one))}
+              >
+                Take away
+              </button>
+            </p>
+          )}
+          <textarea
+            aria-label={`Change ${index + 1}`}
+            aria-invalid={hasError && one.text.trim() === ''}
+            className="field"
+            rows={2}
+            maxLength={1000}
+            // who points at a place goes on to say what is wrong there
+            autoFocus={one.place !== null && one.text === ''}
+            value={one.text}
+            onChange={({ target }) =>
+              onWanted(wanted.map((other) => (other === one ? { ...one, text: target.value.replaceAll('\n', ' ') } : other)))
+            }
+          />
+        </div>
+      ))}
+      <button
+        type="button"
+        className="text-pine underline min-h-11 sm:min-h-8 mb-2"
+        onClick={() => onWanted([...wanted, { ...FIRST, key: nextKey(wanted) }])}
+      >
+        One more change
+      </button>
+    </>
+  );
+}
+
+/** What was pointed at, for whoever pointed. */
+const whereWords = (place: Pointed): string => {
+  if (place.kind === 'stretch') return `“${place.words}”`;
+  return place.kind === 'moment' ? `At ${momentWords(place.atMs)}` : 'This part of the picture';
+};
 
 function Decided({ words }: { words: string }) {
   return <p className="mt-4 pt-3 border-t border-line font-medium text-pine">{words}</p>;

@@ -1,9 +1,12 @@
 import type { RoomChannelShape, RoomPieceShape, RoomShape } from '@zesting/contract';
+import type { Pointed } from '@zesting/core';
 import { useState } from 'react';
 import { dayWords } from '../lib/format';
-import { Preview } from '../ui/preview';
+import { MarkedMedium, MarkedText, type Mark } from '../ui/places';
 import { Tag } from '../ui/tags';
-import { Decide } from './decide';
+import { Decide, type DecideStep } from './decide';
+import { Notes, Replies } from './notes';
+import { FIRST, pointedAt, type Wanted } from './wanted';
 
 /** A room as its contact sees it, or as the agency looks at it: then files come by the agency's own session. */
 export type ShownRoom = RoomShape & { readonly isView?: boolean };
@@ -18,7 +21,11 @@ interface RoomPieceProps {
 /** One piece as it will appear on each channel, what was said about it, and the contact's word. */
 export function RoomPiece({ piece, room, isLocked, onDecided }: RoomPieceProps) {
   const [shown, setShown] = useState(0);
+  const [step, setStep] = useState<DecideStep>('choose');
+  const [wanted, setWanted] = useState<readonly Wanted[]>([FIRST]);
   const channel = piece.channels[shown];
+  const canDecide = room.canDecide && !isLocked;
+  const isPointing = canDecide && step === 'changes' && piece.outcome === null && piece.isAsked && piece.mine !== 'approve';
   return (
     <article className="card p-4" aria-label={piece.title}>
       <h3 className="text-lg break-words">{piece.title}</h3>
@@ -41,7 +48,16 @@ export function RoomPiece({ piece, room, isLocked, onDecided }: RoomPieceProps) 
           ))}
         </div>
       )}
-      {channel && <Appearance piece={piece} channel={channel} room={room} />}
+      {channel && (
+        <Appearance
+          piece={piece}
+          channel={channel}
+          room={room}
+          marks={isPointing ? wantedMarks(piece, wanted) : noteMarks(piece)}
+          onPick={isPointing ? (place) => setWanted(pointedAt(wanted, place)) : undefined}
+        />
+      )}
+      <Notes piece={piece} room={room} onSaid={onDecided} />
       <ToDo piece={piece} />
       <Said piece={piece} />
       {piece.said.length > 0 && (
@@ -59,18 +75,57 @@ export function RoomPiece({ piece, room, isLocked, onDecided }: RoomPieceProps) 
           </a>
         </p>
       )}
-      {room.canDecide && !isLocked && <Decide piece={piece} contactId={room.contactId} onDecided={onDecided} />}
+      {canDecide && (
+        <Decide
+          piece={piece}
+          contactId={room.contactId}
+          step={step}
+          onStep={setStep}
+          wanted={wanted}
+          onWanted={setWanted}
+          onDecided={onDecided}
+        />
+      )}
     </article>
   );
 }
 
-function Appearance({ piece, channel, room }: { piece: RoomPieceShape; channel: RoomChannelShape; room: ShownRoom }) {
+/** What the agency wrote, at its places in this version. */
+const noteMarks = (piece: RoomPieceShape): Mark[] =>
+  piece.notes.flatMap(({ id, place }, index) => (place ? [{ id, number: index + 1, place, isDone: false, isChosen: false }] : []));
+
+/** What is being asked for, at the places that were pointed at. */
+function wantedMarks(piece: RoomPieceShape, wanted: readonly Wanted[]): Mark[] {
+  return wanted.flatMap(({ key, place }, index): Mark[] => {
+    if (place === null) return [];
+    const mark = { id: String(key), number: index + 1, isDone: false, isChosen: false };
+    if (place.kind !== 'stretch') return [{ ...mark, place: { ...place, number: 1 } }];
+    const onText = piece.channels.find(({ copyOf }) => copyOf === place.channelId)?.copy ?? '';
+    return [{ ...mark, place: { ...place, onText } }];
+  });
+}
+
+interface AppearanceProps {
+  readonly piece: RoomPieceShape;
+  readonly channel: RoomChannelShape;
+  readonly room: ShownRoom;
+  readonly marks: readonly Mark[];
+  readonly onPick: ((pointed: Pointed) => void) | undefined;
+}
+
+function Appearance({ piece, channel, room, marks, onPick }: AppearanceProps) {
+  const inCopy = ({ place }: Mark) => place.kind === 'stretch' && place.channelId === channel.copyOf;
   return (
-    <div className="border border-line rounded-md p-3 bg-paper">
+    <div className={`border rounded-md p-3 bg-paper ${onPick ? 'border-lake' : 'border-line'}`}>
       <p className="text-muted text-[13px] mb-2">
         {channel.name}
         {channel.on && `, ${dayWords(channel.on)}${channel.at ? ` at ${channel.at}` : ''}`}
       </p>
+      {onPick && (
+        <p role="status" className="text-lake text-[13px] mb-2 no-print">
+          Tap what you mean: a sentence, a part of a picture, a moment of a clip. Or write about the whole below.
+        </p>
+      )}
       {piece.media.length > 0 && piece.outcome !== 'approved' && (
         <p className="mb-2">
           <Tag tone="lake">Not approved yet</Tag>{' '}
@@ -78,16 +133,21 @@ function Appearance({ piece, channel, room }: { piece: RoomPieceShape; channel: 
         </p>
       )}
       <div className="grid gap-2">
-        {piece.media.map((medium) => (
-          <Preview
+        {piece.media.map((medium, index) => (
+          <MarkedMedium
             key={medium.assetId}
             medium={medium}
+            number={index + 1}
             ratio={channel.ratio}
             source={room.isView ? `/api/files/${medium.assetId}` : `/api/room/${room.contactId}/files/${medium.assetId}`}
+            marks={marks}
+            onPick={onPick}
           />
         ))}
       </div>
-      <p className="mt-3 whitespace-pre-wrap break-words">{channel.copy}</p>
+      <div className="mt-3">
+        <MarkedText text={channel.copy} channelId={channel.copyOf} marks={marks.filter(inCopy)} onPick={onPick} />
+      </div>
       {channel.tags.length > 0 && <p className="text-lake break-words">{channel.tags.map((tag) => `#${tag}`).join(' ')}</p>}
       {channel.link && <p className="text-lake underline break-all">{channel.link}</p>}
       {piece.disclosure && <p className="text-muted text-[13px]">{piece.disclosure}</p>}
@@ -103,10 +163,13 @@ function ToDo({ piece }: { piece: RoomPieceShape }) {
     <section aria-label="What was asked for" className="mt-3 rounded-md bg-sunk px-3 py-2">
       <p className="font-medium">What was asked for, and what came of it</p>
       <ul className="text-[13px] grid gap-1.5 mt-1">
-        {piece.remarks.map((remark, index) => (
-          <li key={index} className="break-words">
-            <Tag tone={remark.state === 'settled' ? 'pine' : 'lake'}>{remark.state === 'settled' ? 'Done' : 'Answered'}</Tag> {remark.text}
+        {piece.remarks.map((remark) => (
+          <li key={remark.id} className="break-words">
+            <Tag tone={remark.state === 'settled' ? 'pine' : 'lake'}>{remark.state === 'settled' ? 'Done' : 'Answered'}</Tag>{' '}
+            {remark.where && <span className="text-muted">{remark.where}: </span>}
+            {remark.text}
             {remark.answer && <span className="block pl-3 border-l-4 border-line mt-0.5">{remark.answer}</span>}
+            <Replies thread={remark} />
           </li>
         ))}
       </ul>

@@ -1,8 +1,19 @@
 import type { MediumShape } from '@zesting/contract';
+import type { RefObject, SyntheticEvent } from 'react';
 import { Picture } from './picture';
 
+interface PreviewProps {
+  readonly medium: MediumShape;
+  readonly ratio: string;
+  readonly source: string;
+  /** takes the clip or sound, where it is one */
+  readonly clip?: RefObject<HTMLMediaElement | null>;
+  /** hears of every moment that a clip comes to, in seconds */
+  readonly onTime?: (seconds: number) => void;
+}
+
 /** A picture or clip at a channel's shape, cut as the channel would cut it. */
-export function Preview({ medium, ratio, source }: { medium: MediumShape; ratio: string; source: string }) {
+export function Preview({ medium, ratio, source, clip, onTime }: PreviewProps) {
   const [width, height] = ratio.split(':').map(Number);
   const style = { aspectRatio: `${width ?? 1} / ${height ?? 1}` };
   if (medium.mime.startsWith('image/'))
@@ -17,10 +28,27 @@ export function Preview({ medium, ratio, source }: { medium: MediumShape; ratio:
         className="w-full object-cover rounded-md bg-sunk"
       />
     );
+  const hear = (event: SyntheticEvent<HTMLMediaElement>) => onTime?.(event.currentTarget.currentTime);
+  if (medium.mime.startsWith('audio/'))
+    return (
+      <audio
+        ref={clip as RefObject<HTMLAudioElement | null>} // what is asked of it every clip has
+        src={source}
+        controls
+        preload="metadata"
+        aria-label={medium.alt || medium.name}
+        onTimeUpdate={hear}
+        onSeeked={hear}
+        className="w-full"
+      />
+    );
   if (medium.mime.startsWith('video/'))
     return (
       <video
+        ref={clip as RefObject<HTMLVideoElement | null>} // what is asked of it every clip has
         src={source}
+        onTimeUpdate={hear}
+        onSeeked={hear}
         controls
         preload="metadata"
         aria-label={medium.alt || medium.name}

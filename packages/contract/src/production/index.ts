@@ -167,18 +167,6 @@ export class PlacementShape {
   version: number;
 }
 
-/** One thing that a contact wants changed: to be settled or answered before the next round. */
-export class RemarkShape {
-  id: string;
-  contactName: string;
-  round: number;
-  text: string;
-  state: 'open' | 'settled' | 'answered';
-  answer: string;
-  settledBy: string | null;
-  settledAt: string | null;
-}
-
 export class DecisionShape {
   /** the contact, or the person who decided for the client */
   contactName: string;
@@ -237,7 +225,6 @@ export class PieceShape {
   leftOut: LeftOutShape[];
   placements: PlacementShape[];
   decisions: DecisionShape[];
-  remarks: RemarkShape[];
   activity: ActivityShape[];
   /** who decides on the client's standing authority; null where the client signs */
   agencyDecider: { personId: string; name: string } | null;
@@ -276,6 +263,8 @@ export class MyStepRow {
   inTheWay: string | null;
   /** how many guidelines say how it is made */
   guidelines: number;
+  /** remarks on the piece that are neither settled nor answered */
+  openRemarks: number;
   wheel: WheelSegment[];
 }
 

@@ -1,9 +1,11 @@
-import { ArrayMaxSize, ArrayNotEmpty, ArrayUnique, IsArray, IsIn, IsString, IsUUID, MaxLength } from 'class-validator';
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, ArrayNotEmpty, ArrayUnique, IsArray, IsIn, IsString, IsUUID, MaxLength, ValidateNested } from 'class-validator';
 import { IsNotBlank, IsDay, Optional, VisitedShape } from '../fields/index.js';
 import type { PartState, SignOffPolicy, RequestState } from '@zesting/core';
 import { ContactShape } from '../clients/index.js';
 import { RoomInterviewShape } from '../interviews/index.js';
 import { MediumShape } from '../production/index.js';
+import { RoomThreadShape, ThingBody } from '../remarks/index.js';
 
 export class SendPacketBody {
   @IsString()
@@ -47,8 +49,10 @@ export class ReadyPieceShape {
   slips: boolean;
   /** the earliest publish date that can be met then */
   earliestPublishOn: string | null;
-  /** remarks that must be settled or answered first */
+  /** the client's remarks that must be settled or answered first */
   openRemarks: number;
+  /** the team's own that are open; they hold nothing up */
+  openTeamRemarks: number;
   /** a part was changed after it was signed */
   isVoided: boolean;
 }
@@ -112,17 +116,6 @@ export class ChasedShape {
   receivers: number;
 }
 
-export class SettleRemarkBody {
-  @IsIn(['open', 'settled', 'answered'])
-  state: 'open' | 'settled' | 'answered';
-
-  /** what is said instead of changing it: the contact reads it with the next version */
-  @Optional()
-  @IsString()
-  @MaxLength(2000)
-  answer?: string;
-}
-
 export class PacketsShape {
   /** those due first */
   open: PacketShape[];
@@ -166,9 +159,12 @@ export class RoomDecisionBody {
   @IsIn(['approve', 'changes'])
   verdict: 'approve' | 'changes';
 
-  @IsString()
-  @MaxLength(5000)
-  remark: string;
+  /** what should change, each at its place; nothing where it is approved */
+  @IsArray()
+  @ArrayMaxSize(50)
+  @ValidateNested({ each: true })
+  @Type(() => ThingBody)
+  things: ThingBody[];
 }
 
 export class DecidedShape {
@@ -182,6 +178,8 @@ export class RoomChannelShape {
   kind: string;
   ratio: string;
   copy: string;
+  /** whose own copy it is; null: what channels share */
+  copyOf: string | null;
   tags: string[];
   firstComment: string;
   link: string;
@@ -194,13 +192,6 @@ export class RoomRemarkShape {
   verdict: 'approve' | 'changes';
   remark: string;
   decidedAt: string;
-}
-
-export class RoomToDoShape {
-  text: string;
-  round: number;
-  state: 'open' | 'settled' | 'answered';
-  answer: string;
 }
 
 export class RoomPieceShape {
@@ -219,7 +210,9 @@ export class RoomPieceShape {
   channels: RoomChannelShape[];
   said: RoomRemarkShape[];
   /** what was asked for in earlier rounds, and what came of it */
-  remarks: RoomToDoShape[];
+  remarks: RoomThreadShape[];
+  /** what the agency wrote to the client beside this version */
+  notes: RoomThreadShape[];
   /** this contact is asked now; where contacts are asked in turn, others may come first */
   isAsked: boolean;
 }

@@ -50,7 +50,7 @@ describe('the calendar', () => {
         pieceId,
         contactId: client.contactId,
         verdict: 'approve',
-        remark: '',
+        things: [],
         versionId: null,
         onBehalf: null,
       }),

@@ -20,7 +20,8 @@ import { editClient } from '../clients/index.js';
 import { raiseObstacle, settleObstacle } from '../obstacles/index.js';
 import { addTimeOff, comeBack, editPerson, importTimeOff, leave, removeTimeOff } from '../people/index.js';
 import { assignStep, beginStep, changePiecePath, editContent, editPiece, handBack, handIn, sayRemaining } from '../production/index.js';
-import { approveForClient, decide, sendPacket, settleRemark } from '../sign-off/index.js';
+import { settleRemark } from '../remarks/index.js';
+import { approveForClient, decide, sendPacket } from '../sign-off/index.js';
 import {
   computeStates,
   loadCalendars,
@@ -147,7 +148,7 @@ describe('the stored plan', () => {
           pieceId: packet.piece_id,
           contactId: packet.approver,
           verdict: random() < 0.8 ? 'approve' : 'changes',
-          remark: 'R',
+          things: [{ text: 'R' }],
           versionId: null,
           onBehalf: null,
         }),

@@ -151,7 +151,7 @@ describe('files', () => {
         pieceId,
         contactId: scene.a.contactId,
         verdict: 'approve',
-        remark: '',
+        things: [],
         versionId: null,
         onBehalf: null,
       }),

@@ -22,7 +22,32 @@ export interface DecisionRecord {
   readonly how: string;
 }
 
-export const decisionRecord = (decision: DecisionRecord) => ({ ...decision });
+/** Just what the chain binds, whatever else is at hand: one more word in it, and no head could be found again. */
+export const decisionRecord = ({
+  sequence,
+  packetId,
+  pieceId,
+  versionId,
+  contactId,
+  verdict,
+  digests,
+  remark,
+  decidedAt,
+  recordedBy,
+  how,
+}: DecisionRecord) => ({
+  sequence,
+  packetId,
+  pieceId,
+  versionId,
+  contactId,
+  verdict,
+  digests,
+  remark,
+  decidedAt,
+  recordedBy,
+  how,
+});
 
 export interface NewDecision {
   readonly clientId: string;

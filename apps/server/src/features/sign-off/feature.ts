@@ -2,7 +2,6 @@ import { MANAGERS, type NamesOf, type Policy } from '../../platform/access/polic
 import type { Feature } from '../../platform/feature.js';
 import { Decision } from './entities/decision.entity.js';
 import { Packet, PacketItem } from './entities/packet.entity.js';
-import { Remark } from './entities/remark.entity.js';
 import { SignOffModule } from './index.js';
 
 const policies = {
@@ -10,14 +9,12 @@ const policies = {
   'packet.read': { roles: MANAGERS },
   'packet.send': { roles: MANAGERS },
   'decision.record': { roles: MANAGERS },
-  'remark.settle': { roles: { ...MANAGERS, staff: 'assigned', freelance: 'assigned' } },
   'room.read': { link: 'room' },
   'room.decide': { link: 'room' },
 } as const satisfies Record<string, Policy>;
 
 const owners = {
   packet: 'select client_id, null::uuid as piece_id, null::uuid as request_id from packets where id = $1',
-  remark: 'select client_id, piece_id, null::uuid as request_id from remarks where id = $1',
 } as const;
 
 declare module '../../platform/access/policies.js' {
@@ -28,7 +25,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'sign-off',
   module: SignOffModule,
-  entities: [Packet, PacketItem, Decision, Remark],
+  entities: [Packet, PacketItem, Decision],
   derives: ['clients'],
   policies,
   owners,

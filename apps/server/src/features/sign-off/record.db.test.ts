@@ -9,7 +9,8 @@ import { getValue } from '@zesting/core';
 import { callerAs, callerByLink, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { movePlacement } from '../calendar/index.js';
 import { addPieceFile, editContent, handIn } from '../production/index.js';
-import { decide, sendPacket, settleRemark } from './index.js';
+import { settleRemark } from '../remarks/index.js';
+import { decide, sendPacket, thingsIn } from './index.js';
 
 const COMMAND = join(__dirname, '../../../../../tools/verify-record.mjs');
 
@@ -25,7 +26,15 @@ describe('what a signed piece can be taken away as', () => {
   };
   const say = async (packetId: string, verdict: 'approve' | 'changes', remark: string) =>
     getValue(
-      await decide(scene.app, { packetId, pieceId, contactId: scene.a.contactId, verdict, remark, versionId: null, onBehalf: null }),
+      await decide(scene.app, {
+        packetId,
+        pieceId,
+        contactId: scene.a.contactId,
+        verdict,
+        things: thingsIn(remark),
+        versionId: null,
+        onBehalf: null,
+      }),
     );
   const make = async (copy: string, assetId: string, version: number, keys: string[]) => {
     const channels = [{ channelId: scene.a.channelIds[0] ?? '', copy: '', tags: ['figs'], firstComment: '', link: 'https://aaa.test' }];

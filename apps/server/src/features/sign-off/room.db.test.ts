@@ -190,11 +190,11 @@ describe('the client’s room', () => {
         }[]
       )[0]; // RoomShape
     const packet = await look();
-    const body = { packetId: packet?.id, pieceId, versionId: packet?.pieces[0]?.versionId, verdict: 'approve', remark: '' };
+    const body = { packetId: packet?.id, pieceId, versionId: packet?.pieces[0]?.versionId, verdict: 'approve', things: [] };
     expect((await look())?.pieces[0]?.mine).toBeNull();
     expect((await room.call('POST', `${address()}/decisions`, { body })).body).toEqual({ outcome: 'approved', round: 1 });
     expect((await room.call('POST', `${address()}/decisions`, { body })).body).toEqual({ outcome: 'approved', round: 1 }); // a second tap
-    const other = { ...body, verdict: 'changes', remark: 'Warmer' };
+    const other = { ...body, verdict: 'changes', things: [{ text: 'Warmer' }] };
     expect((await room.call('POST', `${address()}/decisions`, { body: other })).body['code']).toBe('decision.closed');
     expect(await look()).toMatchObject({ isClosed: true, pieces: [{ mine: 'approve' }] });
   });

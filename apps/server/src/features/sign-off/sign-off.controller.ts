@@ -1,11 +1,10 @@
-import { Body, Controller, Get, Headers, HttpCode, Param, ParseUUIDPipe, Patch, Post, Query, Res } from '@nestjs/common';
+import { Body, Controller, Get, Headers, HttpCode, Param, ParseUUIDPipe, Post, Query, Res } from '@nestjs/common';
 import type { Response } from 'express';
 import {
   ChaseBody,
   RecordDecisionBody,
   RoomDecisionBody,
   SendPacketBody,
-  SettleRemarkBody,
   type ChasedShape,
   type ChaseShape,
   type DecidedShape,
@@ -26,8 +25,7 @@ import { signOffRecord } from './queries/sign-off-record.js';
 import { recordPdf } from './record-pdf.js';
 import { chase, chaseOf } from './use-cases/chase.js';
 import { approveForClient, recordNoAnswer } from './use-cases/decide-for-client.js';
-import { decide } from './use-cases/decide.js';
-import { settleRemark } from './use-cases/remarks.js';
+import { decide, thingsIn } from './use-cases/decide.js';
 import { sendPacket } from './use-cases/send-packet.js';
 
 @Controller()
@@ -84,7 +82,7 @@ export class PacketsController {
     @Body() body: RecordDecisionBody,
   ): Promise<DecidedShape> {
     const onBehalf = { personId: viewer.personId, name: viewer.name, how: body.how };
-    return valueOrProblem(await decide(this.app, { ...body, packetId, versionId: null, onBehalf }));
+    return valueOrProblem(await decide(this.app, { ...body, things: thingsIn(body.remark), packetId, versionId: null, onBehalf }));
   }
 
   /** Records that no answer came in the agreed time, which counts as approval. */
@@ -123,14 +121,6 @@ export class PacketsController {
   @Access('piece.read', { piece: 'pieceId' })
   signOffRecord(@Param('pieceId') pieceId: string, @Res() response: Response): Promise<void> {
     return sendRecord(this.app, pieceId, response);
-  }
-
-  /** Ticks a remark off, answers it, or opens it again. */
-  @Patch('remarks/:remarkId')
-  @HttpCode(204)
-  @Access('remark.settle', { remark: 'remarkId' })
-  async settle(@CurrentViewer() viewer: Viewer, @Param('remarkId') remarkId: string, @Body() body: SettleRemarkBody): Promise<void> {
-    valueOrProblem(await settleRemark(this.app, viewer, remarkId, body));
   }
 }
 

@@ -39,6 +39,9 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
         <Link to={`/pieces/${piece.id}/versions`} className="text-pine underline text-[13px]">
           Versions
         </Link>
+        <Link to={`/pieces/${piece.id}/remarks`} className="text-pine underline text-[13px]">
+          Remark at a place
+        </Link>
         <span className="ml-auto flex items-center gap-2">
           {isDirty && <span className="text-rind text-[13px]">Not saved yet</span>}
           {!readOnly && (

@@ -5,6 +5,7 @@ const ProductionPage = lazyPage(() => import('./production-page'), 'ProductionPa
 const LinePage = lazyPage(() => import('./line/line-page'), 'LinePage');
 const LoadPage = lazyPage(() => import('./load/load-page'), 'LoadPage');
 const VersionsPage = lazyPage(() => import('./versions/versions-page'), 'VersionsPage');
+const RemarksPage = lazyPage(() => import('./remarks/remarks-page'), 'RemarksPage');
 const PiecePage = lazyPage(() => import('./piece-page'), 'PiecePage');
 
 export const feature: WebFeature = {
@@ -15,6 +16,7 @@ export const feature: WebFeature = {
     { path: 'production/load', element: <LoadPage /> },
     { path: 'pieces/:pieceId', element: <PiecePage /> },
     { path: 'pieces/:pieceId/versions', element: <VersionsPage /> },
+    { path: 'pieces/:pieceId/remarks', element: <RemarksPage /> },
   ],
   actions: (session) => [
     ...(session.role === 'freelance' ? [] : [go('Production', '/production')]),
@@ -49,6 +51,12 @@ export const feature: WebFeature = {
     'obstacle.settled': 'said that it is out of the way',
     'piece.commented': 'wrote to the team',
     'brief.added_to': 'added to the brief',
+    'remark.made': 'remarked',
+    'remark.replied': 'said something to a remark',
+    'remark.removed': 'took back a remark',
+    'remark.settled': 'settled a remark',
+    'remark.answered': 'answered a remark',
+    'remark.open': 'took a remark up again',
     'note.edited': 'changed what they wrote',
     'note.removed': 'took back what was written',
   },

@@ -75,6 +75,15 @@ function StepLine({ row }: { row: MyStepRow }) {
               {count(row.guidelines, 'guideline')}
             </Link>
           )}
+          {row.openRemarks > 0 && (
+            <Link
+              to={`/pieces/${row.pieceId}/remarks`}
+              className="text-rind underline text-[13px] inline-flex items-center min-h-6"
+              aria-label={`${count(row.openRemarks, 'open remark')} on ${row.pieceTitle}`}
+            >
+              {count(row.openRemarks, 'remark')}
+            </Link>
+          )}
         </p>
         <p>
           {row.stepTitle}

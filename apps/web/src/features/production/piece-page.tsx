@@ -21,7 +21,7 @@ import { HistorySection } from './history-section';
 import { PathSection } from './path-section';
 import { PlacementsSection } from './placements-section';
 import { Talk } from '../../parts/team-notes';
-import { RemarksSection } from './remarks-section';
+import { RemarksSection } from './remarks/remarks-section';
 
 /** One piece: the brief beside the content, the path beside both. */
 export function PiecePage() {

@@ -60,6 +60,11 @@ export function ComposePacket({ client }: { client: ClientShape }) {
                       {count(piece.openRemarks, 'remark')} to settle or answer first
                     </Link>
                   )}
+                  {piece.openTeamRemarks > 0 && (
+                    <Link to={`/pieces/${piece.pieceId}/remarks`} className="basis-full pl-7 text-muted text-[13px] underline">
+                      {count(piece.openTeamRemarks, 'remark')} of the team still open
+                    </Link>
+                  )}
                 </label>
               </li>
             ))}

@@ -9,8 +9,5 @@ export const feature: WebFeature = {
   actions: (session) => (manages(session) ? [go('Sign-off: send a packet, chase, record', '/sign-off')] : []),
   verbs: {
     'packet.chased': 'chased the contacts',
-    'remark.settled': 'settled a remark',
-    'remark.answered': 'answered a remark',
-    'remark.open': 'took a remark up again',
   },
 };

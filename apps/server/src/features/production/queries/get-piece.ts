@@ -17,7 +17,6 @@ import type {
   DecisionShape,
   PieceShape,
   PlacementShape,
-  RemarkShape,
   StepShape,
   UploadShape,
 } from '@zesting/contract';
@@ -127,7 +126,6 @@ export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promi
     leftOut: manages ? row.left_out : [],
     placements: await placementsOf(app, pieceId, state),
     decisions: await decisionsOf(app, pieceId),
-    remarks: await remarksOf(app, pieceId),
     agencyDecider: row.agency_decider,
     activity: manages ? await activityOf(app, pieceId) : [],
     canManage: manages,
@@ -304,13 +302,6 @@ const decisionsOf = (app: App, pieceId: string): Promise<DecisionShape[]> =>
        v.number as "versionNumber", r.name as "recordedBy", d.how
      from decisions d left join contacts x on x.id = d.contact_id join versions v on v.id = d.version_id left join people r on r.id = d.recorded_by
      left join packet_items i on i.packet_id = d.packet_id and i.piece_id = d.piece_id where d.piece_id = $1 order by d.sequence`,
-    [pieceId],
-  );
-
-const remarksOf = (app: App, pieceId: string): Promise<RemarkShape[]> =>
-  app.read<RemarkShape>(
-    `select m.id, x.name as "contactName", m.round, m.text, m.state, m.answer, m.settled_by as "settledBy", m.settled_at as "settledAt"
-     from remarks m join contacts x on x.id = m.contact_id where m.piece_id = $1 order by m.round desc, m.created_at, m.position`,
     [pieceId],
   );
 

@@ -15,7 +15,8 @@ export async function myStepsOf(app: App, viewer: Viewer): Promise<MyStepsShape>
         from steps n left join people d on d.id = n.doer_id where n.piece_id = s.piece_id and s.id = any(n.predecessor_ids) order by n.position limit 1) as "thenGoesTo",
        s.remark, p.progress as wheel,
        (select string_agg(o.words, '; ' order by o.raised_at) from obstacles o where o.piece_id = s.piece_id and o.settled_at is null and (o.step_id is null or o.step_id = s.id)) as "inTheWay",
-       (select count(*) from guidelines g where ${holdsFor('s.skill')}) as guidelines
+       (select count(*) from guidelines g where ${holdsFor('s.skill')}) as guidelines,
+       (select count(*) from remarks m where m.piece_id = s.piece_id and m.state = 'open' and m.removed_at is null) as "openRemarks"
      from steps s join pieces p on p.id = s.piece_id join clients c on c.id = p.client_id
      left join lateral (select b.title from steps b where b.piece_id = s.piece_id and b.id = any(s.predecessor_ids) and b.finished_on is null order by b.position limit 1) w on true
      where s.doer_id = $1 and s.finished_on is null and not p.shelved

@@ -92,6 +92,10 @@ function packetShape({ policy, approverIds: _, goneIds: __, ...row }: PacketRow,
   };
 }
 
+/** How many remarks on the piece `p` are open, of those that a condition on `m` names. */
+const openOf = (which: string): string =>
+  `(select count(*) from remarks m where m.piece_id = p.id and m.state = 'open' and m.removed_at is null and ${which})`;
+
 /** The pieces of a client that can go out for sign-off now, who approves, and when an answer is due. */
 export async function readyFor(app: App, clientId: string): Promise<ReadyShape> {
   const candidates = await app.read<{
@@ -100,9 +104,11 @@ export async function readyFor(app: App, clientId: string): Promise<ReadyShape> 
     title: string;
     round: number;
     open_remarks: number;
+    open_team_remarks: number;
     picture_id: string | null;
   }>(
-    `select p.id, p.number, p.title, p.round, ${firstPicture('p.content')} as picture_id, (select count(*) from remarks m where m.piece_id = p.id and m.state = 'open') as open_remarks from pieces p where p.client_id = $1 and p.list is not null
+    `select p.id, p.number, p.title, p.round, ${firstPicture('p.content')} as picture_id, ${openOf('m.contact_id is not null')} as open_remarks, ${openOf('m.author_id is not null')} as open_team_remarks
+     from pieces p where p.client_id = $1 and p.list is not null
        and not exists (select 1 from steps s where s.piece_id = p.id and s.kind <> 'sign_off' and s.finished_on is null)
        and not exists (select 1 from packet_items i where i.piece_id = p.id and i.outcome is null) order by p.late_from_on nulls last, p.number`,
     [clientId],
@@ -134,6 +140,7 @@ export async function readyFor(app: App, clientId: string): Promise<ReadyShape> 
         slips: latest !== null && answerOn !== null && answerOn > latest,
         earliestPublishOn: plan?.earliestPublishOn ?? null,
         openRemarks: piece.open_remarks,
+        openTeamRemarks: piece.open_team_remarks,
         isVoided: isVoided(signOff),
       },
     ];

@@ -1,9 +1,10 @@
 import { askAddressOf, viewOf } from './room-view.js';
 import { awaited, copyOnChannel, dayIn, type Content, type DecisionFact, type PartDigests } from '@zesting/core';
-import type { MediumShape, RoomPacketShape, RoomPieceShape, RoomRemarkShape, RoomShape, RoomToDoShape } from '@zesting/contract';
+import type { MediumShape, RoomPacketShape, RoomPieceShape, RoomRemarkShape, RoomShape } from '@zesting/contract';
 import { VISITED } from '../../../platform/access/visited.js';
 import type { App } from '../../../platform/app.js';
 import { interviewsFor } from '../../interviews/index.js';
+import { clientRemarks, threadsBeside, type ClientRemark } from '../../remarks/index.js';
 import { decisionFacts, goneFrom, toAsked, type AskedRow } from '../../planning/index.js';
 
 interface ItemRow {
@@ -20,7 +21,6 @@ interface ItemRow {
   media: Omit<MediumShape, 'alt'>[];
   channels: { id: string; name: string; kind: string; ratio: string; on: string | null; at: string | null }[];
   said: RoomRemarkShape[];
-  remarks: RoomToDoShape[];
   digests: PartDigests;
   decisions: DecisionFact[];
 }
@@ -53,6 +53,10 @@ export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
     contactId,
     packets.map((packet) => packet.id),
   );
+  const said = await clientRemarks(
+    app,
+    items.map((item) => item.piece_id),
+  );
   const today = dayIn(app.clock.now(), head.zone);
   return {
     ...rest,
@@ -68,7 +72,7 @@ export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
       isPastDue: !packet.closed && packet.due_on < today,
       pieces: items
         .filter((item) => item.packet_id === packet.id)
-        .map((item) => ({ ...pieceShape(item), isAsked: isAsked(item, packet, contactId) })),
+        .map((item) => ({ ...pieceShape(item, said), isAsked: isAsked(item, packet, contactId) })),
     })),
   };
 }
@@ -98,15 +102,13 @@ const itemsOf = (app: App, contactId: string, packetIds: readonly string[]): Pro
          where v.content -> 'channels' ? h.id::text), '[]') as channels,
        coalesce((select jsonb_agg(jsonb_build_object('contactName', x.name, 'verdict', d.verdict, 'remark', d.remark, 'decidedAt', d.decided_at) order by d.sequence)
          from decisions d join contacts x on x.id = d.contact_id where d.piece_id = i.piece_id), '[]') as said,
-       coalesce((select jsonb_agg(jsonb_build_object('text', m.text, 'round', m.round, 'state', m.state, 'answer', m.answer) order by m.round, m.created_at, m.position)
-         from remarks m where m.piece_id = i.piece_id and m.round < i.round), '[]') as remarks,
        ${decisionFacts('i.piece_id')} as decisions
      from packet_items i join pieces p on p.id = i.piece_id join clients c on c.id = p.client_id join routes u on u.id = p.route_id join formats f on f.id = p.format_id join versions v on v.id = i.version_id
      where i.packet_id = any($1) order by (i.outcome is not null), p.number`,
     [packetIds, contactId],
   );
 
-function pieceShape(item: ItemRow): Omit<RoomPieceShape, 'isAsked'> {
+function pieceShape(item: ItemRow, said: readonly ClientRemark[]): Omit<RoomPieceShape, 'isAsked'> {
   const files = new Map(item.media.map((file) => [file.assetId, file]));
   return {
     packetId: item.packet_id,
@@ -128,13 +130,18 @@ function pieceShape(item: ItemRow): Omit<RoomPieceShape, 'isAsked'> {
       return {
         ...channel,
         copy: copyOnChannel(item.content, id),
+        copyOf: part?.copy.trim() ? id : null,
         tags: [...(part?.tags ?? [])],
         firstComment: part?.firstComment ?? '',
         link: part?.link ?? '',
       };
     }),
     said: item.said,
-    remarks: item.remarks,
+    ...threadsBeside(
+      said.filter(({ pieceId }) => pieceId === item.piece_id),
+      item.content,
+      item.round,
+    ),
   };
 }
 

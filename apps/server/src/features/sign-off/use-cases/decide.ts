@@ -1,13 +1,13 @@
 import { IsNull } from 'typeorm';
-import { awaited, digestState, fail, ok, type InstantText, type Result, type Verdict } from '@zesting/core';
-import type { DecidedShape } from '@zesting/contract';
+import { awaited, digestState, fail, ok, placeWords, type InstantText, type Result, type Verdict } from '@zesting/core';
+import type { DecidedShape, ThingBody } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { replan } from '../../planning/index.js';
 import { lockPiece, Version, type Piece } from '../../production/index.js';
+import { addRemarks, lookUpPlaces, type Thing } from '../../remarks/index.js';
 import { appendDecision, askedBy, decisionsOn } from '../decisions.js';
 import { allDigests, Packet, PacketItem } from '../entities/packet.entity.js';
-import { addRemarks } from './remarks.js';
 import { askNext, conclude } from './conclude.js';
 
 export interface DecisionInput {
@@ -15,8 +15,8 @@ export interface DecisionInput {
   readonly pieceId: string;
   readonly contactId: string;
   readonly verdict: Verdict;
-  /** what should change: one thing per line */
-  readonly remark: string;
+  /** what should change; a place is looked up in the version */
+  readonly things: readonly ThingBody[];
   /** the version that was looked at; null when recorded on behalf: the one in the packet */
   readonly versionId: string | null;
   /** who recorded it and how the contact said it, when on behalf */
@@ -30,7 +30,8 @@ export type DecideFailure = {
     | 'decision.other_version'
     | 'decision.closed'
     | 'decision.remark_missing'
-    | 'decision.not_your_turn';
+    | 'decision.not_your_turn'
+    | 'remark.place_unknown';
 };
 
 /**
@@ -40,24 +41,25 @@ export type DecideFailure = {
  */
 export function decide(app: App, input: DecisionInput): Promise<Result<DecidedShape, DecideFailure>> {
   return app.write<DecidedShape, DecideFailure>(async (tx, now) => {
-    if (input.verdict === 'changes' && input.remark.trim() === '') return fail({ code: 'decision.remark_missing' });
+    if (input.verdict === 'changes' && input.things.length === 0) return fail({ code: 'decision.remark_missing' });
     const opened = await openItem(tx, input);
     if (!opened.ok) return opened;
-    const { packet, item, piece, digests, said } = opened.value;
+    const { packet, item, piece, digests, said, things, remark } = opened.value;
     // a second tap says nothing new: it gets the answer of the first
     if (said) return ok({ outcome: item.outcome, round: piece.round });
-    const asked = await askedBy(tx, packet, item.round);
-    const before = awaited(asked, await decisionsOn(tx, piece.id), digests);
+    const approvers = await askedBy(tx, packet, item.round);
+    const before = awaited(approvers, await decisionsOn(tx, piece.id), digests);
     if ('inTurn' in packet.policy && packet.policy.inTurn && !before.includes(input.contactId))
       return fail({ code: 'decision.not_your_turn' });
     const actor = await appendDecision(
       tx,
-      { ...input, clientId: packet.clientId, versionId: item.versionId, round: item.round, digests },
+      { ...input, remark, clientId: packet.clientId, versionId: item.versionId, round: item.round, digests },
       now,
     );
-    if (input.verdict === 'changes') await addRemarks(tx, packet, item, input, now);
-    await close(app, tx, { packet, item, piece, digests, actor, remark: input.remark }, now);
-    const after = awaited(asked, await decisionsOn(tx, piece.id), digests);
+    const asked = { clientId: packet.clientId, pieceId: piece.id, packetId: packet.id, contactId: input.contactId, round: item.round };
+    if (input.verdict === 'changes') await addRemarks(tx, asked, things, now);
+    await close(app, tx, { packet, item, piece, digests, actor, remark }, now);
+    const after = awaited(approvers, await decisionsOn(tx, piece.id), digests);
     const next = item.outcome === null ? after.filter((id) => !before.includes(id)) : [];
     await askNext(app, tx, packet, next);
     return ok({ outcome: item.outcome, round: piece.round });
@@ -92,7 +94,20 @@ interface OpenedItem {
   readonly digests: readonly string[];
   /** this contact's latest word here is already just that */
   readonly said: boolean;
+  /** what should change, at its place in the version */
+  readonly things: readonly Thing[];
+  /** the same in words, a line each: what the record keeps */
+  readonly remark: string;
 }
+
+/** One thing that should change, as the record keeps it: its place in words before it. */
+const thingWords = ({ text, place }: Thing): string => (place ? `${placeWords(place)}: ${text}` : text);
+
+const inOneLine = (text: string): string => text.trim().replace(/\s*\n\s*/g, ' ');
+
+/** The things that somebody asked for in writing: a line each. */
+export const thingsIn = (remark: string): ThingBody[] =>
+  remark.split('\n').flatMap((line) => (line.trim() === '' ? [] : { text: line.trim() }));
 
 /** Locks packet and piece, and checks that this contact may still decide on this version. */
 async function openItem(tx: Tx, input: DecisionInput): Promise<Result<OpenedItem, DecideFailure>> {
@@ -105,20 +120,28 @@ async function openItem(tx: Tx, input: DecisionInput): Promise<Result<OpenedItem
   const piece = await lockPiece(tx, input.pieceId);
   const item = await tx.findOneByOrFail(PacketItem, { packetId: packet.id, pieceId: input.pieceId });
   if (input.versionId !== null && input.versionId !== item.versionId) return fail({ code: 'decision.other_version' });
-  const said = await isSaid(tx, input, item);
-  if (item.outcome !== null && !said) return fail({ code: 'decision.closed' });
   const version = await tx.findOneByOrFail(Version, { id: item.versionId });
-  return ok({ packet, item, piece, digests: allDigests(version.digests), said });
+  const places = await lookUpPlaces(
+    tx,
+    version.content,
+    input.things.map(({ place }) => place ?? null),
+  );
+  if (!places.ok) return places;
+  const things = input.things.map(({ text }, index) => ({ text: inOneLine(text), place: places.value[index] ?? null }));
+  const remark = things.map(thingWords).join('\n');
+  const said = await isSaid(tx, input, item, remark);
+  if (item.outcome !== null && !said) return fail({ code: 'decision.closed' });
+  return ok({ packet, item, piece, digests: allDigests(version.digests), said, things, remark });
 }
 
 /** Whether the contact's latest word on the version in the packet is the same already. */
-async function isSaid(tx: Tx, input: DecisionInput, item: PacketItem): Promise<boolean> {
+async function isSaid(tx: Tx, input: DecisionInput, item: PacketItem, remark: string): Promise<boolean> {
   const [last] = await rowsOf<{ verdict: Verdict; remark: string }>(
     tx,
     'select verdict, remark from decisions where packet_id = $1 and piece_id = $2 and contact_id = $3 and version_id = $4 order by sequence desc limit 1',
     [input.packetId, input.pieceId, input.contactId, item.versionId],
   );
-  return last?.verdict === input.verdict && last.remark === input.remark.trim();
+  return last?.verdict === input.verdict && last.remark === remark;
 }
 
 /**

@@ -18,8 +18,8 @@ import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { untell } from '../../notices/index.js';
 import { clientKey, getDoer, loadCalendars, loadSources, signOffOf, replan } from '../../planning/index.js';
 import { appendSignOff, freezeVersion, lockPiece, openSignOffStep, stepKey, stepsOf, todayOf, type Piece } from '../../production/index.js';
+import { openRemarks } from '../../remarks/index.js';
 import { Packet, PacketItem } from '../entities/packet.entity.js';
-import { openRemarks } from './remarks.js';
 import { askNext } from './conclude.js';
 
 type Failure = {

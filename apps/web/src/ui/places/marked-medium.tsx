@@ -1,0 +1,101 @@
+import type { MediumShape } from '@zesting/contract';
+import { momentWords, seenOf, toSeen, toWhole, type Area, type Pointed } from '@zesting/core';
+import { useRef, useState } from 'react';
+import { Preview } from '../preview';
+import { AreaPicker } from './area-picker';
+import { isOn, MarkNumber, type Mark } from './mark';
+
+interface MarkedMediumProps {
+  readonly medium: MediumShape;
+  /** which of the piece's pictures and clips it is, from 1 */
+  readonly number: number;
+  readonly ratio: string;
+  readonly source: string;
+  /** those of all the piece; the ones on this picture or clip are shown */
+  readonly marks: readonly Mark[];
+  readonly onChoose?: ((id: string) => void) | undefined;
+  /** a place is being pointed at */
+  readonly onPick?: ((pointed: Pointed) => void) | undefined;
+}
+
+const WHOLE: Area = { x: 0, y: 0, width: 10_000, height: 10_000 };
+
+/** What of a picture is seen at a channel's shape; all of it where its size is not known. */
+function seenAt({ width, height }: MediumShape, ratio: string): Area {
+  const [across = 1, down = 1] = ratio.split(':').map(Number);
+  return width && height ? seenOf({ width, height }, { width: across, height: down }) : WHOLE;
+}
+
+/** A picture with the areas that remarks mean, or a clip with their moments. */
+export function MarkedMedium(props: MarkedMediumProps) {
+  const { medium, ratio, source } = props;
+  if (medium.mime.startsWith('image/')) return <MarkedPicture {...props} />;
+  if (/^(video|audio)\//.test(medium.mime)) return <MarkedClip {...props} />;
+  return <Preview medium={medium} ratio={ratio} source={source} />;
+}
+
+function MarkedPicture({ medium, number, ratio, source, marks, onChoose, onPick }: MarkedMediumProps) {
+  const seen = seenAt(medium, ratio);
+  return (
+    <div className="relative overflow-hidden rounded-md">
+      <Preview medium={medium} ratio={ratio} source={source} />
+      {marks.filter(isOn(medium.assetId)).map((mark) => {
+        if (mark.place.kind !== 'region') return null;
+        const area = toSeen(mark.place, seen);
+        return (
+          <div
+            key={mark.id}
+            className={`absolute rounded-sm border-2 ${mark.isChosen ? 'border-lake outline-2 outline-card' : mark.isDone ? 'border-card border-dashed' : 'border-rind outline-1 outline-card'} pointer-events-none`}
+            style={{ left: `${area.x / 100}%`, top: `${area.y / 100}%`, width: `${area.width / 100}%`, height: `${area.height / 100}%` }}
+          >
+            <span className="absolute top-0.5 left-0.5 pointer-events-auto">
+              <MarkNumber mark={mark} onChoose={onPick ? undefined : onChoose} />
+            </span>
+          </div>
+        );
+      })}
+      {onPick && (
+        <AreaPicker
+          label={`picture ${number}`}
+          onPick={(area) => onPick({ kind: 'region', assetId: medium.assetId, ...toWhole(area, seen) })}
+        />
+      )}
+    </div>
+  );
+}
+
+function MarkedClip({ medium, number, ratio, source, marks, onChoose, onPick }: MarkedMediumProps) {
+  const clip = useRef<HTMLMediaElement>(null);
+  const [atMs, setAtMs] = useState(0);
+  const goTo = (ms: number) => {
+    if (clip.current) clip.current.currentTime = ms / 1000;
+  };
+  return (
+    <div>
+      <Preview medium={medium} ratio={ratio} source={source} clip={clip} onTime={(seconds) => setAtMs(Math.round(seconds * 1000))} />
+      <div className="flex flex-wrap gap-2 mt-1 text-[13px]">
+        {marks.filter(isOn(medium.assetId)).map((mark) => {
+          if (mark.place.kind !== 'moment') return null;
+          const { atMs: at } = mark.place;
+          return (
+            <span key={mark.id} className={`inline-flex items-center gap-1 rounded-md px-1 ${mark.isChosen ? 'bg-lake-soft' : ''}`}>
+              <MarkNumber mark={mark} onChoose={onPick ? undefined : onChoose} />
+              <button type="button" className="text-pine underline min-h-8 tabular" onClick={() => goTo(at)}>
+                {momentWords(at)}
+              </button>
+            </span>
+          );
+        })}
+        {onPick && (
+          <button
+            type="button"
+            className="min-h-11 sm:min-h-8 px-3 rounded-md border border-lake text-lake font-semibold tabular"
+            onClick={() => onPick({ kind: 'moment', assetId: medium.assetId, atMs })}
+          >
+            Point at {momentWords(atMs)} of clip {number}
+          </button>
+        )}
+      </div>
+    </div>
+  );
+}

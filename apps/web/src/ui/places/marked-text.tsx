@@ -1,0 +1,115 @@
+import type { Pointed } from '@zesting/core';
+import { useRef, type KeyboardEvent } from 'react';
+import { MarkNumber, type Mark } from './mark';
+import { segmentsOf, type Segment } from './segments';
+
+interface MarkedTextProps {
+  readonly text: string;
+  /** whose own copy it is; null: what channels share */
+  readonly channelId: string | null;
+  /** those that stand in this text */
+  readonly marks: readonly Mark[];
+  readonly onChoose?: ((id: string) => void) | undefined;
+  /** a stretch is being pointed at: a sentence by a click or Enter, any words by marking them */
+  readonly onPick?: ((pointed: Pointed) => void) | undefined;
+}
+
+/** A piece's copy with the remarks that stand in it. */
+export function MarkedText({ text, channelId, marks, onChoose, onPick }: MarkedTextProps) {
+  const whole = useRef<HTMLParagraphElement>(null);
+  const pick = (from: number, to: number) => onPick?.({ kind: 'stretch', channelId, from, to, words: text.slice(from, to) });
+  const pickMarked = () => {
+    const marked = whole.current && onPick ? markedIn(whole.current) : null;
+    if (!marked) return;
+    const words = text.slice(marked.from, marked.to);
+    const from = marked.from + words.length - words.trimStart().length;
+    if (words.trim() === '') return;
+    window.getSelection()?.removeAllRanges();
+    pick(from, from + words.trim().length);
+  };
+  return (
+    <p ref={whole} className="whitespace-pre-wrap break-words" onPointerUp={pickMarked}>
+      {segmentsOf(text, marks).map((segment) => (
+        <SegmentView
+          key={segment.from}
+          segment={segment}
+          text={text}
+          marks={marks}
+          onChoose={onChoose}
+          onPick={onPick && segment.sentence ? () => segment.sentence && pick(segment.sentence.from, segment.sentence.to) : undefined}
+        />
+      ))}
+    </p>
+  );
+}
+
+interface SegmentViewProps {
+  readonly segment: Segment;
+  readonly text: string;
+  readonly marks: readonly Mark[];
+  readonly onChoose: ((id: string) => void) | undefined;
+  readonly onPick: (() => void) | undefined;
+}
+
+function SegmentView({ segment, text, marks, onChoose, onPick }: SegmentViewProps) {
+  const { from, to, markIds, ends, sentence } = segment;
+  const words = text.slice(from, to);
+  const here = marks.filter(({ id }) => markIds.includes(id));
+  const ground = here.some(({ isChosen }) => isChosen)
+    ? 'bg-lake-soft outline-2 outline-lake'
+    : here.some(({ isDone }) => !isDone)
+      ? 'bg-rind-soft border-b-2 border-rind'
+      : here.length > 0
+        ? 'border-b-2 border-dotted border-line-strong'
+        : '';
+  // of each sentence one part is reached by keyboard: its first
+  const isFirst = sentence?.from === from;
+  const pointing =
+    onPick && sentence
+      ? {
+          role: 'button',
+          tabIndex: isFirst ? 0 : -1,
+          'aria-label': `Point at: ${text.slice(sentence.from, sentence.to)}`,
+          onClick: onPick,
+          onKeyDown: (event: KeyboardEvent) => {
+            if (event.key !== 'Enter' && event.key !== ' ') return;
+            event.preventDefault();
+            onPick();
+          },
+        }
+      : {};
+  const look = `${ground} ${onPick && sentence ? 'cursor-pointer underline decoration-dotted decoration-lake underline-offset-4 hover:bg-lake-soft' : ''}`;
+  return (
+    <>
+      {here.length > 0 ? (
+        <mark data-from={from} className={`text-ink ${look}`} {...pointing}>
+          {words}
+        </mark>
+      ) : (
+        <span data-from={from} className={look} {...pointing}>
+          {words}
+        </span>
+      )}
+      {ends.map((mark) => (
+        <span key={mark.id} className="ml-0.5 align-middle">
+          <MarkNumber mark={mark} onChoose={onPick ? undefined : onChoose} />
+        </span>
+      ))}
+    </>
+  );
+}
+
+/** What is marked with mouse or finger inside of a text, in its characters; null where nothing is, or it goes beyond the text. */
+function markedIn(whole: HTMLElement): { from: number; to: number } | null {
+  const selection = window.getSelection();
+  if (!selection || selection.isCollapsed || selection.rangeCount === 0) return null;
+  const { startContainer, startOffset, endContainer, endOffset } = selection.getRangeAt(0);
+  const [from, to] = [characterAt(whole, startContainer, startOffset), characterAt(whole, endContainer, endOffset)];
+  return from === null || to === null || from >= to ? null : { from, to };
+}
+
+function characterAt(whole: HTMLElement, node: Node, offset: number): number | null {
+  const segment = (node instanceof Element ? node : node.parentElement)?.closest<HTMLElement>('[data-from]');
+  if (!segment || !whole.contains(segment) || node.nodeType !== Node.TEXT_NODE) return null;
+  return Number(segment.dataset['from']) + offset;
+}

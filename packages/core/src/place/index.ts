@@ -1,0 +1,2 @@
+export * from './stretch.js';
+export * from './place.js';
