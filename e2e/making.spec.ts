@@ -1,5 +1,7 @@
+import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
-import { expect, expectAccessible, signIn, test } from './zesting';
+import { silence } from './clip';
+import { expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
 
 test.use({ story: 'making' });
 
@@ -150,6 +152,190 @@ test('who usually does what is proposed first, and what is written down reaches 
     await expect(how.getByRole('listitem').filter({ hasText: 'Flour has a name' })).toContainText('for your step');
     await expect(how.getByRole('link', { name: 'https://fields.example/map' })).toBeInViewport(); // stands open, and is come to
     await expectAccessible(sunniva);
+  });
+});
+
+test('remarks stand on a sentence, a part of a picture and a second of a sound; they follow what is changed, and are settled', async ({
+  browser,
+  zesting,
+}) => {
+  const mail = await mailTo(zesting, 'abe@tidelight.test', 'Night sail for members');
+  const abe = await visitor(browser, zesting, linkIn(mail.text, '/room/'), { viewport: { width: 390, height: 844 }, hasTouch: true });
+  const piece = abe.getByRole('article', { name: 'Night sail for members' });
+
+  await test.step('the client points at them on the phone, and says what should change', async () => {
+    await piece.getByRole('button', { name: 'Ask for changes' }).tap();
+    await piece.getByRole('button', { name: 'Send the changes' }).tap();
+    await expect(piece.getByRole('alert')).toHaveText('Say what should change.');
+    await piece.getByRole('button', { name: /^Point at: Lanterns lit/ }).tap();
+    await expect(piece.getByText('“Lanterns lit, phones away, twelve places.”')).toBeVisible();
+    await expect(piece.getByLabel('Change 1', { exact: true })).toBeFocused();
+    await piece.getByLabel('Change 1', { exact: true }).fill('Say fourteen');
+    const picture = piece.getByRole('button', { name: /^Point at a part of picture 1/ }).locator('..');
+    await picture.tap({ position: { x: 20, y: 20 } });
+    await piece.getByRole('button', { name: 'Send the changes' }).tap();
+    await expect(piece.getByRole('alert')).toContainText('You pointed at a place and said nothing about it');
+    await piece.getByLabel('Change 2', { exact: true }).fill('The moon is too bright');
+    await expectAccessible(abe);
+    await abe.route('**/decisions', (route) => route.abort());
+    await piece.getByRole('button', { name: 'Send the changes' }).tap();
+    await expect(piece.getByRole('alert')).toBeVisible();
+    await abe.unroute('**/decisions');
+    await expect(piece.getByLabel('Change 1', { exact: true })).toHaveValue('Say fourteen'); // nothing typed is lost
+    await piece.getByRole('button', { name: 'Send the changes' }).tap();
+    await expect(piece).toHaveCount(0); // it stands with what was decided before
+  });
+
+  const ivo = await signIn(browser, zesting, 'ivo@quillhaven.test');
+  await ivo.goto('/production?client=TIDE');
+  await ivo.getByRole('link', { name: 'Night sail for members' }).click();
+  const content = ivo.getByRole('region', { name: 'Content' });
+  const said = ivo.getByRole('region', { name: 'What was said' });
+  const line = (words: string) => said.getByRole('listitem').filter({ hasText: words });
+
+  await test.step('the team sees them where they stand, in what it changed as well', async () => {
+    await expect(ivo.getByRole('region', { name: 'Remarks' })).toContainText('2 to settle or answer');
+    await content.getByLabel('Copy', { exact: true }).fill('New this year. Lanterns lit, phones away, fourteen places. Bring a coat.');
+    await content.getByLabel('Add pictures or clips').setInputFiles({ name: 'waves.wav', mimeType: 'audio/wav', buffer: silence(4) });
+    await expect(content.getByRole('button', { name: 'Take out waves.wav' })).toBeVisible();
+    await content.getByRole('button', { name: 'Save' }).click();
+    await expect(content.getByText('Not saved yet')).toHaveCount(0);
+    await content.getByRole('link', { name: 'Remark at a place' }).click();
+    await expect(line('Say fourteen')).toContainText('at “Lanterns lit, phones away, twelve places.”');
+    await expect(line('Say fourteen')).toContainText('changed since: “Lanterns lit, phones away, fourteen places.”');
+    await expect(line('The moon is too bright')).toContainText('at picture 1, upper left');
+    const whole = ivo.getByRole('region', { name: 'The piece' });
+    await expect(whole.locator('mark')).toHaveText('Lanterns lit, phones away, fourteen places.');
+    await whole.getByRole('button', { name: 'Remark 2' }).click();
+    await expect(line('The moon is too bright')).toHaveClass(/bg-lake-soft/);
+  });
+
+  const [{ name, email }] = (await zesting.query<{ name: string; email: string }>(
+    "select d.name, d.email from steps s join pieces p on p.id = s.piece_id join people d on d.id = s.doer_id where p.title = 'Night sail for members' and s.finished_on is null and s.kind = 'make' order by s.position limit 1",
+  )) as [{ name: string; email: string }]; // the round that was asked for begins with somebody
+  const first = name.split(' ')[0] ?? '';
+
+  await test.step('and says more: at a second of the sound, with the keys on the picture, for itself or for the client', async () => {
+    const fresh = ivo.getByRole('region', { name: 'A new remark' });
+    await fresh.getByRole('button', { name: 'Add the remark' }).click();
+    await expect(fresh.getByRole('alert')).toHaveText('Write something first.');
+    await fresh.getByRole('button', { name: 'Point at a place' }).click();
+    await expectAccessible(ivo);
+    await ivo.locator('audio').evaluate((sound: HTMLMediaElement) => {
+      sound.currentTime = 2.5;
+    });
+    await ivo.getByRole('button', { name: 'Point at 0:02 of clip 2' }).click();
+    await fresh.getByLabel('What you have to say').fill(`Too quiet from here, @${first}`);
+    await expect(fresh.getByRole('checkbox', { name })).toBeChecked();
+    await fresh.getByRole('button', { name: 'Add the remark' }).click();
+    await expect(line('Too quiet from here')).toContainText('at clip 2 at 0:02');
+    await expect(line('Too quiet from here')).toContainText(`told ${name}`);
+    await fresh.getByRole('button', { name: 'Point at a place' }).click();
+    const keys = ivo.getByRole('button', { name: /^Point at a part of picture 1/ });
+    await keys.focus();
+    for (let count = 0; count < 9; count++) await ivo.keyboard.press('ArrowRight');
+    await ivo.keyboard.press('Shift+ArrowLeft');
+    await ivo.keyboard.press('Enter');
+    await fresh.getByLabel('What you have to say').fill('This boat is yours');
+    await fresh.getByRole('radio', { name: 'The client reads it, too' }).check();
+    await fresh.getByRole('button', { name: 'Add the remark' }).click();
+    await expect(line('This boat is yours')).toContainText('at picture 1, right');
+    await expect(line('This boat is yours')).toContainText('for the client');
+    await line('Too quiet from here').getByRole('button', { name: 'Say something to it' }).click();
+    await ivo.getByLabel(`Say something to: Too quiet from here, @${first}`).fill('I turn it up');
+    await ivo.getByRole('button', { name: 'Say it' }).click();
+    await expect(line('Too quiet from here')).toContainText('I turn it up');
+    for (const words of ['Say fourteen', 'The moon is too bright', `Too quiet from here, @${first}`])
+      await said.getByRole('checkbox', { name: `Settled: ${words}` }).click();
+    await expect(said.getByText('Settled by Ivo Harcastle')).toHaveCount(3);
+    await expectAccessible(ivo);
+  });
+
+  await test.step('the maker finds them from the own steps', async () => {
+    const phone = await signIn(browser, zesting, email, { viewport: { width: 390, height: 844 }, hasTouch: true });
+    await phone.getByRole('link', { name: '1 open remark on Night sail for members' }).tap();
+    await expect(phone.getByRole('region', { name: 'What was said' }).getByText('This boat is yours')).toBeVisible();
+    await expectAccessible(phone);
+  });
+});
+
+test('a month’s copy is pasted from a spreadsheet, filled down, saved, and taken away', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/production');
+  await dana.getByRole('navigation', { name: 'Production' }).getByRole('link', { name: 'Copy' }).click();
+  await dana
+    .getByRole('region', { name: 'Whose copy?' })
+    .getByRole('link', { name: /Kiln Lane/ })
+    .click();
+  const table = dana.getByRole('table', { name: 'Copy of Kiln Lane Bakehouse' });
+  const cells = (column: string) => table.getByRole('textbox', { name: new RegExp(`^${column} of `) });
+  const save = dana.getByRole('button', { name: /^Save/ });
+  await expect(cells('Copy').nth(1)).toBeVisible();
+  await expectAccessible(dana);
+  const before = await cells('Copy').first().inputValue();
+
+  await test.step('pasted: from a cell to the right and down', async () => {
+    const paste = (text: string, html = '') =>
+      cells('Copy')
+        .first()
+        .evaluate(
+          (cell, [plain = '', marked = '']) => {
+            const clipboardData = new DataTransfer();
+            clipboardData.setData('text/plain', plain);
+            if (marked) clipboardData.setData('text/html', marked);
+            cell.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+          },
+          [text, html],
+        );
+    await paste('"Warm at six.\nGone by nine."\t#warm #six\r\nFlour on Friday\t#flour\r\n');
+    await expect(dana.getByRole('status').filter({ hasText: '4 cells filled. Nothing is saved yet.' })).toBeVisible();
+    await expect(cells('Copy').first()).toHaveValue('Warm at six.\nGone by nine.');
+    await expect(cells('Tags').nth(1)).toHaveValue('#flour');
+    await dana.getByRole('button', { name: 'Take it back' }).click();
+    await expect(cells('Copy').first()).toHaveValue(before);
+    await expect(save).toBeDisabled();
+    await paste('Flour on Friday', '<table><tr><td>Flour on Friday</td></tr></table>');
+    await expect(cells('Copy').first()).toHaveValue('Flour on Friday');
+    await dana.getByRole('button', { name: 'Take it back' }).click();
+  });
+
+  await test.step('typed, with its limit, and filled down', async () => {
+    await zesting.query("update channels set tag_limit = 2 where client_id = (select id from clients where code = 'KILN')");
+    await dana.reload();
+    await expect(cells('Copy').first()).toHaveValue(before);
+    await cells('Tags').first().fill('#one #two #three');
+    await expect(table.getByText('3 of 2 tags: 1 too many').first()).toBeVisible();
+    await cells('Tags').first().fill('#dawn');
+    await expect(table.getByText('too many')).toHaveCount(0);
+    for (const row of [0, 1]) await table.getByRole('checkbox').nth(row).check();
+    await dana.getByRole('group', { name: 'Fill down' }).getByRole('button', { name: 'Tags' }).click();
+    await expect(cells('Tags').nth(1)).toHaveValue('#dawn');
+    await expectAccessible(dana);
+  });
+
+  await test.step('saved, where nobody else changed it meanwhile', async () => {
+    await cells('First comment').first().fill('Ask us for the recipe');
+    const label = (await cells('First comment').first().getAttribute('aria-label')) ?? '';
+    const title = /^First comment of (.*) on /.exec(label)?.[1] ?? '';
+    await zesting.query('update pieces set content_version = content_version + 1 where title = $1', [title]);
+    await save.click();
+    const behind = table.getByRole('alert').filter({ hasText: 'Somebody else changed this meanwhile' });
+    await expect(behind.first()).toBeVisible();
+    await expect(cells('First comment').first()).toHaveValue('Ask us for the recipe'); // nothing typed is lost
+    await behind.first().getByRole('button', { name: 'Keep what I typed' }).click();
+    await expect(behind).toHaveCount(0);
+    await save.click();
+    await expect(save).toBeDisabled();
+    await dana.reload();
+    await expect(cells('First comment').first()).toHaveValue('Ask us for the recipe');
+    await expect(cells('Tags').nth(1)).toHaveValue('#dawn');
+  });
+
+  await test.step('taken away', async () => {
+    const [file] = await Promise.all([dana.waitForEvent('download'), dana.getByRole('link', { name: 'As CSV' }).click()]);
+    const text = readFileSync((await file.path()) ?? '', 'utf8');
+    expect(text).toContain('Ask us for the recipe');
+    expect(text.split('\r\n')[0]).toBe('\ufeffDay,Time,Channel,No.,Piece,Purpose,Copy,Tags,First comment,Link');
   });
 });
 

@@ -47,7 +47,7 @@ const rule = {
   formatId: null,
 };
 /** What a contact asks for, at a place in a picture and in a channel's own copy. */
-const things = ({ assetId, channelId }: Named): object[] => [
+const things = ({ assetId, channelId }: { readonly assetId?: string | undefined; readonly channelId: string }): object[] => [
   { text: 'T', place: { kind: 'region', assetId, x: 0, y: 0, width: 100, height: 100 } },
   { text: 'T', place: { kind: 'stretch', channelId, from: 0, to: 4, words: 'Feed' } },
 ];
@@ -521,7 +521,7 @@ export const CASES: Record<string, Case[]> = {
         pieceId: own['pieceId'],
         versionId: own.versionId,
         verdict: 'approve',
-        things: things({ ...own, [id]: named[id] }),
+        things: things({ assetId: own['assetId'], channelId: own.channelId, [id]: named[id] }),
       }),
       code: 'remark.place_unknown',
     })),
@@ -549,6 +549,8 @@ export const OF_THE_AGENCY = [
   /markerKinds|kindId/, // the agency's own list
   // filling a slot answers line by line, and is tested there: nothing of another client's is ever filled in
   /^POST \/api\/clients\/\{clientId\}\/plan slots\[\]\.(ruleId|ideaId|placementId)/,
+  // copies are changed piece by piece, and each is answered: tested there
+  /^PUT \/api\/clients\/\{clientId\}\/copy changes\[\]\.(pieceId|channelId)/,
   /managerIds|policy\.personId|mentionIds|routeId/,
   /^POST \/api\/clients managerIds/,
   /covers coverId/,

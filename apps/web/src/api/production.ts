@@ -15,6 +15,7 @@ import type {
   RouteShape,
   RoutesPageShape,
   StationsShape,
+  CopyTableShape,
   RemarksShape,
   TeamNotesShape,
   VersionsShape,
@@ -31,6 +32,7 @@ export const pieceKeys = {
   preview: (pieceId: string, changes: readonly PathChangeBody[]) => ['piece', pieceId, 'preview', changes] as const,
   versions: (pieceId: string, older: string | null, newer: string | null) => ['piece', pieceId, 'versions', older, newer] as const,
   remarks: (pieceId: string) => ['piece', pieceId, 'remarks'] as const,
+  copyTable: (clientId: string, from: string, to: string) => ['pieces', 'copy', clientId, from, to] as const,
   mends: (pieceId: string) => ['piece', pieceId, 'mends'] as const,
 } as const;
 
@@ -92,6 +94,13 @@ export const versionsQuery = (pieceId: string, older: string | null, newer: stri
       const asked = new URLSearchParams({ ...(older ? { older } : {}), ...(newer ? { newer } : {}) });
       return call<VersionsShape>(`/pieces/${pieceId}/versions?${asked}`);
     },
+  });
+
+/** What goes out on a client's channels on some days. */
+export const copyTableQuery = (clientId: string, from: string, to: string) =>
+  queryOptions({
+    queryKey: pieceKeys.copyTable(clientId, from, to),
+    queryFn: () => call<CopyTableShape>(`/clients/${clientId}/copy?from=${from}&to=${to}`),
   });
 
 /** What was said about a piece, by contacts and by the team. */

@@ -15,6 +15,7 @@ import { PillarShape } from '../clients/index.js';
 import { WheelSegment } from '../planning/index.js';
 import { ContentShape } from './content-bodies.js';
 
+export * from './copy-bodies.js';
 export * from './content-bodies.js';
 export * from './line-shapes.js';
 export * from './path-bodies.js';

@@ -34,6 +34,33 @@ export const EMPTY_CHANNEL_PART: ChannelPart = { copy: '', tags: [], firstCommen
 export const copyOnChannel = (content: Content, channelId: string): string =>
   content.channels[channelId]?.copy.trim() ? (content.channels[channelId]?.copy ?? '') : content.shared.copy;
 
+/** What one channel shows, as somebody changes it there; what is left away stays. */
+export interface ChannelChange {
+  /** what goes out there; empty: what the channels share */
+  readonly copy?: string;
+  readonly tags?: readonly string[];
+  readonly firstComment?: string;
+  readonly link?: string;
+}
+
+/**
+ * A content after what one channel shows was changed: no other channel shows anything else than before. A copy that goes out nowhere else is
+ * changed where it stands; one that others share becomes that channel's own.
+ * @param channelId one of the content's channels: another is no change
+ */
+export function changedOn(content: Content, channelId: string, change: ChannelChange): Content {
+  const part = content.channels[channelId];
+  if (!part) return content;
+  const { copy = part.copy, ...rest } = change;
+  const isOwn = part.copy.trim() !== '';
+  const isShared = Object.entries(content.channels).some(([id, other]) => id !== channelId && other.copy.trim() === '');
+  const isItsAlone = change.copy !== undefined && !isOwn && !isShared;
+  return {
+    shared: isItsAlone ? { ...content.shared, copy } : content.shared,
+    channels: { ...content.channels, [channelId]: { ...part, ...rest, copy: isItsAlone ? part.copy : copy } },
+  };
+}
+
 /**
  * Which of some words stand in a text: whole words whatever their case, several in a row as one; not as a part of a longer word.
  * @param words as somebody listed them; empty ones never stand anywhere

@@ -18,6 +18,7 @@ const policies = {
   'line.read': { roles: MANAGERS },
   'piece.read': { roles: MAKERS },
   'piece.edit': { roles: MANAGERS },
+  'copy.edit': { roles: MANAGERS },
   'piece.write_content': { roles: { ...MANAGERS, staff: 'assigned', freelance: 'assigned' } },
   'own.steps': { roles: SELVES },
   'step.assign': { roles: MANAGERS },

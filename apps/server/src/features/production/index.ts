@@ -2,6 +2,7 @@ import { Module, type OnModuleInit } from '@nestjs/common';
 import { App } from '../../platform/app.js';
 import { Jobs } from '../../platform/jobs/jobs.js';
 import { clearUnusedFiles } from './use-cases/clear-unused.js';
+import { CopyController } from './copy.controller.js';
 import { PathController } from './path.controller.js';
 import { PiecesController } from './pieces.controller.js';
 import { PieceUploadsController } from './uploads.controller.js';
@@ -46,7 +47,7 @@ export { editPiece } from './use-cases/edit-piece.js';
 export { storedAim, tellAimMoved } from './use-cases/tell-aim-moved.js';
 export { appendSignOff, openRound } from './use-cases/open-round.js';
 
-@Module({ controllers: [PiecesController, PathController, PieceUploadsController, StepsController, VersionsController] })
+@Module({ controllers: [CopyController, PiecesController, PathController, PieceUploadsController, StepsController, VersionsController] })
 export class ProductionModule implements OnModuleInit {
   constructor(
     private readonly app: App,

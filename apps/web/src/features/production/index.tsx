@@ -4,6 +4,7 @@ import { lazyPage } from '../../lib/lazy-page';
 const ProductionPage = lazyPage(() => import('./production-page'), 'ProductionPage');
 const LinePage = lazyPage(() => import('./line/line-page'), 'LinePage');
 const LoadPage = lazyPage(() => import('./load/load-page'), 'LoadPage');
+const CopyPage = lazyPage(() => import('./copy/copy-page'), 'CopyPage');
 const VersionsPage = lazyPage(() => import('./versions/versions-page'), 'VersionsPage');
 const RemarksPage = lazyPage(() => import('./remarks/remarks-page'), 'RemarksPage');
 const PiecePage = lazyPage(() => import('./piece-page'), 'PiecePage');
@@ -14,6 +15,7 @@ export const feature: WebFeature = {
     { path: 'production', element: <ProductionPage /> },
     { path: 'production/line', element: <LinePage /> },
     { path: 'production/load', element: <LoadPage /> },
+    { path: 'production/copy', element: <CopyPage /> },
     { path: 'pieces/:pieceId', element: <PiecePage /> },
     { path: 'pieces/:pieceId/versions', element: <VersionsPage /> },
     { path: 'pieces/:pieceId/remarks', element: <RemarksPage /> },
@@ -22,6 +24,9 @@ export const feature: WebFeature = {
     ...(session.role === 'freelance' ? [] : [go('Production', '/production')]),
     ...(manages(session) ? [go('Production over days', '/production/line', 'line, bars, slack')] : []),
     ...(manages(session) ? [go('Everybody’s load', '/production/load', 'hours, days, who is over-full')] : []),
+    ...(manages(session)
+      ? [go('A client’s copy, one below another', '/production/copy', 'captions, tags, first comments, spreadsheet')]
+      : []),
     ...(manages(session) ? [go('Begin a piece', '/production?open=begin', 'by hand, without a request')] : []),
   ],
   verbs: {

@@ -5,6 +5,7 @@ const PARTS = [
   ['/production', 'Table'],
   ['/production/line', 'Line'],
   ['/production/load', 'Load'],
+  ['/production/copy', 'Copy'],
 ] as const;
 
 /** The ways of looking at the same work. What is asked for stays in the address from one to the other. */

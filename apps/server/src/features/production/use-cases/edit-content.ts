@@ -1,4 +1,4 @@
-import { EMPTY_CHANNEL_PART, fail, ok, type Content, type Result } from '@zesting/core';
+import { EMPTY_CHANNEL_PART, fail, ok, type Content, type InstantText, type Result } from '@zesting/core';
 import type { ContentBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
@@ -23,26 +23,31 @@ export function editContent(
     if (piece.contentVersion !== version) return fail({ code: 'http.changed_meanwhile' });
     const content = await contentOf(tx, piece, body);
     if (!content.ok) return content;
-    const before = piece.digests;
-    setContent(piece, content.value);
-    await tx.save(piece);
-    const changed = [
-      ...(before.shared === piece.digests.shared ? [] : ['shared']),
-      ...Object.keys(piece.digests.channels).filter((id) => before.channels[id] !== piece.digests.channels[id]),
-    ];
-    if (changed.length > 0)
-      await recordActivity(tx, {
-        clientId: piece.clientId,
-        thing: 'piece',
-        thingId: pieceId,
-        verb: 'piece.content_edited',
-        actor: viewer.name,
-        detail: { parts: changed },
-        at: now,
-      });
-    await replan(tx, [pieceId], now);
+    await saveContent(tx, viewer, piece, content.value, now);
     return ok(piece.contentVersion);
   });
+}
+
+/** Puts a content into a piece that is locked, with the record of it; what follows from it follows. */
+export async function saveContent(tx: Tx, viewer: Viewer, piece: Piece, content: Content, now: InstantText): Promise<void> {
+  const before = piece.digests;
+  setContent(piece, content);
+  await tx.save(piece);
+  const changed = [
+    ...(before.shared === piece.digests.shared ? [] : ['shared']),
+    ...Object.keys(piece.digests.channels).filter((id) => before.channels[id] !== piece.digests.channels[id]),
+  ];
+  if (changed.length > 0)
+    await recordActivity(tx, {
+      clientId: piece.clientId,
+      thing: 'piece',
+      thingId: piece.id,
+      verb: 'piece.content_edited',
+      actor: viewer.name,
+      detail: { parts: changed },
+      at: now,
+    });
+  await replan(tx, [piece.id], now);
 }
 
 /** The content that a body describes: known files of this piece or its request, and just the channels that the piece has. */
