@@ -23,7 +23,7 @@ test('pictures of the main views', async ({ browser, zesting }) => {
     ['/calendar', 'calendar'],
     ['/calendar?view=week', 'week'],
     ['/plan/year?client=MOSS', 'year'],
-    ['/plan/ideas?client=MOSS', 'ideas'],
+    ['/production/copy?client=MOSS', 'copy'],
     ['/plan/pillars?client=MOSS', 'pillars'],
     ['/plan/goals?client=MOSS', 'goals'],
   ] as const) {
@@ -39,6 +39,11 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   await dana.getByRole('link', { name: 'Moss lawns, honestly' }).click();
   await dana.getByRole('heading', { name: 'Path' }).waitFor();
   await shoot(dana, 'piece');
+  await dana.goto('/production');
+  await dana.getByRole('link', { name: 'Meet the cutting bench' }).click();
+  await dana.getByRole('link', { name: 'Remark at a place' }).click();
+  await dana.getByRole('heading', { name: 'Remarks' }).waitFor();
+  await shoot(dana, 'remarks');
   const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
   await marta.goto('/forms');
   await marta.getByRole('link', { name: /A clip from the bakehouse/ }).click();
@@ -54,9 +59,4 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   const mail = await mailTo(zesting, 'hana@mossgrove.test', 'For your sign-off: Orchids');
   await shoot(await visitor(browser, zesting, linkIn(mail.text, '/room/'), PHONE), 'room-phone');
   await shoot(await signIn(browser, zesting, 'noor@pencraft.test', PHONE), 'my-steps-phone');
-  // last: what an empty Zesting shows first
-  await zesting.query('delete from agencies');
-  const owner = await visitor(browser, zesting, '/', { viewport: { width: 1280, height: 800 }, timezoneId: 'Europe/London' });
-  await owner.getByRole('heading', { name: 'Set up your agency' }).waitFor();
-  await shoot(owner, 'set-up');
 });

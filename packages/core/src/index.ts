@@ -5,6 +5,7 @@ export { isFree } from './graph/index.js';
 export * from './backplan/index.js';
 export * from './workload/index.js';
 export * from './fit/index.js';
+export * from './forecast/index.js';
 export * from './compare/index.js';
 export * from './content/index.js';
 export * from './place/index.js';

@@ -16,7 +16,10 @@ import type {
   RoutesPageShape,
   StationsShape,
   CopyTableShape,
+  ForecastShape,
   RemarksShape,
+  SittingShape,
+  ToMakeShape,
   TeamNotesShape,
   VersionsShape,
 } from '@zesting/contract';
@@ -32,6 +35,9 @@ export const pieceKeys = {
   preview: (pieceId: string, changes: readonly PathChangeBody[]) => ['piece', pieceId, 'preview', changes] as const,
   versions: (pieceId: string, older: string | null, newer: string | null) => ['piece', pieceId, 'versions', older, newer] as const,
   remarks: (pieceId: string) => ['piece', pieceId, 'remarks'] as const,
+  forecast: (pieceId: string) => ['piece', pieceId, 'forecast'] as const,
+  toMake: (query: string, asked: string) => ['pieces', 'to-make', query, asked] as const,
+  sitting: (query: string, asked: string, skill: string) => ['pieces', 'to-make', query, asked, skill] as const,
   copyTable: (clientId: string, from: string, to: string) => ['pieces', 'copy', clientId, from, to] as const,
   mends: (pieceId: string) => ['piece', pieceId, 'mends'] as const,
 } as const;
@@ -94,6 +100,21 @@ export const versionsQuery = (pieceId: string, older: string | null, newer: stri
       const asked = new URLSearchParams({ ...(older ? { older } : {}), ...(newer ? { newer } : {}) });
       return call<VersionsShape>(`/pieces/${pieceId}/versions?${asked}`);
     },
+  });
+
+/** How long the open steps of a piece usually take, and the chance that it is ready in time. */
+export const forecastQuery = (pieceId: string) =>
+  queryOptions({ queryKey: pieceKeys.forecast(pieceId), queryFn: () => call<ForecastShape>(`/pieces/${pieceId}/path/forecast`) });
+
+/** How much there is to make, by format and skill. @param query which client's; @param asked what it is narrowed to */
+export const toMakeQuery = (query: string, asked: string) =>
+  queryOptions({ queryKey: pieceKeys.toMake(query, asked), queryFn: () => call<ToMakeShape>(`/to-make?${asked}&${query}`) });
+
+/** The steps of one skill, one after another. */
+export const sittingQuery = (query: string, asked: string, skill: string) =>
+  queryOptions({
+    queryKey: pieceKeys.sitting(query, asked, skill),
+    queryFn: () => call<SittingShape>(`/to-make/steps?${asked}&${query}&${new URLSearchParams({ skill })}`),
   });
 
 /** What goes out on a client's channels on some days. */

@@ -7,6 +7,7 @@ import { PathController } from './path.controller.js';
 import { PiecesController } from './pieces.controller.js';
 import { PieceUploadsController } from './uploads.controller.js';
 import { StepsController } from './steps.controller.js';
+import { ToMakeController } from './to-make.controller.js';
 import { VersionsController } from './versions.controller.js';
 
 export { Piece } from './entities/piece.entity.js';
@@ -47,7 +48,17 @@ export { editPiece } from './use-cases/edit-piece.js';
 export { storedAim, tellAimMoved } from './use-cases/tell-aim-moved.js';
 export { appendSignOff, openRound } from './use-cases/open-round.js';
 
-@Module({ controllers: [CopyController, PiecesController, PathController, PieceUploadsController, StepsController, VersionsController] })
+@Module({
+  controllers: [
+    CopyController,
+    PiecesController,
+    PathController,
+    PieceUploadsController,
+    StepsController,
+    ToMakeController,
+    VersionsController,
+  ],
+})
 export class ProductionModule implements OnModuleInit {
   constructor(
     private readonly app: App,

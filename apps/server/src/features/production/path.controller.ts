@@ -1,8 +1,9 @@
 import { Body, Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
-import { PathChangesBody, type MendsShape, type PathPreviewShape } from '@zesting/contract';
+import { PathChangesBody, type ForecastShape, type MendsShape, type PathPreviewShape } from '@zesting/contract';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { valueOrProblem } from '../../platform/http/problem.js';
+import { forecastOf } from './queries/forecast.js';
 import { previewPath } from './queries/path-preview.js';
 import { whatHelpsPiece } from './queries/what-helps.js';
 import { changePiecePath } from './use-cases/change-path.js';
@@ -30,6 +31,13 @@ export class PathController {
     @Body() body: PathChangesBody,
   ): Promise<PathPreviewShape> {
     return valueOrProblem(await previewPath(this.app, viewer, pieceId, body.changes));
+  }
+
+  /** How long the open steps usually take, and the chance that the piece is ready in time. */
+  @Get('forecast')
+  @Access('piece.read', { piece: 'pieceId' })
+  forecast(@Param('pieceId') pieceId: string): Promise<ForecastShape> {
+    return forecastOf(this.app, pieceId);
   }
 
   /** What would bring the piece back, where it is late. */

@@ -28,16 +28,17 @@ import {
   type PresenceShape,
   type UploadShape,
 } from '@zesting/contract';
-import { RECKONING_LISTS, type Danger, type PieceOrder, type PieceStage, type PiecesShown } from '@zesting/core';
+import { RECKONING_LISTS } from '@zesting/core';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { AnswersBytes } from '../../platform/http/described.js';
 import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
+import { AskedPieces, DescribesAskedPieces } from './asked-pieces.js';
 import { finalsOf } from './queries/finals.js';
 import { getPiece } from './queries/get-piece.js';
 import { lineOf } from './queries/line.js';
-import { deskOf, listPieces } from './queries/piece-rows.js';
+import { deskOf, listPieces, type PiecesAsked } from './queries/piece-rows.js';
 import { sendAsset } from './send-asset.js';
 import { OneFile, uploadOf } from './uploads.js';
 import { addPieceFile } from './use-cases/add-file.js';
@@ -59,47 +60,18 @@ export class PiecesController {
   }
 
   @Get('pieces')
+  @DescribesAskedPieces()
   @Access('piece.list')
-  list(
-    @CurrentViewer() viewer: Viewer,
-    @Query('clientId') clientId?: string,
-    @Query('cursor') cursor?: string,
-    @Query('shown') shown?: PiecesShown,
-    @Query('stage') stage?: PieceStage,
-    @Query('doer') doer?: string,
-    @Query('order') order?: PieceOrder,
-    @Query('formatId') formatId?: string,
-    @Query('channelId') channelId?: string,
-    @Query('pillarId') pillarId?: string,
-    @Query('campaignId') campaignId?: string,
-    @Query('danger') danger?: Danger,
-    @Query('from') from?: string,
-    @Query('to') to?: string,
-  ): Promise<PiecePage> {
-    const of = { formatId, channelId, pillarId, campaignId, danger, from, to };
-    return listPieces(this.app, viewer, { clientId, cursor, stage, doer, ...of, ...(shown ? { shown } : {}), ...(order ? { order } : {}) });
+  list(@CurrentViewer() viewer: Viewer, @AskedPieces() asked: PiecesAsked): Promise<PiecePage> {
+    return listPieces(this.app, viewer, asked);
   }
 
   /** Open pieces with all their steps, and when those work who do them: what is drawn over days. */
   @Get('pieces/line')
+  @DescribesAskedPieces()
   @Access('line.read')
-  line(
-    @CurrentViewer() viewer: Viewer,
-    @Query('clientId') clientId?: string,
-    @Query('cursor') cursor?: string,
-    @Query('stage') stage?: PieceStage,
-    @Query('doer') doer?: string,
-    @Query('order') order?: PieceOrder,
-    @Query('formatId') formatId?: string,
-    @Query('channelId') channelId?: string,
-    @Query('pillarId') pillarId?: string,
-    @Query('campaignId') campaignId?: string,
-    @Query('danger') danger?: Danger,
-    @Query('from') from?: string,
-    @Query('to') to?: string,
-  ): Promise<LineShape> {
-    const of = { formatId, channelId, pillarId, campaignId, danger, from, to };
-    return lineOf(this.app, viewer, { clientId, cursor, stage, doer, ...of, ...(order ? { order } : {}) });
+  line(@CurrentViewer() viewer: Viewer, @AskedPieces() asked: PiecesAsked): Promise<LineShape> {
+    return lineOf(this.app, viewer, asked);
   }
 
   @Get('pieces/:pieceId')

@@ -5,6 +5,8 @@ const ProductionPage = lazyPage(() => import('./production-page'), 'ProductionPa
 const LinePage = lazyPage(() => import('./line/line-page'), 'LinePage');
 const LoadPage = lazyPage(() => import('./load/load-page'), 'LoadPage');
 const CopyPage = lazyPage(() => import('./copy/copy-page'), 'CopyPage');
+const MakePage = lazyPage(() => import('./make/make-page'), 'MakePage');
+const SittingPage = lazyPage(() => import('./make/sitting-page'), 'SittingPage');
 const VersionsPage = lazyPage(() => import('./versions/versions-page'), 'VersionsPage');
 const RemarksPage = lazyPage(() => import('./remarks/remarks-page'), 'RemarksPage');
 const PiecePage = lazyPage(() => import('./piece-page'), 'PiecePage');
@@ -16,6 +18,8 @@ export const feature: WebFeature = {
     { path: 'production/line', element: <LinePage /> },
     { path: 'production/load', element: <LoadPage /> },
     { path: 'production/copy', element: <CopyPage /> },
+    { path: 'production/make', element: <MakePage /> },
+    { path: 'production/make/sitting', element: <SittingPage /> },
     { path: 'pieces/:pieceId', element: <PiecePage /> },
     { path: 'pieces/:pieceId/versions', element: <VersionsPage /> },
     { path: 'pieces/:pieceId/remarks', element: <RemarksPage /> },
@@ -27,6 +31,7 @@ export const feature: WebFeature = {
     ...(manages(session)
       ? [go('A client’s copy, one below another', '/production/copy', 'captions, tags, first comments, spreadsheet')]
       : []),
+    go('To make, one after another', '/production/make', 'counts, batches, scripts, recordings'),
     ...(manages(session) ? [go('Begin a piece', '/production?open=begin', 'by hand, without a request')] : []),
   ],
   verbs: {

@@ -22,7 +22,13 @@ export function MyStepsPage() {
       <PageHead
         title="Your steps"
         note={`${dayWords(data.todayOn)}. ${now.length > 0 ? `${count(now.length, 'step')} to do, ${minutesWords(minutes)} of work.` : ''}`}
-      />
+      >
+        {data.rows.length > 1 && (
+          <Link to="/production/make" className={buttonClass()}>
+            One after another
+          </Link>
+        )}
+      </PageHead>
       <OpenObstacles />
       <OwnDuties />
       {data.rows.length === 0 ? (

@@ -12,6 +12,7 @@ import { ChaseDialog } from '../../parts/chase-dialog';
 import { DangerTag, Tag } from '../../ui/tags';
 import { AssignDialog } from './assign-dialog';
 import { ChangeStepDialog } from './change-step-dialog';
+import { ForecastLine } from './forecast-line';
 import { MendsDialog } from './mends-dialog';
 import { predictedWords, whyWords } from './why';
 
@@ -110,6 +111,7 @@ function AimLine({ piece }: { piece: PieceShape }) {
           {piece.slackDays === 0 ? 'No slack: every day counts.' : `${count(piece.slackDays, 'working day')} of slack.`}
         </p>
       )}
+      {!cannot && piece.aimOn && <ForecastLine piece={piece} />}
       {!piece.aimOn && earliest && <p className="text-muted mt-1">The earliest date that can be met is {dayWords(earliest)}.</p>}
       {piece.canManage && !dated && earliest && (cannot || !piece.aimOn) && (
         <Button className="mt-2" disabled={edit.isPending} onClick={() => edit.mutate(earliest)}>

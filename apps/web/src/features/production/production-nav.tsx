@@ -5,6 +5,7 @@ const PARTS = [
   ['/production', 'Table'],
   ['/production/line', 'Line'],
   ['/production/load', 'Load'],
+  ['/production/make', 'To make'],
   ['/production/copy', 'Copy'],
 ] as const;
 

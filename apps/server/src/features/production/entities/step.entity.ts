@@ -23,6 +23,7 @@ import {
 @Check('ck_steps_span', 'span_days >= 1')
 @Index('ix_steps_doer', ['doerId'], { where: 'finished_on is null' })
 @Index('ix_steps_doer_piece', ['doerId', 'pieceId'], { where: 'doer_id is not null' })
+@Index('ix_steps_ended', ['kind', 'skill', 'finishedOn'], { where: 'started_on is not null' })
 @Index('ix_steps_predicted', ['pieceId'], { where: 'predicted_start_on is not null' })
 @Made('create index ix_steps_piece on steps (piece_id, position)')
 @Entity('steps')

@@ -58,7 +58,7 @@ const ORDERS: Record<PieceOrder, { readonly by: string; readonly way: 'asc' | 'd
 const SHOWN: Record<PiecesShown, string> = { open: 'p.list is not null', done: 'p.list is null', all: 'true' };
 
 /** Which pieces of the viewer's reach are asked for, as SQL over `p` and its steps at hand `s`, with its values `$1` to `$10`. */
-function asksFor(
+export function asksFor(
   viewer: Viewer,
   asked: PiecesAsked,
 ): { readonly where: string; readonly values: readonly unknown[]; readonly isOpen: boolean } {
@@ -90,9 +90,12 @@ async function pageOf(app: App, asked: PiecesAsked, { where, values }: ReturnTyp
   );
 }
 
+/** Stands for the steps at hand where nobody asks who has them. */
+export const NOBODY_AT_HAND = '(select null::text as unheld, null::uuid[] as doers) s';
+
 /** Steps at hand are looked at only where who has them is asked. */
 const countOf = async (app: App, { where, values }: ReturnType<typeof asksFor>): Promise<number> => {
-  const from = values[2] === null ? 'from pieces p cross join (select null::text as unheld, null::uuid[] as doers) s' : FROM;
+  const from = values[2] === null ? `from pieces p cross join ${NOBODY_AT_HAND}` : FROM;
   const [count] = await app.read<{ total: number }>(`select count(*) as total ${from} where ${where}`, values);
   return count?.total ?? 0;
 };

@@ -9,7 +9,7 @@ import { PURPOSE_OPTIONS } from '../../../lib/words';
 import { PlacementTag } from '../../../ui/placement-tag';
 import { Thumbnail } from '../../../ui/thumbnail';
 import { neverWords } from '../never-words';
-import { FIELD_WORDS, isBehind, isOpen, savedText, shownText, toTags, type CopyDraft, type CopyField } from './copy-draft';
+import { FIELD_WORDS, isBehind, isOpen, rowKey, savedText, shownText, toTags, type CopyDraft, type CopyField } from './copy-draft';
 
 interface CopyRowProps {
   readonly row: CopyRowShape;
@@ -67,6 +67,9 @@ export function CopyRow(props: CopyRowProps) {
           <p className="text-muted text-[12px]">
             The same on {row.sharedWith.join(', ')}. Changed here, it is {row.channelName}’s own.
           </p>
+        )}
+        {row.state === 'scheduled' && draft[rowKey(row)] !== undefined && (
+          <p className="text-rind text-[12px]">This is signed off. Saved like this, the client must sign it again.</p>
         )}
         {isBehind(row, draft) && <Behind {...props} />}
       </td>

@@ -1,0 +1,3 @@
+export * from './survival.js';
+export * from './chance.js';
+export * from './brier.js';
