@@ -386,6 +386,68 @@ test('steps of a kind are made one after another: handed in, the next comes by i
   await expectAccessible(dana);
 });
 
+test('a freelancer’s day on the phone: takes one on, turns one down, works by the clock and types hours', async ({ browser, zesting }) => {
+  const noor = await signIn(browser, zesting, 'noor@pencraft.test', { viewport: { width: 390, height: 844 }, hasTouch: true });
+  const line = (title: string) => noor.getByRole('listitem').filter({ hasText: title });
+  const offered = line('Inside the deck oven');
+  await expect(offered.getByText('Do you take it on?')).toBeVisible();
+  await expectAccessible(noor);
+  await offered.getByRole('button', { name: /^I cannot/ }).tap();
+  const why = noor.getByRole('dialog', { name: /^Turn down/ });
+  await why.getByRole('button', { name: 'Turn it down' }).tap();
+  await expect(why.getByText('Say why: it helps to find somebody else.')).toBeVisible();
+  await why.getByLabel('Why').fill('No kiln near me that week');
+  await why.getByRole('button', { name: 'Turn it down' }).tap();
+  await expect(offered).toHaveCount(0);
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/production?client=KILN');
+  await dana.getByRole('link', { name: 'Inside the deck oven' }).click();
+  await expect(dana.getByRole('button', { name: /: nobody yet\. Choose a person$/ }).first()).toBeVisible();
+  await dana.getByText(/^Activity \(/).click();
+  await expect(dana.getByText('No kiln near me that week').first()).toBeVisible();
+  await dana
+    .getByRole('button', { name: /: nobody yet\. Choose a person$/ })
+    .first()
+    .click();
+  await dana.getByRole('dialog').getByRole('button', { name: 'Give to Noor' }).click();
+  await expect(dana.getByText('not taken on yet').first()).toBeVisible();
+  await offered.getByRole('button', { name: /^Take it on/ }).tap();
+  await expect(offered.getByText('Do you take it on?')).toHaveCount(0);
+  await expect(dana.getByText('not taken on yet')).toHaveCount(0);
+
+  const left = offered.getByRole('button', { name: /left in/ });
+  const before = await left.textContent();
+  await offered.getByRole('button', { name: /^Start the clock/ }).tap();
+  await expect(offered.getByRole('button', { name: /^Pause/ })).toBeVisible();
+  await expectAccessible(noor);
+  await zesting.query("update worked set started_at = started_at - interval '40 minutes' where minutes is null");
+  await offered.getByRole('button', { name: /^Pause/ }).tap();
+  await expect(offered.getByRole('button', { name: /^40 min worked/ })).toBeVisible();
+  await expect(left).not.toHaveText(before ?? '');
+
+  // one that was forgotten is asked for
+  await offered.getByRole('button', { name: /^Start the clock/ }).tap();
+  await expect(offered.getByRole('button', { name: /^Pause/ })).toBeVisible();
+  await zesting.query("update worked set started_at = started_at - interval '20 hours' where minutes is null");
+  await offered.getByRole('button', { name: /^Pause/ }).tap();
+  const forgotten = noor.getByRole('dialog', { name: 'How long was it?' });
+  await forgotten.getByLabel('Worked').fill('long');
+  await forgotten.getByRole('button', { name: 'Put it down' }).tap();
+  await expect(forgotten.getByText(/Type a time up to twelve hours/)).toBeVisible();
+  await forgotten.getByLabel('Worked').fill('0:20');
+  await forgotten.getByRole('button', { name: 'Put it down' }).tap();
+  await expect(offered.getByRole('button', { name: /^1 h worked/ })).toBeVisible();
+
+  await offered.getByRole('button', { name: /^1 h worked/ }).tap();
+  const hours = noor.getByRole('dialog', { name: /^Hours of/ });
+  await hours.getByLabel('Worked today').fill('1,5');
+  await hours.getByRole('button', { name: 'Add' }).tap();
+  await expect(hours.getByText('2 h 30 min')).toBeVisible();
+  await expectAccessible(noor);
+  await hours.getByRole('button', { name: 'Take back' }).first().tap();
+  await expect(hours.getByRole('listitem')).toHaveCount(3); // two, and the sum
+});
+
 test('a creator is ill for a week: what becomes late, who takes over, accepted, and nothing is late by it', async ({
   browser,
   zesting,

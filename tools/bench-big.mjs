@@ -75,6 +75,7 @@ async function measure(size, base) {
         "select id from pieces where list is not null order by array_position(array['will_be_late', 'out_of_reach', 'overdue'], danger), number limit 1",
       );
       const out = await one('select id from pieces where list is null order by number desc limit 1');
+      const step = await one('select step_id as id from worked limit 1');
       const idea = await one("select id from ideas where state = 'open' limit 1");
       const channel = await one('select channel_id as id, client_id from placements group by 1, 2 order by count(*) desc limit 1');
       const request = await one("select id, form_id from requests where state = 'new' limit 1");
@@ -93,6 +94,14 @@ async function measure(size, base) {
         ['versions of a piece', lead, `/api/pieces/${out.id}/versions`],
         ['guidelines of a piece', lead, `/api/pieces/${open.id}/guidelines`],
         ['guidelines', lead, '/api/guidelines'],
+        ['remarks on a piece', lead, `/api/pieces/${out.id}/remarks`],
+        ['how likely it is in time', lead, `/api/pieces/${open.id}/path/forecast`],
+        ['what there is to make', lead, '/api/to-make'],
+        ['what a creator has to make', staff, '/api/to-make'],
+        ['one after another', lead, '/api/to-make/steps?skill=write'],
+        ['copy of five weeks', lead, `/api/clients/${channel.client_id}/copy?from=2027-03-01&to=2027-04-04`],
+        ['hours of a step', lead, `/api/steps/${step.id}/hours`],
+        ['own clock', staff, '/api/clock'],
         ['who usually does what', lead, `/api/clients/${open.client_id}/team`],
         ['requests, first page', lead, '/api/requests'],
         ['requests to decide', lead, '/api/requests?shown=open'],

@@ -182,6 +182,19 @@ export async function fill(query, pieces) {
        where role = 'staff' and active and (skills ->> 'write')::int > 0 order by md5(id::text || c.id::text) limit 1) w on true where c.code ~ '^B'
      on conflict do nothing`,
   );
+  // two remarks of the team on every third piece, one of them at a place; hours on every second step
+  await query(
+    `insert into remarks (client_id, piece_id, author_id, audience, round, position, text, place, state, settled_by, settled_at, created_at)
+     select g.client_id, g.id, (select id from people where role = 'lead' limit 1), 'team', 1, k, 'Remark ' || k,
+       case when k = 1 then jsonb_build_object('kind', 'stretch', 'channelId', null, 'from', 0, 'to', 4, 'onText', p.content -> 'shared' ->> 'copy') end,
+       case when g.open then 'open' else 'settled' end, case when not g.open then 'L' end, case when not g.open then g.at end, g.at
+     from big_pieces g join pieces p on p.id = g.id, generate_series(1, 2) k where g.n % 3 = 0`,
+  );
+  await query(
+    `insert into worked (client_id, piece_id, step_id, step_title, person_id, on_day, minutes)
+     select g.client_id, g.id, s.id, s.title, s.doer_id, s.started_on, 45 from big_pieces g join steps s on s.piece_id = g.id
+     where s.doer_id is not null and s.started_on is not null and s.position % 2 = 0`,
+  );
   await query('alter table steps enable trigger tr_steps_worked_clients');
   await query('drop table big_pieces');
   await query('analyze');

@@ -2,6 +2,7 @@ import { addDays, addWorkingDays, getDay, getValue, isWorkingDay, ok, sentencesI
 import type { ContentBody, ThingBody } from '@zesting/contract';
 import {
   acceptRequest,
+  acceptStep,
   addPieceFile,
   approveForClient,
   assignStep,
@@ -36,6 +37,9 @@ import type { StoryPiece } from './pieces.js';
 import { doerFor, type Act } from './plan-story.js';
 import type { Setup } from './setup.js';
 import type { PersonKey } from './story.js';
+
+/** Pieces whose steps were offered, and nobody has said yet whether they do them. */
+const STILL_ASKED = ['Inside the deck oven'];
 
 interface StepRow {
   id: string;
@@ -191,9 +195,13 @@ export class PieceStory {
   }
 
   private async assign(): Promise<void> {
-    for (const step of await this.steps())
-      if (step.kind !== 'sign_off')
-        getValue(await assignStep(this.app, this.manager, step.id, this.viewer(this.doerOf(step.skill)).personId));
+    for (const step of await this.steps()) {
+      if (step.kind === 'sign_off') continue;
+      const doer = this.viewer(this.doerOf(step.skill));
+      getValue(await assignStep(this.app, this.manager, step.id, doer.personId));
+      // one that was given only now is not taken on yet
+      if (!STILL_ASKED.includes(this.piece.title)) getValue(await acceptStep(this.app, doer, step.id));
+    }
     if (this.piece.route === 'clip' && (this.piece.inDays ?? 0) > 40) await this.pinSecond();
   }
 

@@ -6,6 +6,7 @@ import { feature as duties } from './features/duties/feature.js';
 import { feature as find } from './features/find/feature.js';
 import { feature as goals } from './features/goals/feature.js';
 import { feature as guidelines } from './features/guidelines/feature.js';
+import { feature as hours } from './features/hours/feature.js';
 import { feature as identity } from './features/identity/feature.js';
 import { feature as intake } from './features/intake/feature.js';
 import { feature as interviews } from './features/interviews/feature.js';
@@ -44,6 +45,7 @@ export const FEATURES: readonly Feature[] = [
   teamNotes,
   obstacles,
   guidelines,
+  hours,
   views,
   find,
 ];

@@ -23,6 +23,7 @@ export { addRule, addRunUp, catchIdea, makeRunUp, putProductionDay, setCycle, st
 export * from './features/planning/index.js';
 export * from './features/production/index.js';
 export * from './features/remarks/index.js';
+export * from './features/hours/index.js';
 export * from './features/sign-off/index.js';
 export { addGuideline } from './features/guidelines/index.js';
 export { raiseObstacle, settleObstacle } from './features/obstacles/index.js';

@@ -53,6 +53,10 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     `insert into remark_replies (remark_id, author_id, audience, text, created_at) values ($1, $2, 'team', 'Why?', now()) returning id`,
     [remark?.id, people.lead.personId],
   );
+  const [worked] = await app.read<{ id: string }>(
+    `insert into worked (client_id, piece_id, step_id, step_title, person_id, on_day, minutes) values ($1, $2, $3, 'Check', $4, '2027-03-01', 30) returning id`,
+    [client.id, pieceId, stepId, people.lead.personId],
+  );
   const [note] = await app.read<{ id: string }>(
     `insert into team_notes (client_id, piece_id, author_id, kind, text, created_at) values ($1, $2, $3, 'comment', 'Look', now()) returning id`,
     [client.id, pieceId, people.lead.personId],
@@ -132,6 +136,7 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     placementId: placement?.id ?? '',
     remarkId: remark?.id ?? '',
     replyId: reply?.id ?? '',
+    workedId: worked?.id ?? '',
     noteId: note?.id ?? '',
     obstacleId: obstacle?.id ?? '',
     guidelineId: guideline?.id ?? '',

@@ -39,6 +39,7 @@ export * from './production-day/index.js';
 export * from './duties/index.js';
 export * from './topics/index.js';
 export * from './goals/index.js';
+export * from './hours/index.js';
 export * from './campaigns/index.js';
 export * from './helps/index.js';
 export * from './overload/index.js';

@@ -17,6 +17,8 @@ import type {
   StationsShape,
   CopyTableShape,
   ForecastShape,
+  OwnClockShape,
+  StepHoursShape,
   RemarksShape,
   SittingShape,
   ToMakeShape,
@@ -36,6 +38,8 @@ export const pieceKeys = {
   versions: (pieceId: string, older: string | null, newer: string | null) => ['piece', pieceId, 'versions', older, newer] as const,
   remarks: (pieceId: string) => ['piece', pieceId, 'remarks'] as const,
   forecast: (pieceId: string) => ['piece', pieceId, 'forecast'] as const,
+  clock: ['steps', 'clock'] as const,
+  hours: (stepId: string) => ['steps', 'hours', stepId] as const,
   toMake: (query: string, asked: string) => ['pieces', 'to-make', query, asked] as const,
   sitting: (query: string, asked: string, skill: string) => ['pieces', 'to-make', query, asked, skill] as const,
   copyTable: (clientId: string, from: string, to: string) => ['pieces', 'copy', clientId, from, to] as const,
@@ -105,6 +109,13 @@ export const versionsQuery = (pieceId: string, older: string | null, newer: stri
 /** How long the open steps of a piece usually take, and the chance that it is ready in time. */
 export const forecastQuery = (pieceId: string) =>
   queryOptions({ queryKey: pieceKeys.forecast(pieceId), queryFn: () => call<ForecastShape>(`/pieces/${pieceId}/path/forecast`) });
+
+/** The clock that one has running. */
+export const clockQuery = queryOptions({ queryKey: pieceKeys.clock, queryFn: () => call<OwnClockShape>('/clock') });
+
+/** The hours of a step. */
+export const hoursQuery = (stepId: string) =>
+  queryOptions({ queryKey: pieceKeys.hours(stepId), queryFn: () => call<StepHoursShape>(`/steps/${stepId}/hours`) });
 
 /** How much there is to make, by format and skill. @param query which client's; @param asked what it is narrowed to */
 export const toMakeQuery = (query: string, asked: string) =>

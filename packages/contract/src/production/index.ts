@@ -67,6 +67,14 @@ export class HandBackBody {
   stepIds?: string[];
 }
 
+/** Why somebody cannot do a step that was given to them. */
+export class TurnDownBody {
+  @IsString()
+  @IsNotBlank()
+  @MaxLength(1000)
+  words: string;
+}
+
 export class RemainingBody {
   /** null puts the whole effort back */
   @OrNull()
@@ -120,6 +128,8 @@ export class StepShape {
   conflict: 'pin_on_day_off' | 'pin_after_successor' | null;
   /** may be left out */
   optional: boolean;
+  /** its doer works freelance and has not said yet whether they do it; false for who does not manage */
+  isOffered: boolean;
   /** what giving it to somebody is checked against */
   version: number;
 }
@@ -268,6 +278,11 @@ export class MyStepRow {
   guidelines: number;
   /** remarks on the piece that are neither settled nor answered */
   openRemarks: number;
+  /** it was given to the viewer, who works freelance and has not said yet whether they do it */
+  isOffered: boolean;
+  /** what the viewer worked on it; their clock on it runs since then, null where it does not */
+  workedMinutes: number;
+  clockStartedAt: string | null;
   wheel: WheelSegment[];
 }
 

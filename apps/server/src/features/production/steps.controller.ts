@@ -4,6 +4,7 @@ import {
   ChaseBody,
   HandBackBody,
   RemainingBody,
+  TurnDownBody,
   type CandidateShape,
   type ChaseShape,
   type MyStepsShape,
@@ -14,9 +15,9 @@ import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { candidatesFor } from './queries/candidates.js';
 import { myStepsOf } from './queries/my-steps.js';
-import { assignStep, doerOf } from './use-cases/assign-step.js';
+import { assignStep, doerOf, turnDownStep } from './use-cases/assign-step.js';
 import { chaseDoer, chaseOfStep } from './use-cases/chase-doer.js';
-import { beginStep, handBack, handIn, sayRemaining } from './use-cases/do-step.js';
+import { acceptStep, beginStep, handBack, handIn, sayRemaining } from './use-cases/do-step.js';
 
 @Controller('steps')
 export class StepsController {
@@ -27,6 +28,22 @@ export class StepsController {
   @Access('own.steps')
   mine(@CurrentViewer() viewer: Viewer): Promise<MyStepsShape> {
     return myStepsOf(this.app, viewer);
+  }
+
+  /** Says that one does a step that was given to one. */
+  @Post(':stepId/accept')
+  @HttpCode(204)
+  @Access('step.do', { step: 'stepId' })
+  async accept(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string): Promise<void> {
+    valueOrProblem(await acceptStep(this.app, viewer, stepId));
+  }
+
+  /** Says that one cannot do a step that was given to one. */
+  @Post(':stepId/turn-down')
+  @HttpCode(204)
+  @Access('step.do', { step: 'stepId' })
+  async turnDown(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string, @Body() body: TurnDownBody): Promise<void> {
+    valueOrProblem(await turnDownStep(this.app, viewer, stepId, body.words));
   }
 
   /** Who could do the step. */

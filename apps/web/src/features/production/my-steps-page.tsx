@@ -9,6 +9,8 @@ import { buttonClass } from '../../ui/button';
 import { Empty, PageHead } from '../../ui/page';
 import { ClientCode, DangerTag, Tag } from '../../ui/tags';
 import { Wheel } from '../../ui/wheel';
+import { Clock } from './hours/clock';
+import { Offer } from './offer';
 import { RemainingField } from './remaining-field';
 
 /** A creator's own steps, in the order to do them: what can be done now, then what waits for others. */
@@ -104,6 +106,18 @@ function StepLine({ row }: { row: MyStepRow }) {
           </span>
           {row.thenGoesTo && <span className="text-muted"> · then {row.thenGoesTo}</span>}
         </p>
+        {row.isOffered ? (
+          <Offer stepId={row.stepId} title={`${row.stepTitle} of ${row.pieceTitle}`} />
+        ) : (
+          row.atHand && (
+            <Clock
+              stepId={row.stepId}
+              title={`${row.stepTitle} of ${row.pieceTitle}`}
+              workedMinutes={row.workedMinutes}
+              startedAt={row.clockStartedAt}
+            />
+          )
+        )}
         {row.remark && <p className="text-rind mt-1 break-words">Handed back: {row.remark}</p>}
         {row.inTheWay && <p className="text-rind break-words">In the way: {row.inTheWay}</p>}
         {row.waitsFor && <p className="text-muted">Waits for: {row.waitsFor}</p>}

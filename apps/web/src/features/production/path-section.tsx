@@ -144,6 +144,7 @@ function StepLine({ step, piece }: { step: StepShape; piece: PieceShape }) {
         ) : (
           <span>{step.doerName ?? 'nobody'}</span>
         )}
+        {step.isOffered && <Tag tone="lake">not taken on yet</Tag>}
         <span className="ml-auto">{done ? <Tag tone="pine">Done</Tag> : <DangerTag danger={step.danger} />}</span>
       </div>
       <StepDates step={step} steps={piece.steps} />

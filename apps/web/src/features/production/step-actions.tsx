@@ -1,7 +1,9 @@
 import type { PieceShape, StepShape } from '@zesting/contract';
 import { makersBefore } from '@zesting/core';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { clockQuery, hoursQuery } from '../../api/production';
 import { call } from '../../lib/api';
 import { dayWords } from '../../lib/format';
 import { useKept } from '../../lib/kept';
@@ -10,6 +12,7 @@ import { useOpened } from '../../lib/use-opened';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
+import { Clock } from './hours/clock';
 import { RemainingField } from './remaining-field';
 
 interface StepActionsProps {
@@ -50,6 +53,7 @@ function StepBar({ step, steps, save, busy }: { step: StepShape; steps: readonly
         <RemainingField stepId={step.id} title={step.title} leftMinutes={step.leftMinutes} />
         {step.remark && <span className="block text-rind">Handed back: {step.remark}</span>}
       </p>
+      <StepClock step={step} />
       {step.startedOn === null && (
         <Button disabled={act.isPending} onClick={() => act.mutate('begin')}>
           Begin
@@ -66,6 +70,15 @@ function StepBar({ step, steps, save, busy }: { step: StepShape; steps: readonly
       {step.kind === 'check' && opened === `back-${step.id}` && <HandBackDialog step={step} steps={steps} onClose={close} />}
     </div>
   );
+}
+
+/** The viewer's clock on a step that is at hand. */
+function StepClock({ step }: { step: StepShape }) {
+  const { data: own } = useQuery(clockQuery);
+  const { data: hours } = useQuery(hoursQuery(step.id));
+  if (!own || !hours) return null;
+  const startedAt = own.clock?.stepId === step.id ? own.clock.startedAt : null;
+  return <Clock stepId={step.id} title={step.title} workedMinutes={hours.minutes} startedAt={startedAt} />;
 }
 
 /** Hands work back to whoever made it; where several made what the check looks at, the checker says who does it again. */

@@ -7,6 +7,7 @@ const step = (overrides: Partial<StepShape>): StepShape => ({
   pinnedFinishOn: null,
   conflict: null,
   optional: false,
+  isOffered: false,
   id: 's1',
   title: 'Make',
   kind: 'make',

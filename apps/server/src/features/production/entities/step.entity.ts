@@ -49,6 +49,8 @@ export class Step {
   @DayColumn({ nullable: true }) finishedOn: string | null;
   @TextColumn({ nullable: true }) remark: string | null;
   @DayColumn({ nullable: true }) assignedOn: string | null;
+  /** when whoever it was given to took it on; null: nobody has, or they need not */
+  @DayColumn({ nullable: true }) acceptedOn: string | null;
   /** what the doer says is left; null: the whole effort */
   @IntColumn({ nullable: true }) remainingMinutes: number | null;
   /** a latest finish set by hand: it stays when all else is planned anew */

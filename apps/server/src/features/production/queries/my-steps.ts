@@ -16,7 +16,10 @@ export async function myStepsOf(app: App, viewer: Viewer): Promise<MyStepsShape>
        s.remark, p.progress as wheel,
        (select string_agg(o.words, '; ' order by o.raised_at) from obstacles o where o.piece_id = s.piece_id and o.settled_at is null and (o.step_id is null or o.step_id = s.id)) as "inTheWay",
        (select count(*) from guidelines g where ${holdsFor('s.skill')}) as guidelines,
-       (select count(*) from remarks m where m.piece_id = s.piece_id and m.state = 'open' and m.removed_at is null) as "openRemarks"
+       (select count(*) from remarks m where m.piece_id = s.piece_id and m.state = 'open' and m.removed_at is null) as "openRemarks",
+       s.accepted_on is null and s.started_on is null and (select d.role = 'freelance' from people d where d.id = $1) as "isOffered",
+       (select coalesce(sum(k.minutes), 0) from worked k where k.step_id = s.id and k.person_id = $1 and k.removed_at is null) as "workedMinutes",
+       (select k.started_at from worked k where k.step_id = s.id and k.person_id = $1 and k.minutes is null and k.removed_at is null) as "clockStartedAt"
      from steps s join pieces p on p.id = s.piece_id join clients c on c.id = p.client_id
      left join lateral (select b.title from steps b where b.piece_id = s.piece_id and b.id = any(s.predecessor_ids) and b.finished_on is null order by b.position limit 1) w on true
      where s.doer_id = $1 and s.finished_on is null and not p.shelved

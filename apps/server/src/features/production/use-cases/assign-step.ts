@@ -3,7 +3,7 @@ import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
-import { tell, untell } from '../../notices/index.js';
+import { tell, tellManagers, untell } from '../../notices/index.js';
 import { replan } from '../../planning/index.js';
 import { isAvailable, lockStep, stepKey, todayOf } from '../piece-store.js';
 
@@ -53,6 +53,7 @@ export async function giveStep(
   if (barred.length > 0) return fail({ code: 'person.barred' });
   step.doerId = personId;
   step.version += 1;
+  step.acceptedOn = null;
   step.assignedOn = personId === null ? null : await todayOf(tx, step, now);
   await tx.save(step);
   await untell(tx, stepKey(step));
@@ -75,6 +76,39 @@ export async function giveStep(
       key: stepKey(step),
     });
   return ok(null);
+}
+
+/** Whoever was given a step says that they cannot do it, and why: it is nobody's again, and who manages the client hears. */
+export function turnDownStep(
+  app: App,
+  viewer: Viewer,
+  stepId: string,
+  words: string,
+): Promise<Result<null, Failure | { code: 'step.other_doer' | 'step.begun_already' }>> {
+  return app.write<null, Failure | { code: 'step.other_doer' | 'step.begun_already' }>(async (tx, now) => {
+    const { piece, step } = await lockStep(tx, stepId);
+    if (step.doerId !== viewer.personId) return fail({ code: 'step.other_doer' });
+    if (step.startedOn !== null) return fail({ code: 'step.begun_already' });
+    const taken = await giveStep(app, tx, viewer, { stepId, personId: null }, now);
+    if (!taken.ok) return taken;
+    const why = words.trim();
+    await recordActivity(tx, {
+      clientId: piece.clientId,
+      thing: 'piece',
+      thingId: piece.id,
+      verb: 'step.turned_down',
+      actor: viewer.name,
+      detail: { step: step.title, remark: why },
+      at: now,
+    });
+    await tellManagers(app, tx, {
+      clientId: piece.clientId,
+      heading: `Turned down: ${step.title}, ${piece.title}`,
+      text: `${viewer.name} cannot do “${step.title}” of “${piece.title}”: ${why}`,
+      path: `/pieces/${piece.id}`,
+    });
+    return ok(null);
+  });
 }
 
 /** Who has a step now, for whoever meant to give it away meanwhile. */

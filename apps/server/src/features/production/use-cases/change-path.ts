@@ -157,6 +157,7 @@ const newRow = (added: ChangeableStep, piece: Piece, from: PathRow | undefined):
   position: from?.position ?? 0,
   remark: null,
   assignedOn: null,
+  acceptedOn: null,
   version: 1,
   latestStartOn: null,
   latestFinishOn: null,

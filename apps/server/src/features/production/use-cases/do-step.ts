@@ -1,4 +1,4 @@
-import { fail, makersBefore, ok, stepsBetween, type InstantText, type Result } from '@zesting/core';
+import { fail, leftAfter, makersBefore, ok, stepsBetween, type InstantText, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
@@ -6,11 +6,23 @@ import type { Tx } from '../../../platform/database/transaction.js';
 import { tell, untell } from '../../notices/index.js';
 import { replan } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
-import type { Step } from '../entities/step.entity.js';
-import { finishStep, freezeVersion, hasContent, isAvailable, lockStep, nextAfter, stepKey, stepsOf, todayOf } from '../piece-store.js';
+import { Step } from '../entities/step.entity.js';
+import {
+  finishStep,
+  freezeVersion,
+  hasContent,
+  isAvailable,
+  lockPiece,
+  lockStep,
+  nextAfter,
+  stepKey,
+  stepsOf,
+  todayOf,
+} from '../piece-store.js';
 import { tellDecider, tellNext } from './tell-next.js';
 
-type Refused = { code: 'step.client_decides' | 'step.already_finished' | 'step.not_available' | 'step.other_doer' };
+export type StepRefused = { code: 'step.client_decides' | 'step.already_finished' | 'step.not_available' | 'step.other_doer' };
+type Refused = StepRefused;
 type NothingYet = { code: 'piece.nothing_to_hand_in' };
 
 /** Whether this person may do the step now. Creators do their own; a manager may do any of the client's. */
@@ -36,15 +48,59 @@ const note = (tx: Tx, piece: Piece, viewer: Viewer, verb: string, step: Step, no
 /** Marks a step as begun today. */
 export function beginStep(app: App, viewer: Viewer, stepId: string): Promise<Result<null, Refused>> {
   return app.write<null, Refused>(async (tx, now) => {
-    const { piece, step, steps } = await lockStep(tx, stepId);
-    const refused = mayDo(viewer, step, steps);
-    if (refused) return fail(refused);
-    if (step.startedOn === null) {
-      step.startedOn = await todayOf(tx, step, now);
-      await tx.save(step);
-      await note(tx, piece, viewer, 'step.begun', step, now);
-      await replan(tx, [piece.id], now);
-    }
+    const begun = await beginInTurn(tx, viewer, stepId, now);
+    return begun.ok ? ok(null) : begun;
+  });
+}
+
+/** A step that somebody works on. */
+export interface BegunStep {
+  readonly clientId: string;
+  readonly pieceId: string;
+  readonly stepTitle: string;
+}
+
+/** The same in the caller's transaction, where it is not begun yet. Its piece is locked. */
+export async function beginInTurn(tx: Tx, viewer: Viewer, stepId: string, now: InstantText): Promise<Result<BegunStep, Refused>> {
+  const { piece, step, steps } = await lockStep(tx, stepId);
+  const refused = mayDo(viewer, step, steps);
+  if (refused) return fail(refused);
+  if (step.startedOn === null) {
+    step.startedOn = await todayOf(tx, step, now);
+    step.acceptedOn ??= step.startedOn;
+    await tx.save(step);
+    await note(tx, piece, viewer, 'step.begun', step, now);
+    await replan(tx, [piece.id], now);
+  }
+  return ok({ clientId: piece.clientId, pieceId: piece.id, stepTitle: step.title });
+}
+
+/** Takes work that was done from what is left of a step, or puts it back. Nothing where the step is finished, or gone from the path. */
+export async function addWork(
+  tx: Tx,
+  { pieceId, stepId }: { readonly pieceId: string; readonly stepId: string },
+  minutes: number,
+  now: InstantText,
+): Promise<void> {
+  await lockPiece(tx, pieceId);
+  const step = await tx.findOneBy(Step, { id: stepId });
+  if (!step || step.finishedOn !== null) return;
+  step.remainingMinutes = leftAfter(step.remainingMinutes ?? step.effortMinutes, minutes);
+  await tx.save(step);
+  await replan(tx, [pieceId], now);
+}
+
+/** Whoever was given a step says that they do it. */
+export function acceptStep(app: App, viewer: Viewer, stepId: string): Promise<Result<null, Refused>> {
+  return app.write<null, Refused>(async (tx, now) => {
+    const { piece, step } = await lockStep(tx, stepId);
+    if (step.finishedOn !== null) return fail({ code: 'step.already_finished' });
+    if (step.doerId !== viewer.personId) return fail({ code: 'step.other_doer' });
+    if (step.acceptedOn !== null) return ok(null);
+    step.acceptedOn = await todayOf(tx, step, now);
+    await tx.save(step);
+    await note(tx, piece, viewer, 'step.accepted', step, now);
+    await replan(tx, [piece.id], now); // whoever looks is told
     return ok(null);
   });
 }
