@@ -70,7 +70,7 @@ test('the path of a piece is changed by hand, and what moves is shown before any
     const write = moves.getByRole('row', { name: /^Write/ });
     await expect(write).toContainText('→');
     await expectAccessible(dana);
-    await expect(dana.locator('section[aria-labelledby="path"]')).not.toContainText('4 working days'); // nothing is saved
+    await expect(dana.locator('section[aria-labelledby="path"]')).not.toContainText('4 working days, done'); // nothing is saved
     await dana.route('**/path', (route) => route.abort());
     await dialog.getByRole('button', { name: 'Change it' }).click();
     await expect(dialog.getByRole('alert')).toBeVisible();
@@ -78,7 +78,7 @@ test('the path of a piece is changed by hand, and what moves is shown before any
     await dana.unroute('**/path');
     await dialog.getByRole('button', { name: 'Change it' }).click();
     await expect(dialog).toHaveCount(0);
-    await expect(path).toContainText('4 working days');
+    await expect(path).toContainText('4 working days, done');
   });
 
   await test.step('a step comes in, one is split, and both stand where they were put', async () => {

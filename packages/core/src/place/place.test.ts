@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { Content } from '../content/index.js';
 import {
   areaWords,
+  followPlace,
   followStretch,
   momentWords,
   PICTURE_SIDE,
@@ -226,4 +227,40 @@ describe('a place that is pointed at', () => {
     ['an area of a clip', { kind: 'region', assetId: 'clip', ...area }],
     ['a moment of a picture', { kind: 'moment', assetId: 'picture', atMs: 0 }],
   ] as const)('is none: %s', (_, pointed) => expect(placeIn(content, pointed, kindOf)).toBeNull());
+});
+
+describe('a place in what the content became', () => {
+  const medium = (assetId: string) => ({ assetId, hash: assetId, name: `${assetId}.png`, alt: '' });
+  const content = (copy: string, own: string, ...media: string[]): Content => ({
+    shared: { copy, media: media.map(medium), disclosure: '' },
+    channels: { feed: { copy: own, tags: [], firstComment: '', link: '' } },
+  });
+  const region = { kind: 'region', assetId: 'b', number: 1, x: 0, y: 0, width: 10, height: 10 } as const;
+
+  it('is followed in the text that it stood in: the shared copy, or a channel’s own', () => {
+    const place = stretch('We bake.', 'bake');
+    expect(followPlace(place, content('Now we bake.', ''))).toEqual({
+      state: 'stands',
+      place: { ...place, from: 7, to: 11, onText: 'Now we bake.' },
+    });
+    expect(followPlace({ ...place, channelId: 'feed' }, content('', 'We cook.'))).toMatchObject({
+      state: 'changed',
+      place: { channelId: 'feed', onText: 'We cook.' },
+    });
+    expect(followPlace({ ...place, channelId: 'other' }, content('We bake.', 'We bake.'))).toEqual({ state: 'gone', place: null });
+  });
+
+  it('moves with its picture, and is gone with it', () => {
+    expect(followPlace(region, content('', '', 'a', 'b'))).toEqual({ state: 'stands', place: { ...region, number: 2 } });
+    expect(followPlace(region, content('', '', 'a'))).toEqual({ state: 'gone', place: null });
+  });
+
+  it('is never too small to be seen', () => {
+    expect(toWhole({ x: 9990, y: 9990, width: 1, height: 1 }, seenOf({ width: 1, height: 1 }, { width: 1, height: 1 }))).toEqual({
+      x: 9900,
+      y: 9900,
+      width: 100,
+      height: 100,
+    });
+  });
 });
