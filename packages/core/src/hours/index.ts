@@ -1,4 +1,4 @@
-import type { InstantText } from '../time/index.js';
+import { minutesBetween, type InstantText } from '../time/index.js';
 
 /** A clock that ran for longer was forgotten: then somebody says how long it was (common practice). */
 export const LONGEST_CLOCK_MINUTES = 12 * 60;
@@ -8,7 +8,7 @@ export const LONGEST_CLOCK_MINUTES = 12 * 60;
  * @returns null where it ran so long that it was forgotten
  */
 export function clockMinutes(fromAt: InstantText, untilAt: InstantText): number | null {
-  const minutes = Math.max(1, Math.round((Date.parse(untilAt) - Date.parse(fromAt)) / 60_000));
+  const minutes = Math.max(1, Math.round(minutesBetween(fromAt, untilAt)));
   return minutes > LONGEST_CLOCK_MINUTES ? null : minutes;
 }
 

@@ -79,3 +79,7 @@ export function compareInstants(a: InstantText, b: InstantText): number {
 
 const SECONDS = '2027-03-16T09:00:00'.length;
 const IN_UTC = /^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d+)?Z$/;
+
+/** Minutes from one instant to another, with their parts; negative where the other comes first. */
+export const minutesBetween = (from: InstantText, to: InstantText): number =>
+  Temporal.Instant.from(from).until(Temporal.Instant.from(to)).total('minutes');

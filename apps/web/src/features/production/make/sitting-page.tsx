@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { SittingShape, SittingStep } from '@zesting/contract';
-import { useEffect, useRef } from 'react';
+import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { pieceQuery, sittingQuery } from '../../../api/production';
 import { wordsOf } from '../../../lib/api';
@@ -66,10 +66,11 @@ export function SittingPage() {
 function Making({ sitting: { steps, isWhole } }: { sitting: SittingShape }) {
   const { search, put } = useSearch();
   const asked = search.get('step');
-  const before = useRef(steps);
-  const current = steps.find(({ stepId }) => stepId === asked) ?? afterGone(before.current, steps, asked) ?? steps[0];
+  // the list as it was before it changed: where what is gone stood
+  const [seen, setSeen] = useState({ steps, before: steps });
+  if (seen.steps !== steps) setSeen({ steps, before: seen.steps });
+  const current = steps.find(({ stepId }) => stepId === asked) ?? afterGone(seen.before, steps, asked) ?? steps[0];
   useEffect(() => {
-    before.current = steps;
     if (current && current.stepId !== asked) put({ step: current.stepId }, { replace: true });
   });
   const at = current ? steps.indexOf(current) : -1;
