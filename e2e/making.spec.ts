@@ -449,6 +449,29 @@ test('a freelancer’s day on the phone: takes one on, turns one down, works by 
   await expect(hours.getByRole('listitem')).toHaveCount(3); // two, and the sum
 });
 
+test('another piece is begun from one: with its words and pictures, apart from it', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/production?client=MOSS&shown=all');
+  await dana.getByRole('link', { name: 'Moss lawns, honestly' }).click();
+  const copy = dana.getByRole('region', { name: 'Content' }).getByLabel('Copy', { exact: true });
+  const words = await copy.inputValue();
+  await dana.getByRole('button', { name: 'Begin another from this' }).click();
+  const dialog = dana.getByRole('dialog', { name: 'Begin another from “Moss lawns, honestly”' });
+  await expect(dialog.getByLabel('Working title')).toHaveValue('Moss lawns, honestly');
+  await expectAccessible(dana);
+  await dialog.getByLabel('Working title').fill('Moss lawns, a year on');
+  await dialog.getByRole('button', { name: 'Begin', exact: true }).click();
+  await expect(dana.getByRole('heading', { level: 1, name: 'Moss lawns, a year on' })).toBeVisible();
+  await expect(dana.getByText(/^Begun from Moss lawns, honestly \(no\. \d+\)$/)).toBeVisible();
+  await expect(copy).toHaveValue(words);
+  await copy.fill(`${words} A year on.`);
+  await dana.getByRole('button', { name: 'Save' }).click();
+  await expect(dana.getByText('Not saved yet')).toHaveCount(0);
+  await dana.getByRole('link', { name: 'Moss lawns, honestly' }).click();
+  await expect(dana.getByText(/^Used again in Moss lawns, a year on/)).toBeVisible();
+  await expect(copy).toHaveValue(words); // the one it was begun from is as it was
+});
+
 test('a creator is ill for a week: what becomes late, who takes over, accepted, and nothing is late by it', async ({
   browser,
   zesting,

@@ -398,6 +398,11 @@ export const CASES: Record<string, Case[]> = {
       body: ({ pillarId }, own) => ({ ...piece, routeId: own['routeId'], pillarId, isPencilled: false }),
       code: 'pillar.unknown',
     },
+    {
+      ids: 'fromId',
+      body: ({ pieceId }, own) => ({ ...piece, routeId: own['routeId'], fromId: pieceId, isPencilled: false }),
+      code: 'piece.unknown',
+    },
   ],
   'PATCH /api/pieces/{pieceId}': [
     {

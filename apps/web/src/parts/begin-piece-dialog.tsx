@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { BeginPieceBody, type PieceMadeShape } from '@zesting/contract';
+import { BeginPieceBody, type PieceMadeShape, type PieceShape } from '@zesting/contract';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { routesQuery } from '../api/production';
@@ -18,16 +18,18 @@ interface BeginPieceProps {
   readonly clientId?: string | undefined;
   /** the day on the calendar that it was begun from */
   readonly on?: string | undefined;
+  /** the piece whose content it begins with */
+  readonly from?: PieceShape | undefined;
   readonly onClose: () => void;
 }
 
 /** Begins a piece by hand: for whom, what kind, for which day; its title and brief now or later. */
-export function BeginPieceDialog({ clientId, on, onClose }: BeginPieceProps) {
+export function BeginPieceDialog({ clientId, on, from, onClose }: BeginPieceProps) {
   const { clients, client: chosen, clientOf, to } = useClients();
   const navigate = useNavigate();
   const { todayOn } = useSession();
   const { data: routes } = useQuery(routesQuery);
-  const [forId, setForId] = useState(clientId ?? chosen?.id ?? clients[0]?.id ?? '');
+  const [forId, setForId] = useState(from?.clientId ?? clientId ?? chosen?.id ?? clients[0]?.id ?? '');
   const client = clientOf(forId);
   const firstChannel = (id: string) =>
     clientOf(id)
@@ -39,14 +41,15 @@ export function BeginPieceDialog({ clientId, on, onClose }: BeginPieceProps) {
   const form = useBodyForm<BeginPieceBody>(
     BeginPieceBody,
     {
-      routeId: routes?.[0]?.id ?? '',
-      title: '',
-      pillarId: null,
-      channelIds: firstChannel(forId),
+      routeId: (routes?.find(({ formatName }) => formatName === from?.formatName) ?? routes?.[0])?.id ?? '',
+      title: from?.title ?? '',
+      pillarId: from?.pillarId ?? null,
+      channelIds: from ? from.content.channels.map(({ channelId: id }) => id) : firstChannel(forId),
       wishOn: on ?? null,
       notes: '',
       leaveOut: [],
       isPencilled: on !== undefined,
+      fromId: from?.id ?? null,
     },
     {
       send: async (sent) => {
@@ -77,18 +80,24 @@ export function BeginPieceDialog({ clientId, on, onClose }: BeginPieceProps) {
     <FormDialog
       form={form}
       onClose={onClose}
-      title="Begin a piece"
-      description="Without a request: what the team plans or hears by the way."
+      title={from ? `Begin another from “${from.title}”` : 'Begin a piece'}
+      description={
+        from
+          ? 'It begins with the same words, pictures and tags; what is done to the one changes nothing in the other.'
+          : 'Without a request: what the team plans or hears by the way.'
+      }
       action="Begin"
     >
-      <ClientField
-        required
-        clientId={forId}
-        onChange={(clientId) => {
-          setForId(clientId);
-          change({ channelIds: firstChannel(clientId), pillarId: null });
-        }}
-      />
+      {!from && (
+        <ClientField
+          required
+          clientId={forId}
+          onChange={(clientId) => {
+            setForId(clientId);
+            change({ channelIds: firstChannel(clientId), pillarId: null });
+          }}
+        />
+      )}
       <Field label="Working title" help="Left empty, it is called by its format and day until it has one." error={errorOf('title')}>
         {(control) => (
           <input

@@ -12,6 +12,11 @@ export class BeginPieceBody extends NewPieceBody {
   @MaxLength(200)
   title?: string;
 
+  /** a piece of the same client whose content it begins with */
+  @OptionalOrNull()
+  @IsUUID()
+  fromId?: string | null;
+
   /** whether it stands on its channels on the wished day, at their usual times */
   @IsBoolean()
   isPencilled: boolean;

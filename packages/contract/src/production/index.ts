@@ -208,6 +208,12 @@ export class ActivityPage {
   nextBefore: string | null;
 }
 
+export class LinkedPieceShape {
+  id: string;
+  number: number;
+  title: string;
+}
+
 export class PieceShape {
   id: string;
   number: number;
@@ -241,6 +247,9 @@ export class PieceShape {
   activity: ActivityShape[];
   /** who decides on the client's standing authority; null where the client signs */
   agencyDecider: { personId: string; name: string } | null;
+  /** the pieces that it was begun from, and those that were begun from it; none for who does not manage */
+  refersTo: LinkedPieceShape[];
+  usedIn: LinkedPieceShape[];
   /** the viewer may plan, assign, send and place */
   canManage: boolean;
   canWrite: boolean;

@@ -1,4 +1,8 @@
-import { callerAs, makeScene, NOW, type Caller, type Scene } from '../../../test-support/scene.js';
+import sharp from 'sharp';
+import { getValue } from '@zesting/core';
+import type { PieceShape } from '@zesting/contract';
+import { callerAs, makeScene, NOW, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { addPieceFile, assignStep, editContent } from '../production/index.js';
 
 describe('a piece that is begun by hand', () => {
   let scene: Scene;
@@ -62,6 +66,44 @@ describe('a piece that is begun by hand', () => {
     const lead = await callerAs(scene, 'lead');
     expect((await begin({ channelIds: scene.b.channelIds }, scene.b.id, lead)).body['code']).toBe('client.archived');
     expect(await count()).toBe(before);
+  });
+
+  it('from another has its words, pictures and parts, and what is done to the one changes nothing in the other', async () => {
+    const bytes = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#fff' } })
+      .png()
+      .toBuffer();
+    const first = String((await begin({ title: 'First' })).body['pieceId']);
+    const { assetId } = getValue(await addPieceFile(scene.app, first, { name: 'a.png', bytes }));
+    const [feed = '', blog = ''] = scene.a.channelIds;
+    const part = (channelId: string, copy: string) => ({ channelId, copy, tags: ['one'], firstComment: '', link: '' });
+    const shared = { copy: 'Words', disclosure: '', media: [{ assetId, alt: 'White' }] };
+    getValue(await editContent(scene.app, scene.people.lead, first, { shared, channels: [part(feed, 'Feed'), part(blog, 'Blog')] }, 1));
+    const again = String((await begin({ title: 'Again', channelIds: [blog], fromId: first })).body['pieceId']);
+    const copyOf = async (id: string) => {
+      const { content } = (await pieceOf(id)) as unknown as PieceShape;
+      return [
+        content.shared.copy,
+        content.shared.media.map((medium) => [medium.assetId, medium.alt]),
+        content.channels.map(({ copy }) => copy),
+      ];
+    };
+    expect(await copyOf(again)).toEqual(['Words', [[assetId, 'White']], ['Blog']]);
+    expect(await pieceOf(again)).toMatchObject({ title: 'Again', refersTo: [{ id: first, title: 'First' }], usedIn: [] });
+    expect(await pieceOf(first)).toMatchObject({ refersTo: [], usedIn: [{ id: again, title: 'Again' }] });
+    // who has a step of the new one alone sees the picture that came with it
+    const freelance = await callerAs(scene, 'freelance');
+    expect((await freelance.call('GET', `/api/files/${assetId}`)).status).toBe(404);
+    getValue(await assignStep(scene.app, scene.people.lead, await stepOf(scene, again, 'write'), scene.people.freelance.personId));
+    expect((await freelance.call('GET', `/api/files/${assetId}`)).status).toBe(200);
+    expect((await freelance.call('GET', `/api/pieces/${first}`)).status).toBe(404);
+    expect((await freelance.call('GET', `/api/pieces/${again}`)).body['refersTo']).toEqual([]);
+    // it is saved with the picture of the other, and without touching the other
+    getValue(await editContent(scene.app, scene.people.freelance, again, { shared: { ...shared, copy: 'New words' }, channels: [] }, 1));
+    expect([(await copyOf(first))[0], (await copyOf(again))[0]]).toEqual(['Words', 'New words']);
+    expect((await begin({ fromId: first }, scene.b.id, await callerAs(scene, 'lead'))).body['code']).toBe('channel.unknown');
+    const strange = { fromId: first, channelIds: scene.b.channelIds };
+    await scene.app.read('update clients set archived_at = null where id = $1', [scene.b.id]);
+    expect((await begin(strange, scene.b.id, await callerAs(scene, 'lead'))).body['code']).toBe('piece.unknown');
   });
 
   it('is told what its route would allow', async () => {

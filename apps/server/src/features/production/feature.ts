@@ -1,6 +1,7 @@
 import { MAKERS, MANAGERS, SELVES, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
 import { Asset, AssetSize } from './entities/asset.entity.js';
+import { PieceReference } from './entities/piece-reference.entity.js';
 import { PieceRequest } from './entities/piece-request.entity.js';
 import { Piece } from './entities/piece.entity.js';
 import { Presence } from './entities/presence.entity.js';
@@ -30,9 +31,10 @@ const policies = {
 const owners = {
   piece: 'select client_id, id as piece_id, null::uuid as request_id from pieces where id = $1',
   step: 'select p.client_id, p.id as piece_id, null::uuid as request_id from steps s join pieces p on p.id = s.piece_id where s.id = $1',
-  // an idea's file goes where the idea goes, also into the piece that it became
+  // an idea's file goes where the idea goes, also into the piece that it became; a piece's into those that were begun from it
   asset: `select coalesce(a.client_id, i.client_id) as client_id, coalesce(a.piece_id, i.piece_id, t.piece_id) as piece_id, a.request_id
-    from assets a left join ideas i on i.id = a.idea_id left join ideas t on t.id = i.combined_into where a.id = $1`,
+    from assets a left join ideas i on i.id = a.idea_id left join ideas t on t.id = i.combined_into where a.id = $1
+    union all select p.client_id, r.piece_id, null from assets a join piece_references r on r.of_piece_id = a.piece_id join pieces p on p.id = r.piece_id where a.id = $1`,
 } as const;
 
 declare module '../../platform/access/policies.js' {
@@ -43,7 +45,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'production',
   module: ProductionModule,
-  entities: [Piece, PieceRequest, Step, Version, Asset, AssetSize, Upload, Presence, WorkedClient],
+  entities: [Piece, PieceRequest, PieceReference, Step, Version, Asset, AssetSize, Upload, Presence, WorkedClient],
   policies,
   finds: [findPieces],
   owners,

@@ -1,7 +1,7 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import type { PieceShape } from '@zesting/contract';
-import { Eye, Pencil } from 'lucide-react';
-import { useParams } from 'react-router';
+import { CopyPlus, Eye, Pencil } from 'lucide-react';
+import { Link, useParams } from 'react-router';
 import { pieceQuery } from '../../api/production';
 import { dayWords, zoneWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
@@ -9,6 +9,7 @@ import { useOpened } from '../../lib/use-opened';
 import { useReached } from '../../lib/use-reached';
 import { usePresence } from '../../lib/use-live';
 import { STAGE_WORDS } from '../../lib/words';
+import { BeginPieceDialog } from '../../parts/begin-piece-dialog';
 import { CampaignField } from '../../parts/campaign-field';
 import { SubjectField } from '../../parts/subject-field';
 import { Button } from '../../ui/button';
@@ -71,6 +72,31 @@ function Others({ pieceId }: { pieceId: string }) {
   );
 }
 
+/** The pieces that it was begun from, and those that were begun from it. */
+function OtherPieces({ piece }: { piece: PieceShape }) {
+  const lines = [
+    ['Begun from', piece.refersTo],
+    ['Used again in', piece.usedIn],
+  ] as const;
+  return lines.map(
+    ([words, others]) =>
+      others.length > 0 && (
+        <p key={words} className="text-[13px] text-muted">
+          {words}{' '}
+          {others.map(({ id, title, number }, index) => (
+            <span key={id}>
+              {index > 0 && ', '}
+              <Link to={`/pieces/${id}`} className="text-pine underline">
+                {title}
+              </Link>{' '}
+              (no. {number})
+            </span>
+          ))}
+        </p>
+      ),
+  );
+}
+
 function PieceHead({ piece }: { piece: PieceShape }) {
   const { clientOf } = useClients();
   const client = clientOf(piece.clientId);
@@ -100,7 +126,19 @@ function PieceHead({ piece }: { piece: PieceShape }) {
               <Pencil size={15} aria-hidden />
             </Button>
           )}
+          {piece.canManage && (
+            <Button
+              look="quiet"
+              className="px-2"
+              aria-label="Begin another from this"
+              title="Begin another from this"
+              onClick={() => open('again')}
+            >
+              <CopyPlus size={15} aria-hidden />
+            </Button>
+          )}
         </div>
+        <OtherPieces piece={piece} />
         {client && piece.canManage && (
           <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
             <CampaignField client={client} pieceId={piece.id} campaignId={piece.campaignId} />
@@ -135,6 +173,7 @@ function PieceHead({ piece }: { piece: PieceShape }) {
               : 'No date yet'}
         </span>
       </div>
+      {piece.canManage && opened === 'again' && <BeginPieceDialog from={piece} onClose={close} />}
       {piece.canManage && opened === 'edit' && <EditPieceDialog piece={piece} onClose={close} />}
     </header>
   );

@@ -11,7 +11,16 @@ import { setDate, usualTime, type DateFailure } from './placement-store.js';
 
 export type BeginFailure =
   | DateFailure
-  | { code: 'route.unknown' | 'route.archived' | 'channel.unknown' | 'pillar.unknown' | 'step.not_optional' | 'client.archived' };
+  | {
+      code:
+        | 'route.unknown'
+        | 'route.archived'
+        | 'channel.unknown'
+        | 'pillar.unknown'
+        | 'step.not_optional'
+        | 'client.archived'
+        | 'piece.unknown';
+    };
 
 /**
  * Begins a piece by hand, without a request. One without a title is called by its format and day until it has one. Where it is to be
@@ -59,6 +68,7 @@ export async function putPiece(
       wishOn: body.wishOn ?? null,
       channelIds: body.channelIds,
       leaveOut: body.leaveOut ?? [],
+      fromId: body.fromId ?? null,
       actor: viewer.name,
     },
     now,

@@ -12,7 +12,11 @@ import { tellRequester } from './tell-requester.js';
 
 type Decided = { code: 'request.already_decided' };
 type AcceptFailure =
-  Decided | { code: 'route.unknown' } | { code: 'channel.unknown' } | { code: 'pillar.unknown' } | { code: 'step.not_optional' };
+  | Decided
+  | { code: 'route.unknown' }
+  | { code: 'channel.unknown' }
+  | { code: 'pillar.unknown' | 'piece.unknown' }
+  | { code: 'step.not_optional' };
 
 /** A request under lock; a missing one is a bug, since access was checked. */
 export const lockRequest = (tx: Tx, id: string): Promise<Request> =>

@@ -17,6 +17,7 @@ import { recordActivity } from '../../../platform/activity.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { Event } from '../../../platform/events.js';
 import { findRoute, replan } from '../../planning/index.js';
+import { PieceReference } from '../entities/piece-reference.entity.js';
 import { PieceRequest } from '../entities/piece-request.entity.js';
 import { Piece } from '../entities/piece.entity.js';
 import { Step } from '../entities/step.entity.js';
@@ -36,10 +37,13 @@ export interface NewPiece {
   readonly channelIds: readonly string[];
   /** keys of optional steps that this piece does without */
   readonly leaveOut?: readonly string[];
+  /** a piece of the same client whose content it begins with */
+  readonly fromId?: string | null;
   readonly actor: string;
 }
 
-type Failure = { code: 'step.not_optional' } | { code: 'route.unknown' } | { code: 'channel.unknown' } | { code: 'pillar.unknown' };
+type Failure =
+  { code: 'step.not_optional' } | { code: 'route.unknown' } | { code: 'channel.unknown' } | { code: 'pillar.unknown' | 'piece.unknown' };
 
 /** A piece was made, and is to stand on these channels. Whoever listens has done so when it is planned. */
 export const pieceMade = new Event<{ readonly id: string; readonly clientId: string; readonly channelIds: readonly string[] }>();
@@ -60,9 +64,13 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
   const steps = await stepsFor(tx, wanted, route.value.steps);
   if (!steps) return fail({ code: 'step.not_optional' });
   const id = randomUUID();
+  const from = wanted.fromId ? await tx.findOneBy(Piece, { id: wanted.fromId, clientId: wanted.clientId }) : null;
+  if (wanted.fromId && !from) return fail({ code: 'piece.unknown' });
   const content = {
-    shared: EMPTY_SHARED_PART,
-    channels: Object.fromEntries(wanted.channelIds.map((channelId) => [channelId, EMPTY_CHANNEL_PART])),
+    shared: from?.content.shared ?? EMPTY_SHARED_PART,
+    channels: Object.fromEntries(
+      wanted.channelIds.map((channelId) => [channelId, from?.content.channels[channelId] ?? EMPTY_CHANNEL_PART]),
+    ),
   };
   await tx.insert(Piece, {
     id,
@@ -82,6 +90,7 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
     version: 1,
     createdAt: now,
   });
+  if (from) await tx.insert(PieceReference, { pieceId: id, ofPieceId: from.id });
   if (wanted.requestId !== null) await tx.insert(PieceRequest, { pieceId: id, requestId: wanted.requestId, made: true });
   await addSteps(tx, id, steps);
   await pieceMade.tell(tx, { id, clientId: wanted.clientId, channelIds: wanted.channelIds }, now);
@@ -91,7 +100,7 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
     thingId: id,
     verb: 'piece.created',
     actor: wanted.actor,
-    detail: { title: wanted.title },
+    detail: { title: wanted.title, ...(from ? { from: from.title } : {}) },
     at: now,
   });
   await replan(tx, [id], now);

@@ -50,7 +50,7 @@ export async function saveContent(tx: Tx, viewer: Viewer, piece: Piece, content:
   await replan(tx, [piece.id], now);
 }
 
-/** The content that a body describes: known files of this piece or its request, and just the channels that the piece has. */
+/** The content that a body describes: known files of this piece, its request or a piece that it was begun from, and just the channels that the piece has. */
 async function contentOf(
   tx: Tx,
   piece: Piece,
@@ -58,7 +58,7 @@ async function contentOf(
 ): Promise<Result<Content, { code: 'file.unknown' } | { code: 'channel.unknown' }>> {
   const files = await rowsOf<{ id: string; hash: string; name: string }>(
     tx,
-    'select id, hash, name from assets where id = any($1) and client_id = $2 and (piece_id = $3 or request_id in (select request_id from piece_requests where piece_id = $3))',
+    'select id, hash, name from assets where id = any($1) and client_id = $2 and (piece_id = $3 or request_id in (select request_id from piece_requests where piece_id = $3) or piece_id in (select of_piece_id from piece_references where piece_id = $3))',
     [body.shared.media.map((medium) => medium.assetId), piece.clientId, piece.id],
   );
   const byId = new Map(files.map((file) => [file.id, file]));
