@@ -1,7 +1,7 @@
 import { Module } from '@nestjs/common';
-import { stepFinished } from '../production/index.js';
+import { stepFinished, stepLeftOut } from '../production/index.js';
 import { ObstaclesController } from './obstacles.controller.js';
-import { settleOfStep } from './use-cases/settle.js';
+import { forgetOfStep, settleOfStep } from './use-cases/settle.js';
 
 export { raiseObstacle } from './use-cases/raise.js';
 export { settleObstacle } from './use-cases/settle.js';
@@ -10,3 +10,4 @@ export { settleObstacle } from './use-cases/settle.js';
 export class ObstaclesModule {}
 
 stepFinished.add(settleOfStep);
+stepLeftOut.add(forgetOfStep);

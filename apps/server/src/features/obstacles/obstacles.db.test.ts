@@ -158,10 +158,12 @@ describe('what stands in the way', () => {
     expect((await told('Sia')).filter(({ heading }) => heading.startsWith('In the way'))).toEqual([]);
     await scene.app.read("update steps set optional = true where piece_id = $1 and key = 'design'", [pieceId]);
     const design = await stepOf(scene, pieceId, 'design');
-    await say(staff, { stepId: design });
+    await say(staff, { stepId: design, whose: 'person', personId: scene.people.manager.personId });
     expect((await shown()).open).toHaveLength(1);
+    expect((await told('Max')).some(({ heading }) => heading.startsWith('In the way'))).toBe(true);
     getValue(await changePiecePath(scene.app, scene.people.manager, pieceId, [{ kind: 'leave_out', stepId: design }]));
     expect((await shown()).open).toEqual([]);
+    expect((await told('Max')).some(({ heading }) => heading.startsWith('In the way'))).toBe(false); // it went before they heard
   });
 
   it('is listed for who manages, the oldest first, and for whose it is; for nobody else', async () => {

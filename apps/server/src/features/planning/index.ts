@@ -15,6 +15,7 @@ export {
 export type { PathOutcome, PathOutcomeFailure, TriedChange } from './among-work.js';
 export { helpsFor, outcomeOfAbsence, outcomeOfPath, predict, predictCandidates, takenHours } from './predict.js';
 export { loadOpenSteps, predictSteps, storedPrediction } from './reckon-prediction.js';
+export { ableFor } from './queries/able.js';
 export { daysOff } from './queries/days-off.js';
 export * from './replan.js';
 export * from './outlook.js';

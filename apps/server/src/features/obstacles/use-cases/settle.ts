@@ -56,3 +56,8 @@ export async function settleOfStep(tx: Tx, { id: stepId }: { readonly id: string
     await untell(tx, obstacleKey(obstacle.id));
   }
 }
+
+/** A step goes from its path, and what stood in its way with it: who has not heard of it yet hears nothing. */
+export async function forgetOfStep(tx: Tx, { id: stepId }: { readonly id: string }): Promise<void> {
+  for (const { id } of await tx.findBy(Obstacle, { stepId })) await untell(tx, obstacleKey(id));
+}

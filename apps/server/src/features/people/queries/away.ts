@@ -1,7 +1,7 @@
 import type { AwayGiveShape, AwayPieceShape, AwayShape, TimeOffBody } from '@zesting/contract';
 import { fail, ok, type Result } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
-import { outcomeOfAbsence } from '../../planning/index.js';
+import { ableFor, outcomeOfAbsence } from '../../planning/index.js';
 
 /** What an absence would make late, and who could take over, before it is entered. */
 export async function previewAway(
@@ -10,7 +10,7 @@ export async function previewAway(
   { startOn, endOn, part }: TimeOffBody,
 ): Promise<Result<AwayShape, { code: 'time_off.order_wrong' }>> {
   if (endOn < startOn) return fail({ code: 'time_off.order_wrong' });
-  const found = await outcomeOfAbsence(app, { personId, startOn, endOn, part, able: await ableFor(app, personId) });
+  const found = await outcomeOfAbsence(app, { personId, startOn, endOn, part, able: await ableFor(app, { doerId: personId }) });
   const [was, away, after] = [found.now, found.away, found.after].map((late) => new Map(late));
   const later = [...new Set([...(away?.keys() ?? []), ...(after?.keys() ?? [])])].filter((id) => {
     const before = was?.get(id) ?? 0;
@@ -40,17 +40,4 @@ export async function previewAway(
     }),
     isWhole: found.isWhole,
   });
-}
-
-/** By each open step of a person, who else could do it: whoever usually does it for the client first, then its own people, then the most skilled. */
-async function ableFor(app: App, personId: string): Promise<Record<string, string[]>> {
-  const rows = await app.read<{ step_id: string; able: string[] }>(
-    `select s.id as step_id, array(select d.id from people d left join client_people o on o.person_id = d.id and o.client_id = p.client_id
-         left join client_team t on t.client_id = p.client_id and t.skill = s.skill and t.person_id = d.id
-         where d.active and d.id <> $1 and coalesce((d.skills ->> s.skill)::int, 0) > 0 and coalesce(o.relation, 'none') <> 'barred'
-         order by (t.person_id is not null) desc, coalesce(o.relation = 'own', false) desc, (d.skills ->> s.skill)::int desc, d.name) as able
-     from steps s join pieces p on p.id = s.piece_id where s.doer_id = $1 and s.finished_on is null and s.kind <> 'sign_off' and p.list is not null`,
-    [personId],
-  );
-  return Object.fromEntries(rows.map((row) => [row.step_id, row.able]));
 }

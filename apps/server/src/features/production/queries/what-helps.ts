@@ -3,7 +3,7 @@ import type { MendChangeShape, MendsShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { dayNear } from '../../../platform/time/day-near.js';
-import { AGENCY_KEY, helpsFor, loadCalendars } from '../../planning/index.js';
+import { ableFor, AGENCY_KEY, helpsFor, loadCalendars } from '../../planning/index.js';
 import { namesOf, othersOf } from './path-preview.js';
 
 /** Further back nobody’s days off are known, and habits were others. */
@@ -15,7 +15,7 @@ type Kept = NonNullable<ReturnType<typeof spanKept>>;
 
 /** The smallest changes that would bring a late piece back, each with what it does to others. */
 export async function whatHelpsPiece(app: App, viewer: Viewer, pieceId: string): Promise<MendsShape> {
-  const [able, kept, versions] = [await ableFor(app, pieceId), await spansKept(app, pieceId), await versionsOf(app, pieceId)];
+  const [able, kept, versions] = [await ableFor(app, { pieceId }), await spansKept(app, pieceId), await versionsOf(app, pieceId)];
   const shortest = Object.fromEntries([...kept].map(([stepId, { spanDays }]) => [stepId, spanDays]));
   const found = await helpsFor(app, { pieceId, able, shortest });
   if (!found) return { isPlanned: false, lateDays: 0, danger: null, helps: [], laterOn: null, tried: 0, possible: 0 };
@@ -63,19 +63,6 @@ function changeShape(
     kept: history?.kept ?? null,
     keptOf: history?.of ?? null,
   };
-}
-
-/** By open step, who else could do it: the client's own first, then the most skilled, then those with least open. */
-async function ableFor(app: App, pieceId: string): Promise<Record<string, string[]>> {
-  const rows = await app.read<{ step_id: string; able: string[] }>(
-    `select s.id as step_id, array(select d.id from people d left join client_people o on o.person_id = d.id and o.client_id = p.client_id
-         where d.active and coalesce((d.skills ->> s.skill)::int, 0) > 0 and coalesce(o.relation, 'none') <> 'barred'
-         order by coalesce(o.relation = 'own', false) desc, (d.skills ->> s.skill)::int desc,
-           (select coalesce(sum(coalesce(t.remaining_minutes, t.effort_minutes)), 0) from steps t where t.doer_id = d.id and t.finished_on is null), d.name) as able
-     from steps s join pieces p on p.id = s.piece_id where s.piece_id = $1 and s.finished_on is null and s.kind <> 'sign_off'`,
-    [pieceId],
-  );
-  return Object.fromEntries(rows.map((row) => [row.step_id, row.able]));
 }
 
 /** By open step, the span that finished ones of the same name and format kept to. */

@@ -21,6 +21,7 @@ import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import type { Reader } from '../../../platform/database/rows.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { Event } from '../../../platform/events.js';
 import { tell, untell } from '../../notices/index.js';
 import { doerKey, findRoute, loadCalendars, replan, type TriedChange } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
@@ -130,7 +131,7 @@ export function changePiecePath(
     const changed = changePath(before.map(asRow), ofPath, (added, from) => newRow(added, piece, from));
     if (!changed.ok) return changed;
     const directly = new Set(ofPath.flatMap((change) => (change.kind === 'bring_back' || change.kind === 'add' ? [] : [change.stepId])));
-    await store(tx, before, changed.value, directly);
+    await store(tx, before, changed.value, directly, now);
     for (const change of ofPath) await note(tx, viewer, piece, change, before, now);
     for (const step of before.filter(({ id }) => !changed.value.some((other) => other.id === id)))
       await tellGone(app, tx, viewer, piece, step);
@@ -170,16 +171,24 @@ const newRow = (added: ChangeableStep, piece: Piece, from: PathRow | undefined):
   behindSteps: 0,
 });
 
+/** A step goes from its path; what hangs on it goes with it. */
+export const stepLeftOut = new Event<{ readonly id: string }>();
+
 /** Takes out what is gone, adds what is new, and writes of the others what differs. */
-async function store(tx: Tx, before: readonly Step[], after: readonly PathRow[], directly: ReadonlySet<string>): Promise<void> {
+async function store(
+  tx: Tx,
+  before: readonly Step[],
+  after: readonly PathRow[],
+  directly: ReadonlySet<string>,
+  now: InstantText,
+): Promise<void> {
   const was = new Map(before.map((step) => [step.id, step]));
   const kept = new Set(after.map(({ id }) => id));
   const gone = before.filter(({ id }) => !kept.has(id));
-  if (gone.length > 0)
-    await tx.delete(
-      Step,
-      gone.map(({ id }) => id),
-    );
+  for (const { id } of gone) {
+    await stepLeftOut.tell(tx, { id }, now);
+    await tx.delete(Step, id);
+  }
   for (const [position, row] of after.entries()) {
     const old = was.get(row.id);
     const { spanDays, effortMinutes, remainingMinutes, pinnedFinishOn } = row;
