@@ -51,6 +51,7 @@ test('every screen of the agency passes axe in light and in dark, and fits 1280 
     '/production/load',
     '/production/load?weeks=13',
     '/production/copy?client=MOSS',
+    '/production/stages',
     '/production/make',
     '/production/make/sitting?skill=write',
     '/production/make/sitting?skill=write&way=read',

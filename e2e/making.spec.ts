@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import type { Locator } from '@playwright/test';
 import sharp from 'sharp';
 import { silence } from './clip';
 import { expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
@@ -470,6 +471,36 @@ test('another piece is begun from one: with its words and pictures, apart from i
   await dana.getByRole('link', { name: 'Moss lawns, honestly' }).click();
   await expect(dana.getByText(/^Used again in Moss lawns, a year on/)).toBeVisible();
   await expect(copy).toHaveValue(words); // the one it was begun from is as it was
+});
+
+test('stages: a piece moves by what that means, by mouse and by button, and why not is said', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/production?client=KILN');
+  await dana.getByRole('link', { name: 'Stages', exact: true }).click();
+  const column = (name: string) => dana.getByRole('region', { name: new RegExp(`^${name} \\d+$`) });
+  const card = (name: string) => column(name).getByRole('listitem').filter({ hasText: 'Gift boxes, early list' });
+  await expect(card('Planned')).toBeVisible();
+  await expectAccessible(dana);
+  const dragTo = async (from: Locator, to: Locator) => {
+    const [start, end] = [await from.boundingBox(), await to.boundingBox()];
+    if (!start || !end) throw new Error('not on the screen');
+    await dana.mouse.move(start.x + 12, start.y + start.height - 6);
+    await dana.mouse.down();
+    await dana.mouse.move(start.x + 40, start.y + start.height, { steps: 3 });
+    await dana.mouse.move(end.x + end.width / 2, end.y + 60, { steps: 6 });
+    await dana.mouse.up();
+  };
+  await dragTo(card('Planned'), column('Approved'));
+  await expect(dana.getByText('Gift boxes, early list: The client’s word makes it so.')).toBeVisible();
+  await expect(card('Planned')).toBeVisible();
+  await dragTo(card('Planned'), column('In production'));
+  await expect(card('In production')).toBeVisible();
+  await card('In production')
+    .getByRole('button', { name: /^Hand in “/ })
+    .waitFor({ state: 'detached' }); // another making step comes first
+  const returned = column('In review').getByRole('listitem').first();
+  await returned.getByRole('button', { name: /^Hand back from “/ }).click();
+  await expect(dana.getByRole('dialog', { name: 'Hand back to the maker' })).toBeVisible();
 });
 
 test('a creator is ill for a week: what becomes late, who takes over, accepted, and nothing is late by it', async ({

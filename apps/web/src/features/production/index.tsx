@@ -5,6 +5,7 @@ const ProductionPage = lazyPage(() => import('./production-page'), 'ProductionPa
 const LinePage = lazyPage(() => import('./line/line-page'), 'LinePage');
 const LoadPage = lazyPage(() => import('./load/load-page'), 'LoadPage');
 const CopyPage = lazyPage(() => import('./copy/copy-page'), 'CopyPage');
+const StagesPage = lazyPage(() => import('./stages/stages-page'), 'StagesPage');
 const MakePage = lazyPage(() => import('./make/make-page'), 'MakePage');
 const SittingPage = lazyPage(() => import('./make/sitting-page'), 'SittingPage');
 const VersionsPage = lazyPage(() => import('./versions/versions-page'), 'VersionsPage');
@@ -18,6 +19,7 @@ export const feature: WebFeature = {
     { path: 'production/line', element: <LinePage /> },
     { path: 'production/load', element: <LoadPage /> },
     { path: 'production/copy', element: <CopyPage /> },
+    { path: 'production/stages', element: <StagesPage /> },
     { path: 'production/make', element: <MakePage /> },
     { path: 'production/make/sitting', element: <SittingPage /> },
     { path: 'pieces/:pieceId', element: <PiecePage /> },

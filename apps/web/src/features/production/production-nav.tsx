@@ -4,6 +4,7 @@ import { PageNav } from '../../ui/page-nav';
 const PARTS = [
   ['/production', 'Table'],
   ['/production/line', 'Line'],
+  ['/production/stages', 'Stages'],
   ['/production/load', 'Load'],
   ['/production/make', 'To make'],
   ['/production/copy', 'Copy'],
