@@ -19,7 +19,8 @@ export class Worked1768200000000 implements MigrationInterface {
       );
       create unique index uq_worked_clock on worked (person_id) where minutes is null and removed_at is null;
       create index ix_worked_step on worked (step_id, on_day);
-      alter table steps add accepted_on date`);
+      alter table steps add accepted_on date;
+      update steps set accepted_on = coalesce(started_on, assigned_on) where doer_id is not null and finished_on is null`); // nobody is asked about what they have
   }
 
   async down(queryRunner: QueryRunner): Promise<void> {
