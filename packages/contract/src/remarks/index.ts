@@ -111,7 +111,8 @@ export class ThingBody {
   place?: PlaceBody | null;
 }
 
-class MentioningBody {
+/** What one of the team says to a remark. */
+export class RemarkReplyBody {
   @IsString()
   @IsNotBlank()
   @MaxLength(2000)
@@ -129,7 +130,7 @@ class MentioningBody {
 }
 
 /** What one of the team says about the working copy of a piece. */
-export class RemarkBody extends MentioningBody {
+export class RemarkBody extends RemarkReplyBody {
   /** left away: it is about the whole */
   @OptionalOrNull()
   @IsObject()
@@ -137,9 +138,6 @@ export class RemarkBody extends MentioningBody {
   @Type(() => PlaceBody)
   place?: PlaceBody | null;
 }
-
-/** What one of the team says to a remark. */
-export class RemarkReplyBody extends MentioningBody {}
 
 /** What a contact says to what the agency wrote. */
 export class RoomReplyBody {

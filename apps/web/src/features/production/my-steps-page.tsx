@@ -84,12 +84,9 @@ function StepLine({ row }: { row: MyStepRow }) {
             </Link>
           )}
           {row.openRemarks > 0 && (
-            <Link
-              to={`/pieces/${row.pieceId}/remarks`}
-              className="text-rind underline text-[13px] inline-flex items-center min-h-6"
-              aria-label={`${count(row.openRemarks, 'open remark')} on ${row.pieceTitle}`}
-            >
-              {count(row.openRemarks, 'remark')}
+            <Link to={`/pieces/${row.pieceId}/remarks`} className="text-rind underline text-[13px] inline-flex items-center min-h-6">
+              {count(row.openRemarks, 'open remark')}
+              <span className="sr-only"> on {row.pieceTitle}</span>
             </Link>
           )}
         </p>

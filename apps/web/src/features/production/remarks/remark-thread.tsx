@@ -22,7 +22,7 @@ interface RemarkThreadProps {
   readonly onChoose?: (id: string) => void;
 }
 
-const LINK = 'text-pine underline min-h-6 text-[13px]';
+const LINK = 'text-pine underline min-h-8 text-[13px]';
 
 /** One remark: where, what, what came of it, and what was said to it. */
 export function RemarkThread({ placed, all, canSettle, isChosen = false, onChoose }: RemarkThreadProps) {
@@ -75,7 +75,7 @@ export function RemarkThread({ placed, all, canSettle, isChosen = false, onChoos
             ))}
           </ul>
           {replying === null ? (
-            <p className="flex gap-3">
+            <p className="flex flex-wrap gap-x-4 mt-1">
               <button type="button" className={LINK} onClick={() => setReplying('')}>
                 Say something to it
               </button>
