@@ -340,53 +340,6 @@ test('a month’s copy is pasted from a spreadsheet, filled down, saved, and tak
   });
 });
 
-test('steps of a kind are made one after another: handed in, the next comes by itself; all are read from', async ({ browser, zesting }) => {
-  const noor = await signIn(browser, zesting, 'noor@pencraft.test', { viewport: { width: 390, height: 844 }, hasTouch: true });
-  await noor.getByRole('link', { name: 'One after another' }).tap();
-  await expect(noor.getByRole('table', { name: 'What there is to make' })).toBeVisible();
-  await expectAccessible(noor);
-  await noor.getByRole('link', { name: /steps?: write, all formats/ }).tap();
-  const list = noor.getByRole('navigation', { name: 'One after another' });
-  const titles = async () => (await list.getByRole('button').locator('span.font-medium').allTextContents()).map((title) => title.trim());
-  await expect(list.getByRole('button').nth(2)).toBeVisible();
-  const before = await titles();
-  await expect(list.getByRole('button').first()).toHaveAttribute('aria-current', 'step');
-  await expectAccessible(noor);
-
-  // the second is made first
-  await list.getByRole('button').nth(1).tap();
-  const current = noor.getByRole('region', { name: before[1] ?? '' });
-  await current.getByLabel('Copy', { exact: true }).fill('Read me aloud, slowly.');
-  await current.getByRole('button', { name: 'Hand in' }).tap();
-  await expect(noor.getByRole('region', { name: before[2] ?? '' })).toBeVisible(); // the next of the list
-  await expect.poll(titles).toEqual(before.filter((_, index) => index !== 1));
-  await noor.reload(); // the address holds where one is
-  await expect(noor.getByRole('region', { name: before[2] ?? '' })).toBeVisible();
-  await noor
-    .getByRole('region', { name: before[2] ?? '' })
-    .getByLabel('Copy', { exact: true })
-    .fill('The script of this one.');
-  await noor.getByRole('button', { name: 'Save' }).tap();
-  await expect(noor.getByText('Not saved yet')).toHaveCount(0);
-
-  await noor.getByRole('button', { name: 'Read', exact: true }).tap();
-  const read = noor.getByRole('listitem').filter({ hasText: 'The script of this one.' });
-  await expect(read).toBeVisible();
-  await expectAccessible(noor);
-  await read.getByRole('button', { name: /^Done: hand in/ }).tap();
-  await expect(read).toHaveCount(0);
-
-  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
-  await dana.goto('/production/make');
-  const cell = dana.getByRole('link', { name: /steps?: design, all formats/ });
-  await expect(cell).toBeVisible();
-  await dana.getByLabel('With').selectOption({ label: 'nobody' });
-  await expect(dana).toHaveURL(/with=nobody/);
-  await dana.getByRole('button', { name: 'Show all' }).click();
-  await expect(cell).toBeVisible();
-  await expectAccessible(dana);
-});
-
 test('a freelancer’s day on the phone: takes one on, turns one down, works by the clock and types hours', async ({ browser, zesting }) => {
   const noor = await signIn(browser, zesting, 'noor@pencraft.test', { viewport: { width: 390, height: 844 }, hasTouch: true });
   const line = (title: string) => noor.getByRole('listitem').filter({ hasText: title });
@@ -448,6 +401,53 @@ test('a freelancer’s day on the phone: takes one on, turns one down, works by 
   await expectAccessible(noor);
   await hours.getByRole('button', { name: 'Take back' }).first().tap();
   await expect(hours.getByRole('listitem')).toHaveCount(3); // two, and the sum
+});
+
+test('steps of a kind are made one after another: handed in, the next comes by itself; all are read from', async ({ browser, zesting }) => {
+  const noor = await signIn(browser, zesting, 'noor@pencraft.test', { viewport: { width: 390, height: 844 }, hasTouch: true });
+  await noor.getByRole('link', { name: 'One after another' }).tap();
+  await expect(noor.getByRole('table', { name: 'What there is to make' })).toBeVisible();
+  await expectAccessible(noor);
+  await noor.getByRole('link', { name: /steps?: write, all formats/ }).tap();
+  const list = noor.getByRole('navigation', { name: 'One after another' });
+  const titles = async () => (await list.getByRole('button').locator('span.font-medium').allTextContents()).map((title) => title.trim());
+  await expect(list.getByRole('button').nth(2)).toBeVisible();
+  const before = await titles();
+  await expect(list.getByRole('button').first()).toHaveAttribute('aria-current', 'step');
+  await expectAccessible(noor);
+
+  // the second is made first
+  await list.getByRole('button').nth(1).tap();
+  const current = noor.getByRole('region', { name: before[1] ?? '' });
+  await current.getByLabel('Copy', { exact: true }).fill('Read me aloud, slowly.');
+  await current.getByRole('button', { name: 'Hand in' }).tap();
+  await expect(noor.getByRole('region', { name: before[2] ?? '' })).toBeVisible(); // the next of the list
+  await expect.poll(titles).toEqual(before.filter((_, index) => index !== 1));
+  await noor.reload(); // the address holds where one is
+  await expect(noor.getByRole('region', { name: before[2] ?? '' })).toBeVisible();
+  await noor
+    .getByRole('region', { name: before[2] ?? '' })
+    .getByLabel('Copy', { exact: true })
+    .fill('The script of this one.');
+  await noor.getByRole('button', { name: 'Save' }).tap();
+  await expect(noor.getByText('Not saved yet')).toHaveCount(0);
+
+  await noor.getByRole('button', { name: 'Read', exact: true }).tap();
+  const read = noor.getByRole('listitem').filter({ hasText: 'The script of this one.' });
+  await expect(read).toBeVisible();
+  await expectAccessible(noor);
+  await read.getByRole('button', { name: /^Done: hand in/ }).tap();
+  await expect(read).toHaveCount(0);
+
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/production/make');
+  const cell = dana.getByRole('link', { name: /steps?: design, all formats/ });
+  await expect(cell).toBeVisible();
+  await dana.getByLabel('With').selectOption({ label: 'nobody' });
+  await expect(dana).toHaveURL(/with=nobody/);
+  await dana.getByRole('button', { name: 'Show all' }).click();
+  await expect(cell).toBeVisible();
+  await expectAccessible(dana);
 });
 
 test('another piece is begun from one: with its words and pictures, apart from it', async ({ browser, zesting }) => {
