@@ -107,13 +107,13 @@ export class AccessGuard implements CanActivate {
   private async inReach(viewer: Viewer, reach: Reach, kind: ResourceKind, id: string): Promise<boolean> {
     if (!isId(id)) return false;
     if (reach === 'self') return id === viewer.personId;
-    // what several clients share has several owners
+    // what several clients or pieces share has several owners: one of them is enough
     const owners = await this.database.read<Owner>(this.ownerOf(kind), [id]);
     if (reach === 'all') return owners.length > 0;
-    const owner = owners.find(({ client_id: clientId }) => clientId === null || viewer.clientIds.includes(clientId));
-    if (!owner) return false;
-    if (reach === 'own' || owner.client_id === null) return true;
-    return this.worksOn(viewer, owner);
+    const near = owners.filter(({ client_id: clientId }) => clientId === null || viewer.clientIds.includes(clientId));
+    if (near.some(({ client_id: clientId }) => reach === 'own' || clientId === null)) return true;
+    for (const owner of near) if (await this.worksOn(viewer, owner)) return true;
+    return false;
   }
 
   /** SQL for whose a thing of that kind is. */
