@@ -135,7 +135,7 @@ function Card({ row, onMove }: { row: LineRowShape; onMove: ColumnProps['onMove'
         <span className="tabular text-muted">{row.aimOn ? dayWords(row.aimOn) : 'no date'}</span>
         <DangerTag danger={row.danger === 'fine' ? null : row.danger} />
       </p>
-      <Link to={to(`/pieces/${row.id}`)} className="font-medium block break-words no-underline hover:underline">
+      <Link to={to(`/pieces/${row.id}`)} className="font-medium flex items-center min-h-7 break-words no-underline hover:underline">
         {row.title}
       </Link>
       {now.map((step) => (
@@ -148,7 +148,7 @@ function Card({ row, onMove }: { row: LineRowShape; onMove: ColumnProps['onMove'
           <button
             key={move.to}
             type="button"
-            className="text-pine underline min-h-6"
+            className="text-pine underline min-h-8"
             aria-label={`${move.words}: ${row.title}`}
             onClick={() => onMove(row, move)}
           >
