@@ -141,9 +141,9 @@ export function CopyTable({ client, rows }: { client: ClientShape; rows: readonl
               <th className="p-2 w-44 font-normal">Piece</th>
               <th className="p-2 font-normal">{FIELD_WORDS.copy}</th>
               <th className="p-2 w-44 font-normal">{FIELD_WORDS.tags}</th>
-              <th className="p-2 w-40 font-normal">{FIELD_WORDS.firstComment}</th>
+              <th className="p-2 w-36 font-normal">{FIELD_WORDS.firstComment}</th>
               <th className="p-2 w-36 font-normal">{FIELD_WORDS.link}</th>
-              <th className="p-2 w-38 font-normal">Asks to</th>
+              <th className="p-2 w-44 font-normal">Asks to</th>
             </tr>
           </thead>
           <tbody>
