@@ -100,6 +100,10 @@ describe('a piece that is begun by hand', () => {
     // it is saved with the picture of the other, and without touching the other
     getValue(await editContent(scene.app, scene.people.freelance, again, { shared: { ...shared, copy: 'New words' }, channels: [] }, 1));
     expect([(await copyOf(first))[0], (await copyOf(again))[0]]).toEqual(['Words', 'New words']);
+    // one begun from the copy has the picture of the first, and is saved with it
+    const third = String((await begin({ title: 'Third', channelIds: [], fromId: again })).body['pieceId']);
+    getValue(await editContent(scene.app, scene.people.lead, third, { shared: { ...shared, copy: 'Third words' }, channels: [] }, 1));
+    expect(await copyOf(third)).toEqual(['Third words', [[assetId, 'White']], []]);
     const strange = { fromId: first, channelIds: scene.b.channelIds };
     await scene.app.read('update clients set archived_at = null where id = $1', [scene.b.id]);
     expect((await begin(strange, scene.b.id, await callerAs(scene, 'lead'))).body['code']).toBe('piece.unknown');

@@ -34,7 +34,8 @@ const owners = {
   // an idea's file goes where the idea goes, also into the piece that it became; a piece's into those that were begun from it
   asset: `select coalesce(a.client_id, i.client_id) as client_id, coalesce(a.piece_id, i.piece_id, t.piece_id) as piece_id, a.request_id
     from assets a left join ideas i on i.id = a.idea_id left join ideas t on t.id = i.combined_into where a.id = $1
-    union all select p.client_id, r.piece_id, null from assets a join piece_references r on r.of_piece_id = a.piece_id join pieces p on p.id = r.piece_id where a.id = $1`,
+    union all select p.client_id, r.piece_id, null from assets a left join piece_requests q on q.request_id = a.request_id
+      join piece_references r on r.of_piece_id in (a.piece_id, q.piece_id) join pieces p on p.id = r.piece_id where a.id = $1`,
 } as const;
 
 declare module '../../platform/access/policies.js' {

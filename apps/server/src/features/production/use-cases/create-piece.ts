@@ -90,7 +90,11 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
     version: 1,
     createdAt: now,
   });
-  if (from) await tx.insert(PieceReference, { pieceId: id, ofPieceId: from.id });
+  if (from) {
+    // what it was begun from may show files of pieces before it
+    const before = await tx.findBy(PieceReference, { pieceId: from.id });
+    for (const ofPieceId of [from.id, ...before.map((one) => one.ofPieceId)]) await tx.insert(PieceReference, { pieceId: id, ofPieceId });
+  }
   if (wanted.requestId !== null) await tx.insert(PieceRequest, { pieceId: id, requestId: wanted.requestId, made: true });
   await addSteps(tx, id, steps);
   await pieceMade.tell(tx, { id, clientId: wanted.clientId, channelIds: wanted.channelIds }, now);

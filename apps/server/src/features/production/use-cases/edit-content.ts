@@ -58,7 +58,9 @@ async function contentOf(
 ): Promise<Result<Content, { code: 'file.unknown' } | { code: 'channel.unknown' }>> {
   const files = await rowsOf<{ id: string; hash: string; name: string }>(
     tx,
-    'select id, hash, name from assets where id = any($1) and client_id = $2 and (piece_id = $3 or request_id in (select request_id from piece_requests where piece_id = $3) or piece_id in (select of_piece_id from piece_references where piece_id = $3))',
+    `with pieces_at_hand as (select $3::uuid as id union select of_piece_id from piece_references where piece_id = $3)
+     select id, hash, name from assets where id = any($1) and client_id = $2
+       and (piece_id in (select id from pieces_at_hand) or request_id in (select request_id from piece_requests where piece_id in (select id from pieces_at_hand)))`,
     [body.shared.media.map((medium) => medium.assetId), piece.clientId, piece.id],
   );
   const byId = new Map(files.map((file) => [file.id, file]));

@@ -71,7 +71,8 @@ export function threadsBeside(
   const thread = ({ isContact, pieceId: _, ...remark }: ClientRemark): RoomThreadShape => {
     const place = remark.place && followPlace(remark.place, content).place;
     const meant = isContact ? remark.place : place;
-    return { ...remark, where: meant ? placeWords(meant) : '', place };
+    // what the agency wrote is answered by managers, in replies: how the team ticked it off stays with the team
+    return { ...remark, answer: isContact ? remark.answer : '', where: meant ? placeWords(meant) : '', place };
   };
   return {
     remarks: remarks.filter(({ isContact, ...remark }) => isContact && remark.round < round).map(thread),
