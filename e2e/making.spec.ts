@@ -481,19 +481,20 @@ test('stages: a piece moves by what that means, by mouse and by button, and why 
   const card = (name: string) => column(name).getByRole('listitem').filter({ hasText: 'Gift boxes, early list' });
   await expect(card('Planned')).toBeVisible();
   await expectAccessible(dana);
-  const dragTo = async (from: Locator, to: Locator) => {
+  const dragTo = async (from: Locator, to: Locator, told: string) => {
     const [start, end] = [await from.boundingBox(), await to.boundingBox()];
     if (!start || !end) throw new Error('not on the screen');
     await dana.mouse.move(start.x + 12, start.y + start.height - 6);
     await dana.mouse.down();
     await dana.mouse.move(start.x + 40, start.y + start.height, { steps: 3 });
     await dana.mouse.move(end.x + end.width / 2, end.y + 60, { steps: 6 });
+    await expect(to.getByText(told).first()).toBeVisible(); // on the way
     await dana.mouse.up();
   };
-  await dragTo(card('Planned'), column('Approved'));
+  await dragTo(card('Planned'), column('Approved'), 'The client’s word makes it so.');
   await expect(dana.getByText('Gift boxes, early list: The client’s word makes it so.')).toBeVisible();
   await expect(card('Planned')).toBeVisible();
-  await dragTo(card('Planned'), column('In production'));
+  await dragTo(card('Planned'), column('In production'), 'Begin “');
   await expect(card('In production')).toBeVisible();
   await card('In production')
     .getByRole('button', { name: /^Hand in “/ })

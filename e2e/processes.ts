@@ -9,13 +9,26 @@ const root = join(__dirname, '..');
 /** The present of all browser tests is that of the story they begin with: a Tuesday morning, so that none needs the luck of the hour. */
 export const PRESENT = process.env['ZESTING_STORY_NOW'] ?? '2027-03-09T10:15:00Z';
 
-export const freePort = (): Promise<number> =>
+/** Below the ports that systems lend out by themselves: else one that was free a moment ago is another connection's by now. */
+const FIRST_PORT = 15_000;
+const PORTS_OF_A_WORKER = 1_000;
+let lent = process.pid % PORTS_OF_A_WORKER;
+
+/** A port of loopback that nobody has, of those that only this worker lends. */
+export async function freePort(): Promise<number> {
+  for (let tries = 0; tries < PORTS_OF_A_WORKER; tries++) {
+    lent = (lent + 1) % PORTS_OF_A_WORKER;
+    const port = FIRST_PORT + Number(process.env['TEST_PARALLEL_INDEX'] ?? 0) * PORTS_OF_A_WORKER + lent;
+    if (await isFree(port)) return port;
+  }
+  throw new Error('no port is free');
+}
+
+const isFree = (port: number): Promise<boolean> =>
   new Promise((resolve) => {
     const probe = createServer();
-    probe.listen(0, '127.0.0.1', () => {
-      const address = probe.address();
-      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
-    });
+    probe.once('error', () => resolve(false));
+    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
   });
 
 /** Runs a compiled program until it says that it is ready (or, for the demo loader, done). */

@@ -206,6 +206,7 @@ const COUNTED = [
   'packets',
   'remarks',
   'markers',
+  'materials',
   'time_off',
 ];
 const countAll = async (query) =>

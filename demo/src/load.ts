@@ -9,6 +9,7 @@ import { addGuidelines } from './guidelines.js';
 import { addInterviews } from './interviews.js';
 import { addIntake } from './intake.js';
 import { addMails } from './mails.js';
+import { addDeliveries, addTeamMaterial } from './material.js';
 import { drawPicture } from './pictures.js';
 import { addObstacles } from './obstacles.js';
 import { PieceStory } from './piece-story.js';
@@ -54,6 +55,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
     await sendRoundUps(app);
   }
   await addObstacles(app, setup, now);
+  await addDeliveries(app, setup, now);
   app.clock.set(now);
   await markDuties(app, setup, duties);
   getValue(await app.write(async (tx, at) => ok(await replanOpen(tx, at))));
@@ -69,6 +71,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   await addCampaigns(app, setup, now);
   await addTalk(app, setup);
   await addTeamRemarks(app, setup);
+  await addTeamMaterial(app, setup);
   await addGuidelines(app, setup);
   await addIntake(app, setup);
   await addMails(app, setup);

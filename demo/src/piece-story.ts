@@ -1,4 +1,15 @@
-import { addDays, addWorkingDays, getDay, getValue, isWorkingDay, ok, sentencesIn, type Day } from '@zesting/core';
+import {
+  addDays,
+  addWorkingDays,
+  getDay,
+  getValue,
+  isWorkingDay,
+  ok,
+  sentencesIn,
+  isByClient,
+  type Day,
+  type StepKind,
+} from '@zesting/core';
 import type { ContentBody, ThingBody } from '@zesting/contract';
 import {
   acceptRequest,
@@ -43,7 +54,7 @@ const STILL_ASKED = ['Inside the deck oven'];
 
 interface StepRow {
   id: string;
-  kind: 'make' | 'check' | 'sign_off';
+  kind: StepKind;
   skill: string;
 }
 
@@ -196,7 +207,7 @@ export class PieceStory {
 
   private async assign(): Promise<void> {
     for (const step of await this.steps()) {
-      if (step.kind === 'sign_off') continue;
+      if (isByClient(step.kind)) continue;
       const doer = this.viewer(this.doerOf(step.skill));
       getValue(await assignStep(this.app, this.manager, step.id, doer.personId));
       // one that was given only now is not taken on yet

@@ -10,6 +10,7 @@ import { feature as hours } from './features/hours/feature.js';
 import { feature as identity } from './features/identity/feature.js';
 import { feature as intake } from './features/intake/feature.js';
 import { feature as interviews } from './features/interviews/feature.js';
+import { feature as material } from './features/material/feature.js';
 import { feature as notices } from './features/notices/feature.js';
 import { feature as obstacles } from './features/obstacles/feature.js';
 import { feature as people } from './features/people/feature.js';
@@ -34,6 +35,7 @@ export const FEATURES: readonly Feature[] = [
   planning,
   production,
   remarks,
+  material,
   signOff,
   calendar,
   plan,

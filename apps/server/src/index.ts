@@ -28,3 +28,4 @@ export * from './features/sign-off/index.js';
 export { addGuideline } from './features/guidelines/index.js';
 export { raiseObstacle, settleObstacle } from './features/obstacles/index.js';
 export * from './features/team-notes/index.js';
+export { addBrought, addMaterial, askForMaterial } from './features/material/index.js';

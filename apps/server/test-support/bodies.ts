@@ -304,6 +304,9 @@ export const CASES: Record<string, Case[]> = {
   'POST /api/clients/{clientId}/links': [
     { ids: 'id', body: ({ form }) => ({ kind: 'form', id: form, change: 'renew' }), code: /access|link|unknown/ },
   ],
+  'POST /api/pieces/{pieceId}/material': [
+    { ids: 'assetId', body: ({ assetId }) => ({ sort: 'original', label: '', assetId }), code: 'file.unknown' },
+  ],
   'POST /api/pieces/{pieceId}/remarks': [
     {
       ids: 'place.channelId',
@@ -561,6 +564,9 @@ export const OF_THE_AGENCY = [
   /covers coverId/,
   /^POST \/api\/people\/\{personId\}\/(give-steps|duties\/give|away) /, // a lead's alone
   /doer personId/,
+  // steps that the client brings something for, and files that a contact brings: tested there
+  /steps\/\{stepId\}\/asking (contactId|alsoIds)/,
+  /deliveries\/\{deliveryId\}\/material assetId/,
   /obstacles(\/{obstacleId})? personId/, // whoever sees the piece, and nobody else: tested there
   /owner ownerId/,
   /clients\/\{clientId\}\/team (personId|wasId)/, // people of the agency

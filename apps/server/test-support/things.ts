@@ -57,6 +57,20 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     `insert into worked (client_id, piece_id, step_id, step_title, person_id, on_day, minutes) values ($1, $2, $3, 'Check', $4, '2027-03-01', 30) returning id`,
     [client.id, pieceId, stepId, people.lead.personId],
   );
+  const [delivery] = await app.read<{ id: string }>(
+    `insert into steps (piece_id, key, title, kind, skill, span_days, position, started_on, finished_on)
+     values ($1, 'bring', 'Pictures', 'deliver', 'deliver', 1, 9, '2027-02-22', '2027-02-24') returning id`,
+    [pieceId],
+  );
+  await app.read(
+    `insert into deliveries (step_id, piece_id, contact_id, words, due_on, asked_by, asked_at, brought_at, brought_by)
+     values ($1, $2, $3, 'The pictures', '2027-02-24', $4, now(), now(), 'Contact')`,
+    [delivery?.id, pieceId, client.contactId, people.lead.personId],
+  );
+  const [material] = await app.read<{ id: string }>(
+    `insert into materials (piece_id, sort, text, contact_id, step_id, added_at) values ($1, 'original', 'Words', $2, $3, now()) returning id`,
+    [pieceId, client.contactId, delivery?.id],
+  );
   const [note] = await app.read<{ id: string }>(
     `insert into team_notes (client_id, piece_id, author_id, kind, text, created_at) values ($1, $2, $3, 'comment', 'Look', now()) returning id`,
     [client.id, pieceId, people.lead.personId],
@@ -137,6 +151,8 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     remarkId: remark?.id ?? '',
     replyId: reply?.id ?? '',
     workedId: worked?.id ?? '',
+    deliveryId: delivery?.id ?? '',
+    materialId: material?.id ?? '',
     noteId: note?.id ?? '',
     obstacleId: obstacle?.id ?? '',
     guidelineId: guideline?.id ?? '',

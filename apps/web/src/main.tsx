@@ -27,7 +27,8 @@ createRoot(root).render(
     <QueryClientProvider client={queries}>
       <WheelPatterns />
       <RouterProvider router={createBrowserRouter(routes)} />
-      <Toaster position="bottom-right" theme="system" closeButton />
+      {/* long enough to be read and undone by somebody who is not quick; what the pointer rests on stays */}
+      <Toaster position="bottom-right" theme="system" closeButton duration={10_000} />
     </QueryClientProvider>
   </StrictMode>,
 );

@@ -14,6 +14,7 @@ export * from './remarks/index.js';
 export * from './obstacles/index.js';
 export * from './guidelines/index.js';
 export * from './hours/index.js';
+export * from './material/index.js';
 export * from './calendar/index.js';
 export * from './plan/index.js';
 export * from './duties/index.js';

@@ -34,11 +34,9 @@ const refusal = (error: Error): string =>
     ? 'Somebody else moved this meanwhile. Look again, then move it.'
     : wordsOf(error);
 
-const SHOWN_MS = 8000;
-
 /** Tells what was done, with an undo beside it. */
 function tell(words: string, undo: () => void): void {
-  toast(words, { duration: SHOWN_MS, action: { label: 'Undo', onClick: undo } });
+  toast(words, { action: { label: 'Undo', onClick: undo } });
 }
 
 /** What can be done with placements; each says what it did, and offers to undo it. */

@@ -89,6 +89,7 @@ export const LIST_WORDS: Record<ReckoningList, string> = {
   returned: 'Returned by the client',
   will_be_late: 'Will be late',
   no_doer: 'Nobody has it',
+  to_be_asked: 'To be asked of the client',
   with_client_past_due: 'With the client, past due',
   to_be_sent: 'To be sent',
   signed_undated: 'Signed, without a date',

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { isByClient } from '@zesting/core';
 import type { ObstacleBody } from '@zesting/contract';
 import { EditObstacleBody, type ObstacleOf, type ObstacleShape, type StepShape, type TeamMateShape } from '@zesting/contract';
 import { TrafficCone } from 'lucide-react';
@@ -114,7 +115,7 @@ interface DialogProps {
 /** Says what stands in the way, who must act, and until when it is expected to stand. */
 function ObstacleDialog({ pieceId, clientId, step, team, obstacle, onClose }: DialogProps) {
   const { personId, todayOn } = useSession();
-  const off = useDaysOff(step?.kind === 'sign_off' ? { clientId } : step?.doerId ? { personId: step.doerId } : {});
+  const off = useDaysOff(step && isByClient(step.kind) ? { clientId } : step?.doerId ? { personId: step.doerId } : {});
   const save = useWrite(
     (body: EditObstacleBody) =>
       obstacle

@@ -2,6 +2,7 @@ import type { RoomPacketShape } from '@zesting/contract';
 import { count, dayWords } from '../lib/format';
 import { buttonClass } from '../ui/button';
 import { Tag } from '../ui/tags';
+import { Deliveries } from './deliveries';
 import { Knowledge } from './knowledge';
 import { Ahead } from './ahead';
 import { VisitorFrame } from '../ui/visitor-frame';
@@ -24,15 +25,17 @@ export function RoomContent({ room, onDecided }: { room: ShownRoom; onDecided: (
     .flatMap((packet) => packet.pieces)
     .filter((piece) => piece.outcome === null && piece.mine === null && piece.isAsked).length;
   const unanswered = room.interviews.flatMap(({ questions }) => questions).filter(({ answer }) => answer === '').length;
+  const awaited = room.deliveries.filter(({ broughtAt }) => broughtAt === null).length;
   return (
     <>
       <h1 className="text-2xl">Hello {room.contactName.split(' ')[0]}</h1>
       <p className="text-muted mb-5" role="status">
-        {waitingWords(waiting, unanswered)}
+        {waitingWords(waiting, unanswered, awaited)}
       </p>
       {open.map((packet) => (
         <Packet key={packet.id} packet={packet} room={room} onDecided={onDecided} />
       ))}
+      <Deliveries deliveries={room.deliveries} contactId={room.contactId} isView={room.isView ?? false} onBrought={onDecided} />
       <Knowledge interviews={room.interviews} contactId={room.contactId} isView={room.isView ?? false} onAnswered={onDecided} />
       {room.askAddress && (
         <p className="mb-5 no-print">
@@ -54,11 +57,17 @@ export function RoomContent({ room, onDecided }: { room: ShownRoom; onDecided: (
   );
 }
 
-/** What waits for the contact: pieces first, then questions. */
-function waitingWords(pieces: number, questions: number): string {
-  if (pieces === 0 && questions === 0) return 'Nothing waits for you. Thank you.';
+/** What waits for the contact: pieces first, then what they are to bring, then questions. */
+function waitingWords(pieces: number, questions: number, awaited: number): string {
+  if (pieces + questions + awaited === 0) return 'Nothing waits for you. Thank you.';
   const asked = questions > 0 ? `${pieces > 0 ? 'We have' : 'We would like to ask you'} ${count(questions, 'question')}.` : '';
-  return [pieces > 0 ? `${count(pieces, 'piece')} ${pieces === 1 ? 'waits' : 'wait'} for your word.` : '', asked].filter(Boolean).join(' ');
+  return [
+    pieces > 0 ? `${count(pieces, 'piece')} ${pieces === 1 ? 'waits' : 'wait'} for your word.` : '',
+    awaited > 0 ? `We need ${count(awaited, 'thing')} from you.` : '',
+    asked,
+  ]
+    .filter(Boolean)
+    .join(' ');
 }
 
 function Packet({ packet, room, onDecided }: { packet: RoomPacketShape; room: ShownRoom; onDecided: () => void }) {

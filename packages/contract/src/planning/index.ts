@@ -1,3 +1,4 @@
+import { STEP_KINDS } from '@zesting/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -36,7 +37,7 @@ export class RouteStepBody implements RouteStep {
   @MaxLength(60)
   title: string;
 
-  @IsIn(['make', 'check', 'sign_off'])
+  @IsIn(STEP_KINDS)
   kind: RouteStep['kind'];
 
   @IsString()
@@ -200,6 +201,10 @@ export class LateStepShape {
 export class DeskRow extends PieceRow {
   earliestPublishOn: string | null;
   packetDueOn: string | null;
+  /** the client’s word is what comes next */
+  waitsForWord: boolean;
+  /** by when the client was asked to bring what comes next; null where it was not, or something else comes next */
+  materialDueOn: string | null;
   placementId: string | null;
   /** of a piece that will be late: the first step that is predicted to end after its latest day */
   late: LateStepShape | null;

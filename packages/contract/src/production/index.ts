@@ -9,6 +9,7 @@ import {
   type PieceStage,
   type Purpose,
   type ReckoningList,
+  type StepKind,
 } from '@zesting/core';
 import { RequestMessageShape, UploadShape } from '../intake/index.js';
 import { PillarShape } from '../clients/index.js';
@@ -87,7 +88,7 @@ export class RemainingBody {
 export class StepShape {
   id: string;
   title: string;
-  kind: 'make' | 'check' | 'sign_off';
+  kind: StepKind;
   skill: string;
   doerId: string | null;
   /** the person, "the client", or null where nobody has it */

@@ -1,10 +1,10 @@
-import type { Danger, PieceStage } from '@zesting/core';
+import type { Danger, PieceStage, StepKind } from '@zesting/core';
 
 /** A step as the line draws it: where it stood, is predicted, and must end. */
 export class LineStepShape {
   id: string;
   title: string;
-  kind: 'make' | 'check' | 'sign_off';
+  kind: StepKind;
   /** key into the doers of the line */
   doer: string;
   doerId: string | null;

@@ -55,8 +55,8 @@ export class PathChangeBody {
   title?: string;
 
   @For('add')
-  @IsIn(['make', 'check'])
-  does?: 'make' | 'check';
+  @IsIn(['make', 'check', 'deliver'])
+  does?: 'make' | 'check' | 'deliver';
 
   @For('add')
   @IsString()

@@ -4,6 +4,7 @@ import { IsNotBlank, IsDay, Optional, VisitedShape } from '../fields/index.js';
 import type { PartState, SignOffPolicy, RequestState } from '@zesting/core';
 import { ContactShape } from '../clients/index.js';
 import { RoomInterviewShape } from '../interviews/index.js';
+import { RoomDeliveryShape } from '../material/index.js';
 import { MediumShape } from '../production/index.js';
 import { RoomThreadShape, ThingBody } from '../remarks/index.js';
 
@@ -237,6 +238,7 @@ export class RoomShape extends VisitedShape {
   askAddress: string | null;
   /** what is asked of the contact's knowledge */
   interviews: RoomInterviewShape[];
+  deliveries: RoomDeliveryShape[];
   /** the weeks ahead and the contact's own requests; null for who may not look */
   view: RoomViewShape | null;
 }

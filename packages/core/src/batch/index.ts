@@ -1,4 +1,4 @@
-import type { RouteStep } from '../route/index.js';
+import { isByClient, type RouteStep } from '../route/index.js';
 
 /** What a period asks to be made. */
 export interface Batch {
@@ -23,7 +23,7 @@ export function batchOf(wanted: readonly (string | null)[], stepsOf: (formatId: 
     if (formatId === null) continue;
     counts.set(formatId, (counts.get(formatId) ?? 0) + 1);
     for (const { kind, skill, effortMinutes } of stepsOf(formatId))
-      if (kind !== 'sign_off' && effortMinutes > 0) minutes.set(skill, (minutes.get(skill) ?? 0) + effortMinutes);
+      if (!isByClient(kind) && effortMinutes > 0) minutes.set(skill, (minutes.get(skill) ?? 0) + effortMinutes);
   }
   const most = <Key>(all: ReadonlyMap<Key, number>) => [...all].sort(([, a], [, b]) => b - a);
   return {

@@ -52,6 +52,9 @@ const other = (id: string, pieceId: string, doer: string, days: number, due: num
   latestFinishOn: dayOf(due),
   predecessorIds,
 });
+/** What the client brings before it is made. */
+const brought = (id: string, days: number, more: Partial<HelpStep> = {}): HelpStep =>
+  step(id, 'client', days, [], { kind: 'deliver', skill: 'deliver', effortMinutes: 0, optional: true, ...more });
 const plan = (due: number): PieceAmongWork['plan'] => ({
   publishZone: 'Europe/London',
   todayOn: MONDAY,
@@ -100,6 +103,22 @@ describe('two persons and two pieces, worked by hand in the design', () => {
 });
 
 describe('what helps', () => {
+  it('does without what the client is to bring where that may be left out, and asks nobody else for it', () => {
+    const work: PieceAmongWork = {
+      steps: [brought('bring', 3), step('draw', 'A', 1, ['bring'])],
+      plan: plan(3),
+      doers: { ...doers, client: daily() },
+      others: [],
+      at: 0,
+    };
+    const found = whatHelps(work, { able: { bring: ['A', 'B'] }, shortest: {} });
+    expect(found?.now.lateDays).toBe(1);
+    expect(found?.helps.map(({ changes }) => changes)).toContainEqual([{ kind: 'leave_out', stepId: 'bring' }]);
+    expect(found?.helps.flatMap(({ changes }) => changes).filter(({ kind }) => kind !== 'leave_out')).toEqual([]);
+    const needed = { ...work, steps: [brought('bring', 3, { optional: false }), step('draw', 'A', 1, ['bring'])] };
+    expect(whatHelps(needed, { able: {}, shortest: {} })?.helps).toEqual([]);
+  });
+
   it('is another doer, with what it does to the work that they have', () => {
     const rest = [other('x', 'X', 'B', 4, 4), other('y', 'Y', 'A', 3, 1)];
     const work: PieceAmongWork = { steps: [step('draw', 'A', 2, [], { spanDays: 1 })], plan: plan(2), doers, others: rest, at: 2 };

@@ -1,5 +1,5 @@
 import { earliestPublishAfter, planPiece, type Plan, type PlanInput } from '../backplan/index.js';
-import { changePath, stepsBefore, type ChangeableStep, type PathChange } from '../route/index.js';
+import { changePath, isByClient, stepsBefore, type ChangeableStep, type PathChange } from '../route/index.js';
 import { addDays, type Day } from '../time/index.js';
 import { countWorkingDays } from '../workdays/index.js';
 import { predictWorkload, type PredictedStep, type WorkloadInput, type WorkloadStep } from '../workload/index.js';
@@ -203,7 +203,7 @@ export function whatHelps(work: PieceAmongWork, options: HelpOptions): Helps | u
 /** One after the other: the order of work first, since it costs nobody anything. */
 function candidates(work: PieceAmongWork, now: Outcome, { able, shortest }: HelpOptions): HelpChange[] {
   const open = work.steps.filter((step) => step.finishedOn === null && step.kind !== 'sign_off');
-  const orders = open.map((step) => ordersOf(work, now, step));
+  const orders = open.filter(({ kind }) => !isByClient(kind)).map((step) => ordersOf(work, now, step));
   return [
     ...open.flatMap((step): HelpChange[] => (step.pinnedFinishOn === null ? [] : [{ kind: 'pin', stepId: step.id, finishOn: null }])),
     ...orders.flatMap(({ first }) => first),

@@ -10,6 +10,7 @@ export const RECKONING_LISTS = [
   'returned',
   'will_be_late',
   'no_doer',
+  'to_be_asked',
   'with_client_past_due',
   'to_be_sent',
   'signed_undated',
@@ -83,6 +84,10 @@ export interface PieceFacts {
   readonly checkAtHand: boolean;
   /** a step that could start has nobody to do it */
   readonly noDoer: boolean;
+  /** the client could bring what is needed, and nobody has asked it */
+  readonly toBeAsked: boolean;
+  /** by when the client was asked to bring what it has not brought yet; null where nothing was asked */
+  readonly materialDueOn: Day | null;
   readonly dated: boolean;
   readonly danger: Danger | null;
 }
@@ -113,7 +118,9 @@ export function reckon(piece: PieceFacts): ReckoningList | null {
   if (piece.returned) return 'returned';
   if (piece.danger === 'will_be_late') return 'will_be_late';
   if (piece.noDoer) return 'no_doer';
-  if (piece.inPacket && piece.packetDueOn !== null && piece.packetDueOn < piece.clientTodayOn) return 'with_client_past_due';
+  if (piece.toBeAsked) return 'to_be_asked';
+  const isPast = (dueOn: Day | null) => dueOn !== null && dueOn < piece.clientTodayOn;
+  if ((piece.inPacket && isPast(piece.packetDueOn)) || isPast(piece.materialDueOn)) return 'with_client_past_due';
   if (piece.toBeSent) return 'to_be_sent';
   if (piece.signed && (has('undated') || !piece.dated)) return 'signed_undated';
   if (piece.inPacket) return 'with_client';

@@ -90,6 +90,15 @@ describe('a path is changed', () => {
     expect(getValue(change(pinned, { kind: 'pin', stepId: 'write', finishOn: null }))).toEqual(letter);
   });
 
+  it('takes in what the client brings, which can be left out again, but is no work to split', () => {
+    const bring: AddedStep = { ...proof, id: 'bring', title: 'Pictures', kind: 'deliver', skill: 'deliver', effortMinutes: 0 };
+    const with_ = getValue(change(letter, { kind: 'add', step: bring, place: 'before', stepId: 'write' }));
+    expect(links(with_)).toEqual(['bring <', 'write < bring', 'draw <', 'check < draw write', 'sign < check']);
+    expect(links(getValue(change(with_, { kind: 'leave_out', stepId: 'bring' })))).toEqual(links(letter));
+    expect(code(change(with_, { kind: 'split', step: proof, place: 'after', stepId: 'bring' }))).toBe('step.client_decides');
+    expect(code(change(letter, { kind: 'add', step: bring, place: 'after', stepId: 'sign' }))).toBe('step.client_decides');
+  });
+
   const left = { kind: 'leave_out', stepId: 'draw' } as const;
   it.each<[string, ChangeableStep[], PathChange, string]>([
     ['a step that is not there', letter, { kind: 'leave_out', stepId: 'x' }, 'step.not_on_path'],

@@ -1,6 +1,7 @@
 import { followersOf, without, type Graph } from '../graph/index.js';
 import { fail, ok, type Result } from '../result/index.js';
 import type { Day } from '../time/index.js';
+import { isByClient, type StepKind } from './kinds.js';
 import { EFFORT_LIMIT_MINUTES, SPAN_LIMIT_DAYS } from './limits.js';
 import { withoutSteps, type RouteStep } from './route.js';
 import type { PathStep } from './path.js';
@@ -29,7 +30,8 @@ export interface ChangeableStep extends PathStep {
 export interface AddedStep {
   readonly id: string;
   readonly title: string;
-  readonly kind: 'make' | 'check';
+  /** the client's word is never added by hand: it stands where the route has it */
+  readonly kind: Exclude<StepKind, 'sign_off'>;
   readonly skill: string;
   readonly spanDays: number;
   readonly effortMinutes: number;
@@ -183,11 +185,16 @@ function split<T extends ChangeableStep>(
   change: Extract<PathChange, { kind: 'split' }>,
   make: (added: ChangeableStep, from: T | undefined) => T,
 ): Result<T[], PathFailure> {
-  if (step.kind === 'sign_off') return fail({ code: 'step.client_decides' });
+  if (isByClient(step.kind)) return fail({ code: 'step.client_decides' });
   const taken = change.step;
   const left = step.remainingMinutes ?? step.effortMinutes;
   if (taken.effortMinutes > left) return fail({ code: 'path.split_too_much' });
-  const done = added(steps, step, { ...change, kind: 'add', step: { ...taken, kind: step.kind, skill: step.skill } }, make);
+  const done = added(
+    steps,
+    step,
+    { ...change, kind: 'add', step: { ...taken, kind: step.kind === 'check' ? 'check' : 'make', skill: step.skill } },
+    make,
+  );
   if (!done.ok) return done;
   return ok(
     done.value.map((other) =>

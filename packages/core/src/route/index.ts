@@ -1,3 +1,4 @@
+export * from './kinds.js';
 export * from './route.js';
 export * from './path.js';
 export * from './change.js';

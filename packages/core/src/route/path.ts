@@ -1,9 +1,10 @@
 import { ancestorsOf } from '../graph/index.js';
+import type { StepKind } from './kinds.js';
 
 /** What the graph of a piece's steps says, in whatever order they stand in the list. */
 export interface PathStep {
   readonly id: string;
-  readonly kind: 'make' | 'check' | 'sign_off';
+  readonly kind: StepKind;
   readonly round: number;
   readonly predecessorIds: readonly string[];
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { stepsInOrder, routeProblems, withoutSteps, type RouteStep } from './index.js';
+import { isByClient, routeProblems, skillOf, stepsInOrder, withoutSteps, type RouteStep } from './index.js';
 
 const step = (key: string, after: string[], more: Partial<RouteStep> = {}): RouteStep => ({
   key,
@@ -37,6 +37,15 @@ describe('a route', () => {
     ['work after sign-off', [step('a', []), signOff(['a']), step('b', ['s'])], ['s: route.sign_off_not_last']],
   ])('is refused with %s', (_name, steps, problems) => {
     expect(codes(steps)).toEqual(problems);
+  });
+
+  it('may begin with what the client brings, which comes in before its word, never after it', () => {
+    const bring = (after: string[]) => step('b', after, { kind: 'deliver', skill: 'deliver', effortMinutes: 0 });
+    expect(codes([bring([]), step('a', ['b']), signOff(['a'])])).toEqual([]);
+    expect(codes([step('a', []), signOff(['a']), bring(['s'])])).toEqual(['s: route.sign_off_not_last']);
+    expect(codes([bring([]), signOff(['b'])])).toEqual(['route: route.nothing_made']);
+    expect((['make', 'check', 'deliver', 'sign_off'] as const).filter(isByClient)).toEqual(['deliver', 'sign_off']);
+    expect([skillOf({ kind: 'deliver', skill: 'write' }), skillOf({ kind: 'make', skill: ' write ' })]).toEqual(['deliver', 'write']);
   });
 
   it('joins the links of steps left out', () => {

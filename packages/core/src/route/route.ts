@@ -1,11 +1,12 @@
 import { ancestorsOf, inOrder, without, type Graph } from '../graph/index.js';
+import type { StepKind } from './kinds.js';
 import { EFFORT_LIMIT_MINUTES, SPAN_LIMIT_DAYS } from './limits.js';
 
 /** One step of a route. `after` names the keys of its predecessors; none means that it may start at once. */
 export interface RouteStep {
   readonly key: string;
   readonly title: string;
-  readonly kind: 'make' | 'check' | 'sign_off';
+  readonly kind: StepKind;
   readonly skill: string;
   /** whole working days of whoever does it, start and finish both counted */
   readonly spanDays: number;

@@ -29,6 +29,7 @@ import {
   loadDuties,
   waitingDays,
   toAsked,
+  isClientsStep,
   type AskedRow,
   type CalendarBook,
 } from '../planning/index.js';
@@ -54,6 +55,7 @@ export async function sendReminders(app: App): Promise<number> {
     return ok(
       (await remindContacts(app, tx, book, now, isAwake)) +
         (await remindOfQuestions(app, tx, book, now, isAwake)) +
+        (await remindOfMaterial(app, tx, book, now, isAwake)) +
         (await remindDoers(app, tx, book, now, isAwake)) +
         (await remindOfDuties(app, tx, book, now, isAwake)),
     );
@@ -169,7 +171,7 @@ async function tellPastDue(app: App, tx: Tx, packet: PacketRow, contactId: strin
   });
 }
 
-const DECIDING = { title: 'These wait for your word', link: 'Look and decide' };
+const DECIDING = { title: 'These wait for your word', link: 'Look and decide', several: 'packets wait for your word' };
 
 async function mailContact(app: App, tx: Tx, contactId: string, items: readonly MailItem[], words = DECIDING): Promise<void> {
   const [contact] = await rowsOf<ContactRow>(
@@ -181,7 +183,7 @@ async function mailContact(app: App, tx: Tx, contactId: string, items: readonly 
   const address = app.links.address('room', contact.id, contact.link_generation);
   await queueMail(tx, {
     to: contact.email,
-    subject: items.length === 1 ? `A reminder: ${items[0]?.text ?? ''}` : `A reminder: ${items.length} packets wait for your word`,
+    subject: items.length === 1 ? `A reminder: ${items[0]?.text ?? ''}` : `A reminder: ${items.length} ${words.several}`,
     paragraphs: [hello(contact.name)],
     lists: [{ title: words.title, ordered: false, items: items.map((item) => ({ ...item, address })) }],
     links: [{ text: words.link, address }],
@@ -234,9 +236,66 @@ async function remindOfQuestions(app: App, tx: Tx, book: CalendarBook, now: Inst
         tx,
         row.contact_id,
         [{ text: `${row.title}: ${left} left, ${stage === 'due_day' ? 'today' : `by ${dayInWords(dueOn)}`}`, address: '' }],
-        { title: 'We would like to know', link: 'Answer in your room' },
+        { title: 'We would like to know', link: 'Answer in your room', several: 'sets of questions wait for you' },
       );
   }
+  return told;
+}
+
+interface AwaitedRow {
+  step_id: string;
+  client_id: string;
+  contact_id: string;
+  contact_name: string;
+  step_title: string;
+  piece_id: string;
+  piece_title: string;
+  due_on: string;
+  asked_at: string;
+}
+
+/** Reminds contacts of what they were asked to bring, in one mail each; once its day has passed, whoever manages the client hears of it instead. */
+async function remindOfMaterial(app: App, tx: Tx, book: CalendarBook, now: InstantText, isAwake: IsAwake): Promise<number> {
+  const rows = await rowsOf<AwaitedRow>(
+    tx,
+    `select y.step_id, p.client_id, y.contact_id, x.name as contact_name, s.title as step_title, p.id as piece_id, p.title as piece_title, y.due_on, y.asked_at
+     from deliveries y join steps s on s.id = y.step_id and s.finished_on is null join pieces p on p.id = y.piece_id and not p.shelved
+       join contacts x on x.id = y.contact_id and x.archived_at is null join clients c on c.id = p.client_id and c.archived_at is null
+     where y.brought_at is null order by y.due_on, y.step_id`,
+  );
+  const perContact = new Map<string, MailItem[]>();
+  let told = 0;
+  for (const row of rows) {
+    const client = getDoer(book, clientKey(row.client_id));
+    if (!isAwake(client.zone)) continue;
+    const { stages } = await sentStages(tx, 'delivery', row.step_id, row.contact_id, row.due_on);
+    const dueOn = getDay(row.due_on);
+    const cameOn = dayIn(row.asked_at, client.zone);
+    const stage = reminderDue({ calendar: client.calendar, cameOn, dueOn, todayOn: client.todayOn, sent: stages });
+    if (stage === null) continue;
+    await noteSent(tx, 'delivery', row.step_id, row.contact_id, stage, row.due_on, now);
+    told += 1;
+    const what = `${row.step_title}: ${row.piece_title}`;
+    if (stage === 'past_due')
+      await tellManagers(app, tx, {
+        clientId: row.client_id,
+        heading: `Has not come: ${row.step_title}, ${row.piece_title}`,
+        text: `${row.contact_name} was to bring “${row.step_title}” of “${row.piece_title}” by ${dayInWords(dueOn)}.`,
+        path: `/pieces/${row.piece_id}#material`,
+        key: `past-due:${row.step_id}`,
+      });
+    else
+      perContact.set(row.contact_id, [
+        ...(perContact.get(row.contact_id) ?? []),
+        { text: `${what}, ${stage === 'due_day' ? 'today' : `by ${dayInWords(dueOn)}`}`, address: '' },
+      ]);
+  }
+  for (const [contactId, items] of perContact)
+    await mailContact(app, tx, contactId, items, {
+      title: 'We wait for this from you',
+      link: 'Bring it to your room',
+      several: 'things are awaited from you',
+    });
   return told;
 }
 
@@ -305,7 +364,7 @@ async function remindDoers(app: App, tx: Tx, book: CalendarBook, now: InstantTex
        greatest(s.assigned_on, (select max(b.finished_on) from steps b where b.id = any(s.predecessor_ids)),
          case when s.predecessor_ids = '{}' then (p.created_at at time zone d.zone)::date end) as came_on
      from steps s join pieces p on p.id = s.piece_id join people d on d.id = s.doer_id and d.active join clients c on c.id = p.client_id
-     where s.finished_on is null and s.kind <> 'sign_off' and s.latest_finish_on is not null and not p.shelved and c.archived_at is null
+     where s.finished_on is null and not ${isClientsStep('s')} and s.latest_finish_on is not null and not p.shelved and c.archived_at is null
        and ${isFreeStep('s')}
      order by s.latest_finish_on, p.number`,
   );

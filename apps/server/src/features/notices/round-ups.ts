@@ -124,6 +124,7 @@ const LIST_TEXT: Record<string, string> = {
   returned: 'returned by the client',
   will_be_late: 'will be late',
   no_doer: 'nobody has the next step',
+  to_be_asked: 'the client is to be asked for something',
   with_client_past_due: 'with the client, past due',
   to_be_sent: 'to be sent',
   signed_undated: 'signed, without a date',

@@ -6,6 +6,7 @@ import {
   ok,
   outcomeOf,
   whatHelps,
+  isByClient,
   type Day,
   type Helps,
   type HelpStep,
@@ -17,7 +18,7 @@ import {
   type Result,
 } from '@zesting/core';
 import { rowsOf, type Reader } from '../../platform/database/rows.js';
-import { AGENCY_KEY, type CalendarBook } from './calendars.js';
+import { AGENCY_KEY, clientKey, type CalendarBook } from './calendars.js';
 import { loadDutyHours } from './duties.js';
 import { doerKey, loadSources, planInputOf } from './piece-state.js';
 import { blockedUntil, loadOpenSteps, OBSTACLES, toWorkload } from './reckon-prediction.js';
@@ -47,8 +48,11 @@ interface StepRow {
 
 const dayOf = (day: string | null): Day | null => (day === null ? null : getDay(day));
 
+/** As loaded, with the key of the client, which does its own steps. */
+type LoadedWork = PieceAmongWork & { readonly client: string };
+
 /** One piece as it stands among all that the agency has to do; undefined where there is no such piece. */
-export async function loadAmongWork(reader: Reader, book: CalendarBook, pieceId: string): Promise<PieceAmongWork | undefined> {
+export async function loadAmongWork(reader: Reader, book: CalendarBook, pieceId: string): Promise<LoadedWork | undefined> {
   const [source] = await loadSources(reader, [pieceId]);
   if (!source) return undefined;
   const rows = await rowsOf<StepRow>(
@@ -87,6 +91,7 @@ export async function loadAmongWork(reader: Reader, book: CalendarBook, pieceId:
     taken: await loadDutyHours(reader, book),
     others: workload.map((step, index) => ({ ...step, pieceId: others[index]?.piece_id ?? '' })),
     at: Math.max(0, first),
+    client: clientKey(source.client_id),
   };
 }
 
@@ -115,13 +120,16 @@ export async function tryPath(
       const doer = change.personId ?? AGENCY_KEY;
       const step = changed.find(({ id }) => id === change.stepId);
       if (!step) return fail({ code: 'step.not_on_path' });
-      if (step.kind === 'sign_off') return fail({ code: 'step.client_decides' });
+      if (isByClient(step.kind)) return fail({ code: 'step.client_decides' });
       if (step.finishedOn !== null) return fail({ code: 'step.already_finished' });
       if (!book.doers[doer]) return fail({ code: 'person.unknown' });
       changed = changed.map((step) => (step.id === change.stepId ? { ...step, doer } : step));
       continue;
     }
-    const next = changePath(changed, [change], (added) => ({ ...added, doer: AGENCY_KEY }));
+    const next = changePath(changed, [change], (added) => ({
+      ...added,
+      doer: isByClient(added.kind) ? work.client : AGENCY_KEY,
+    }));
     if (!next.ok) return next;
     changed = next.value;
   }

@@ -8,6 +8,7 @@ import {
   TakenHours,
   toDayNumber,
   toInstantAfterGap,
+  isByClient,
   type Day,
   type FittedStep,
   type PlanInput,
@@ -152,7 +153,7 @@ export class Outlooks {
   }
 
   private candidates(step: RouteStep, clientId: string): string[] {
-    if (step.kind === 'sign_off') return [clientKey(clientId)];
+    if (isByClient(step.kind)) return [clientKey(clientId)];
     const usual = this.usual(step.skill, clientId);
     if (usual !== undefined) return [usual];
     const able = this.able(step.skill, clientId).map(({ id }) => id);
@@ -188,7 +189,7 @@ const pathOf = ({ key, spanDays, sameDay, after }: RouteStep) => ({ id: key, spa
 
 /** The steps with nobody assigned yet. */
 const planSteps = (steps: readonly RouteStep[], clientId: string): PlanStep[] =>
-  steps.map((step) => ({ ...pathOf(step), doer: step.kind === 'sign_off' ? clientKey(clientId) : AGENCY_KEY }));
+  steps.map((step) => ({ ...pathOf(step), doer: isByClient(step.kind) ? clientKey(clientId) : AGENCY_KEY }));
 
 const teamKey = (clientId: string, skill: string): string => `${clientId} ${skill}`;
 

@@ -35,6 +35,7 @@ const step = (id: string, kind: StepSource['kind'], after: string[], more: Parti
   pinned_finish_on: null,
   predicted_finish_on: null,
   obstructed: false,
+  asked_due_on: null,
   ...more,
 });
 const done = { started_on: '2027-02-22', finished_on: '2027-02-23' };
@@ -81,6 +82,27 @@ describe('what follows from a piece', () => {
     expect([state.aimOn, state.aimAt, state.stage, state.list]).toEqual(['2027-03-16', '2027-03-15T19:00:00Z', 'planned', 'on_course']);
     expect(state.plan?.steps.map((planned) => planned.latestFinishOn)).toEqual(['2027-03-10', '2027-03-11', '2027-03-15']);
     expect(state.wheel.map((segment) => segment.state)).toEqual(['current', 'waiting', 'waiting']);
+  });
+
+  it('plans what the client is to bring on its own working days, and says when that is to be asked or past due', () => {
+    // Auckland keeps Wednesday the 3rd free, London does not: what is brought ends on Tuesday
+    const free: CalendarBook = {
+      ...book,
+      doers: { ...book.doers, [clientKey('c')]: doer('Pacific/Auckland', '2027-03-01', ['2027-03-03']) },
+    };
+    const bring = (more: Partial<StepSource> = {}) => [
+      step('bring', 'deliver', [], { doer_id: null, span_days: 2, ...more }),
+      step('make', 'make', ['bring'], { span_days: 2, doer_id: null }),
+    ];
+    const state = (more: Partial<StepSource> = {}) => pieceState(source({ wish_on: '2027-03-09', steps: bring(more) }), free);
+    expect(state().plan?.steps.map(({ latestStartOn, latestFinishOn }) => [latestStartOn, latestFinishOn])).toEqual([
+      ['2027-03-01', '2027-03-02'],
+      ['2027-03-04', '2027-03-05'],
+    ]);
+    expect([state().list, state().wheel[0]?.state]).toEqual(['to_be_asked', 'current']);
+    expect(state({ asked_due_on: '2027-03-01' }).list).toBe('on_course');
+    expect(state({ asked_due_on: '2027-02-26' }).list).toBe('with_client_past_due');
+    expect(state({ asked_due_on: '2027-02-26', ...done }).list).toBe('no_doer'); // it has come: what follows has nobody
   });
 
   it('aims at the earliest placement not yet out, with its channel’s lead', () => {

@@ -13,9 +13,12 @@ import {
   planPiece,
   reckon,
   toInstantAfterGap,
+  isByClient,
+  CLIENT_KINDS,
   type Aim,
   type ContentSignOff,
   type Danger,
+  type Day,
   type DecisionFact,
   type InstantText,
   type PartDigests,
@@ -29,6 +32,7 @@ import {
   type ReckoningList,
   type SignOffPolicy,
   type TimeOfDay,
+  type StepKind,
 } from '@zesting/core';
 import type { WheelSegment } from '@zesting/contract';
 import { rowsOf, type Reader } from '../../platform/database/rows.js';
@@ -60,7 +64,7 @@ export interface PieceSource {
 export interface StepSource {
   id: string;
   title: string;
-  kind: 'make' | 'check' | 'sign_off';
+  kind: StepKind;
   doer_id: string | null;
   span_days: number;
   same_day: boolean;
@@ -73,6 +77,8 @@ export interface StepSource {
   predicted_finish_on: string | null;
   /** something stands in its way */
   obstructed: boolean;
+  /** by when the client was asked to bring it; null where nobody has asked */
+  asked_due_on: string | null;
 }
 
 interface PlacementSource {
@@ -125,8 +131,8 @@ export function loadSources(tx: Reader, pieceIds: readonly string[]): Promise<Pi
        ${decisionFacts('p.id')} as decisions,
        coalesce((select jsonb_agg(jsonb_build_object('id', s.id, 'title', s.title, 'kind', s.kind, 'doer_id', (select d.id from people d where d.id = s.doer_id and d.active), 'span_days', s.span_days,
            'same_day', s.same_day, 'predecessor_ids', s.predecessor_ids, 'started_on', s.started_on, 'finished_on', s.finished_on, 'pinned_finish_on', s.pinned_finish_on, 'predicted_finish_on', s.predicted_finish_on,
-           'obstructed', ${isObstructed('s')}) order by s.position)
-         from steps s where s.piece_id = p.id), '[]') as steps,
+           'obstructed', ${isObstructed('s')}, 'asked_due_on', y.due_on) order by s.position)
+         from steps s left join deliveries y on y.step_id = s.id where s.piece_id = p.id), '[]') as steps,
        coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'channel_id', l.channel_id, 'publish_at', to_char(l.publish_at, 'YYYY-MM-DD"T"HH24:MI:SS"Z"'),
            'out', l.out_at is not null, 'cancelled', l.cancelled, 'lead_days', h.lead_days,
            'at_time', to_char(l.at_time, 'HH24:MI'), 'usual_time', to_char(h.usual_time, 'HH24:MI')) order by l.publish_at, l.id)
@@ -141,7 +147,7 @@ export function loadSources(tx: Reader, pieceIds: readonly string[]): Promise<Pi
 
 /** The calendar key of who does a step. */
 export const doerKey = (step: Pick<StepSource, 'kind' | 'doer_id'>, clientId: string): string =>
-  step.kind === 'sign_off' ? clientKey(clientId) : (step.doer_id ?? AGENCY_KEY);
+  isByClient(step.kind) ? clientKey(clientId) : (step.doer_id ?? AGENCY_KEY);
 
 export const toPlanStep = (step: StepSource, clientId: string): PlanStep => ({
   id: step.id,
@@ -224,6 +230,7 @@ export function pieceState(source: PieceSource, book: CalendarBook): PieceState 
       }),
     ]),
   );
+  const awaited = source.steps.filter((step) => step.kind === 'deliver' && atHand.has(step.id));
   const isMade = source.steps.every((step) => step.kind === 'sign_off' || step.finished_on !== null);
   const facts = {
     shelved: source.shelved,
@@ -237,7 +244,9 @@ export function pieceState(source: PieceSource, book: CalendarBook): PieceState 
     clientTodayOn: client.todayOn,
     stepBegun: source.steps.some((step) => step.started_on !== null),
     checkAtHand: source.steps.some((step) => step.kind === 'check' && atHand.has(step.id)),
-    noDoer: source.steps.some((step) => step.kind !== 'sign_off' && step.doer_id === null && atHand.has(step.id)),
+    noDoer: source.steps.some((step) => !isByClient(step.kind) && step.doer_id === null && atHand.has(step.id)),
+    toBeAsked: awaited.some((step) => step.asked_due_on === null),
+    materialDueOn: earliestOf(awaited),
     dated: aim !== null,
     danger,
   };
@@ -261,9 +270,18 @@ export function pieceState(source: PieceSource, book: CalendarBook): PieceState 
   };
 }
 
+/** The first day by which the client was asked to bring something. */
+function earliestOf(awaited: readonly StepSource[]): Day | null {
+  const [first] = awaited.flatMap(({ asked_due_on: dueOn }) => dueOn ?? []).sort();
+  return first === undefined ? null : getDay(first);
+}
+
 /** SQL: whether all steps before one are finished. */
 export const isFreeStep = (step: string): string =>
   `not exists (select 1 from steps b where b.id = any(${step}.predecessor_ids) and b.finished_on is null)`;
+
+/** SQL: whether the client does a step. */
+export const isClientsStep = (step: string): string => `${step}.kind in (${CLIENT_KINDS.map((kind) => `'${kind}'`).join(', ')})`;
 
 /** Open steps whose predecessors are all finished. */
 export function stepsAtHand(steps: readonly StepSource[]): Set<string> {
@@ -289,6 +307,6 @@ function segment(step: StepSource, planned: PlannedStep | undefined, atHand: Rea
   const stands = step.obstructed ? ({ obstacle: true } as const) : {};
   if (isLate) return { title, state: 'late', lateDays, ...stands };
   if (!atHand.has(step.id)) return { title, state: 'waiting', lateDays: 0, ...stands };
-  const isBlocked = step.obstructed || (step.kind !== 'sign_off' && step.doer_id === null);
+  const isBlocked = step.obstructed || (!isByClient(step.kind) && step.doer_id === null);
   return { title, state: isBlocked ? 'blocked' : 'current', lateDays: 0, ...stands };
 }

@@ -19,6 +19,7 @@ export {
   hasContent,
   isAvailable,
   lockPiece,
+  nextAfter,
   openSignOffStep,
   setContent,
   stepFinished,
@@ -43,6 +44,7 @@ export { putAway } from './use-cases/put-away.js';
 export { linkRequest, unlinkMerged } from './use-cases/link-request.js';
 export { bringBack } from './use-cases/bring-back.js';
 export { acceptStep, addWork, beginInTurn, beginStep, handBack, handIn, sayRemaining, type StepRefused } from './use-cases/do-step.js';
+export { tellNext } from './use-cases/tell-next.js';
 export { editContent } from './use-cases/edit-content.js';
 export { editPiece } from './use-cases/edit-piece.js';
 export { storedAim, tellAimMoved } from './use-cases/tell-aim-moved.js';

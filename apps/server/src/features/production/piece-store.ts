@@ -1,4 +1,16 @@
-import { dayIn, digestParts, fail, isFree, ok, PART_SCHEME, type Content, type Day, type InstantText, type Result } from '@zesting/core';
+import {
+  dayIn,
+  digestParts,
+  fail,
+  isFree,
+  ok,
+  PART_SCHEME,
+  CLIENT_KINDS,
+  type Content,
+  type Day,
+  type InstantText,
+  type Result,
+} from '@zesting/core';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { Event } from '../../platform/events.js';
 import { untell } from '../notices/index.js';
@@ -62,9 +74,9 @@ export async function todayOf(tx: Tx, step: Step, now: InstantText): Promise<Day
     tx,
     `select coalesce(
        (select zone from people where id = $1),
-       (select c.zone from pieces p join clients c on c.id = p.client_id where p.id = $2 and $3 = 'sign_off'),
+       (select c.zone from pieces p join clients c on c.id = p.client_id where p.id = $2 and $3 = any($4)),
        (select zone from agencies limit 1)) as zone`,
-    [step.doerId, step.pieceId, step.kind],
+    [step.doerId, step.pieceId, step.kind, CLIENT_KINDS],
   );
   if (!row) throw new Error('there is no agency');
   return dayIn(now, row.zone);
@@ -121,6 +133,6 @@ export async function checkChannels(
 /** Skills got other names, all at once, so that two that change places do not become one. */
 export const renameSkillsOfSteps = (tx: Tx, from: readonly string[], to: readonly string[]): Promise<unknown> =>
   tx.query(
-    "update steps s set skill = n.new from unnest($1::text[], $2::text[]) n (old, new) where s.skill = n.old and s.kind <> 'sign_off'",
+    "update steps s set skill = n.new from unnest($1::text[], $2::text[]) n (old, new) where s.skill = n.old and s.kind not in ('deliver', 'sign_off')",
     [from, to],
   );

@@ -57,7 +57,6 @@ function Removable({
     remove.mutate(marker.id, {
       onSuccess: () =>
         toast(`${name} is off the calendar.`, {
-          duration: 8000,
           action: { label: 'Undo', onClick: () => add.mutate({ clientId, kind, name, startOn, endOn, leadDays, kindId }) },
         }),
     });

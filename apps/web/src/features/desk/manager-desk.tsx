@@ -28,6 +28,7 @@ const TONES: Partial<Record<ReckoningList, Tone>> = {
   returned: 'rind',
   will_be_late: 'rhubarb',
   no_doer: 'rind',
+  to_be_asked: 'rind',
   with_client_past_due: 'lake',
   to_be_sent: 'rind',
   with_client: 'lake',

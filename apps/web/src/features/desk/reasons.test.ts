@@ -21,6 +21,8 @@ const row = (overrides: Partial<DeskRow>): DeskRow => ({
   currentDoer: 'Piet',
   earliestPublishOn: '2027-03-18',
   packetDueOn: '2027-03-11',
+  waitsForWord: false,
+  materialDueOn: null,
   placementId: 'l1',
   late: null,
   ...overrides,
@@ -48,11 +50,25 @@ describe('the desk', () => {
 
   it('does not blame the client for what was never sent', () => {
     for (const list of ['on_course', 'undated', 'to_be_sent'] as const)
-      expect(reasonOf(row({ list, currentDoer: 'the client' }))).toMatch(/^Checked and ready, but not sent to the client yet/);
-    expect(actionOf(row({ currentDoer: 'the client' }), 'MOSS')).toEqual({
+      expect(reasonOf(row({ list, currentDoer: 'the client', waitsForWord: true }))).toMatch(
+        /^Checked and ready, but not sent to the client yet/,
+      );
+    expect(actionOf(row({ currentDoer: 'the client', waitsForWord: true }), 'MOSS')).toEqual({
       words: 'Send to client',
       path: '/sign-off?piece=p1&client=MOSS',
     });
+  });
+
+  it('tells what the client is to bring from what waits for its word', () => {
+    const material = { currentStep: 'Pictures', currentDoer: 'the client', packetDueOn: null };
+    expect(reasonOf(row({ ...material, list: 'to_be_asked' }))).toMatch(
+      /^Pictures is the client’s to bring, asked by Mon 8 Mar.* at the latest; nobody has asked$/,
+    );
+    expect(actionOf(row({ ...material, list: 'to_be_asked' }), 'MOSS')).toEqual({ words: 'Ask for it', path: '/pieces/p1#path' });
+    const past = { ...material, list: 'with_client_past_due', materialDueOn: '2027-03-05' } as const;
+    expect(reasonOf(row(past))).toMatch(/^Pictures was to come from the client by Fri 5 Mar/);
+    expect(actionOf(row(past), 'MOSS')).toEqual({ words: 'Ask again', path: '/pieces/p1#path' });
+    expect(reasonOf(row(material))).toBe('Pictures is with the client; 2 days of slack');
   });
 
   it('gives every list a sentence and one click to a place', () => {

@@ -13,10 +13,9 @@ function lateWords(late: DeskRow['late']): string | null {
 export function reasonOf(row: DeskRow): string {
   const step = row.currentStep ?? 'The next step';
   const who = row.currentDoer ?? 'nobody yet';
-  const stands =
-    row.currentDoer === 'the client'
-      ? 'Checked and ready, but not sent to the client yet'
-      : `${step} ${step.includes(', ') ? 'are' : 'is'} with ${who}`;
+  const stands = row.waitsForWord
+    ? 'Checked and ready, but not sent to the client yet'
+    : `${step} ${step.includes(', ') ? 'are' : 'is'} with ${who}`;
   switch (row.list) {
     case 'trouble':
       return `Its time passed${row.aimOn ? ` on ${dayWords(row.aimOn)}` : ''} and it is not marked as out`;
@@ -32,10 +31,13 @@ export function reasonOf(row: DeskRow): string {
       return lateWords(row.late) ?? `${step} (${who}) is predicted to end after its latest day`;
     case 'no_doer':
       return `${step} could start${row.lateFromOn ? ` and must by ${dayWords(row.lateFromOn)}` : ''}; nobody has it`;
+    case 'to_be_asked':
+      return `${step} is the client’s to bring${row.lateFromOn ? `, asked by ${dayWords(row.lateFromOn)} at the latest` : ''}; nobody has asked`;
     case 'with_client_past_due':
+      if (row.packetDueOn === null && row.materialDueOn) return `${step} was to come from the client by ${dayWords(row.materialDueOn)}`;
       return `An answer was due${row.packetDueOn ? ` on ${dayWords(row.packetDueOn)}` : ''}`;
     case 'to_be_sent':
-      return row.currentDoer === 'the client'
+      return row.waitsForWord
         ? `${stands}${row.aimOn ? `; it is to be out on ${dayWords(row.aimOn)}` : ''}`
         : 'Checked and ready: it waits for the agency’s approval';
     case 'signed_undated':
@@ -61,8 +63,11 @@ export function actionOf(row: DeskRow, code: string): { words: string; path: str
       return { words: 'Give it a date', path: calendar };
     case 'changed_after_sign_off':
       return { words: 'Send again', path: `/sign-off?piece=${row.id}&client=${code}` };
+    case 'to_be_asked':
+      return { words: 'Ask for it', path: `${piece}#path` };
     case 'with_client':
     case 'with_client_past_due':
+      if (row.packetDueOn === null && row.materialDueOn) return { words: 'Ask again', path: `${piece}#path` };
       return { words: 'See the packet', path: `/sign-off?client=${code}` };
     case 'will_be_late':
       return { words: 'Reassign', path: `${piece}#path` };
@@ -72,7 +77,7 @@ export function actionOf(row: DeskRow, code: string): { words: string; path: str
     case 'overdue':
       return { words: 'See what gives', path: `${piece}#path` };
     default:
-      return row.currentDoer === 'the client'
+      return row.waitsForWord
         ? { words: 'Send to client', path: `/sign-off?piece=${row.id}&client=${code}` }
         : { words: 'Open', path: piece };
   }

@@ -84,7 +84,6 @@ function PersonActions({ person }: { person: PersonPageShape }) {
             act.mutate('leave', {
               onSuccess: () =>
                 toast(`${person.name} has left. Access ended at once.`, {
-                  duration: 10_000,
                   action: { label: 'Undo', onClick: () => act.mutate('come-back') },
                 }),
             })

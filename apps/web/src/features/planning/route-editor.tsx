@@ -1,5 +1,5 @@
 import type { EditRouteBody, RouteMadeShape, RoutePageShape, RouteStepBody, RoutesPageShape } from '@zesting/contract';
-import { routeProblems, type RouteProblem, type RouteStep } from '@zesting/core';
+import { isByClient, routeProblems, type RouteProblem, type RouteStep } from '@zesting/core';
 import type { SelectHTMLAttributes } from 'react';
 import { toast } from 'sonner';
 import { call } from '../../lib/api';
@@ -19,7 +19,12 @@ const PROBLEM_WORDS: Record<RouteProblem['code'], string> = {
   'route.nothing_made': 'One step at least must make something.',
   'route.sign_off_not_last': 'Nothing but sign-off may wait for the client’s sign-off.',
 };
-const KINDS: Record<RouteStep['kind'], string> = { make: 'makes', check: 'checks', sign_off: 'client signs off' };
+const KINDS: Record<RouteStep['kind'], string> = {
+  make: 'makes',
+  check: 'checks',
+  deliver: 'client brings something',
+  sign_off: 'client signs off',
+};
 
 /** A key that no step has: stored with pieces, so it never changes with the title. */
 function freeKey(steps: readonly RouteStep[]): string {
@@ -194,7 +199,7 @@ interface StepFieldsProps {
 }
 
 function StepFields({ step, put, steps, skills, problem }: StepFieldsProps) {
-  const asksClient = step.kind === 'sign_off';
+  const asksClient = isByClient(step.kind);
   return (
     <>
       <div className="grid gap-x-3 grid-cols-2 lg:grid-cols-[minmax(0,1.3fr)_9.5rem_minmax(0,1fr)_5.5rem_6rem]">

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { isByClient } from '@zesting/core';
 import type { PathChangeBody, StepShape } from '@zesting/contract';
 import { useState, type FormEvent } from 'react';
 import { toast } from 'sonner';
@@ -29,11 +30,18 @@ const ACTIONS: Record<Doing, string> = {
   leave_out: 'Leave it out',
 };
 
+const ADDED = [
+  ['make', 'makes'],
+  ['check', 'checks'],
+  ['deliver', 'the client brings something'],
+] as const;
+type AddedKind = (typeof ADDED)[number][0];
+
 /** What is typed for any of the ways to change a step. */
 interface Draft {
   readonly finishOn: string;
   readonly title: string;
-  readonly does: 'make' | 'check';
+  readonly does: AddedKind;
   readonly skill: string;
   readonly place: 'before' | 'after' | 'beside';
   readonly days: string;
@@ -44,7 +52,7 @@ interface Draft {
 const waysOf = (step: StepShape): readonly (readonly [Doing, string])[] =>
   DOING.filter(
     ([doing]) =>
-      (doing !== 'split' || step.kind !== 'sign_off') &&
+      (doing !== 'split' || !isByClient(step.kind)) &&
       (doing !== 'leave_out' || (step.optional && step.startedOn === null && step.kind !== 'sign_off')),
   );
 
@@ -52,7 +60,7 @@ const draftFor = (doing: Doing, step: StepShape): Draft => ({
   finishOn: step.pinnedFinishOn ?? '',
   title: doing === 'split' ? `${step.title}, second part` : '',
   does: 'make',
-  skill: step.kind === 'sign_off' ? '' : step.skill,
+  skill: isByClient(step.kind) ? '' : step.skill,
   place: step.kind === 'sign_off' ? 'before' : 'after',
   days: String(doing === 'retime' ? step.spanDays : doing === 'split' ? Math.max(1, Math.floor(step.spanDays / 2)) : 1),
   hours: String(doing === 'retime' ? step.effortMinutes / 60 : doing === 'split' ? Math.round(step.leftMinutes / 30) / 4 : 1),
@@ -80,7 +88,8 @@ function changeOf(doing: Doing, draft: Draft, step: StepShape): PathChangeBody |
       if (!isTimed || (spanDays === step.spanDays && effortMinutes === step.effortMinutes)) return undefined;
       return { kind: doing, stepId, version, spanDays, effortMinutes };
     case 'add': {
-      const { does, skill, place } = draft;
+      const { does, place } = draft;
+      const skill = does === 'deliver' ? does : draft.skill;
       if (!isTimed || draft.title.trim() === '' || skill === '') return undefined;
       return { kind: doing, stepId, title: draft.title.trim(), does, skill, place, spanDays, effortMinutes };
     }
@@ -102,7 +111,7 @@ function changeOf(doing: Doing, draft: Draft, step: StepShape): PathChangeBody |
 function missingWords(doing: Doing, draft: Draft): string {
   if (doing === 'pin') return 'Choose a day, or take the one away that is pinned.';
   if ((doing === 'add' || doing === 'split') && draft.title.trim() === '') return 'A step needs a name.';
-  if (doing === 'add' && draft.skill === '') return 'Say which skill it takes.';
+  if (doing === 'add' && draft.does !== 'deliver' && draft.skill === '') return 'Say which skill it takes.';
   if (doing === 'retime') return 'Say other days or hours: 1 to 60 whole days, 0 to 200 hours.';
   return 'Days are whole, 1 to 60; hours go from 0 to 200.';
 }
@@ -168,7 +177,12 @@ export function ChangeStepDialog({
       {doing === 'pin' && <PinFields clientId={clientId} step={step} draft={draft} put={put} />}
       {(doing === 'add' || doing === 'split') && <NewStepFields isSplit={doing === 'split'} step={step} draft={draft} put={put} />}
       {(doing === 'retime' || doing === 'add' || doing === 'split') && (
-        <TimeFields doing={doing} isClient={doing === 'retime' && step.kind === 'sign_off'} draft={draft} put={put} />
+        <TimeFields
+          doing={doing}
+          isClient={doing === 'retime' ? isByClient(step.kind) : doing === 'add' && draft.does === 'deliver'}
+          draft={draft}
+          put={put}
+        />
       )}
       {doing === 'leave_out' && (
         <p className="mb-3.5">
@@ -186,7 +200,7 @@ interface FieldsProps {
 
 function PinFields({ clientId, step, draft, put }: FieldsProps & { clientId: string; step: StepShape }) {
   const { todayOn } = useSession();
-  const off = useDaysOff(step.kind === 'sign_off' ? { clientId } : step.doerId ? { personId: step.doerId } : {});
+  const off = useDaysOff(isByClient(step.kind) ? { clientId } : step.doerId ? { personId: step.doerId } : {});
   const marks = [
     { on: step.earliestFinishOn, words: 'Earliest end that the path allows' },
     ...(step.latestFinishOn && step.pinnedFinishOn === null ? [{ on: step.latestFinishOn, words: 'Finish by, as it is planned' }] : []),
@@ -274,25 +288,30 @@ function NewStepFields({ isSplit, step, draft, put }: FieldsProps & { isSplit: b
                 {...control}
                 className="field"
                 value={draft.does}
-                onChange={({ target }) => put({ does: target.value === 'check' ? 'check' : 'make' })}
+                onChange={({ target }) => put({ does: ADDED.find(([kind]) => kind === target.value)?.[0] ?? 'make' })}
               >
-                <option value="make">makes</option>
-                <option value="check">checks</option>
-              </select>
-            )}
-          </Field>
-          <Field label="Skill" required>
-            {(control) => (
-              <select {...control} className="field" value={draft.skill} onChange={({ target }) => put({ skill: target.value })}>
-                {!skills.includes(draft.skill) && <option value="">Choose</option>}
-                {skills.map((skill) => (
-                  <option key={skill} value={skill}>
-                    {skill}
+                {ADDED.map(([kind, words]) => (
+                  <option key={kind} value={kind}>
+                    {words}
                   </option>
                 ))}
               </select>
             )}
           </Field>
+          {draft.does !== 'deliver' && (
+            <Field label="Skill" required>
+              {(control) => (
+                <select {...control} className="field" value={draft.skill} onChange={({ target }) => put({ skill: target.value })}>
+                  {!skills.includes(draft.skill) && <option value="">Choose</option>}
+                  {skills.map((skill) => (
+                    <option key={skill} value={skill}>
+                      {skill}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </Field>
+          )}
         </div>
       )}
       <Field label="Where it stands">

@@ -1,4 +1,5 @@
 import type { PieceShape, StepShape } from '@zesting/contract';
+import { isByClient } from '@zesting/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { call } from '../../lib/api';
@@ -12,6 +13,7 @@ import { ChaseDialog } from '../../parts/chase-dialog';
 import { DangerTag, Tag } from '../../ui/tags';
 import { AssignDialog } from './assign-dialog';
 import { ChangeStepDialog } from './change-step-dialog';
+import { DeliveryLine } from './material/delivery-line';
 import { ForecastLine } from './forecast-line';
 import { MendsDialog } from './mends-dialog';
 import { predictedWords, whyWords } from './why';
@@ -125,7 +127,7 @@ function AimLine({ piece }: { piece: PieceShape }) {
 function StepLine({ step, piece }: { step: StepShape; piece: PieceShape }) {
   const { opened, open, close } = useOpened();
   const done = step.finishedOn !== null;
-  const canAssign = piece.canManage && !done && step.kind !== 'sign_off';
+  const canAssign = piece.canManage && !done && !isByClient(step.kind);
   return (
     <li className={`relative pl-6 py-2.5 border-t border-line first:border-t-0 ${done ? 'text-muted' : ''}`}>
       <StepSign step={step} />
@@ -148,6 +150,7 @@ function StepLine({ step, piece }: { step: StepShape; piece: PieceShape }) {
         <span className="ml-auto">{done ? <Tag tone="pine">Done</Tag> : <DangerTag danger={step.danger} />}</span>
       </div>
       <StepDates step={step} steps={piece.steps} />
+      {step.kind === 'deliver' && <DeliveryLine piece={piece} step={step} />}
       {step.kind === 'sign_off' && step.atHand && piece.canManage && piece.stage !== 'with_client' && <SendLink piece={piece} />}
       {!done && (
         <div className="flex flex-wrap gap-x-1 -ml-3 [&>ul]:basis-full [&>ul]:ml-3 [&>ul]:-order-1">

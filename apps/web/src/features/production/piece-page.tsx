@@ -21,6 +21,7 @@ import { EditPieceDialog } from './edit-piece-dialog';
 import { HistorySection } from './history-section';
 import { PathSection } from './path-section';
 import { PlacementsSection } from './placements-section';
+import { MaterialSection } from './material/material-section';
 import { Talk } from '../../parts/team-notes';
 import { RemarksSection } from './remarks/remarks-section';
 
@@ -41,6 +42,7 @@ export function PiecePage() {
         <div className="order-2 lg:order-1 xl:order-2 grid grid-cols-[minmax(0,1fr)] gap-4 min-w-0">
           <RemarksSection piece={piece} />
           <ContentSection key={piece.id} piece={piece} />
+          <MaterialSection key={`material-${piece.id}`} piece={piece} />
           <section id="talk" aria-label="Team talk" className="card p-4 scroll-mt-4">
             <h2 className="text-lg">Team talk</h2>
             <p className="text-muted text-[13px] mb-1">Only you see this; the client’s remarks stand apart.</p>

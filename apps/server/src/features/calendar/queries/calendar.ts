@@ -1,3 +1,4 @@
+import { isClientsStep } from '../../planning/index.js';
 import {
   addDays,
   compareInstants,
@@ -175,7 +176,7 @@ async function duesBetween(
     `select * from (
        select x.*, count(*) over (partition by x.on) as count, row_number() over (partition by x.on order by x.number) as place from (
          select p.id as "pieceId", p.client_id as "clientId", p.title, p.number, s.latest_finish_on as on, s.title as "stepTitle",
-           case when s.kind = 'sign_off' then 'the client' else d.name end as "doerName"
+           case when ${isClientsStep('s')} then 'the client' else d.name end as "doerName"
          from pieces p cross join lateral (select title, kind, doer_id, latest_finish_on from steps where piece_id = p.id and finished_on is null
              order by latest_finish_on desc nulls last, position desc limit 1) s left join people d on d.id = s.doer_id
          where p.client_id = any($1) and p.list is not null and not p.shelved

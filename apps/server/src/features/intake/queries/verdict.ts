@@ -6,6 +6,7 @@ import {
   judge,
   ok,
   withoutSteps,
+  isByClient,
   type Answers,
   type BriefFact,
   type Day,
@@ -132,7 +133,7 @@ function helpsOf(outlooks: Outlooks, route: Route, clientId: string, predictedOn
     const fewest = Math.max(1, Math.ceil(step.effortMinutes / DAY_MINUTES));
     return [
       ...(step.optional ? help(step, null, withoutSteps([...route.steps], [step.key])) : []),
-      ...(step.kind !== 'sign_off' && fewest < step.spanDays
+      ...(!isByClient(step.kind) && fewest < step.spanDays
         ? help(
             step,
             fewest,
@@ -150,8 +151,7 @@ const AHEAD_DAYS = 180;
 /** What each skill has to do for a route, and the hours that those who have it have free from today to the wished day, after what is predicted to take them. */
 function skillHours(outlooks: Outlooks, steps: readonly RouteStep[], clientId: string, wishOn: Day | null): SkillHoursShape[] {
   const minutes = new Map<string, number>();
-  for (const { skill, kind, effortMinutes } of steps)
-    if (kind !== 'sign_off') minutes.set(skill, (minutes.get(skill) ?? 0) + effortMinutes);
+  for (const { skill, kind, effortMinutes } of steps) if (!isByClient(kind)) minutes.set(skill, (minutes.get(skill) ?? 0) + effortMinutes);
   const horizon = addDays(getPlanClient(outlooks.book, clientId).todayOn, AHEAD_DAYS);
   const until = wishOn === null || wishOn > horizon ? horizon : wishOn;
   return [...minutes].map(([skill, needed]) => {

@@ -8,7 +8,7 @@ export async function clientTeam(app: App, clientId: string): Promise<TeamShape>
        case when t.person_id is null then null when not d.active then 'left' when o.relation = 'barred' then 'barred'
          when coalesce((d.skills ->> k.name)::int, 0) = 0 then 'unskilled' end as cannot,
        (select count(*) from routes r where r.archived_at is null and exists (select 1 from jsonb_array_elements(r.steps) e (step)
-         where e.step ->> 'skill' = k.name and e.step ->> 'kind' <> 'sign_off')) as routes,
+         where e.step ->> 'skill' = k.name and e.step ->> 'kind' not in ('deliver', 'sign_off'))) as routes,
        coalesce((select jsonb_agg(jsonb_build_object('personId', p.id, 'name', p.name, 'level', (p.skills ->> k.name)::int,
            'openSteps', w.steps, 'openMinutes', w.minutes) order by (p.skills ->> k.name)::int desc, w.minutes, p.name)
          from people p left join client_people b on b.person_id = p.id and b.client_id = $1

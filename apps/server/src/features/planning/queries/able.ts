@@ -1,4 +1,5 @@
 import type { App } from '../../../platform/app.js';
+import { isClientsStep } from '../piece-state.js';
 
 /**
  * By each open step of a piece or of a person, who else could do it: whoever usually does it for the client first, then the client's own people,
@@ -12,7 +13,7 @@ export async function ableFor(app: App, of: { readonly pieceId: string } | { rea
          where d.active and d.id is distinct from $2 and coalesce((d.skills ->> s.skill)::int, 0) > 0 and coalesce(o.relation, 'none') <> 'barred'
          order by (t.person_id is not null) desc, coalesce(o.relation = 'own', false) desc, (d.skills ->> s.skill)::int desc,
            (select coalesce(sum(coalesce(w.remaining_minutes, w.effort_minutes)), 0) from steps w where w.doer_id = d.id and w.finished_on is null), d.name) as able
-     from steps s join pieces p on p.id = s.piece_id where ${which} and s.finished_on is null and s.kind <> 'sign_off'`,
+     from steps s join pieces p on p.id = s.piece_id where ${which} and s.finished_on is null and not ${isClientsStep('s')}`,
     [id, 'doerId' in of ? of.doerId : null],
   );
   return Object.fromEntries(rows.map((row) => [row.step_id, row.able]));

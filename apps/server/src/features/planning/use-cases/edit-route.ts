@@ -1,4 +1,14 @@
-import { fail, ok, routeProblems, type InstantText, type Result, type RouteProblem, type RouteStep } from '@zesting/core';
+import {
+  fail,
+  ok,
+  routeProblems,
+  isByClient,
+  skillOf,
+  type InstantText,
+  type Result,
+  type RouteProblem,
+  type RouteStep,
+} from '@zesting/core';
 import type { EditRouteBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { changesBetween, recordActivity } from '../../../platform/activity.js';
@@ -24,9 +34,9 @@ const plainStep = (step: RouteStep): RouteStep => ({
   key: step.key,
   title: step.title.trim(),
   kind: step.kind,
-  skill: step.kind === 'sign_off' ? 'sign_off' : step.skill.trim(),
+  skill: skillOf(step),
   spanDays: step.spanDays,
-  effortMinutes: step.kind === 'sign_off' ? 0 : step.effortMinutes,
+  effortMinutes: isByClient(step.kind) ? 0 : step.effortMinutes,
   after: [...step.after],
   ...(step.sameDay ? { sameDay: true } : {}),
   ...(step.optional ? { optional: true } : {}),
@@ -44,7 +54,7 @@ async function formatId(tx: Tx, name: string): Promise<string | undefined> {
 async function refusal(tx: Tx, body: EditRouteBody): Promise<Refused | null> {
   const problems = routeProblems(body.steps);
   if (problems.length > 0) return { code: 'route.wrong', problems };
-  const skills = [...new Set(body.steps.filter((step) => step.kind !== 'sign_off').map((step) => step.skill.trim()))];
+  const skills = [...new Set(body.steps.filter((step) => !isByClient(step.kind)).map((step) => step.skill.trim()))];
   const known = await rowsOf(tx, 'select 1 from skills where name = any($1)', [skills]);
   return known.length < skills.length ? { code: 'skill.unknown' } : null;
 }
@@ -126,7 +136,7 @@ export function archiveRoute(app: App, viewer: Viewer, routeId: string, archived
 export const renameSkillsOfRoutes = (tx: Tx, from: readonly string[], to: readonly string[]): Promise<unknown> =>
   tx.query(
     `update routes r set version = version + 1, steps = (
-       select jsonb_agg(case when n.new is null or e.step ->> 'kind' = 'sign_off' then e.step else jsonb_set(e.step, '{skill}', to_jsonb(n.new)) end order by e.at)
+       select jsonb_agg(case when n.new is null or e.step ->> 'kind' in ('deliver', 'sign_off') then e.step else jsonb_set(e.step, '{skill}', to_jsonb(n.new)) end order by e.at)
        from jsonb_array_elements(r.steps) with ordinality e (step, at) left join unnest($1::text[], $2::text[]) n (old, new) on n.old = e.step ->> 'skill')
      where exists (select 1 from jsonb_array_elements(r.steps) e (step) where e.step ->> 'skill' = any($1))`,
     [from, to],

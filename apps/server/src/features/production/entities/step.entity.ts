@@ -1,4 +1,4 @@
-import { DANGERS, type Danger } from '@zesting/core';
+import { DANGERS, STEP_KINDS, type Danger, type StepKind } from '@zesting/core';
 import { Check, Entity, Index } from 'typeorm';
 import {
   BoolColumn,
@@ -13,10 +13,10 @@ import {
   TextColumn,
 } from '../../../platform/database/columns.js';
 
-/** One stretch of work by one role on a piece's path. The client does the steps of kind *sign_off*. */
-@Check('ck_steps_client_signs', "(kind <> 'sign_off') or (doer_id is null)")
+/** One stretch of work by one role on a piece's path. The client does the steps of the kinds *deliver* and *sign_off*. */
+@Check('ck_steps_client_signs', "(kind not in ('deliver', 'sign_off')) or (doer_id is null)")
 @Check('ck_steps_finished', '(finished_on is null) or (started_on is not null)')
-@Check('ck_steps_kind', "kind in ('make', 'check', 'sign_off')")
+@Check('ck_steps_kind', oneOf('kind', STEP_KINDS))
 @Check('ck_steps_danger', oneOf('danger', DANGERS))
 @Check('ck_steps_effort', 'effort_minutes >= 0')
 @Check('ck_steps_remaining', 'remaining_minutes >= 0')
@@ -34,7 +34,7 @@ export class Step {
   pieceId: string;
   @TextColumn() key: string;
   @TextColumn() title: string;
-  @TextColumn() kind: 'make' | 'check' | 'sign_off';
+  @TextColumn() kind: StepKind;
   @TextColumn() skill: string;
   @Refers('Person', 'fk_steps_doer')
   @IdColumn({ nullable: true })

@@ -5,13 +5,14 @@ import {
   daysFor,
   durationOf,
   getDay,
+  workingDayAfter,
+  workingDayOnOrAfter,
   type Case,
   type Day,
   type Duration,
   type ForecastStep,
   type WorkCalendar,
-  workingDayAfter,
-  workingDayOnOrAfter,
+  type StepKind,
 } from '@zesting/core';
 import type { ForecastShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
@@ -35,7 +36,7 @@ const ENOUGH = 10;
 
 interface CaseRow {
   id: string;
-  kind: 'make' | 'check' | 'sign_off';
+  kind: StepKind;
   skill: string;
   client_id: string;
   doer_id: string | null;

@@ -3,11 +3,12 @@ import {
   daysBetween,
   isWorkingDay,
   weekdayOf,
-  type Content,
-  type PlannedStep,
   fieldsOf,
   isAgencyOnly,
   isField,
+  isByClient,
+  type Content,
+  type PlannedStep,
 } from '@zesting/core';
 import type {
   ActivityShape,
@@ -29,6 +30,7 @@ import {
   loadSources,
   signOffOf,
   pieceState,
+  isClientsStep,
   type CalendarBook,
   type PieceSource,
   type PieceState,
@@ -143,7 +145,7 @@ export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promi
 
 async function stepShapes(app: App, viewer: Viewer, source: PieceSource, state: PieceState, book: CalendarBook): Promise<StepShape[]> {
   const rows = await app.read<StepColumns>(
-    `select s.id, s.title, s.kind, s.skill, s.doer_id, case when s.kind = 'sign_off' then 'the client' else d.name end as doer_name, s.span_days,
+    `select s.id, s.title, s.kind, s.skill, s.doer_id, case when ${isClientsStep('s')} then 'the client' else d.name end as doer_name, s.span_days,
        s.effort_minutes, coalesce(s.remaining_minutes, s.effort_minutes) as left_minutes, s.predicted_start_on, s.predicted_finish_on, s.behind_steps, s.same_day, s.round, s.started_on, s.finished_on, s.remark, s.predecessor_ids, s.pinned_finish_on, s.optional, s.version,
        coalesce(d.role = 'freelance', false) and s.accepted_on is null and s.started_on is null and s.finished_on is null as is_offered
      from steps s left join people d on d.id = s.doer_id where s.piece_id = $1 order by s.position`,
@@ -186,7 +188,7 @@ async function stepShapes(app: App, viewer: Viewer, source: PieceSource, state: 
       daysOff: dates ? daysOff(dates, calendar.calendar) : [],
       isOffered: manages && row.is_offered,
       remark: row.remark,
-      mine: state.atHand.has(row.id) && row.kind !== 'sign_off' && (row.doer_id === viewer.personId || manages),
+      mine: state.atHand.has(row.id) && !isByClient(row.kind) && (row.doer_id === viewer.personId || manages),
       predecessorIds: row.predecessor_ids,
       pinnedFinishOn: row.pinned_finish_on,
       conflict: dates?.conflict ?? null,

@@ -9,6 +9,7 @@ import {
   loadSources,
   pieceState,
   planInputOf,
+  isClientsStep,
   type CalendarBook,
   type PieceSource,
 } from '../../planning/index.js';
@@ -31,7 +32,7 @@ export async function lineOf(app: App, viewer: Viewer, asked: PiecesAsked): Prom
   const book = await loadCalendars(app.manager, app.clock.now());
   const sources = new Map((await loadSources(app.manager, ids)).map((source) => [source.id, source]));
   const steps = await app.read<StepRow>(
-    `select s.id, s.piece_id as "pieceId", case when s.kind = 'sign_off' then 'the client' else d.name end as "doerName", s.effort_minutes as "effortMinutes", s.round,
+    `select s.id, s.piece_id as "pieceId", case when ${isClientsStep('s')} then 'the client' else d.name end as "doerName", s.effort_minutes as "effortMinutes", s.round,
        s.predicted_start_on as "predictedStartOn", s.version
      from steps s left join people d on d.id = s.doer_id where s.piece_id = any($1)`,
     [ids],

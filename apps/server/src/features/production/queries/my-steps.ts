@@ -1,3 +1,4 @@
+import { isClientsStep } from '../../planning/index.js';
 import { dayIn } from '@zesting/core';
 import type { MyStepRow, MyStepsShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
@@ -11,7 +12,7 @@ export async function myStepsOf(app: App, viewer: Viewer): Promise<MyStepsShape>
        c.name as "clientName", c.colour as "clientColour", s.title as "stepTitle", s.kind, s.round, s.started_on as "startedOn",
        s.latest_start_on as "latestStartOn", s.latest_finish_on as "latestFinishOn", s.slack_days as "slackDays", s.danger,
        coalesce(s.remaining_minutes, s.effort_minutes) as "leftMinutes", s.predicted_finish_on as "predictedFinishOn", w.title is null as "atHand", w.title as "waitsFor",
-       (select n.title || ' (' || coalesce(case when n.kind = 'sign_off' then 'the client' else d.name end, 'nobody yet') || ')'
+       (select n.title || ' (' || coalesce(case when ${isClientsStep('n')} then 'the client' else d.name end, 'nobody yet') || ')'
         from steps n left join people d on d.id = n.doer_id where n.piece_id = s.piece_id and s.id = any(n.predecessor_ids) order by n.position limit 1) as "thenGoesTo",
        s.remark, p.progress as wheel,
        (select string_agg(o.words, '; ' order by o.raised_at) from obstacles o where o.piece_id = s.piece_id and o.settled_at is null and (o.step_id is null or o.step_id = s.id)) as "inTheWay",

@@ -1,4 +1,4 @@
-import { fail, ok, type HelpStep, type OtherEffect, type Outcome, type Result } from '@zesting/core';
+import { fail, ok, isByClient, type HelpStep, type OtherEffect, type Outcome, type Result } from '@zesting/core';
 import type { OtherPieceShape, PathChangeBody, PathPreviewShape, StepDatesShape, StepMoveShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
@@ -59,7 +59,7 @@ function movesOf(
     const [old, next] = [first.get(step.id) ?? null, then.get(step.id) ?? null];
     const isSame = old !== null && next !== null && JSON.stringify(old) === JSON.stringify(next) && doers.get(step.id) === step.doer;
     if (isSame || step.finishedOn !== null) return [];
-    const doerName = step.kind === 'sign_off' ? 'the client' : (names.get(step.doer) ?? null);
+    const doerName = isByClient(step.kind) ? 'the client' : (names.get(step.doer) ?? null);
     return [{ stepId: step.id, title: step.title, doerName, before: old, after: next }];
   });
 }

@@ -11,7 +11,7 @@ import {
 import type { DeskRow, DeskShape, PiecePage, PieceRow } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
-import { isFreeStep } from '../../planning/index.js';
+import { isFreeStep, isClientsStep } from '../../planning/index.js';
 
 /** The columns of a piece row; joins are the same for every list of pieces. What can be worked on side by side is named together. */
 const COLUMNS = `p.id, p.number, p.client_id as "clientId", p.title, f.name as "formatName", l.name as "pillarName", p.stage, p.list, p.aim_on as "aimOn",
@@ -19,12 +19,13 @@ const COLUMNS = `p.id, p.number, p.client_id as "clientId", p.title, f.name as "
 const ROW = `${COLUMNS}, s.titles as "currentStep", s.names as "currentDoer"`;
 /** On the desk, a piece whose step nobody has is about that step alone. */
 const DESK_ROW = `${COLUMNS}, case when p.list = 'no_doer' then coalesce(s.unheld, s.titles) else s.titles end as "currentStep",
-  case when p.list = 'no_doer' and s.unheld is not null then null else s.names end as "currentDoer"`;
+  case when p.list = 'no_doer' and s.unheld is not null then null else s.names end as "currentDoer", coalesce(s.for_word, false) as "waitsForWord", s.material_due_on as "materialDueOn"`;
 const AT_HAND = `left join lateral (select string_agg(s.title, ', ' order by s.position) as titles,
-      case when bool_or(s.kind = 'sign_off' or d.name is not null)
-        then string_agg(distinct case when s.kind = 'sign_off' then 'the client' else coalesce(d.name, 'nobody') end, ', ') end as names,
-      string_agg(s.title, ', ' order by s.position) filter (where s.doer_id is null and s.kind <> 'sign_off') as unheld, array_agg(s.doer_id) as doers
-    from steps s left join people d on d.id = s.doer_id where s.piece_id = p.id and s.finished_on is null and ${isFreeStep('s')}) s on true`;
+      case when bool_or(${isClientsStep('s')} or d.name is not null)
+        then string_agg(distinct case when ${isClientsStep('s')} then 'the client' else coalesce(d.name, 'nobody') end, ', ') end as names,
+      string_agg(s.title, ', ' order by s.position) filter (where s.doer_id is null and not ${isClientsStep('s')}) as unheld, array_agg(s.doer_id) as doers,
+      bool_or(s.kind = 'sign_off') as for_word, min(y.due_on) as material_due_on
+    from steps s left join people d on d.id = s.doer_id left join deliveries y on y.step_id = s.id where s.piece_id = p.id and s.finished_on is null and ${isFreeStep('s')}) s on true`;
 const FROM = `from pieces p join formats f on f.id = p.format_id left join pillars l on l.id = p.pillar_id ${AT_HAND}`;
 
 const PAGE = 100;
@@ -155,7 +156,7 @@ export async function deskOf(app: App, viewer: Viewer, clientId: string | undefi
   );
   const rows = await app.read<DeskRow & { createdAt: string; list: ReckoningList }>(
     `select ${DESK_ROW}, p.earliest_publish_on as "earliestPublishOn", p.packet_due_on as "packetDueOn", p.created_at as "createdAt",
-       case when p.list = 'will_be_late' then (select jsonb_build_object('step', w.title, 'doer', case when w.kind = 'sign_off' then 'the client' else h.name end,
+       case when p.list = 'will_be_late' then (select jsonb_build_object('step', w.title, 'doer', case when ${isClientsStep('w')} then 'the client' else h.name end,
            'latestFinishOn', w.latest_finish_on, 'predictedFinishOn', w.predicted_finish_on, 'behindSteps', w.behind_steps)
          from steps w left join people h on h.id = w.doer_id where w.piece_id = p.id and w.danger = 'will_be_late' order by w.position limit 1) end as late,
        (select x.id from placements x where x.piece_id = p.id and x.state in ('missed', 'pencilled', 'undated')

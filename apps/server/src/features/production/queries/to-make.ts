@@ -1,7 +1,7 @@
 import type { SittingShape, SittingStep, ToMakeCell, ToMakeShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
-import { isFreeStep } from '../../planning/index.js';
+import { isFreeStep, isClientsStep } from '../../planning/index.js';
 import { firstPicture } from './first-picture.js';
 import { asksFor, NOBODY_AT_HAND, type PiecesAsked } from './piece-rows.js';
 
@@ -21,7 +21,7 @@ async function openSteps(
   const reach = manages ? viewer : { ...viewer, clientIds: await clientsOfSteps(app, viewer.personId) };
   const { where, values } = asksFor(reach, { ...asked, shown: 'open' });
   const sql = `from pieces p cross join ${NOBODY_AT_HAND} join steps t on t.piece_id = p.id join formats f on f.id = p.format_id
-     where ${where} and t.kind <> 'sign_off' and t.finished_on is null
+     where ${where} and not ${isClientsStep('t')} and t.finished_on is null
        and ($11::text is null or case when $11 = 'nobody' then t.doer_id is null else t.doer_id::text = $11 end)`;
   return { sql, values: [...values, manages ? (doer ?? null) : viewer.personId] };
 }

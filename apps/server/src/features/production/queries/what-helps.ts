@@ -3,7 +3,7 @@ import type { MendChangeShape, MendsShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { dayNear } from '../../../platform/time/day-near.js';
-import { ableFor, AGENCY_KEY, helpsFor, loadCalendars } from '../../planning/index.js';
+import { ableFor, AGENCY_KEY, helpsFor, loadCalendars, isClientsStep } from '../../planning/index.js';
 import { namesOf, othersOf } from './path-preview.js';
 
 /** Further back nobody’s days off are known, and habits were others. */
@@ -75,7 +75,7 @@ async function spansKept(app: App, pieceId: string): Promise<Map<string, Kept>> 
      cross join lateral (select o.doer_id, o.started_on, o.finished_on from pieces i join steps o on o.piece_id = i.id
        where i.format_id = p.format_id and o.key = s.key and o.kind = s.kind and o.finished_on >= $2 and o.doer_id is not null and o.round = 1
        order by o.finished_on desc, o.id limit ${HISTORY_STEPS}) h
-     where s.piece_id = $1 and s.finished_on is null and s.kind <> 'sign_off' and s.round = 1`,
+     where s.piece_id = $1 and s.finished_on is null and not ${isClientsStep('s')} and s.round = 1`,
     [pieceId, addDays(dayNear(now), -HISTORY_DAYS)],
   );
   const took = new Map<string, number[]>();

@@ -1,4 +1,4 @@
-import { fail, ok, type InstantText, type Result } from '@zesting/core';
+import { fail, ok, isByClient, type InstantText, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
@@ -39,7 +39,7 @@ export async function giveStep(
   now: InstantText,
 ): Promise<Result<null, Failure>> {
   const { piece, step, steps } = await lockStep(tx, stepId);
-  if (step.kind === 'sign_off') return fail({ code: 'step.client_decides' });
+  if (isByClient(step.kind)) return fail({ code: 'step.client_decides' });
   if (step.finishedOn !== null) return fail({ code: 'step.already_finished' });
   if (step.doerId === personId) return ok(null);
   if (version !== undefined && step.version !== version) return fail({ code: 'http.changed_meanwhile' });

@@ -5,8 +5,10 @@ import {
   fail,
   getDay,
   getValue,
+  isByClient,
   isWorkingDay,
   ok,
+  skillOf,
   type ChangeableStep,
   type Day,
   type InstantText,
@@ -55,13 +57,14 @@ const asRow = (step: Step): PathRow => ({
 export function toTried(changes: readonly PathChangeBody[], path: readonly RouteStep[]): TriedChange[] {
   return changes.map((change): TriedChange => {
     const { kind, stepId = '', title = '', spanDays = 1, effortMinutes = 0, sameDay = false } = change;
+    const does = change.does ?? 'make';
     const step = {
       id: randomUUID(),
       title: title.trim(),
-      kind: change.does ?? 'make',
-      skill: change.skill?.trim() ?? '',
+      kind: does,
+      skill: skillOf({ kind: does, skill: change.skill ?? '' }),
       spanDays,
-      effortMinutes,
+      effortMinutes: isByClient(does) ? 0 : effortMinutes,
       sameDay,
     };
     switch (kind) {
@@ -94,7 +97,11 @@ export async function refusedBefore(
   const stepOf = new Map(steps.map((step) => [step.id, step]));
   if (changes.some(({ stepId, version }) => version !== undefined && (stepOf.get(stepId ?? '')?.version ?? version) !== version))
     return { code: 'http.changed_meanwhile' };
-  const skills = [...new Set(changes.flatMap(({ kind, skill }) => (kind === 'add' && skill !== undefined ? [skill.trim()] : [])))];
+  const skills = [
+    ...new Set(
+      changes.flatMap(({ kind, skill, does }) => (kind === 'add' && skill !== undefined && does !== 'deliver' ? [skill.trim()] : [])),
+    ),
+  ];
   const known = skills.length > 0 ? await rowsOf(reader, 'select 1 from skills where name = any($1)', [skills]) : [];
   if (known.length < skills.length) return { code: 'skill.unknown' };
   const pins = changes.flatMap(({ kind, stepId = '', finishOn }) => (kind === 'pin' && finishOn ? [{ stepId, on: getDay(finishOn) }] : []));

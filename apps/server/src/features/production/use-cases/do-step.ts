@@ -1,4 +1,4 @@
-import { fail, leftAfter, makersBefore, ok, stepsBetween, type InstantText, type Result } from '@zesting/core';
+import { fail, leftAfter, makersBefore, ok, stepsBetween, isByClient, type InstantText, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
@@ -27,7 +27,7 @@ type NothingYet = { code: 'piece.nothing_to_hand_in' };
 
 /** Whether this person may do the step now. Creators do their own; a manager may do any of the client's. */
 function mayDo(viewer: Viewer, step: Step, steps: readonly Step[]): Refused | null {
-  if (step.kind === 'sign_off') return { code: 'step.client_decides' };
+  if (isByClient(step.kind)) return { code: 'step.client_decides' };
   if (step.finishedOn !== null) return { code: 'step.already_finished' };
   if (!isAvailable(step, steps)) return { code: 'step.not_available' };
   const manages = viewer.role === 'lead' || viewer.role === 'manager';
@@ -164,8 +164,8 @@ export function handBack(
     if (chosenIds && made.length < new Set(chosenIds).size) return fail({ code: 'step.not_a_maker' });
     for (const maker of made) Object.assign(maker, { finishedOn: null, remark, remainingMinutes: null });
     step.startedOn = null;
-    // what lies between is done again too, so that the path stays whole
-    const between = stepsBetween(made, step, steps).filter((other) => other.finishedOn !== null);
+    // what lies between is done again too, so that the path stays whole; what the client brought is there
+    const between = stepsBetween(made, step, steps).filter((other) => other.finishedOn !== null && !isByClient(other.kind));
     for (const other of between) Object.assign(other, { finishedOn: null, startedOn: null, remainingMinutes: null });
     await tx.save([...made, step, ...between]);
     for (const gone of [step, ...between]) await untell(tx, stepKey(gone));

@@ -1,3 +1,4 @@
+import { isByClient } from '@zesting/core';
 import type { InstantText } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
@@ -32,6 +33,6 @@ export async function giveFirst(
   }));
   for (const { id: key, doer: personId } of outlooks.take(path, piece.clientId)) {
     const step = steps.find((one) => one.key === key);
-    if (step && step.kind !== 'sign_off') await giveStep(app, tx, viewer, { stepId: step.id, personId }, now);
+    if (step && !isByClient(step.kind)) await giveStep(app, tx, viewer, { stepId: step.id, personId }, now);
   }
 }

@@ -10,7 +10,14 @@ import { stepKey } from '../piece-store.js';
  * Tells whoever has a step that it can start; managers, where the client has it or nobody.
  * @param because what happened, as a sentence
  */
-export async function tellNext(app: App, tx: Tx, viewer: Viewer, piece: Piece, because: string, next: Step): Promise<void> {
+export async function tellNext(
+  app: App,
+  tx: Tx,
+  viewer: { readonly personId: string | null },
+  piece: Piece,
+  because: string,
+  next: Step,
+): Promise<void> {
   const { clientId } = piece;
   const path = `/pieces/${piece.id}`;
   const key = stepKey(next);
@@ -20,6 +27,14 @@ export async function tellNext(app: App, tx: Tx, viewer: Viewer, piece: Piece, b
       heading: `Ready for the client: ${piece.title}`,
       text: `${because} It can go to the client.`,
       path: '/sign-off',
+      key,
+    });
+  else if (next.kind === 'deliver')
+    await tellManagers(app, tx, {
+      clientId,
+      heading: `To be asked of the client: ${next.title}, ${piece.title}`,
+      text: `${because} “${next.title}” is the client’s to bring.`,
+      path: `/pieces/${piece.id}?open=ask-${next.id}`,
       key,
     });
   else if (next.doerId === null)

@@ -4,6 +4,7 @@ import type { MediumShape, RoomPacketShape, RoomPieceShape, RoomRemarkShape, Roo
 import { VISITED } from '../../../platform/access/visited.js';
 import type { App } from '../../../platform/app.js';
 import { interviewsFor } from '../../interviews/index.js';
+import { deliveriesFor } from '../../material/index.js';
 import { clientRemarks, threadsBeside, type ClientRemark } from '../../remarks/index.js';
 import { decisionFacts, goneFrom, toAsked, type AskedRow } from '../../planning/index.js';
 
@@ -35,7 +36,7 @@ interface HeadRow {
 
 /** The client's room for one contact: packets out first, each piece as it will appear. No people, no load, no other client. */
 export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
-  const [head] = await app.read<Omit<RoomShape, 'packets' | 'askAddress' | 'interviews' | 'view'> & HeadRow>(
+  const [head] = await app.read<Omit<RoomShape, 'packets' | 'askAddress' | 'interviews' | 'deliveries' | 'view'> & HeadRow>(
     `select x.can_ask, x.can_view, x.email, c.feed_pencilled, x.id as "contactId", x.name as "contactName", x.can_sign_off as "canDecide", c.zone, c.id as client_id,
        ${VISITED}
      from contacts x join clients c on c.id = x.client_id cross join agencies a where x.id = $1`,
@@ -62,6 +63,7 @@ export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
     ...rest,
     askAddress: can_ask ? await askAddressOf(app, clientId) : null,
     interviews: await interviewsFor(app, contactId),
+    deliveries: await deliveriesFor(app, contactId),
     view: can_view ? await viewOf(app, clientId, email, feed_pencilled, today) : null,
     packets: packets.map<RoomPacketShape>((packet) => ({
       id: packet.id,

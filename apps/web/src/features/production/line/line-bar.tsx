@@ -1,5 +1,5 @@
 import type { LineRowShape, PathChangeBody } from '@zesting/contract';
-import { addDays, daysBetween, earlierOf, laterOf, type PlanDoer } from '@zesting/core';
+import { addDays, daysBetween, earlierOf, isByClient, laterOf, type PlanDoer } from '@zesting/core';
 import { Pin } from 'lucide-react';
 import { toast } from 'sonner';
 import { call, wordsOf } from '../../../lib/api';
@@ -29,7 +29,7 @@ const HATCH = 'repeating-linear-gradient(135deg, transparent 0 4px, rgb(0 0 0 / 
 function lookOf({ step, untilOn, toOn }: Bar): { readonly className: string; readonly isLate: boolean } {
   const isLate = (untilOn !== null && toOn > untilOn) || step.danger === 'overdue' || step.danger === 'out_of_reach';
   if (isLate) return { className: 'bg-rhubarb text-on-pine', isLate };
-  return { className: step.kind === 'sign_off' ? 'bg-lake text-on-pine' : 'bg-pine text-on-pine', isLate };
+  return { className: isByClient(step.kind) ? 'bg-lake text-on-pine' : 'bg-pine text-on-pine', isLate };
 }
 
 /** A step that is done: a thin line over the days that it took. */
@@ -98,7 +98,7 @@ export function LineBar({ bar, row, doers, axis, tightDays, top, dayPx }: BarPro
       {tail && !moving && (
         <span
           aria-hidden
-          className={`absolute h-1.5 border border-l-0 rounded-r-sm ${step.kind === 'sign_off' ? 'border-lake' : 'border-pine'}`}
+          className={`absolute h-1.5 border border-l-0 rounded-r-sm ${isByClient(step.kind) ? 'border-lake' : 'border-pine'}`}
           style={{ left: `${tail.left}%`, width: `${tail.width}%`, top: top + 7 }}
         />
       )}

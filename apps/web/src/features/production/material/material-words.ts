@@ -1,0 +1,26 @@
+import { MATERIAL_SORTS, type MaterialSort } from '@zesting/core';
+import type { MaterialShape } from '@zesting/contract';
+
+/** What material is to the makers, one and many. */
+export const SORT_WORDS: Record<MaterialSort, readonly [one: string, many: string]> = {
+  original: ['an original', 'Originals'],
+  working: ['a working file', 'Working files'],
+  reference: ['a reference', 'References'],
+  transcript: ['a transcript', 'Transcripts'],
+};
+
+/** What a thing is called: its label, else the file’s name, the address without its scheme, or how the words begin. */
+export function materialName({ label, file, url, text }: Pick<MaterialShape, 'label' | 'file' | 'url' | 'text'>): string {
+  if (label !== '') return label;
+  if (file) return file.name;
+  if (url !== null) return url.replace(/^https?:\/\//, '').replace(/\/$/, '');
+  const [line = ''] = (text ?? '').split('\n');
+  return line.length > 60 ? `${line.slice(0, 60).trimEnd()}…` : line;
+}
+
+/** By sort, in their order; sorts of which there is nothing are left out. */
+export const bySort = (material: readonly MaterialShape[]): (readonly [MaterialSort, MaterialShape[]])[] =>
+  MATERIAL_SORTS.flatMap((sort) => {
+    const ofIt = material.filter((one) => one.sort === sort);
+    return ofIt.length > 0 ? [[sort, ofIt] as const] : [];
+  });
