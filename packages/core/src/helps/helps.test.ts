@@ -117,6 +117,10 @@ describe('what helps', () => {
     expect(found?.helps.flatMap(({ changes }) => changes).filter(({ kind }) => kind !== 'leave_out')).toEqual([]);
     const needed = { ...work, steps: [brought('bring', 3, { optional: false }), step('draw', 'A', 1, ['bring'])] };
     expect(whatHelps(needed, { able: {}, shortest: {} })?.helps).toEqual([]);
+    // a client that only works at the weekend: anybody else would be quicker, and is not asked
+    const weekends = daily({ calendar: toCalendar({ weeklyMinutes: [0, 0, 0, 0, 0, 1, 1] }) });
+    const slow = { ...needed, steps: [brought('bring', 1, { optional: false }), step('draw', 'A', 1, ['bring'])] };
+    expect(whatHelps({ ...slow, doers: { ...doers, client: weekends } }, { able: { bring: ['A', 'B'] }, shortest: {} })?.helps).toEqual([]);
   });
 
   it('is another doer, with what it does to the work that they have', () => {

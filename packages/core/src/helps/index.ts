@@ -208,12 +208,14 @@ function candidates(work: PieceAmongWork, now: Outcome, { able, shortest }: Help
     ...open.flatMap((step): HelpChange[] => (step.pinnedFinishOn === null ? [] : [{ kind: 'pin', stepId: step.id, finishOn: null }])),
     ...orders.flatMap(({ first }) => first),
     ...open.flatMap((step): HelpChange[] => (step.optional && step.startedOn === null ? [{ kind: 'leave_out', stepId: step.id }] : [])),
-    ...open.flatMap((step) =>
-      (able[step.id] ?? [])
-        .filter((doer) => doer !== step.doer)
-        .slice(0, MOST_ABLE)
-        .map((doer): HelpChange => ({ kind: 'give', stepId: step.id, doer })),
-    ),
+    ...open
+      .filter(({ kind }) => !isByClient(kind))
+      .flatMap((step) =>
+        (able[step.id] ?? [])
+          .filter((doer) => doer !== step.doer)
+          .slice(0, MOST_ABLE)
+          .map((doer): HelpChange => ({ kind: 'give', stepId: step.id, doer })),
+      ),
     ...open.flatMap((step): HelpChange[] => {
       const spanDays = shortest[step.id];
       return spanDays === undefined || spanDays >= step.spanDays
