@@ -1,7 +1,12 @@
+import sharp from 'sharp';
 import { expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
 
 test.use({ story: 'material' });
 
+const picture = () =>
+  sharp({ create: { width: 300, height: 200, channels: 3, background: '#6a7b3c' } })
+    .png()
+    .toBuffer();
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true } as const;
 
 test('the client is asked to bring something, leaves it bit by bit on the phone, and the work can begin', async ({ browser, zesting }) => {
@@ -56,7 +61,7 @@ test('the client is asked to bring something, leaves it bit by bit on the phone,
   await test.step('they leave words, an address and a file; what is left is kept over a reload', async () => {
     await expect(ollie.getByText('We need 2 things from you.')).toBeVisible();
     await wanted.getByRole('button', { name: 'That is all' }).tap();
-    await expect(wanted.getByRole('alert')).toHaveText('Add something, or say in a word why there is nothing to bring');
+    await expect(wanted.getByRole('alert')).toHaveText('Add something, or say in a word why there is nothing to bring.');
     await wanted.getByLabel('A link, or words').fill('https://files.mossgrove.test/prices');
     await wanted.getByRole('button', { name: 'Add this' }).tap();
     await expect(brought).toHaveCount(1);
@@ -88,7 +93,7 @@ test('the client is asked to bring something, leaves it bit by bit on the phone,
 });
 
 test('material of the team stands beside the content, and is taken away and put back', async ({ browser, zesting }) => {
-  const noor = await signIn(browser, zesting, 'noor@quillhaven.test');
+  const noor = await signIn(browser, zesting, 'noor@pencraft.test');
   await noor.goto('/');
   await noor.getByRole('link', { name: 'Production', exact: true }).click();
   await noor.getByRole('link', { name: 'Meet the cutting bench' }).click();
@@ -117,9 +122,17 @@ test('material of the team stands beside the content, and is taken away and put 
   await expect(references.getByRole('listitem')).toHaveCount(2);
   await noor.reload();
   await expect(references.getByRole('listitem')).toHaveCount(2);
-  // none of it is in what goes out
+  // a picture of it is taken into the content, and none of the rest
+  const content = noor.getByRole('region', { name: 'Content' });
+  await material.getByLabel('Files for the material').setInputFiles({ name: 'knife.png', mimeType: 'image/png', buffer: await picture() });
+  await content.getByRole('button', { name: 'Take from material or brief' }).click();
+  await noor.getByRole('menuitem', { name: 'knife.png' }).click();
+  await content.getByLabel('Alternative text of knife.png').fill('A knife');
+  await content.getByRole('button', { name: 'Save' }).click();
+  await expect(material.getByText('in the content')).toBeVisible();
   const [row] = await zesting.query<{ media: unknown[] }>(
     "select content -> 'shared' -> 'media' as media from pieces where title = 'Meet the cutting bench'",
   );
-  expect(JSON.stringify(row?.media)).not.toContain('light');
+  expect(row?.media).toHaveLength(2);
+  expect(JSON.stringify(row?.media)).toContain('A knife');
 });

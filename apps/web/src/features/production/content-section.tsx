@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 
 import { brandQuery } from '../../api/clients';
+import { materialQuery } from '../../api/material';
 import { useUploads } from '../../lib/use-uploads';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
@@ -11,6 +12,7 @@ import { Tabs } from '../../ui/tabs';
 import { AgencyApproval } from './agency-approval';
 import { ChannelEditor } from './channel-editor';
 import { ConflictDialog } from './conflict-dialog';
+import { filesToTake } from './material/material-words';
 import { MediaEditor } from './media-editor';
 import { neverWords } from './never-words';
 import { PartTag } from './part-tag';
@@ -25,6 +27,8 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
   const uploads = useUploads(`/pieces/${piece.id}/uploads`, work.addMedium);
   const readOnly = !piece.canWrite;
   const { data: sheet } = useQuery(brandQuery(piece.clientId));
+  const { data } = useQuery(materialQuery(piece.id));
+  const brought = (data?.material ?? []).flatMap(({ file }) => file ?? []);
   const wordsNever = sheet?.brand.wordsNever ?? [];
   return (
     <section aria-labelledby="content" className="card p-4">
@@ -69,6 +73,8 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
         media={draft.shared.media}
         readOnly={readOnly}
         uploads={uploads}
+        atHand={filesToTake([...brought, ...piece.brief.requests.flatMap(({ files }) => files)], draft.shared.media)}
+        onTake={work.addMedium}
         onChange={(media) => change({ ...draft, shared: { ...draft.shared, media } })}
       />
       <Field label="Disclosure" help="Such as “paid partnership”, where the law or the client asks for it.">

@@ -1,8 +1,9 @@
-import type { MediumShape } from '@zesting/contract';
-import { ArrowLeft, ArrowRight, ImagePlus, Trash2 } from 'lucide-react';
+import type { MediumShape, UploadShape } from '@zesting/contract';
+import { ArrowLeft, ArrowRight, ChevronDown, ImagePlus, Trash2 } from 'lucide-react';
 import { useId, useRef } from 'react';
 import type { Uploads } from '../../lib/use-uploads';
-import { Button, IconButton } from '../../ui/button';
+import { Button, buttonClass, IconButton } from '../../ui/button';
+import { Menu, MenuItem } from '../../ui/menu';
 import { UploadList } from '../../ui/upload-list';
 import { Picture } from '../../ui/picture';
 
@@ -11,10 +12,13 @@ interface MediaEditorProps {
   readonly readOnly: boolean;
   readonly uploads: Uploads;
   readonly onChange: (media: MediumShape[]) => void;
+  /** what could be taken in from the piece’s material and its brief */
+  readonly atHand: readonly UploadShape[];
+  readonly onTake: (file: UploadShape) => void;
 }
 
 /** Pictures and clips of the piece in their order, each with its alternative text. */
-export function MediaEditor({ media, readOnly, uploads, onChange }: MediaEditorProps) {
+export function MediaEditor({ media, readOnly, uploads, onChange, atHand, onTake }: MediaEditorProps) {
   const input = useRef<HTMLInputElement>(null);
   const id = useId();
   const swap = (from: number, to: number) => {
@@ -88,9 +92,35 @@ export function MediaEditor({ media, readOnly, uploads, onChange }: MediaEditorP
             }}
           />
           <UploadList uploads={uploads} />
-          <Button className="mt-2" onClick={() => input.current?.click()}>
-            <ImagePlus size={16} aria-hidden /> Add pictures or clips
-          </Button>
+          <div className="flex flex-wrap gap-2 mt-2">
+            <Button onClick={() => input.current?.click()}>
+              <ImagePlus size={16} aria-hidden /> Add pictures or clips
+            </Button>
+            {atHand.length > 0 && (
+              <Menu
+                label="Take from material or brief"
+                className={buttonClass('plain')}
+                trigger={
+                  <>
+                    Take from material or brief <ChevronDown size={16} aria-hidden />
+                  </>
+                }
+              >
+                {atHand.map((file) => (
+                  <MenuItem key={file.assetId} onSelect={() => onTake(file)}>
+                    {file.mime.startsWith('image/') && (
+                      <Picture
+                        src={`/api/files/${file.assetId}?width=160`}
+                        alt=""
+                        className="size-9 object-cover rounded-md border border-line"
+                      />
+                    )}
+                    {file.name}
+                  </MenuItem>
+                ))}
+              </Menu>
+            )}
+          </div>
         </>
       )}
     </div>

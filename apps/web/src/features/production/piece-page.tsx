@@ -36,13 +36,13 @@ export function PiecePage() {
     <>
       <PieceHead piece={piece} />
       <div className="grid gap-4 items-start lg:grid-cols-[minmax(0,1fr)_minmax(340px,400px)] xl:grid-cols-[minmax(230px,280px)_minmax(0,1fr)_minmax(360px,420px)]">
-        <div className="order-1 lg:order-2 xl:order-1 lg:col-span-1">
+        <div className="order-1 lg:order-2 xl:order-1 lg:col-span-1 grid grid-cols-[minmax(0,1fr)] gap-4 min-w-0">
           <BriefSection piece={piece} />
+          <MaterialSection key={piece.id} piece={piece} />
         </div>
         <div className="order-2 lg:order-1 xl:order-2 grid grid-cols-[minmax(0,1fr)] gap-4 min-w-0">
           <RemarksSection piece={piece} />
           <ContentSection key={piece.id} piece={piece} />
-          <MaterialSection key={`material-${piece.id}`} piece={piece} />
           <section id="talk" aria-label="Team talk" className="card p-4 scroll-mt-4">
             <h2 className="text-lg">Team talk</h2>
             <p className="text-muted text-[13px] mb-1">Only you see this; the client’s remarks stand apart.</p>

@@ -90,7 +90,7 @@ function Item({ one, canWrite }: { one: MaterialShape; canWrite: boolean }) {
       onSuccess: () => toast(`${name} is taken away.`, { action: { label: 'Undo', onClick: () => put.mutate(false) } }),
     });
   return (
-    <li className="flex items-start gap-3 py-1.5 border-t border-line first:border-t-0">
+    <li className="flex items-start gap-2 py-1.5 border-t border-line first:border-t-0">
       <Sign one={one} />
       <div className="flex-1 min-w-0">
         {one.text !== null ? (
@@ -136,13 +136,13 @@ function Sign({ one }: { one: MaterialShape }) {
         src={`/api/files/${one.file.assetId}?width=160`}
         alt=""
         loading="lazy"
-        className="size-12 object-cover rounded-md border border-line shrink-0"
+        className="size-9 object-cover rounded-md border border-line shrink-0"
       />
     );
   const Kind = one.file ? FileText : one.url !== null ? LinkIcon : Quote;
   return (
-    <span className="size-12 grid place-items-center rounded-md bg-sunk text-muted shrink-0">
-      <Kind size={18} aria-hidden />
+    <span className="size-9 grid place-items-center rounded-md bg-sunk text-muted shrink-0">
+      <Kind size={16} aria-hidden />
     </span>
   );
 }

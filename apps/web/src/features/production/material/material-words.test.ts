@@ -1,5 +1,5 @@
 import type { MaterialShape } from '@zesting/contract';
-import { bySort, materialName } from './material-words';
+import { bySort, filesToTake, materialName } from './material-words';
 
 const nothing = { label: '', file: null, url: null, text: null };
 const file = { assetId: 'a', name: 'bakery.png', mime: 'image/png', bytes: 1, width: 1, height: 1 };
@@ -22,5 +22,11 @@ describe('material', () => {
       ['original', ['2']],
       ['transcript', ['1', '3']],
     ]);
+  });
+
+  it('can be taken into the content where it is something to look at or to listen to, once', () => {
+    const of = (assetId: string, mime: string) => ({ ...file, assetId, mime });
+    const files = [of('a', 'image/png'), of('b', 'text/plain'), of('c', 'video/mp4'), of('d', 'audio/wav'), of('c', 'video/mp4')];
+    expect(filesToTake(files, [{ assetId: 'a' }]).map(({ assetId }) => assetId)).toEqual(['c', 'd']);
   });
 });

@@ -1,5 +1,5 @@
-import { MATERIAL_SORTS, type MaterialSort } from '@zesting/core';
-import type { MaterialShape } from '@zesting/contract';
+import { fileKindOf, MATERIAL_SORTS, type MaterialSort } from '@zesting/core';
+import type { MaterialShape, MediumShape, UploadShape } from '@zesting/contract';
 
 /** What material is to the makers, one and many. */
 export const SORT_WORDS: Record<MaterialSort, readonly [one: string, many: string]> = {
@@ -24,3 +24,12 @@ export const bySort = (material: readonly MaterialShape[]): (readonly [MaterialS
     const ofIt = material.filter((one) => one.sort === sort);
     return ofIt.length > 0 ? [[sort, ofIt] as const] : [];
   });
+
+/** Pictures, clips and sounds among files that do not stand in the content yet, each once. */
+export const filesToTake = (files: readonly UploadShape[], media: readonly Pick<MediumShape, 'assetId'>[]): UploadShape[] =>
+  files.filter(
+    ({ assetId, mime }, index) =>
+      fileKindOf(mime) !== 'paper' &&
+      !media.some((medium) => medium.assetId === assetId) &&
+      files.findIndex((other) => other.assetId === assetId) === index,
+  );
