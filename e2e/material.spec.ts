@@ -93,11 +93,10 @@ test('the client is asked to bring something, leaves it bit by bit on the phone,
 });
 
 test('material of the team stands beside the content, and is taken away and put back', async ({ browser, zesting }) => {
-  const noor = await signIn(browser, zesting, 'noor@pencraft.test');
-  await noor.goto('/');
-  await noor.getByRole('link', { name: 'Production', exact: true }).click();
-  await noor.getByRole('link', { name: 'Meet the cutting bench' }).click();
-  const material = noor.getByRole('region', { name: 'Material' });
+  const piet = await signIn(browser, zesting, 'piet@quillhaven.test');
+  const [piece] = await zesting.query<{ id: string }>("select id from pieces where title = 'Meet the cutting bench'");
+  await piet.goto(`/pieces/${piece?.id}`);
+  const material = piet.getByRole('region', { name: 'Material' });
   await expect(material.getByText('Ollie at the bench, by telephone')).toBeVisible();
   await material.getByText('Ollie at the bench, by telephone').click();
   await expect(material.getByText(/You cut below the leaf, never above it/)).toBeVisible();
@@ -108,25 +107,25 @@ test('material of the team stands beside the content, and is taken away and put 
   const references = material.getByRole('list', { name: 'References' });
   await expect(references.getByRole('link', { name: 'light.txt' })).toBeVisible();
   await material.getByRole('button', { name: 'Add a link or words…' }).click();
-  const dialog = noor.getByRole('dialog');
+  const dialog = piet.getByRole('dialog');
   await dialog.getByLabel('Link').fill('not an address');
   await dialog.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(dialog.getByText('A whole address, such as https://example.org/folder.')).toBeVisible();
   await dialog.getByLabel('Link').fill('https://light.test/how');
-  await expectAccessible(noor);
+  await expectAccessible(piet);
   await dialog.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(references.getByRole('listitem')).toHaveCount(2);
   await references.getByRole('button', { name: 'Take light.test/how away' }).click();
   await expect(references.getByRole('listitem')).toHaveCount(1);
-  await noor.getByRole('button', { name: 'Undo' }).click();
+  await piet.getByRole('button', { name: 'Undo' }).click();
   await expect(references.getByRole('listitem')).toHaveCount(2);
-  await noor.reload();
+  await piet.reload();
   await expect(references.getByRole('listitem')).toHaveCount(2);
   // a picture of it is taken into the content, and none of the rest
-  const content = noor.getByRole('region', { name: 'Content' });
+  const content = piet.getByRole('region', { name: 'Content' });
   await material.getByLabel('Files for the material').setInputFiles({ name: 'knife.png', mimeType: 'image/png', buffer: await picture() });
   await content.getByRole('button', { name: 'Take from material or brief' }).click();
-  await noor.getByRole('menuitem', { name: 'knife.png' }).click();
+  await piet.getByRole('menuitem', { name: 'knife.png' }).click();
   await content.getByLabel('Alternative text of knife.png').fill('A knife');
   await content.getByRole('button', { name: 'Save' }).click();
   await expect(material.getByText('in the content')).toBeVisible();

@@ -29,7 +29,8 @@ export function dataSourceOptions(url: string, entities: Function[]): DataSource
     migrationsRun: false,
     logging: false,
     parseInt8: true,
-    extra: { max: 10, connectionTimeoutMillis: 5_000, keepAlive: true, options: '-c TimeZone=UTC -c jit=off' },
+    // a burst of questions waits its turn on a machine that has much to do: that is no database that is away
+    extra: { max: 10, connectionTimeoutMillis: 15_000, keepAlive: true, options: '-c TimeZone=UTC -c jit=off' },
   };
 }
 
