@@ -6,10 +6,7 @@ import { IsDay, IsNotBlank, Optional } from '../fields/index.js';
 export const MATERIAL_MOST = 200;
 
 /** One of three: a file that was uploaded, an address, or words. */
-export class MaterialBody {
-  @IsIn(MATERIAL_SORTS)
-  sort: MaterialSort;
-
+export class BroughtBody {
   /** what it is; empty: the file’s name or the address says it */
   @IsString()
   @MaxLength(200)
@@ -31,26 +28,10 @@ export class MaterialBody {
   text?: string;
 }
 
-/** What a contact brings: one of three, as above. */
-export class BroughtBody {
-  @IsString()
-  @MaxLength(200)
-  label: string;
-
-  @Optional()
-  @IsUUID()
-  assetId?: string;
-
-  @Optional()
-  @IsUrl({ require_tld: false, protocols: ['http', 'https'], require_protocol: true })
-  @MaxLength(2000)
-  url?: string;
-
-  @Optional()
-  @IsString()
-  @IsNotBlank()
-  @MaxLength(20_000)
-  text?: string;
+/** What the team puts beside the content, with what it is to the makers. */
+export class MaterialBody extends BroughtBody {
+  @IsIn(MATERIAL_SORTS)
+  sort: MaterialSort;
 }
 
 /** Asks a contact for what a step waits for, and for what other steps of the client wait for, in one mail. */

@@ -89,7 +89,7 @@ async function isToBeMarked(app: App, asset: AssetRow, makerId: string | undefin
   const [found] = await app.read<{ here: boolean; noted: boolean }>(
     `select content -> $2 -> 'media' @> jsonb_build_array(jsonb_build_object('assetId', $3::text)) as here,
        exists (select 1 from team_notes n where n.piece_id = p.id and $3::uuid = any(n.asset_ids) and n.removed_at is null)
-         or exists (select 1 from materials m where m.piece_id = p.id and m.asset_id = $3 and m.removed_at is null) as noted from pieces p where id = $1`,
+         or exists (select 1 from materials m where m.piece_id = p.id and m.asset_id = $3::uuid and m.removed_at is null) as noted from pieces p where id = $1`,
     [asset.piece_id, SHARED_PART, asset.id],
   );
   if (found?.noted && !found.here) return false; // went with a note or is material: nobody is to approve it
