@@ -124,7 +124,7 @@ test('material of the team stands beside the content, and is taken away and put 
   // a picture of it is taken into the content, and none of the rest
   const content = piet.getByRole('region', { name: 'Content' });
   await material.getByLabel('Files for the material').setInputFiles({ name: 'knife.png', mimeType: 'image/png', buffer: await picture() });
-  await content.getByRole('button', { name: 'Take from material or brief' }).click();
+  await content.getByRole('button', { name: 'From material or brief' }).click();
   await piet.getByRole('menuitem', { name: 'knife.png' }).click();
   await content.getByLabel('Alternative text of knife.png').fill('A knife');
   await content.getByRole('button', { name: 'Save' }).click();

@@ -98,11 +98,11 @@ export function MediaEditor({ media, readOnly, uploads, onChange, atHand, onTake
             </Button>
             {atHand.length > 0 && (
               <Menu
-                label="Take from material or brief"
+                label="From material or brief"
                 className={buttonClass('plain')}
                 trigger={
                   <>
-                    Take from material or brief <ChevronDown size={16} aria-hidden />
+                    From material or brief <ChevronDown size={16} aria-hidden />
                   </>
                 }
               >

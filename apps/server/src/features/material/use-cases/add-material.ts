@@ -4,7 +4,7 @@ import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { insertRow, rowsOf, type Tx } from '../../../platform/database/transaction.js';
-import { lockPiece, type Piece } from '../../production/index.js';
+import { claimForPiece, lockPiece, type Piece } from '../../production/index.js';
 import { Material } from '../entities/material.entity.js';
 
 export type AddFailure = { code: 'material.not_one' | 'material.too_much' | 'file.unknown' };
@@ -59,12 +59,8 @@ export async function putMaterial(
 
 /** The file is the piece's, or came from a contact of its client and belongs to nothing yet: then it becomes the piece's. */
 async function claimFile(tx: Tx, piece: Piece, assetId: string, isTeam: boolean): Promise<boolean> {
-  if (isTeam) return (await rowsOf(tx, 'select 1 from assets where id = $1 and piece_id = $2', [assetId, piece.id])).length > 0;
-  const [, count] = (await tx.query(
-    'update assets set piece_id = $2 where id = $1 and client_id = $3 and piece_id is null and request_id is null and idea_id is null',
-    [assetId, piece.id, piece.clientId],
-  )) as [unknown, number]; // TypeORM answers an update with rows and count
-  return count === 1;
+  if (!isTeam) return claimForPiece(tx, assetId, piece);
+  return (await rowsOf(tx, 'select 1 from assets where id = $1 and piece_id = $2', [assetId, piece.id])).length > 0;
 }
 
 /** Takes material away, or puts it back. Its file stays with the piece: a version or the content may show it. */

@@ -48,3 +48,12 @@ export async function claimFiles(tx: Tx, ids: readonly string[], requestId: stri
   )) as [unknown, number]; // TypeORM answers an update with rows and count
   return count === ids.length;
 }
+
+/** Gives a file that a contact brought to a piece of its client. False when it is not the client’s, or belongs to something already. */
+export async function claimForPiece(tx: Tx, assetId: string, piece: { readonly id: string; readonly clientId: string }): Promise<boolean> {
+  const [, count] = (await tx.query(
+    'update assets set piece_id = $2 where id = $1 and client_id = $3 and piece_id is null and request_id is null and idea_id is null',
+    [assetId, piece.id, piece.clientId],
+  )) as [unknown, number]; // as above
+  return count === 1;
+}
