@@ -14,7 +14,6 @@ function weekdayAhead(todayOn: Day, days: number): Day {
 }
 
 test('an agency begins with nothing and comes to its first approved, placed piece', async ({ browser }) => {
-  test.setTimeout(240_000);
   const { zesting, end } = await startOwn();
   try {
     const lead = await visitor(browser, zesting, '/');

@@ -14,7 +14,7 @@ export default defineConfig({
       ],
   outputDir: '../test-results',
   // a slow machine is no fault: what is waited for comes or does not, and only what does not come costs this time
-  timeout: 240_000,
+  timeout: 600_000,
   expect: { timeout: 30_000 },
   workers: 2,
   retries: 0,

@@ -64,7 +64,7 @@ export const test = base.extend<object, { zesting: Zesting; story: string; behin
       await admin(`drop database ${name} with (force)`);
       rmSync(folder, { recursive: true, force: true });
     },
-    { scope: 'worker', timeout: 240_000 },
+    { scope: 'worker', timeout: 600_000 },
   ],
 });
 

@@ -57,7 +57,7 @@ describe('material', () => {
   const mails = async () =>
     (
       await scene.app.read<{ subject: string }>(
-        "select payload ->> 'subject' as subject from graphile_worker._private_jobs j join graphile_worker._private_tasks t on t.id = j.task_id where t.identifier = 'mail_send' order by j.id",
+        "select payload ->> 'subject' as subject from graphile_worker._private_jobs j join graphile_worker._private_tasks t on t.id = j.task_id where t.identifier = 'mail_send' and payload ->> 'to' = 'contact@aaa.test' order by j.id",
       )
     ).map(({ subject }) => subject);
   const told = async () =>
