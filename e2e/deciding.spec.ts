@@ -6,7 +6,6 @@ test('a request is judged, asked back, answered from the mailed link, and split 
   browser,
   zesting,
 }) => {
-  test.setTimeout(150_000);
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   await dana.goto('/requests?client=MOSS');
   await dana.getByRole('link', { name: /Native seedlings for schools/ }).click();

@@ -7,7 +7,6 @@ test.use({ story: 'duties' });
 const goTo = (zesting: Zesting, on: Day) => zesting.setClock(`${on}T10:00:00Z`);
 
 test('a duty that comes every day: set up, ticked off by who does it, missed, and its manager sees it', async ({ browser, zesting }) => {
-  test.setTimeout(120_000);
   let dueOn: Day;
   const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
 

@@ -12,7 +12,6 @@ test('an upload of 40 MB is cut, goes on from where it was, is paused and gone o
   browser,
   zesting,
 }, info) => {
-  test.setTimeout(180_000);
   const teo = await signIn(browser, zesting, 'dana@quillhaven.test');
   await teo.goto('/production?client=KILN');
   await teo.getByRole('link', { name: 'Inside the deck oven' }).click();

@@ -18,7 +18,6 @@ test('a form with two levels of conditions is built, tried, published, and fille
   browser,
   zesting,
 }, info) => {
-  test.setTimeout(150_000);
   const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
   await marta.goto('/forms');
   await marta.getByRole('button', { name: 'New form' }).click();

@@ -63,7 +63,6 @@ async function find(page: Page, words: string, option: RegExp): Promise<void> {
 }
 
 test('the whole way by keyboard alone: asked, accepted, given, made, checked, signed off, placed', async ({ browser, zesting }) => {
-  test.setTimeout(240_000);
   let wish = dayAhead(40);
   while (weekdayOf(wish) !== 3 || Number(wish.slice(8)) > 20) wish = addDays(wish, 1); // a Wednesday, with room to the right in its month
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');

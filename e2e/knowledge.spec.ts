@@ -10,7 +10,6 @@ test('what a contact knows: a set of questions, asked about an idea, answered by
   browser,
   zesting,
 }) => {
-  test.setTimeout(180_000);
   const ivo = await signIn(browser, zesting, 'ivo@quillhaven.test');
   await ivo.goto('/plan/questions?client=LOOM');
   await expect(ivo.getByText('Nobody is asked anything')).toBeVisible();
@@ -98,7 +97,6 @@ test('what a contact knows: a set of questions, asked about an idea, answered by
 });
 
 test('an idea is shared by phone, gets a file, is talked over, combined, and taken apart again', async ({ browser, zesting }) => {
-  test.setTimeout(180_000);
   const phone = await signIn(browser, zesting, 'ivo@quillhaven.test', PHONE);
   // as a phone shares a page to an installed application
   await phone.goto('/plan/ideas?client=TIDE&title=Tar+and+oakum&url=https%3A%2F%2Ftar.test%2Foakum');
@@ -135,7 +133,6 @@ test('an idea is shared by phone, gets a file, is talked over, combined, and tak
 });
 
 test('days of note are chosen and added, a kind of marker is the agency’s own, and the month is started', async ({ browser, zesting }) => {
-  test.setTimeout(180_000);
   const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
   await marta.goto('/plan/year?client=LOOM');
   await marta.getByRole('button', { name: 'Observances…' }).click();
@@ -181,7 +178,6 @@ test('the calendar tells due days, themes, and what a drop would do; a channel i
   browser,
   zesting,
 }) => {
-  test.setTimeout(180_000);
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   await dana.goto('/calendar?client=MOSS');
   await expect(dana.getByRole('list', { name: 'Due' })).toHaveCount(0);

@@ -17,7 +17,6 @@ test('a client without anything: rhythm, theme, ideas by phone, a proposal, and 
   browser,
   zesting,
 }) => {
-  test.setTimeout(180_000);
   const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
   await marta.goto('/clients');
   await marta.getByRole('button', { name: 'Take on a client' }).click();

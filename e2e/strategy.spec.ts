@@ -3,7 +3,6 @@ import { dayAhead, expect, expectAccessible, signIn, test } from './zesting';
 test.use({ story: 'strategy' });
 
 test('pillars get topics and subtopics, treatments, an idea in a cell, a month; a branch comes back', async ({ browser, zesting }) => {
-  test.setTimeout(120_000);
   const ivo = await signIn(browser, zesting, 'ivo@quillhaven.test');
   await ivo.goto('/plan/pillars?client=LOOM');
   await ivo.getByRole('button', { name: 'Name some of Wool and dye' }).click();
@@ -44,7 +43,6 @@ test('pillars get topics and subtopics, treatments, an idea in a cell, a month; 
 });
 
 test('a goal is set, read, and its pace told; a note on the strategy is kept', async ({ browser, zesting }) => {
-  test.setTimeout(120_000);
   const ivo = await signIn(browser, zesting, 'ivo@quillhaven.test');
   await ivo.goto('/plan/goals?client=LOOM');
   await ivo.getByRole('button', { name: 'Set a goal' }).click();
@@ -88,7 +86,6 @@ test('a campaign is dragged a week later: what moves is shown before it does, an
   browser,
   zesting,
 }) => {
-  test.setTimeout(120_000);
   const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
   await marta.goto('/plan/campaigns?client=MOSS');
   const bar = marta.getByRole('button', { name: /^Spring catalogue, / });
@@ -136,7 +133,6 @@ test('a campaign is dragged a week later: what moves is shown before it does, an
 });
 
 test('the calendar is filtered by stage and campaign, coloured, kept as a view, and found again', async ({ browser, zesting }) => {
-  test.setTimeout(120_000);
   const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
   await marta.goto('/calendar');
   await marta.getByRole('button', { name: 'Filter' }).click();
@@ -169,7 +165,6 @@ test('what stands in a month is copied into the next, after it was shown what th
   browser,
   zesting,
 }) => {
-  test.setTimeout(120_000);
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   await dana.goto('/plan/rhythm?client=MOSS');
   const numbers = dana.getByRole('form', { name: 'Numbers' });

@@ -21,7 +21,6 @@ function weekdayAhead(days: number): Day {
 }
 
 test('one piece goes the whole way, from the form to the feed', async ({ browser, zesting }) => {
-  test.setTimeout(360_000);
   // it is night where some of them are: their mail would wait for the morning, as that of the demo does
   await zesting.query('update agencies set quiet_to = quiet_from');
   await zesting.query('delete from notices where sent_at is null');
