@@ -26,7 +26,7 @@ const base = {
 };
 module.exports = {
   // a slow machine is no fault: what is waited for comes or does not
-  testTimeout: 30_000,
+  testTimeout: 240_000,
   testSequencer: '<rootDir>/tools/sequencer.mjs',
   projects: [
     {

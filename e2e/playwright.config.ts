@@ -15,13 +15,13 @@ export default defineConfig({
   outputDir: '../test-results',
   // a slow machine is no fault: what is waited for comes or does not, and only what does not come costs this time
   timeout: 600_000,
-  expect: { timeout: 30_000 },
+  expect: { timeout: 90_000 },
   workers: 2,
   retries: 0,
   forbidOnly: true,
   reporter: [['list'], ['json']],
   use: {
-    actionTimeout: 45_000,
+    actionTimeout: 90_000,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     timezoneId: 'Europe/London',

@@ -154,7 +154,7 @@ async function emptyWindow(browser: Browser, zesting: Zesting, options: Paramete
 }
 
 /** Mail goes by a job and by SMTP: on a machine that has much to do it takes its time. */
-const MAIL = { timeout: 60_000 };
+const MAIL = { timeout: 180_000 };
 
 /** The newest mail to an address whose subject holds the words; waits for it, since mail goes out after the commit. */
 export async function mailTo(zesting: Zesting, to: string, words: string): Promise<{ subject: string; text: string }> {

@@ -64,7 +64,7 @@ describe('the story, planned', () => {
   it('holds as seen from every hour of the week through a year, over both clock changes, the year’s end and the leap day', () => {
     const seen = [...hours('2027-03-01T00:30:00Z', 366 * 24, STEP), ...hours('2028-02-27T00:00:00Z', 96)];
     expect(seen.flatMap((now) => faults(planStory(now, ALL, clocks)).map((fault) => `${now} ${fault}`))).toEqual([]);
-  }, 120_000);
+  });
 
   it('holds at the odd minute around every zone’s midnight and the changes of its clocks', () => {
     const days = ['2027-03-14', '2027-03-28', '2027-04-04', '2027-09-26', '2027-10-31', '2027-11-07', '2027-12-31', '2027-06-15'].map(

@@ -11,7 +11,7 @@ describe('a feature that is added', () => {
   let scene: Scene;
   beforeAll(async () => {
     scene = await makeScene({ features: [...FEATURES, mottos], schema: SCHEMA });
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const add = (caller: Caller, clientId: string, words: unknown) =>
@@ -63,7 +63,7 @@ describe('a feature that is declared wrongly', () => {
     await expect(start({ policies: { ...mottos.policies, 'piece.read': { open: true } } })).rejects.toThrow(
       'declares the policy piece.read',
     );
-  }, 60_000);
+  });
 
   it('stops the start: a route that names no policy', async () => {
     @Controller('loose')
@@ -76,5 +76,5 @@ describe('a feature that is declared wrongly', () => {
     @Module({ controllers: [LooseController] })
     class LooseModule {}
     await expect(start({ module: LooseModule })).rejects.toThrow('LooseController.show names no policy');
-  }, 60_000);
+  });
 });

@@ -1,4 +1,4 @@
 import { configure } from '@testing-library/react';
 
 // a slow machine is no fault
-configure({ asyncUtilTimeout: 10_000 });
+configure({ asyncUtilTimeout: 30_000 });

@@ -69,7 +69,7 @@ describe('backup and restore', () => {
     const { code, said } = await command('backup.mjs', [kept], env());
     expect([code, said]).toEqual([0, expect.stringContaining('Backed up')]);
     digest = /Digest over all: (\w{64})/.exec(said)?.[1] ?? '';
-  }, 60_000);
+  });
   afterAll(async () => {
     await scene.close();
     for (const drop of restored) await drop();
@@ -88,7 +88,7 @@ describe('backup and restore', () => {
     const manager = await callerAs({ ...scene, address: await server.getUrl() }, 'manager');
     expect((await manager.call('GET', '/api/pieces?view=all')).status).toBe(200);
     await server.close();
-  }, 60_000);
+  });
 
   it('refuses what is not whole or not what was backed up, and leaves nothing behind', async () => {
     const file = join('files', hash.slice(0, 2), hash);
@@ -113,7 +113,7 @@ describe('backup and restore', () => {
       expect(await contents(to.ZESTING_DATABASE_URL)).toEqual({});
     }
     expect(await restore(kept, '0'.repeat(64))).toMatchObject({ code: 1, said: expect.stringContaining('another backup') as string });
-  }, 60_000);
+  });
 
   it('never writes over anything', async () => {
     const again = await command('backup.mjs', [kept], env());
@@ -124,7 +124,7 @@ describe('backup and restore', () => {
     const files = await command('restore.mjs', [kept], to);
     expect(files).toMatchObject({ code: 1, said: expect.stringContaining('is not empty') as string });
     expect(readdirSync(work).filter((name) => name.includes('.part-'))).toEqual([]);
-  }, 60_000);
+  });
 
   it('says which stored file is damaged', async () => {
     const files = join(work, 'damaged-files');

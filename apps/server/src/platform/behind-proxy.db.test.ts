@@ -32,7 +32,7 @@ describe('behind a proxy that ends TLS', () => {
       `insert into people (name, email, password_hash, role, zone, region, weekly_minutes) values ('Lea', $1, $2, 'lead', 'Europe/London', 'GB-ENG', '{480}')`,
       [signIn.email, await hashPassword(signIn.password)],
     );
-  }, 60_000);
+  });
   afterAll(async () => {
     await server.close();
     await database.drop();

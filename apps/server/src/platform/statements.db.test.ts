@@ -41,7 +41,7 @@ describe('the statements of a list', () => {
       logging: ['query'],
       logger: { logQuery: count, logQueryError: silent, logQuerySlow: silent, logSchemaBuild: silent, logMigration: silent, log: silent },
     });
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   /** So many pieces in the making, so many with the client, requests, notes. Returns one of the pieces. */
@@ -137,5 +137,5 @@ describe('the statements of a list', () => {
     expect([...many].filter(([, { asked: now }]) => now === 0 || now > MOST)).toEqual([]);
     // the count says something: the lists did grow
     expect([...many].filter(([path, { bytes }]) => bytes > (few.get(path)?.bytes ?? 0)).length).toBeGreaterThan(12);
-  }, 60_000);
+  });
 });

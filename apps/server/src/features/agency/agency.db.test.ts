@@ -12,7 +12,7 @@ describe('what the agency sets', () => {
   beforeAll(async () => {
     scene = await makeScene();
     lead = await callerAs(scene, 'lead');
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(() => scene.app.clock.set(NOW));
 

@@ -46,7 +46,7 @@ describe('an empty Zesting', () => {
   beforeAll(async () => {
     running = await empty();
     lead = new Caller(running.address);
-  }, 60_000);
+  });
   afterAll(() => running.close());
   const setUp = (body: object = BODY, caller = lead) => caller.call('POST', '/api/start', { body });
 
@@ -152,5 +152,5 @@ describe('an empty Zesting on the internet', () => {
     } finally {
       await running.close();
     }
-  }, 60_000);
+  });
 });

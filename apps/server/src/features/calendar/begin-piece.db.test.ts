@@ -10,7 +10,7 @@ describe('a piece that is begun by hand', () => {
   beforeAll(async () => {
     scene = await makeScene();
     manager = await callerAs(scene, 'manager');
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(() => scene.app.clock.set(NOW));
 

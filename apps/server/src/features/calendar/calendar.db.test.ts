@@ -20,7 +20,7 @@ describe('the calendar', () => {
   let scene: Scene;
   beforeAll(async () => {
     scene = await makeScene();
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(() => scene.app.clock.set(NOW));
 

@@ -29,7 +29,7 @@ describe('what is asked for on the calendar alone', () => {
       );
       if (inCampaign) await plan.manager.call('PUT', `/api/pieces/${pieceId}/campaign`, { body: { campaignId } });
     }
-  }, 60_000);
+  });
   afterAll(() => plan.scene.close());
 
   const asked = async (filter: string) => {

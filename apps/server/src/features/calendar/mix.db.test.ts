@@ -8,7 +8,7 @@ describe('what a day and a month of a client hold', () => {
   beforeAll(async () => {
     scene = await makeScene();
     manager = await callerAs(scene, 'manager');
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(() => scene.app.clock.set(NOW));
 

@@ -7,7 +7,7 @@ describe('what is out', () => {
   let scene: Scene;
   beforeAll(async () => {
     scene = await makeScene();
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   it('keeps of what went out the version, the time meant and the time real; only where it is seen can be corrected', async () => {

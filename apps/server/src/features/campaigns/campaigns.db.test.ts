@@ -6,7 +6,7 @@ describe('campaigns of a client', () => {
   let plan: PlanScene;
   beforeAll(async () => {
     plan = await makePlanScene();
-  }, 60_000);
+  });
   afterAll(() => plan.scene.close());
   beforeEach(async () => {
     for (const table of ['campaign_markers', 'campaign_pieces', 'campaigns', 'markers']) await plan.scene.app.read(`delete from ${table}`);

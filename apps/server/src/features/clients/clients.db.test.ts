@@ -12,7 +12,7 @@ describe('a client’s page', () => {
     scene = await makeScene();
     lead = await callerAs(scene, 'lead');
     manager = await callerAs(scene, 'manager');
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const page = async (): Promise<ClientPageShape> =>
@@ -259,7 +259,7 @@ describe('a route', () => {
     scene = await makeScene();
     lead = await callerAs(scene, 'lead');
     await scene.app.read("insert into formats (name) values ('Postcard')");
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const step = (key: string, after: string[], more: object = {}) => ({

@@ -9,7 +9,7 @@ describe('links', () => {
   beforeEach(async () => {
     scene = await makeScene();
     scene.app.clock.set(NOW);
-  }, 60_000);
+  });
   afterEach(() => scene.close());
 
   const opens = async (path: string, token: string): Promise<boolean> =>
@@ -146,5 +146,5 @@ describe('that the agency decides in the client’s place', () => {
     );
     expect(line?.said).toBe(consent);
     await scene.close();
-  }, 60_000);
+  });
 });

@@ -6,7 +6,7 @@ describe('days of note', () => {
   let plan: PlanScene;
   beforeAll(async () => {
     plan = await makePlanScene(); // its pillars: Craft and People
-  }, 60_000);
+  });
   afterAll(() => plan.scene.close());
   beforeEach(async () => {
     await plan.scene.app.read('delete from yearly_days');
@@ -92,7 +92,7 @@ describe('kinds of markers of the agency’s own', () => {
   let plan: PlanScene;
   beforeAll(async () => {
     plan = await makePlanScene();
-  }, 60_000);
+  });
   afterAll(() => plan.scene.close());
 
   const settings = async () =>

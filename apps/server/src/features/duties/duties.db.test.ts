@@ -18,7 +18,7 @@ describe('duties', () => {
       staff: await callerAs(scene, 'staff'),
       freelance: await callerAs(scene, 'freelance'),
     };
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(async () => {
     scene.app.clock.set(NOW); // Monday 1 March 2027, nine in London

@@ -7,7 +7,7 @@ describe('finding', () => {
   let scene: Scene;
   beforeAll(async () => {
     scene = await makeScene();
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const named = async (title: string, client = scene.a) => {

@@ -9,7 +9,7 @@ describe('goals of a client', () => {
   let plan: PlanScene;
   beforeAll(async () => {
     plan = await makePlanScene();
-  }, 60_000);
+  });
   afterAll(() => plan.scene.close());
   beforeEach(async () => {
     for (const table of ['goal_readings', 'goals', 'strategy_notes']) await plan.scene.app.read(`delete from ${table}`);

@@ -13,7 +13,7 @@ describe('how we make this kind of thing', () => {
     lead = await callerAs(scene, 'lead');
     manager = await callerAs(scene, 'manager');
     freelance = await callerAs(scene, 'freelance');
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(async () => {
     scene.app.clock.set(NOW);

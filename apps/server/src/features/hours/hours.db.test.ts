@@ -10,7 +10,7 @@ describe('hours', () => {
   beforeAll(async () => {
     scene = await makeScene();
     [manager, staff, freelance] = await Promise.all((['manager', 'staff', 'freelance'] as const).map((role) => callerAs(scene, role)));
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   const at = (time: string, on = '2027-03-01') => scene.app.clock.set(`${on}T${time}:00Z`);
   const mine = async () => {
@@ -148,7 +148,7 @@ describe('a step that is offered', () => {
     [manager, freelance] = [await callerAs(scene, 'manager'), await callerAs(scene, 'freelance')];
     pieceId = await makePiece(scene, scene.a);
     stepId = await stepOf(scene, pieceId, 'write');
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const give = async (personId: string) => getValue(await assignStep(scene.app, scene.people.lead, stepId, personId));

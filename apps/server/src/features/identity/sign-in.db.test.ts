@@ -11,7 +11,7 @@ describe('signing in', () => {
   let scene: Scene;
   beforeAll(async () => {
     scene = await makeScene();
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   it('says the same of a wrong password and of nobody’s e-mail', async () => {
@@ -127,7 +127,7 @@ describe('signing in', () => {
     expect([await signIn(password), await signIn(PASSWORD)]).toEqual([200, 401]);
     expect((await before.call('GET', '/api/desk')).status).toBe(401);
     expect(await run('nobody@agency.test')).toBe('nobody who works here has the address nobody@agency.test\n');
-  }, 60_000);
+  });
 
   it('is throttled: the eleventh try within a minute is refused', async () => {
     const database = await makeTestDatabase();
@@ -141,5 +141,5 @@ describe('signing in', () => {
     expect((await caller.call('PUT', '/api/clock', { body: { now: '' } })).status).toBe(404); // the clock is there for tests alone
     await server.close();
     await database.drop();
-  }, 60_000);
+  });
 });

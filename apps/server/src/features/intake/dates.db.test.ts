@@ -8,7 +8,7 @@ describe('a month of dates', () => {
   beforeAll(async () => {
     scene = await makeScene(); // 2027-03-01
     manager = await callerAs(scene, 'manager');
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const path = () => `/api/clients/${scene.a.id}/dates`;

@@ -11,7 +11,7 @@ describe('deciding', () => {
   beforeAll(async () => {
     scene = await makeScene();
     manager = await callerAs(scene, 'manager');
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const ask = async (about: string, wish?: string, email = 'contact@aaa.test', linkId = scene.a.linkId) =>

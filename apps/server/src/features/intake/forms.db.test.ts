@@ -19,7 +19,7 @@ describe('forms', () => {
   beforeAll(async () => {
     scene = await makeScene();
     manager = await callerAs(scene, 'manager');
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const get = async (formId: string): Promise<FormShape> =>

@@ -9,7 +9,7 @@ describe('intake', () => {
   let scene: Scene;
   beforeAll(async () => {
     scene = await makeScene();
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const submit = (title: string) =>
@@ -46,7 +46,7 @@ describe('intake', () => {
       "select count(*) from notices where text like '%Many %' or heading like '%Many %'",
     );
     expect(notices[0]?.count).toBe(50); // for the manager, to go out in one round-up
-  }, 60_000);
+  });
 
   it('refuses the same key for another request', async () => {
     const caller = await callerByLink(scene, 'ask', scene.a.linkId);
@@ -232,7 +232,7 @@ describe('intake', () => {
     scene.app.clock.set('2027-03-01T11:00:00Z');
     expect((await send()).status).toBe(201);
     scene.app.clock.set(NOW);
-  }, 60_000);
+  });
 
   it('mails nothing that a stranger wrote to an address that nobody confirmed', async () => {
     const body = { name: 'Buy now', email: 'victim@x.test', answers: { about: 'Visit https://evil.test' }, version: 1 };

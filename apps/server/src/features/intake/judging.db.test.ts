@@ -24,7 +24,7 @@ describe('judging by what is taken on', () => {
     // on a slow machine the first load is longer under way than anybody waits for it
     const monday = toDayNumber(getDay('2027-03-01'));
     await eventually(async () => (await takenHours(scene.app)).on(freelance.personId, monday) > 0, 100_000);
-  }, 120_000);
+  });
   afterAll(() => scene.close());
 
   const ask = async (about: string, wish?: string, email = 'stranger@aaa.test') =>

@@ -7,7 +7,7 @@ describe('a table of requests', () => {
   beforeAll(async () => {
     scene = await makeScene();
     manager = await callerAs(scene, 'manager');
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const path = () => `/api/clients/${scene.a.id}/table`;

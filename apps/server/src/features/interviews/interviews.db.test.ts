@@ -10,7 +10,7 @@ describe('questions to who knows', () => {
   beforeAll(async () => {
     plan = await makePlanScene();
     contact = await callerByLink(plan.scene, 'room', plan.scene.a.contactId);
-  }, 60_000);
+  });
   afterAll(() => plan.scene.close());
   beforeEach(async () => {
     for (const table of ['interview_questions', 'interviews', 'question_sets', 'notices', 'reminders'])

@@ -15,7 +15,7 @@ describe('material', () => {
     scene = await makeScene();
     manager = await callerAs(scene, 'manager');
     contact = await callerByLink(scene, 'room', scene.a.contactId);
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(async () => {
     scene.app.clock.set('2027-03-01T09:00:00Z');

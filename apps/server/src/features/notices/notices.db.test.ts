@@ -17,7 +17,7 @@ describe('messages', () => {
     scene = await makeScene();
     way = signOffIn(scene);
     await take();
-  }, 60_000);
+  });
   afterEach(() => scene.close());
 
   /** The mails in the outbox since the last look; nobody sends them here. */

@@ -30,7 +30,7 @@ describe('what stands in the way', () => {
     staff = await callerAs(scene, 'staff');
     freelance = await callerAs(scene, 'freelance');
     lead = await callerAs(scene, 'lead');
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(async () => {
     scene.app.clock.set(NOW);

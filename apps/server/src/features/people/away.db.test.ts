@@ -14,7 +14,7 @@ describe('somebody is away', () => {
     manager = await callerAs(scene, 'manager');
     await scene.app.read(`update people set skills = '{"write":2,"design":1,"check":1}' where role in ('staff', 'freelance')`);
     await scene.app.read("update people set skills = '{}' where role in ('lead', 'manager')");
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(async () => {
     scene.app.clock.set(NOW);

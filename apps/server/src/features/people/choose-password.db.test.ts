@@ -8,7 +8,7 @@ describe('a forgotten password', () => {
   let scene: Scene;
   beforeAll(async () => {
     scene = await makeScene();
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(async () => {
     scene.app.clock.set(NOW);
@@ -103,7 +103,7 @@ describe('the devices of a person', () => {
   let scene: Scene;
   beforeAll(async () => {
     scene = await makeScene();
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const devicesOf = async (caller: Caller) => (await caller.call('GET', '/api/session/devices')).body as unknown as DeviceShape[]; // the contract's shape

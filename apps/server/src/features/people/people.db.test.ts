@@ -21,7 +21,7 @@ describe('people', () => {
   beforeAll(async () => {
     scene = await makeScene();
     lead = await callerAs(scene, 'lead');
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(() => scene.app.clock.set(NOW));
 
@@ -232,5 +232,5 @@ describe('people', () => {
     const imported = await staff.call('POST', `/api/people/${personId}/time-off/import`, { body: { absences } });
     expect(imported.status).toBe(204);
     await staff.call('POST', `/api/people/${personId}/time-off/import`, { body: { absences: [] } });
-  }, 60_000);
+  });
 });

@@ -12,7 +12,7 @@ describe('who usually does what for a client', () => {
     manager = await callerAs(scene, 'manager');
     await scene.app.read(`update people set skills = '{"write":2,"design":1}' where role in ('staff', 'freelance')`);
     await scene.app.read(`update people set skills = '{"check":3}' where role in ('lead', 'manager')`);
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(async () => {
     scene.app.clock.set(NOW);

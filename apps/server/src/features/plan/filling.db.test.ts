@@ -10,7 +10,7 @@ describe('what the plan is filled with', () => {
   beforeAll(async () => {
     plan = await makePlanScene();
     ({ scene, lead, manager, feed, blog, formatId, pillars, rule, of, add, month, fill, caught } = plan);
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(() => plan.reset());
 

@@ -11,7 +11,7 @@ describe('ideas that people make together', () => {
   beforeAll(async () => {
     plan = await makePlanScene();
     staff = await callerAs(plan.scene, 'staff');
-  }, 60_000);
+  });
   afterAll(() => plan.scene.close());
   beforeEach(async () => {
     for (const table of ['team_notes', 'notices']) await plan.scene.app.read(`delete from ${table}`);

@@ -8,7 +8,7 @@ describe('a client’s month and year', () => {
   beforeAll(async () => {
     plan = await makePlanScene();
     ({ scene, lead, manager, feed, blog, formatId, of, add, month, fill, caught } = plan);
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(() => plan.reset());
 

@@ -7,7 +7,7 @@ describe('a client’s rhythm', () => {
   beforeAll(async () => {
     plan = await makePlanScene();
     ({ scene, lead, manager, feed, blog, formatId, pillars, rule, of, add, rules, month, fill, caught } = plan);
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(() => plan.reset());
 

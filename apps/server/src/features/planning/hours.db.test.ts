@@ -21,7 +21,7 @@ describe('everybody’s load', () => {
     scene = await makeScene();
     scene.app.clock.set(NOW);
     manager = await callerAs(scene, 'manager');
-  }, 60_000);
+  });
   beforeEach(async () => {
     await scene.app.read('update pieces set shelved = true, list = null');
     await scene.app.read('delete from time_off');

@@ -40,7 +40,7 @@ describe('the stored plan', () => {
   beforeAll(async () => {
     scene = await makeScene();
     await scene.server.get(Jobs).beforeApplicationShutdown(); // no job brings up what an operation forgot
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   let lastDone = '';
@@ -294,7 +294,7 @@ describe('the stored plan', () => {
     const own = await way.ready(scene.a);
     getValue(await approveForClient(app, people.lead, own));
     await expectStoredIsReckoned();
-  }, 60_000);
+  });
 
   it('equals a full recompute after all that happens to the people who have steps', async () => {
     const { app, people } = scene;
@@ -346,7 +346,7 @@ describe('the stored plan', () => {
       [people.staff.personId, people.freelance.personId],
     ]);
     await rows('delete from time_off');
-  }, 60_000);
+  });
 
   it('equals a full recompute after each of many random operations, and the prediction once it has followed', async () => {
     scene.app.clock.set(NOW);

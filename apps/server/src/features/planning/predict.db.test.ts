@@ -17,7 +17,7 @@ describe('the prediction of load', () => {
   beforeAll(async () => {
     scene = await makeScene();
     await scene.server.get(Jobs).beforeApplicationShutdown(); // predictions are asked for here, not by jobs that come in between
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   /** Closes what the test before left open, so that nobody has anything to do. */
@@ -294,7 +294,7 @@ describe('the prediction of load', () => {
       if (missed.length > 0) throw new Error(`after ${count} changes: ${JSON.stringify(missed)}`);
     }
     expect(changed).toBeGreaterThan(70);
-  }, 60_000);
+  });
 
   it('leaves alone what was predicted anew while it was at work', async () => {
     const [first, second] = [await makePiece(scene, scene.a, '2027-03-11'), await makePiece(scene, scene.a, '2027-03-12')];
@@ -334,7 +334,7 @@ describe('the prediction of load by its job', () => {
   let scene: Scene;
   beforeAll(async () => {
     scene = await makeScene();
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   it('follows a change soon after it is committed, and tells by the danger', async () => {

@@ -17,7 +17,7 @@ describe('a table of copy', () => {
     scene = await makeScene();
     manager = await callerAs(scene, 'manager');
     [feed = '', blog = ''] = scene.a.channelIds;
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const write = async (id: string, client: SceneClient, copy: string) => {

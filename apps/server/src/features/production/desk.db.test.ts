@@ -13,7 +13,7 @@ describe('the desk and what stands beside it', () => {
   let scene: Scene;
   beforeAll(async () => {
     scene = await makeScene();
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const desk = async (query = '') => (await (await callerAs(scene, 'manager')).call('GET', `/api/desk${query}`)).body as unknown as Desk; // DeskShape

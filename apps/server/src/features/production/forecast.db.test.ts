@@ -12,7 +12,7 @@ describe('the forecast of a piece', () => {
     lead = await callerAs(scene, 'lead');
     scene.app.clock.set(NOW);
     pieceId = await makePiece(scene, scene.a);
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const forecast = async () => (await lead.call('GET', `/api/pieces/${pieceId}/path/forecast`)).body as unknown as ForecastShape;

@@ -32,7 +32,7 @@ describe('the line, and what the work is narrowed to', () => {
     getValue(
       await assignStep(scene.app, scene.people.manager, await stepOf(scene, pieces[0] ?? '', 'write'), scene.people.freelance.personId),
     );
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const line = async (query = '', by = manager): Promise<Line> =>
@@ -115,5 +115,5 @@ describe('the line, and what the work is narrowed to', () => {
     const then = await line(`&cursor=${first.nextCursor}`);
     expect([then.rows.length, then.total, then.nextCursor]).toEqual([4, null, null]);
     expect(new Set([...first.rows, ...then.rows].map(({ id }) => id))).toEqual(new Set([...pieces, ...more]));
-  }, 60_000);
+  });
 });

@@ -21,7 +21,7 @@ describe('the path of one piece', () => {
     scene = await makeScene();
     manager = await callerAs(scene, 'manager');
     await scene.app.read(`update people set skills = '{"write":2,"design":2,"check":2}'`);
-  }, 60_000);
+  });
   beforeEach(async () => {
     scene.app.clock.set(NOW);
     await scene.app.read('update pieces set shelved = true, list = null');
@@ -266,7 +266,7 @@ describe('what helps a late piece', () => {
     await scene.app.read(`update people set skills = '{"write":2,"design":2,"check":2}'`);
     // days of one hour, so that hours decide
     await scene.app.read('update people set weekly_minutes = array[60,60,60,60,60,0,0]');
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const helpsOf = async (pieceId: string) => {

@@ -9,7 +9,7 @@ describe('production', () => {
   let scene: Scene;
   beforeAll(async () => {
     scene = await makeScene();
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   it('plans a new piece over real working days: Easter is no day of work in England', async () => {

@@ -22,7 +22,7 @@ describe('what there is to make', () => {
       getValue(await assignStep(scene.app, scene.people.lead, await stepOf(scene, id, 'write'), scene.people.freelance.personId));
     // the second is written: its design can begin
     getValue(await handIn(scene.app, scene.people.lead, await stepOf(scene, second, 'write')));
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const counts = async (who: Caller | undefined, asked = '') =>

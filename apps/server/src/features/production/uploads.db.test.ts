@@ -15,7 +15,7 @@ describe('files', () => {
   let scene: Scene;
   beforeAll(async () => {
     scene = await makeScene();
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const raw = (caller: Caller, method: string, path: string, headers: Record<string, string>, body?: Buffer) =>
@@ -208,5 +208,5 @@ describe('files', () => {
     const one = await lead.call('GET', `/api/files/${file.assetId}`);
     expect([one.status, one.body['code']]).toEqual([410, 'file.gone']);
     expect((await lead.call('GET', '/api/health')).status).toBe(200);
-  }, 60_000);
+  });
 });

@@ -13,7 +13,7 @@ describe('versions side by side', () => {
     scene = await makeScene();
     manager = await callerAs(scene, 'manager');
     freelance = await callerAs(scene, 'freelance');
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(async () => {
     scene.app.clock.set(NOW);

@@ -20,7 +20,7 @@ describe('remarks', () => {
       (['lead', 'manager', 'staff', 'freelance'] as const).map((role) => callerAs(scene, role)),
     );
     contact = await callerByLink(scene, 'room', scene.a.contactId);
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const write = async (copy: string, onFeed = '') => {

@@ -71,7 +71,7 @@ describe('what a signed piece can be taken away as', () => {
       pieceId,
     ]);
     getValue(await movePlacement(scene.app, scene.people.lead, placement?.id ?? '', { on: '2027-04-06' }, placement?.version ?? 0));
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   it('is a PDF with the record inside, which the shipped command finds to hold', async () => {
@@ -108,7 +108,7 @@ describe('what a signed piece can be taken away as', () => {
     expect(check(bytes.subarray(0, -1)).status).toBe(1);
     expect(check(Buffer.concat([bytes, Buffer.from('\n')])).status).toBe(1);
     expect(check(Buffer.from('no record')).said).toContain('there is no signature at its end');
-  }, 60_000);
+  });
 
   it('is for the contact who decided, and for no other client’s', async () => {
     const path = (contactId: string) => `/api/room/${contactId}/pieces/${pieceId}/sign-off-record`;

@@ -59,7 +59,7 @@ describe('the client’s room', () => {
       }),
     );
     room = await callerByLink(scene, 'room', scene.a.contactId);
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   const submit = async (about: string, email: string) =>
     getValue(await submitRequest(scene.app, scene.a.linkId, { name: 'N', email, answers: { about }, version: 1 }, randomUUID()));

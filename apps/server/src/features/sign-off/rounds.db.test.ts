@@ -13,7 +13,7 @@ describe('rounds', () => {
     way = signOffIn(scene);
     second = await addApprover(scene, 'Bea', 1);
     third = await addApprover(scene, 'Cleo', 2);
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(() => scene.app.clock.set(NOW));
 

@@ -10,7 +10,7 @@ describe('sign-off', () => {
   beforeAll(async () => {
     scene = await makeScene();
     way = signOffIn(scene);
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const placements = (pieceId: string) =>

@@ -12,7 +12,7 @@ describe('decisions that come together', () => {
     way = signOffIn(scene);
     second = await addApprover(scene, 'Bea', 1);
     scene.app.clock.set(NOW);
-  }, 60_000);
+  });
   afterEach(() => scene.close());
 
   const setPolicy = (policy: object) =>

@@ -15,7 +15,7 @@ describe('what the team writes on a piece', () => {
     manager = await callerAs(scene, 'manager');
     staff = await callerAs(scene, 'staff');
     freelance = await callerAs(scene, 'freelance');
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(() => scene.app.clock.set(NOW));
 

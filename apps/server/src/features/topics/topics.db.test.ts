@@ -9,7 +9,7 @@ describe('topics of a client', () => {
   beforeAll(async () => {
     plan = await makePlanScene();
     [craft = '', people = ''] = plan.pillars.map(({ id }) => id);
-  }, 60_000);
+  });
   afterAll(() => plan.scene.close());
   beforeEach(async () => {
     for (const table of ['topic_uses', 'topics', 'treatments']) await plan.scene.app.read(`delete from ${table}`);

@@ -8,7 +8,7 @@ describe('saved views', () => {
   beforeAll(async () => {
     scene = await makeScene();
     [manager, staff] = [await callerAs(scene, 'manager'), await callerAs(scene, 'staff')];
-  }, 60_000);
+  });
   afterAll(() => scene.close());
   beforeEach(() => scene.app.read('delete from saved_views'));
 

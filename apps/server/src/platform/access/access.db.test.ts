@@ -439,7 +439,7 @@ describe('who may do what', () => {
     callers.set('invited', await callerByLink(scene, 'invite', scene.people.freelance.personId));
     callers.set('resetting', await callerByLink(scene, 'reset', own['resetting'] ?? ''));
     callers.set('stranger', new Caller(scene.address));
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   /** Refused means: an access code. What else is wrong with the call shows that it got past the door. */

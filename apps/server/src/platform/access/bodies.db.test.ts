@@ -82,7 +82,7 @@ describe('ids in bodies', () => {
     manager = await callerAs(scene, 'manager');
     contact = await callerByLink(scene, 'room', scene.a.contactId);
     receipt = await callerByLink(scene, 'receipt', own['receipt'] ?? '');
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   it('are all named here, or belong to no client', async () => {

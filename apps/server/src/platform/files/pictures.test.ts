@@ -47,7 +47,7 @@ describe('the sizes of pictures', () => {
       const size = await sharp(bytes).metadata();
       expect([size.width, size.height]).toEqual([Math.min(width, 1000), Math.min(width, 1000) * 20]);
     }
-  }, 60_000);
+  });
 
   it('are not made of pictures beyond the limit, nor of damaged ones: the upload is refused', async () => {
     expect(await measure(await write('fine.png', 300, 200))).toEqual({ width: 300, height: 200 });
@@ -60,7 +60,7 @@ describe('the sizes of pictures', () => {
       .toBuffer();
     expect(await measure(whole.subarray(0, whole.length / 2))).toBe('broken');
     expect(await measure(Buffer.from('no picture'))).toBe('broken');
-  }, 60_000);
+  });
 
   it('rise, from a thumbnail to a whole page', () => {
     expect([...PICTURE_WIDTHS]).toEqual([...PICTURE_WIDTHS].sort((a, b) => a - b));

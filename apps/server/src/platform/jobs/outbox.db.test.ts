@@ -65,7 +65,7 @@ describe('the outbox', () => {
     expect(post.received.map((mail) => /^Subject: (.*)$/m.exec(mail)?.[1])).toEqual(['Kept']);
     await server.close();
     post.close();
-  }, 60_000);
+  });
 
   it('keeps a mail that could not be sent for another try, under the same Message-ID', async () => {
     const post = await smtp(1);
@@ -92,7 +92,7 @@ describe('the outbox', () => {
     expect(post.received[0]).toContain(`Message-ID: ${before?.id}`);
     await server.close();
     post.close();
-  }, 60_000);
+  });
 
   it('does not try again what the mail server refuses for good, and tells those who can do something about it', async () => {
     const post = await smtp(1, '550 no such user here');
@@ -124,5 +124,5 @@ describe('the outbox', () => {
     ]);
     await server.close();
     post.close();
-  }, 60_000);
+  });
 });

@@ -42,7 +42,7 @@ describe('live updates', () => {
   let scene: Scene;
   beforeAll(async () => {
     scene = await makeScene();
-  }, 60_000);
+  });
   afterAll(() => scene.close());
 
   const edit = async (pieceId: string) => {
