@@ -142,7 +142,7 @@ function PieceHead({ piece }: { piece: PieceShape }) {
         </div>
         <OtherPieces piece={piece} />
         {client && piece.canManage && (
-          <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+          <div className="flex flex-wrap items-center gap-x-4 gap-y-1 min-h-8">
             <CampaignField client={client} pieceId={piece.id} campaignId={piece.campaignId} />
             <SubjectField client={client} of={{ kind: 'piece', id: piece.id }} />
           </div>
