@@ -91,6 +91,10 @@ describe('material', () => {
     ]);
 
     expect((await bring('done', { words: ' ' })).body).toMatchObject({ code: 'material.nothing_yet' });
+    // what was taken out again is nothing
+    const mistake = await bring('material', { label: '', text: 'Wrong' });
+    await contact.call('DELETE', `${room}${scene.a.contactId}/deliveries/${stepId}/material/${String(mistake.body['materialId'])}`);
+    expect((await bring('done', { words: '' })).body).toMatchObject({ code: 'material.nothing_yet' });
     expect((await bring('material', { label: 'Folder', url: 'https://files.test/x' })).status).toBe(201);
     const second = await bring('material', { label: '', text: ' The left one is the owner. ' });
     expect((await inRoom())[0]?.brought).toMatchObject([

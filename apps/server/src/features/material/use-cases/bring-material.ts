@@ -6,7 +6,18 @@ import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { tellManagers, untell } from '../../notices/index.js';
 import { replan } from '../../planning/index.js';
-import { finishStep, lockPiece, nextAfter, stepKey, stepsOf, tellNext, type Piece, type Step } from '../../production/index.js';
+import {
+  finishStep,
+  isAvailable,
+  lockPiece,
+  nextAfter,
+  stepKey,
+  stepsOf,
+  tellNext,
+  type Piece,
+  type Step,
+} from '../../production/index.js';
+import { IsNull } from 'typeorm';
 import { Delivery } from '../entities/delivery.entity.js';
 import { Material } from '../entities/material.entity.js';
 import { putAway, putMaterial, type AddFailure } from './add-material.js';
@@ -81,10 +92,9 @@ export function broughtAll(
     const { piece, step, delivery } = locked.value;
     if (step.finishedOn !== null) return fail({ code: 'step.already_finished' });
     const said = words.trim();
-    if ('contactId' in by && said === '' && (await tx.countBy(Material, { stepId })) === 0) return fail({ code: 'material.nothing_yet' });
-    const before = await stepsOf(tx, piece.id);
-    if (before.some((other) => step.predecessorIds.includes(other.id) && other.finishedOn === null))
-      return fail({ code: 'step.not_available' });
+    if ('contactId' in by && said === '' && (await tx.countBy(Material, { stepId, removedAt: IsNull() })) === 0)
+      return fail({ code: 'material.nothing_yet' });
+    if (!isAvailable(step, await stepsOf(tx, piece.id))) return fail({ code: 'step.not_available' });
     const name = 'viewer' in by ? by.viewer.name : await contactName(tx, by.contactId);
     if (delivery) await tx.update(Delivery, { stepId }, { broughtAt: now, broughtBy: name, broughtWords: said });
     await finishStep(tx, step, now);
