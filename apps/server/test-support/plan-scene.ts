@@ -1,4 +1,4 @@
-import { callerAs, makeScene, NOW, type Caller, type Scene } from './scene.js';
+import { callerAs, makeScene, type Caller, type Scene } from './scene.js';
 
 export interface PlannedRule {
   id: string;
@@ -86,7 +86,7 @@ export async function makePlanScene(): Promise<PlanScene> {
     fill: async (...slots) => (await post(of('plan'), { slots }))['slots'] as { pieceId: string | null; problem: string | null }[],
     caught: async (body) => (await post('/api/ideas', { clientId: scene.a.id, ...body }))['ideaId'] as string,
     reset: async () => {
-      scene.app.clock.set(NOW);
+      await scene.begin();
       for (const table of ['topic_uses', 'rhythm_rules', 'themes', 'client_plans', 'ideas']) await scene.app.read(`delete from ${table}`);
       await scene.app.read('update pieces set shelved = true'); // what tests before made
     },

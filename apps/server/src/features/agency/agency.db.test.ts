@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import sharp from 'sharp';
 import { getValue, ok } from '@zesting/core';
 import { eventually } from '../../../test-support/eventually.js';
-import { Caller, callerAs, makePiece, makeScene, NOW, PASSWORD, type Scene } from '../../../test-support/scene.js';
+import { Caller, callerAs, makePiece, makeScene, PASSWORD, type Scene } from '../../../test-support/scene.js';
 import { Files } from '../../platform/files/files.js';
 import { replanOpen } from '../planning/index.js';
 
@@ -14,7 +14,7 @@ describe('what the agency sets', () => {
     lead = await callerAs(scene, 'lead');
   });
   afterAll(() => scene.close());
-  beforeEach(() => scene.app.clock.set(NOW));
+  beforeEach(() => scene.begin());
 
   const show = async () => (await lead.call('GET', '/api/agency')).body;
   const edit = async (body: object, version?: number) =>

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { getValue } from '@zesting/core';
 import type { PieceShape } from '@zesting/contract';
-import { callerAs, makeScene, NOW, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { callerAs, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { addPieceFile, assignStep, editContent } from '../production/index.js';
 
 describe('a piece that is begun by hand', () => {
@@ -12,7 +12,7 @@ describe('a piece that is begun by hand', () => {
     manager = await callerAs(scene, 'manager');
   });
   afterAll(() => scene.close());
-  beforeEach(() => scene.app.clock.set(NOW));
+  beforeEach(() => scene.begin());
 
   const begin = (body: object, clientId = scene.a.id, caller = manager) =>
     caller.call('POST', `/api/clients/${clientId}/pieces`, {

@@ -1,7 +1,7 @@
 import ICAL from 'ical.js';
 import type { CalendarShape } from '@zesting/contract';
 import { getValue } from '@zesting/core';
-import { Caller, callerAs, makePiece, makeScene, NOW, stepOf, type Scene, type SceneClient } from '../../../test-support/scene.js';
+import { Caller, callerAs, makePiece, makeScene, stepOf, type Scene, type SceneClient } from '../../../test-support/scene.js';
 import { editContent, handIn } from '../production/index.js';
 import { decide, sendPacket } from '../sign-off/index.js';
 import {
@@ -22,7 +22,7 @@ describe('the calendar', () => {
     scene = await makeScene();
   });
   afterAll(() => scene.close());
-  beforeEach(() => scene.app.clock.set(NOW));
+  beforeEach(() => scene.begin());
 
   const placementsOf = (pieceId: string) =>
     scene.app.read<{ id: string; state: string; version: number; publish_at: string | null; on_day: string | null }>(

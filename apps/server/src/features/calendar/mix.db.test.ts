@@ -1,5 +1,5 @@
 import { getValue } from '@zesting/core';
-import { callerAs, makePiece, makeScene, NOW, type Caller, type Scene } from '../../../test-support/scene.js';
+import { callerAs, makePiece, makeScene, type Caller, type Scene } from '../../../test-support/scene.js';
 import { addMarker } from './index.js';
 
 describe('what a day and a month of a client hold', () => {
@@ -10,7 +10,7 @@ describe('what a day and a month of a client hold', () => {
     manager = await callerAs(scene, 'manager');
   });
   afterAll(() => scene.close());
-  beforeEach(() => scene.app.clock.set(NOW));
+  beforeEach(() => scene.begin());
 
   it('is the mix of what is placed, each piece once, against the shares', async () => {
     const { app, a } = scene;

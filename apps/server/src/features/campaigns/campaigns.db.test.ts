@@ -1,3 +1,4 @@
+import { ok } from '@zesting/core';
 import type { CampaignMoveShape, CampaignPageShape, CampaignsShape } from '@zesting/contract';
 import { makePlanScene, type PlanScene } from '../../../test-support/plan-scene.js';
 import { makePiece } from '../../../test-support/scene.js';
@@ -43,10 +44,11 @@ describe('campaigns of a client', () => {
     expect((await plan.manager.call('PUT', `/api/pieces/${pieceId}/campaign`, { body: { campaignId } })).status).toBe(204);
     if (on !== null) await date(pieceId, on);
     if (isOut)
-      await plan.scene.app.read(
-        "update placements set state = 'out', out_at = now(), out_digests = '{}' where piece_id = $1 and on_day is not null",
-        [pieceId],
-      );
+      await plan.scene.app.write(async (tx) => {
+        await tx.query('select 1 from pieces where id = $1 for update', [pieceId]); // whoever plans it meanwhile does not set it back
+        const out = "update placements set state = 'out', out_at = now(), out_digests = '{}' where piece_id = $1 and on_day is not null";
+        return ok(await tx.query(out, [pieceId]));
+      });
     return pieceId;
   };
   const date = async (pieceId: string, on: string) => {

@@ -1,6 +1,6 @@
 import { addDays, getDay } from '@zesting/core';
 import type { DutyBody, DutyDayShape, DutyShape, MyDutyShape } from '@zesting/contract';
-import { callerAs, makePiece, makeScene, NOW, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { addTimeOff } from '../people/index.js';
 import { assignStep } from '../production/index.js';
 import { sendReminders } from '../notices/index.js';
@@ -21,7 +21,7 @@ describe('duties', () => {
   });
   afterAll(() => scene.close());
   beforeEach(async () => {
-    scene.app.clock.set(NOW); // Monday 1 March 2027, nine in London
+    await scene.begin(); // Monday 1 March 2027, nine in London
     for (const table of ['duty_marks', 'duties', 'reminders', 'notices', 'time_off']) await scene.app.read(`delete from ${table}`);
     await scene.app.read('update pieces set shelved = true, list = null');
   });

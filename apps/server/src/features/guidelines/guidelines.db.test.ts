@@ -1,6 +1,6 @@
 import type { GuidelinesShape, MyStepsShape, PieceGuidelinesShape } from '@zesting/contract';
 import { getValue } from '@zesting/core';
-import { callerAs, makePiece, makeScene, NOW, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { assignStep } from '../production/index.js';
 
 describe('how we make this kind of thing', () => {
@@ -16,7 +16,7 @@ describe('how we make this kind of thing', () => {
   });
   afterAll(() => scene.close());
   beforeEach(async () => {
-    scene.app.clock.set(NOW);
+    await scene.begin();
     await scene.app.read('delete from guidelines');
   });
 

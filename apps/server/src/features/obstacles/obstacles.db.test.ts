@@ -1,5 +1,5 @@
 import { getValue } from '@zesting/core';
-import { callerAs, callerByLink, makePiece, makeScene, NOW, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { callerAs, callerByLink, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { assignStep, handIn, editContent, changePiecePath } from '../production/index.js';
 import { predict, replanOpen } from '../planning/index.js';
 import { raiseObstacle } from './use-cases/raise.js';
@@ -33,7 +33,7 @@ describe('what stands in the way', () => {
   });
   afterAll(() => scene.close());
   beforeEach(async () => {
-    scene.app.clock.set(NOW);
+    await scene.begin();
     await scene.app.read('delete from notices');
     pieceId = await makePiece(scene, scene.a);
     getValue(await assignStep(scene.app, scene.people.lead, await stepOf(scene, pieceId, 'write'), scene.people.freelance.personId));

@@ -1,6 +1,6 @@
 import { getValue } from '@zesting/core';
 import type { AwayShape } from '@zesting/contract';
-import { callerAs, makePiece, makeScene, NOW, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { predict } from '../planning/index.js';
 import { assignStep } from '../production/index.js';
 
@@ -17,7 +17,7 @@ describe('somebody is away', () => {
   });
   afterAll(() => scene.close());
   beforeEach(async () => {
-    scene.app.clock.set(NOW);
+    await scene.begin();
     await scene.app.read('delete from time_off');
     await scene.app.read("delete from client_people where relation = 'barred'");
     await scene.app.read('delete from notices');

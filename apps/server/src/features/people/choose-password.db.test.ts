@@ -1,6 +1,6 @@
 import type { DeviceShape } from '@zesting/contract';
 import { eventually } from '../../../test-support/eventually.js';
-import { Caller, callerAs, makeScene, NOW, PASSWORD, type Scene } from '../../../test-support/scene.js';
+import { Caller, callerAs, makeScene, PASSWORD, type Scene } from '../../../test-support/scene.js';
 
 const NEW = 'two kettles, one lamp';
 
@@ -11,7 +11,7 @@ describe('a forgotten password', () => {
   });
   afterAll(() => scene.close());
   beforeEach(async () => {
-    scene.app.clock.set(NOW);
+    await scene.begin();
     await scene.app.read('delete from password_resets');
     await scene.app.read("delete from graphile_worker._private_jobs where payload ->> 'subject' is not null");
   });

@@ -1,6 +1,6 @@
 import { getValue } from '@zesting/core';
 import type { PersonPageShape } from '@zesting/contract';
-import { Caller, callerAs, makePiece, makeScene, NOW, PASSWORD, stepOf, type Scene } from '../../../test-support/scene.js';
+import { Caller, callerAs, makePiece, makeScene, PASSWORD, stepOf, type Scene } from '../../../test-support/scene.js';
 import { managersOf } from '../notices/index.js';
 import { assignStep } from '../production/index.js';
 
@@ -23,7 +23,7 @@ describe('people', () => {
     lead = await callerAs(scene, 'lead');
   });
   afterAll(() => scene.close());
-  beforeEach(() => scene.app.clock.set(NOW));
+  beforeEach(() => scene.begin());
 
   const pageOf = async (personId: string, by = lead): Promise<PersonPageShape> =>
     (await by.call('GET', `/api/people/${personId}`)).body as unknown as PersonPageShape; // the contract's shape

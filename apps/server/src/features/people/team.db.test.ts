@@ -1,6 +1,6 @@
 import { getValue } from '@zesting/core';
 import type { CandidateShape, FeasibilityShape, TeamShape } from '@zesting/contract';
-import { callerAs, makePiece, makeScene, NOW, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { beginPiece } from '../calendar/index.js';
 import { comeBack, leave, putTeamRole } from './index.js';
 
@@ -15,7 +15,7 @@ describe('who usually does what for a client', () => {
   });
   afterAll(() => scene.close());
   beforeEach(async () => {
-    scene.app.clock.set(NOW);
+    await scene.begin();
     await scene.app.read('delete from client_team');
     await scene.app.read("delete from client_people where relation = 'barred'");
   });

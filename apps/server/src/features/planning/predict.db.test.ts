@@ -1,6 +1,6 @@
 import { getValue, ok } from '@zesting/core';
 import { eventually } from '../../../test-support/eventually.js';
-import { callerAs, makePiece, makeScene, NOW, stepOf, type Scene } from '../../../test-support/scene.js';
+import { callerAs, makePiece, makeScene, stepOf, type Scene } from '../../../test-support/scene.js';
 import { seeded } from '../../../test-support/seeded.js';
 import { Jobs } from '../../platform/jobs/jobs.js';
 import { comeBack, leave } from '../people/index.js';
@@ -22,7 +22,7 @@ describe('the prediction of load', () => {
 
   /** Closes what the test before left open, so that nobody has anything to do. */
   beforeEach(async () => {
-    scene.app.clock.set(NOW);
+    await scene.begin();
     await scene.app.read("update pieces set shelved = true, list = null, stage = 'shelved'");
     await changeBeside();
   });

@@ -2,7 +2,7 @@ import exceljs from 'exceljs';
 import { parse } from 'csv-parse/sync';
 import { getValue } from '@zesting/core';
 import type { CopyRowShape, CopyTableShape } from '@zesting/contract';
-import { callerAs, makePiece, makeScene, NOW, type Caller, type Scene, type SceneClient } from '../../../test-support/scene.js';
+import { callerAs, makePiece, makeScene, type Caller, type Scene, type SceneClient } from '../../../test-support/scene.js';
 import { signOffIn } from '../../../test-support/sign-off.js';
 import { editContent } from './index.js';
 
@@ -42,7 +42,7 @@ describe('a table of copy', () => {
       `${on}T${at}Z`,
     ]);
   beforeEach(async () => {
-    scene.app.clock.set(NOW);
+    await scene.begin();
     await scene.app.read('update placements set on_day = null, at_time = null, publish_at = null');
     [pieceId, otherId] = [await makePiece(scene, scene.a), await makePiece(scene, scene.a)];
     for (const id of [pieceId, otherId]) await write(id, scene.a, 'Shared');

@@ -1,5 +1,5 @@
 import { getValue } from '@zesting/core';
-import { callerAs, makePiece, makeScene, NOW, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { computeStates, loadOpenSteps, predict, storedPiece, storedSteps } from '../planning/index.js';
 import { assignStep, beginStep, editContent, handIn } from './index.js';
 
@@ -23,7 +23,7 @@ describe('the path of one piece', () => {
     await scene.app.read(`update people set skills = '{"write":2,"design":2,"check":2}'`);
   });
   beforeEach(async () => {
-    scene.app.clock.set(NOW);
+    await scene.begin();
     await scene.app.read('update pieces set shelved = true, list = null');
     await scene.app.read(
       "update routes set steps = (select jsonb_agg(case when e ->> 'key' = 'design' then e || '{\"optional\":true}' else e end) from jsonb_array_elements(steps) e)",

@@ -1,6 +1,6 @@
 import { getValue } from '@zesting/core';
 import type { VersionsShape } from '@zesting/contract';
-import { callerAs, makePiece, makeScene, NOW, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { signOffIn } from '../../../test-support/sign-off.js';
 import { assignStep, bringBack, editContent, handIn } from './index.js';
 
@@ -16,7 +16,7 @@ describe('versions side by side', () => {
   });
   afterAll(() => scene.close());
   beforeEach(async () => {
-    scene.app.clock.set(NOW);
+    await scene.begin();
     pieceId = await makePiece(scene, scene.a);
   });
 

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { getValue } from '@zesting/core';
 import type { RemarksShape, RoomShape } from '@zesting/contract';
-import { callerAs, callerByLink, makePiece, makeScene, NOW, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { callerAs, callerByLink, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { signOffIn } from '../../../test-support/sign-off.js';
 import { addPieceFile, assignStep, editContent } from '../production/index.js';
 import { signOffRecord } from '../sign-off/queries/sign-off-record.js';
@@ -30,7 +30,7 @@ describe('remarks', () => {
     getValue(await editContent(scene.app, scene.people.lead, pieceId, content, row?.content_version ?? 0));
   };
   beforeEach(async () => {
-    scene.app.clock.set(NOW);
+    await scene.begin();
     await scene.app.read('delete from notices');
     pieceId = await makePiece(scene, scene.a);
     getValue(await assignStep(scene.app, scene.people.lead, await stepOf(scene, pieceId, 'write'), scene.people.freelance.personId));

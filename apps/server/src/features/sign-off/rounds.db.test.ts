@@ -1,5 +1,5 @@
 import { getValue } from '@zesting/core';
-import { callerAs, callerByLink, makeScene, NOW, type Scene } from '../../../test-support/scene.js';
+import { callerAs, callerByLink, makeScene, type Scene } from '../../../test-support/scene.js';
 import { addApprover, signOffIn } from '../../../test-support/sign-off.js';
 import { settleRemark } from '../remarks/index.js';
 import { approveForClient, chase, recordNoAnswer } from './index.js';
@@ -15,7 +15,7 @@ describe('rounds', () => {
     third = await addApprover(scene, 'Cleo', 2);
   });
   afterAll(() => scene.close());
-  beforeEach(() => scene.app.clock.set(NOW));
+  beforeEach(() => scene.begin());
 
   const setPolicy = (policy: object) =>
     scene.app.read('update clients set policy = $2 where id = $1', [scene.a.id, JSON.stringify(policy)]);

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { getValue } from '@zesting/core';
-import { callerAs, callerByLink, makePiece, makeScene, NOW, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { callerAs, callerByLink, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { addPieceFile, assignStep } from '../production/index.js';
 
 describe('what the team writes on a piece', () => {
@@ -17,7 +17,7 @@ describe('what the team writes on a piece', () => {
     freelance = await callerAs(scene, 'freelance');
   });
   afterAll(() => scene.close());
-  beforeEach(() => scene.app.clock.set(NOW));
+  beforeEach(() => scene.begin());
 
   type Note = {
     id: string;
