@@ -383,12 +383,9 @@ export class PieceStory {
     );
     for (const [index, placement] of placements.entries())
       getValue(
-        await markOut(
-          this.app,
-          this.manager,
-          placement.id,
-          `https://${placement.code.toLowerCase()}.test/${placement.number}/${index + 1}`,
-        ),
+        await markOut(this.app, this.manager, placement.id, {
+          address: `https://${placement.code.toLowerCase()}.test/${placement.number}/${index + 1}`,
+        }),
       );
   }
 }

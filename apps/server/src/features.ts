@@ -5,6 +5,7 @@ import { feature as clients } from './features/clients/feature.js';
 import { feature as duties } from './features/duties/feature.js';
 import { feature as find } from './features/find/feature.js';
 import { feature as goals } from './features/goals/feature.js';
+import { feature as goingOut } from './features/going-out/feature.js';
 import { feature as guidelines } from './features/guidelines/feature.js';
 import { feature as hours } from './features/hours/feature.js';
 import { feature as identity } from './features/identity/feature.js';
@@ -38,6 +39,7 @@ export const FEATURES: readonly Feature[] = [
   material,
   signOff,
   calendar,
+  goingOut,
   plan,
   topics,
   interviews,

@@ -5,6 +5,7 @@ import { feature as clients } from './features/clients';
 import { feature as desk } from './features/desk';
 import { feature as duties } from './features/duties';
 import { feature as goals } from './features/goals';
+import { feature as goingOut } from './features/going-out';
 import { feature as guidelines } from './features/guidelines';
 import { feature as intake } from './features/intake';
 import { feature as interviews } from './features/interviews';
@@ -31,6 +32,7 @@ export const FEATURES: readonly WebFeature[] = [
   signOff,
   production,
   calendar,
+  goingOut,
   agency,
   clients,
   people,

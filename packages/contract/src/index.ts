@@ -23,3 +23,4 @@ export * from './interviews/index.js';
 export * from './goals/index.js';
 export * from './campaigns/index.js';
 export * from './views/index.js';
+export * from './going-out/index.js';

@@ -47,3 +47,5 @@ export * from './overload/index.js';
 export * from './reach/index.js';
 export * from './observances/index.js';
 export * from './obstacle/index.js';
+export * from './copycheck/index.js';
+export * from './preflight/index.js';

@@ -1,4 +1,4 @@
-import { bytesWords, characters, count, dayWords, minutesWords, monthWords, signed, zoneWords } from './format';
+import { bytesWords, count, dayWords, minutesWords, monthWords, signed, zoneWords } from './format';
 
 describe('dates in words', () => {
   it('name the weekday, and the year only when it is another one', () => {
@@ -32,9 +32,5 @@ describe('figures in words', () => {
       '63 MB',
       '2.1 GB',
     ]);
-  });
-
-  it('count characters as people see them', () => {
-    expect(characters('fern 👩🏽‍🌾 é')).toBe(8);
   });
 });

@@ -50,8 +50,5 @@ export function bytesWords(bytes: number): string {
   return `${value < 10 && bytes >= 1e6 ? value.toFixed(1) : Math.round(value)} ${unit}`;
 }
 
-/** User-perceived characters. @see UAX #29 */
-export const characters = (text: string): number => [...new Intl.Segmenter('en', { granularity: 'grapheme' }).segment(text)].length;
-
 /** A number with a real minus sign. */
 export const signed = (number: number): string => (number < 0 ? `−${-number}` : String(number));

@@ -1,6 +1,5 @@
 import { useQuery, useQueryClient, useSuspenseQuery } from '@tanstack/react-query';
 import type { ChangeLinkBody, ClientLinksShape } from '@zesting/contract';
-import { Copy } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { linksQuery } from '../api/clients';
@@ -8,6 +7,7 @@ import { addressesQuery } from '../api/mails';
 import { call } from '../lib/api';
 import { useWrite } from '../lib/queries';
 import { Button } from '../ui/button';
+import { CopyButton } from '../ui/copy-button';
 import { Dialog } from '../ui/dialog';
 import { Tag } from '../ui/tags';
 
@@ -170,17 +170,5 @@ function LinkRow({ name, address, onChange }: { name: string; address: string | 
         {address}
       </a>
     </Row>
-  );
-}
-
-function CopyButton({ name, text }: { name: string; text: string }) {
-  const copy = async () => {
-    await navigator.clipboard.writeText(text);
-    toast(`${name}: copied`);
-  };
-  return (
-    <Button look="quiet" onClick={() => void copy()} aria-label={`Copy: ${name}`}>
-      <Copy size={15} aria-hidden /> Copy
-    </Button>
   );
 }

@@ -117,8 +117,18 @@ export class MarkerMadeShape {
   markerId: string;
 }
 
-/** Where what went out can be seen. */
+/** Where what went out can be seen, and when it went. */
 export class MarkOutBody {
+  /** the day on which it really went, by the client's clock; without it now, or as it was */
+  @OptionalOrNull()
+  @IsDay()
+  on?: string | null;
+
+  /** the time of that day */
+  @OptionalOrNull()
+  @IsTimeOfDay()
+  at?: string | null;
+
   @OptionalOrNull()
   @IsUrl({ require_tld: false, protocols: ['http', 'https'], require_protocol: true })
   @MaxLength(2000)

@@ -10,13 +10,14 @@ import {
   IsObject,
   IsString,
   IsUUID,
+  IsUrl,
   Matches,
   Max,
   MaxLength,
   Min,
   ValidateNested,
 } from 'class-validator';
-import { IsDay, IsNotBlank, IsTimeOfDay, IsWeek, IsZone, Optional, OrNull } from '../fields/index.js';
+import { IsDay, IsNotBlank, IsTimeOfDay, IsWeek, IsZone, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
 import { BrandBody } from './brand-bodies.js';
 import { CHANNEL_KINDS, type ChannelKind } from './channel-kinds.js';
 import { PolicyBody } from './policy-bodies.js';
@@ -116,6 +117,39 @@ export class ChannelBody {
   @Min(1)
   @Max(1000)
   mediaLimit: number | null;
+
+  /** whether tags are written into the text and count in its length; what is left away of these rules stays as it is */
+  @Optional()
+  @IsBoolean()
+  countsTags?: boolean;
+
+  /** whether an address in the text can be pressed */
+  @Optional()
+  @IsBoolean()
+  linksWork?: boolean;
+
+  /** whether text alone is not enough */
+  @Optional()
+  @IsBoolean()
+  needsMedia?: boolean;
+
+  /** the least width of a picture, in pixels; null: any */
+  @OptionalOrNull()
+  @IsInt()
+  @Min(1)
+  @Max(20_000)
+  minWidth?: number | null;
+
+  /** whether what is out there can be opened at an address: a letter cannot */
+  @Optional()
+  @IsBoolean()
+  hasAddress?: boolean;
+
+  /** where somebody posts by hand; null: not known */
+  @OptionalOrNull()
+  @IsUrl({ require_tld: false, protocols: ['http', 'https'], require_protocol: true })
+  @MaxLength(2000)
+  postingAddress?: string | null;
 
   /** working days before the publish date by which the last step must be done, beyond the day before */
   @IsInt()

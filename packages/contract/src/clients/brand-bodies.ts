@@ -1,6 +1,6 @@
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayUnique, IsArray, IsString, IsUUID, Matches, MaxLength, ValidateNested } from 'class-validator';
-import { IsNotBlank } from '../fields/index.js';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsBoolean, IsString, IsUUID, Matches, MaxLength, ValidateNested } from 'class-validator';
+import { IsNotBlank, Optional } from '../fields/index.js';
 
 export class PaletteColourBody {
   @IsString()
@@ -46,4 +46,9 @@ export class BrandBody {
   @IsString()
   @MaxLength(500)
   disclosure: string;
+
+  /** whether nothing goes out without a disclosure; left away: it may */
+  @Optional()
+  @IsBoolean()
+  needsDisclosure?: boolean;
 }

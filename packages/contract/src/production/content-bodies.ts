@@ -81,6 +81,10 @@ export class ChannelContentShape {
   copyLimit: number | null;
   tagLimit: number | null;
   mediaLimit: number | null;
+  countsTags: boolean;
+  linksWork: boolean;
+  needsMedia: boolean;
+  minWidth: number | null;
   copy: string;
   tags: string[];
   firstComment: string;

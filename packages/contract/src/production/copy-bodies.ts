@@ -74,6 +74,8 @@ export class CopyRowShape {
   purpose: Purpose | null;
   copyLimit: number | null;
   tagLimit: number | null;
+  countsTags: boolean;
+  linksWork: boolean;
   contentVersion: number;
   /** of the piece, for its purpose */
   version: number;

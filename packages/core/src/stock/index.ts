@@ -28,20 +28,138 @@ export interface ChannelStock {
   readonly copyLimit: number | null;
   readonly tagLimit: number | null;
   readonly mediaLimit: number | null;
+  /** whether tags stand in the text and count in its length */
+  readonly countsTags: boolean;
+  /** whether an address in the text can be pressed */
+  readonly linksWork: boolean;
+  /** whether text alone is not enough */
+  readonly needsMedia: boolean;
+  /** the least width of a picture in pixels; null: any */
+  readonly minWidth: number | null;
+  /** whether what is out there can be opened at an address */
+  readonly hasAddress: boolean;
   /** working days between the last step and going out, beyond the day before */
   readonly leadDays: number;
 }
 
 export const CHANNEL_STOCK: Readonly<Record<ChannelKind, ChannelStock>> = {
-  photo_feed: { name: 'Photo feed', ratio: '4:5', copyLimit: 2200, tagLimit: 30, mediaLimit: 10, leadDays: 0 },
-  short_clip_feed: { name: 'Short-clip feed', ratio: '9:16', copyLimit: 300, tagLimit: 10, mediaLimit: 1, leadDays: 0 },
-  microblog: { name: 'Microblog', ratio: '16:9', copyLimit: 280, tagLimit: 3, mediaLimit: 4, leadDays: 0 },
-  professional_network: { name: 'Professional network', ratio: '1:1', copyLimit: 3000, tagLimit: 5, mediaLimit: 9, leadDays: 0 },
-  video_site: { name: 'Video site', ratio: '16:9', copyLimit: 5000, tagLimit: 15, mediaLimit: 1, leadDays: 1 },
-  blog: { name: 'Blog', ratio: '16:9', copyLimit: null, tagLimit: null, mediaLimit: null, leadDays: 0 },
-  newsletter: { name: 'Newsletter', ratio: '2:1', copyLimit: null, tagLimit: 0, mediaLimit: null, leadDays: 1 },
-  podcast: { name: 'Podcast', ratio: '1:1', copyLimit: 4000, tagLimit: null, mediaLimit: 1, leadDays: 1 },
-  community_board: { name: 'Community board', ratio: '16:9', copyLimit: 10_000, tagLimit: 5, mediaLimit: 10, leadDays: 0 },
+  photo_feed: {
+    name: 'Photo feed',
+    ratio: '4:5',
+    copyLimit: 2200,
+    tagLimit: 30,
+    mediaLimit: 10,
+    countsTags: false,
+    linksWork: false,
+    needsMedia: true,
+    minWidth: 600,
+    hasAddress: true,
+    leadDays: 0,
+  },
+  short_clip_feed: {
+    name: 'Short-clip feed',
+    ratio: '9:16',
+    copyLimit: 300,
+    tagLimit: 10,
+    mediaLimit: 1,
+    countsTags: true,
+    linksWork: false,
+    needsMedia: true,
+    minWidth: null,
+    hasAddress: true,
+    leadDays: 0,
+  },
+  microblog: {
+    name: 'Microblog',
+    ratio: '16:9',
+    copyLimit: 280,
+    tagLimit: 3,
+    mediaLimit: 4,
+    countsTags: true,
+    linksWork: true,
+    needsMedia: false,
+    minWidth: null,
+    hasAddress: true,
+    leadDays: 0,
+  },
+  professional_network: {
+    name: 'Professional network',
+    ratio: '1:1',
+    copyLimit: 3000,
+    tagLimit: 5,
+    mediaLimit: 9,
+    countsTags: true,
+    linksWork: true,
+    needsMedia: false,
+    minWidth: null,
+    hasAddress: true,
+    leadDays: 0,
+  },
+  video_site: {
+    name: 'Video site',
+    ratio: '16:9',
+    copyLimit: 5000,
+    tagLimit: 15,
+    mediaLimit: 1,
+    countsTags: false,
+    linksWork: true,
+    needsMedia: true,
+    minWidth: null,
+    hasAddress: true,
+    leadDays: 1,
+  },
+  blog: {
+    name: 'Blog',
+    ratio: '16:9',
+    copyLimit: null,
+    tagLimit: null,
+    mediaLimit: null,
+    countsTags: false,
+    linksWork: true,
+    needsMedia: false,
+    minWidth: 600,
+    hasAddress: true,
+    leadDays: 0,
+  },
+  newsletter: {
+    name: 'Newsletter',
+    ratio: '2:1',
+    copyLimit: null,
+    tagLimit: 0,
+    mediaLimit: null,
+    countsTags: false,
+    linksWork: true,
+    needsMedia: false,
+    minWidth: null,
+    hasAddress: false,
+    leadDays: 1,
+  },
+  podcast: {
+    name: 'Podcast',
+    ratio: '1:1',
+    copyLimit: 4000,
+    tagLimit: null,
+    mediaLimit: 1,
+    countsTags: false,
+    linksWork: true,
+    needsMedia: true,
+    minWidth: null,
+    hasAddress: true,
+    leadDays: 1,
+  },
+  community_board: {
+    name: 'Community board',
+    ratio: '16:9',
+    copyLimit: 10_000,
+    tagLimit: 5,
+    mediaLimit: 10,
+    countsTags: false,
+    linksWork: true,
+    needsMedia: false,
+    minWidth: null,
+    hasAddress: true,
+    leadDays: 0,
+  },
 };
 
 export const SKILL_STOCK: readonly string[] = ['write', 'design', 'film', 'edit', 'record', 'check'];

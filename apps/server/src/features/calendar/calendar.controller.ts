@@ -38,7 +38,7 @@ import {
   addPlacement,
   cancelPlacement,
   duplicatePlacement,
-  correctAddress,
+  correctOut,
   markOut,
   movePlacement,
   restorePlacement,
@@ -186,10 +186,10 @@ export class CalendarController {
   @HttpCode(200)
   @Access('placement.edit', { placement: 'placementId' })
   async out(@CurrentViewer() viewer: Viewer, @Param('placementId') placementId: string, @Body() body: MarkOutBody): Promise<MovedShape> {
-    return this.moved(valueOrProblem(await markOut(this.app, viewer, placementId, body.address ?? null)));
+    return this.moved(valueOrProblem(await markOut(this.app, viewer, placementId, body)));
   }
 
-  /** Corrects where what went out can be seen. Needs If-Match with the placement's version. */
+  /** Corrects where what went out can be seen, and when it went. Needs If-Match with the placement's version. */
   @Patch('placements/:placementId/address')
   @HttpCode(204)
   @Access('placement.edit', { placement: 'placementId' })
@@ -199,7 +199,7 @@ export class CalendarController {
     @Body() body: MarkOutBody,
     @IfMatch() version: number,
   ): Promise<void> {
-    const result = await correctAddress(this.app, viewer, placementId, body.address ?? null, version);
+    const result = await correctOut(this.app, viewer, placementId, body, version);
     if (!result.ok && result.failure.code === 'http.changed_meanwhile')
       throw Problem.of('http.changed_meanwhile', { yours: body, theirs: await placementShape(this.app, placementId) });
     valueOrProblem(result);

@@ -110,7 +110,7 @@ describe('the calendar', () => {
     expect((await placementsOf(pieceId)).map((placement) => placement.on_day)).toEqual(['2027-04-13', '2027-04-16']);
     // what is out stays where it was
     scene.app.clock.set('2027-04-14T09:00:00Z');
-    getValue(await markOut(scene.app, scene.people.lead, one?.id ?? '', 'https://aaa.test/1'));
+    getValue(await markOut(scene.app, scene.people.lead, one?.id ?? '', { address: 'https://aaa.test/1' }));
     expect(getValue(await movePlacement(scene.app, scene.people.lead, two?.id ?? '', { on: '2027-04-20', scope: 'all' }, 3)).others).toBe(
       0,
     );
@@ -245,7 +245,7 @@ describe('the calendar', () => {
     expect((await first(pieceId)).state).toBe('scheduled');
     const unsigned = await makePiece(scene, scene.a);
     getValue(await place(unsigned, '2027-04-08', '10:00'));
-    expect(await markOut(scene.app, scene.people.lead, (await first(unsigned)).id, 'https://aaa.test/1')).toEqual({
+    expect(await markOut(scene.app, scene.people.lead, (await first(unsigned)).id, { address: 'https://aaa.test/1' })).toEqual({
       ok: false,
       failure: { code: 'placement.not_signed_off' },
     });
@@ -258,7 +258,7 @@ describe('the calendar', () => {
     );
     const piece = await lead.call('GET', `/api/pieces/${pieceId}`);
     expect(piece.body).toMatchObject({ list: 'trouble', placements: [{ state: 'missed' }, { state: 'undated' }] });
-    getValue(await markOut(scene.app, scene.people.lead, (await first(pieceId)).id, 'https://aaa.test/1'));
+    getValue(await markOut(scene.app, scene.people.lead, (await first(pieceId)).id, { address: 'https://aaa.test/1' }));
     expect((await first(pieceId)).state).toBe('out');
     expect(await place(pieceId, '2027-03-20')).toEqual({ ok: false, failure: { code: 'placement.out' } });
   });

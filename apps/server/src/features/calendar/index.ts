@@ -6,7 +6,7 @@ import { placeUndated } from './use-cases/placement-store.js';
 export { beginPiece, putPiece, type BeginFailure } from './use-cases/begin-piece.js';
 export { Placement } from './entities/placement.entity.js';
 export { moveZone, putClosures } from './use-cases/of-client.js';
-export { markersOf } from './queries/calendar.js';
+export { clocksOf, markersOf } from './queries/calendar.js';
 export { themesOf, themesShown } from './queries/themes-of.js';
 export { addMarker, addMarkers, removeMarker, shiftMarkers } from './use-cases/markers.js';
 export {

@@ -137,7 +137,7 @@ describe('the stored plan', () => {
       async () => editPiece(app, viewer, piece.id, { shelved: random() < 0.2 }, piece.version),
       async () => placement && movePlacement(app, viewer, placement.id, { on: random() < 0.2 ? null : on }, placement.version),
       async () =>
-        placement && (random() < 0.2 ? cancelPlacement(app, viewer, placement.id) : markOut(app, viewer, placement.id, 'https://x.test/1')),
+        placement && (random() < 0.2 ? cancelPlacement(app, viewer, placement.id) : markOut(app, viewer, placement.id, { address: 'https://x.test/1' })),
       async () => addPlacement(app, viewer, piece.id, pick(piece.client_id === scene.a.id ? scene.a.channelIds : scene.b.channelIds) ?? ''),
       async () => sendPacket(app, viewer, piece.client_id, { title: 'P', pieceIds: [piece.id], dueOn: on }),
       async () => sendPacket(app, viewer, piece.client_id, { title: 'P', pieceIds: [piece.id], dueOn: on }),
@@ -276,7 +276,7 @@ describe('the stored plan', () => {
     await expectStoredIsReckoned();
     app.clock.set('2027-03-02T10:00:00Z');
     getValue(await app.write(async (tx, now) => ok(await replanOpen(tx, now))));
-    getValue(await markOut(app, people.lead, feed.id, 'https://x.test/1'));
+    getValue(await markOut(app, people.lead, feed.id, { address: 'https://x.test/1' }));
     await expectStoredIsReckoned();
     expect((await rows<{ stage: string }>('select stage from pieces where id = $1', [pieceId]))[0]?.stage).toBe('published');
     getValue(await addPlacement(app, people.lead, pieceId, scene.a.channelIds[1] ?? '')); // opens it again

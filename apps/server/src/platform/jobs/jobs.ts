@@ -97,7 +97,7 @@ export class Jobs implements OnApplicationBootstrap, BeforeApplicationShutdown {
 
   private async begin(): Promise<void> {
     const events: WorkerEvents = new EventEmitter();
-    events.on('worker:create', ({ worker }) => this.note(worker.workerId));
+    events.on('pool:create', ({ workerPool }) => this.note(workerPool.id)); // jobs are held in its name, not in that of one worker
     this.runner = await run({
       connectionString: this.config.databaseUrl, // its own pool, which outlives the last job and survives losses
       concurrency: 4,
@@ -122,7 +122,7 @@ export class Jobs implements OnApplicationBootstrap, BeforeApplicationShutdown {
     }
   }
 
-  /** Writes down that a worker belongs to this server. */
+  /** Writes down that a holder of jobs belongs to this server. */
   private note(workerId: string): void {
     this.database
       .read('insert into job_workers (worker_id, instance_id) values ($1, $2) on conflict do nothing', [workerId, this.listener.instanceId])

@@ -1,10 +1,11 @@
-import { createServer as createTcp } from 'node:net';
+import { createServer as createTcp, type Socket } from 'node:net';
 import { fail, ok } from '@zesting/core';
 import { makeTestDatabase, type TestDatabase } from '../../../test-support/database.js';
 import { eventually } from '../../../test-support/eventually.js';
 import { createServer } from '../../server.js';
 import { App } from '../app.js';
 import { queueMail } from '../mail/mail.js';
+import { Jobs } from './jobs.js';
 
 /** A listener that speaks just enough SMTP to take mail, and can refuse the first tries. */
 function smtp(refuseFirst: number, refusal = '451 try again later'): Promise<{ port: number; received: string[]; close: () => void }> {
@@ -124,5 +125,26 @@ describe('the outbox', () => {
     ]);
     await server.close();
     post.close();
+  });
+
+  it('leaves to a server that lives what it is at work on, however long that takes', async () => {
+    const calls: Socket[] = [];
+    const silent = createTcp((socket) => void calls.push(socket.on('error', () => socket.destroy()))); // takes the call and says nothing
+    await new Promise<void>((resolve) => silent.listen(0, '127.0.0.1', resolve));
+    const address = silent.address();
+    const port = typeof address === 'object' && address ? address.port : 0;
+    const server = await createServer({ ...database.config, smtp: { ...database.config.smtp, port } });
+    await server.init();
+    const app = server.get(App);
+    await app.write(async (tx) => ok(await queueMail(tx, { to: 'a@x.test', subject: 'Slow', paragraphs: ['x'] })));
+    const held = () => app.read<{ by: string }>("select locked_by as by from graphile_worker._private_jobs where locked_by is not null and payload ->> 'subject' = 'Slow'"); // prettier-ignore
+    await eventually(async () => (await held()).length === 1);
+    const before = await held();
+    await app.read("update graphile_worker._private_jobs set locked_at = now() - interval '1 hour' where locked_by is not null");
+    expect(await server.get(Jobs).freeLost()).toEqual([]);
+    expect(await held()).toEqual(before);
+    silent.close();
+    for (const call of calls) call.destroy();
+    await server.close();
   });
 });

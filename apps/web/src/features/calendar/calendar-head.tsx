@@ -28,7 +28,7 @@ const DAYS_WORDS = { publish: 'going out', due: 'due', both: 'both' };
 
 /** What is shown and how: every choice stands in the address. */
 export function CalendarHead({ view, calendar, onChange, onBegin, isFiltered, onFilter }: CalendarHeadProps) {
-  const { client } = useClients();
+  const { client, to } = useClients();
   const { role } = useSession();
   const { opened, open, close } = useOpened();
   const unit = view.kind === 'ahead' ? 'week' : view.kind;
@@ -60,6 +60,9 @@ export function CalendarHead({ view, calendar, onChange, onBegin, isFiltered, on
           onChange={(kind) => onChange(withKind(searchNow(), kind))}
         />
         {view.kind !== 'year' && <ViewChoices view={view} hidden={hidden} hasSlots={onBegin !== undefined} put={put} />}
+        <Link to={to('/calendar/going-out')} className={buttonClass('plain')}>
+          Going out
+        </Link>
         {onBegin && (
           <Button onClick={onBegin} aria-label="Begin a piece" title="Begin a piece">
             <Plus size={15} aria-hidden />

@@ -1,34 +1,48 @@
 import type { ChannelContentShape, ContentShape } from '@zesting/contract';
-import { characters, count } from '../../lib/format';
+import { copycheck, lengthOn, mediacheck, type ClientRules, type Content, type Finding } from '@zesting/core';
+import { notesAt } from '../../lib/finding-words';
+import { count } from '../../lib/format';
 import { Field } from '../../ui/field';
-import { neverWords } from './never-words';
 import { Preview } from '../../ui/preview';
+
+type Shared = ContentShape['shared'];
 
 interface ChannelEditorProps {
   readonly part: ChannelContentShape;
-  readonly shared: ContentShape['shared'];
+  readonly shared: Shared;
   readonly readOnly: boolean;
-  /** the client's words never to use */
-  readonly wordsNever: readonly string[];
+  /** what the client asks of everything that goes out */
+  readonly rules: ClientRules;
   readonly onChange: (part: ChannelContentShape) => void;
 }
 
 const toTags = (text: string): string[] => text.split(/[\s,]+/).flatMap((tag) => tag.replace(/^#+/, '') || []);
 
-/** One channel's own part, with how it will look there. */
-export function ChannelEditor({ part, shared, readOnly, wordsNever, onChange }: ChannelEditorProps) {
+/** A channel's part with the shared one, as core checks them. */
+const contentOf = (part: ChannelContentShape, shared: Shared): Content => ({
+  shared: { copy: shared.copy, disclosure: shared.disclosure, media: [] },
+  channels: { [part.channelId]: part },
+});
+
+/** What speaks against going out on a channel as it is written now. */
+export const findingsOn = (part: ChannelContentShape, shared: Shared, rules: ClientRules): Finding[] => [
+  ...copycheck(contentOf(part, shared), part.channelId, part, rules),
+  ...mediacheck(shared.media, part),
+];
+
+/** One channel's own part, with how it will look there and what does not fit. */
+export function ChannelEditor({ part, shared, readOnly, rules, onChange }: ChannelEditorProps) {
   const copy = part.copy.trim() === '' ? shared.copy : part.copy;
-  const length = characters(copy);
-  const tooLong = part.copyLimit !== null && length > part.copyLimit;
-  const tooMany = part.mediaLimit !== null && shared.media.length > part.mediaLimit;
+  const length = lengthOn(contentOf(part, shared), part.channelId, part);
+  const findings = findingsOn(part, shared, rules);
+  const media = notesAt(findings, 'media');
   return (
     <div className="grid gap-5 md:grid-cols-[minmax(0,1fr)_minmax(180px,240px)] items-start">
       <div>
         <Field
           label={`Copy on ${part.name}`}
-          warning={neverWords(part.copy, wordsNever)}
-          help={part.copyLimit === null ? `${length} characters` : `${length} of ${part.copyLimit} characters`}
-          error={tooLong ? `${length - (part.copyLimit ?? 0)} characters too many for this channel` : undefined}
+          {...notesAt(findings, 'copy')}
+          help={`${part.copyLimit === null ? length : `${length} of ${part.copyLimit}`} characters${part.countsTags ? ', tags among them' : ''}`}
         >
           {(control) => (
             <textarea
@@ -42,8 +56,8 @@ export function ChannelEditor({ part, shared, readOnly, wordsNever, onChange }: 
             />
           )}
         </Field>
-        <TagsField part={part} readOnly={readOnly} onChange={onChange} />
-        <Field label="First comment" warning={neverWords(part.firstComment, wordsNever)}>
+        <TagsField part={part} readOnly={readOnly} notes={notesAt(findings, 'tags')} onChange={onChange} />
+        <Field label="First comment" {...notesAt(findings, 'first_comment')}>
           {(control) => (
             <input
               {...control}
@@ -54,7 +68,7 @@ export function ChannelEditor({ part, shared, readOnly, wordsNever, onChange }: 
             />
           )}
         </Field>
-        <Field label="Link">
+        <Field label="Link" {...notesAt(findings, 'link')}>
           {(control) => (
             <input
               {...control}
@@ -72,12 +86,12 @@ export function ChannelEditor({ part, shared, readOnly, wordsNever, onChange }: 
           As on {part.name}, {part.ratio}
           {part.mediaLimit !== null && `, ${shared.media.length} of ${count(part.mediaLimit, 'picture or clip', 'pictures and clips')}`}
         </figcaption>
-        {tooMany && (
-          <p role="alert" className="text-rhubarb font-medium text-[13px] mb-2">
-            {part.name} takes {count(part.mediaLimit ?? 0, 'picture or clip', 'pictures and clips')}: the first{' '}
-            {part.mediaLimit === 1 ? 'goes' : `${part.mediaLimit ?? 0} go`} out there.
+        {media.error && (
+          <p role="alert" className="text-rhubarb font-medium text-[13px] mb-2 break-words">
+            {media.error}
           </p>
         )}
+        {media.warning && <p className="text-rind font-medium text-[13px] mb-2 break-words">{media.warning}</p>}
         {shared.media[0] ? (
           <Preview medium={shared.media[0]} ratio={part.ratio} source={`/api/files/${shared.media[0].assetId}`} />
         ) : (
@@ -91,15 +105,17 @@ export function ChannelEditor({ part, shared, readOnly, wordsNever, onChange }: 
 }
 
 /** Tags in their order. Typing goes on freely; what is stored is the list. */
-function TagsField({ part, readOnly, onChange }: Pick<ChannelEditorProps, 'part' | 'readOnly' | 'onChange'>) {
-  const over = part.tagLimit === null ? 0 : part.tags.length - part.tagLimit;
+function TagsField({
+  part,
+  readOnly,
+  notes,
+  onChange,
+}: Pick<ChannelEditorProps, 'part' | 'readOnly' | 'onChange'> & { notes: ReturnType<typeof notesAt> }) {
   return (
     <Field
       label="Tags"
       help={part.tagLimit === null ? 'Apart by spaces; their order is kept.' : `${part.tags.length} of ${part.tagLimit}; apart by spaces`}
-      error={
-        over > 0 ? (part.tagLimit === 0 ? `${part.name} takes no tags` : `${count(over, 'tag')} too many for this channel`) : undefined
-      }
+      {...notes}
     >
       {(control) => (
         <input

@@ -9,8 +9,9 @@ import { useUploads } from '../../lib/use-uploads';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
 import { Tabs } from '../../ui/tabs';
+import { Tag } from '../../ui/tags';
 import { AgencyApproval } from './agency-approval';
-import { ChannelEditor } from './channel-editor';
+import { ChannelEditor, findingsOn } from './channel-editor';
 import { ConflictDialog } from './conflict-dialog';
 import { filesToTake } from './material/material-words';
 import { MediaEditor } from './media-editor';
@@ -29,7 +30,7 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
   const { data: sheet } = useQuery(brandQuery(piece.clientId));
   const { data } = useQuery(materialQuery(piece.id));
   const brought = (data?.material ?? []).flatMap(({ file }) => file ?? []);
-  const wordsNever = sheet?.brand.wordsNever ?? [];
+  const rules = { wordsNever: sheet?.brand.wordsNever ?? [], needsDisclosure: sheet?.brand.needsDisclosure ?? false };
   return (
     <section aria-labelledby="content" className="card p-4">
       <div className="flex flex-wrap items-center gap-2 mb-3">
@@ -57,7 +58,11 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
       </div>
       <StepActions piece={piece} save={save} busy={busy} />
       <AgencyApproval piece={piece} />
-      <Field label="Copy" help="Goes out on every channel that has no copy of its own." warning={neverWords(draft.shared.copy, wordsNever)}>
+      <Field
+        label="Copy"
+        help="Goes out on every channel that has no copy of its own."
+        warning={neverWords(draft.shared.copy, rules.wordsNever)}
+      >
         {(control) => (
           <textarea
             {...control}
@@ -77,7 +82,15 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
         onTake={work.addMedium}
         onChange={(media) => change({ ...draft, shared: { ...draft.shared, media } })}
       />
-      <Field label="Disclosure" help="Such as “paid partnership”, where the law or the client asks for it.">
+      <Field
+        label="Disclosure"
+        help="Such as “paid partnership”, where the law or the client asks for it."
+        error={
+          rules.needsDisclosure && draft.shared.disclosure.trim() === ''
+            ? 'This client asks for one on everything that goes out'
+            : undefined
+        }
+      >
         {(control) => (
           <input
             {...control}
@@ -97,6 +110,7 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
           title: (
             <>
               {part.name} <PartTag state={part.state} />
+              <ToSettle count={findingsOn(part, draft.shared, rules).filter(({ severity }) => severity === 'must').length} />
             </>
           ),
           content: (
@@ -104,7 +118,7 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
               part={part}
               shared={draft.shared}
               readOnly={readOnly}
-              wordsNever={wordsNever}
+              rules={rules}
               onChange={(next) =>
                 change({ ...draft, channels: draft.channels.map((other) => (other.channelId === next.channelId ? next : other)) })
               }
@@ -122,5 +136,16 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
         />
       )}
     </section>
+  );
+}
+
+/** How much keeps a channel's part from going out. */
+function ToSettle({ count }: { count: number }) {
+  if (count === 0) return null;
+  return (
+    <Tag tone="rhubarb">
+      {count}
+      <span className="sr-only"> to settle before it goes out</span>
+    </Tag>
   );
 }

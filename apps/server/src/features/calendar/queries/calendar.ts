@@ -139,14 +139,6 @@ export async function calendarOf(
     [clientIds, ...values],
   );
   const filtered = values.some((value) => value !== null) ? (await countBetween(app, clientIds, from, to)) - inAll : 0;
-  const now = app.clock.now();
-  const clocks = new Map<string, Omit<ClientClockShape, 'clientId'>>(); // many clients, few zones
-  const clockIn = (zone: string) => {
-    const clock = clocks.get(zone) ?? clockOf(zone, viewerZone, now);
-    clocks.set(zone, clock);
-    return clock;
-  };
-  const zones = await app.read<{ id: string; zone: string }>('select id, zone from clients where id = any($1) order by name', [clientIds]);
   return {
     entries,
     hidden: Math.max(0, inAll - entries.length),
@@ -155,7 +147,7 @@ export async function calendarOf(
     tray,
     trayHidden: Math.max(0, (undated?.count ?? 0) - tray.length),
     markers: await markersOf(app, clientIds, from, to),
-    clocks: zones.map(({ id, zone }) => ({ clientId: id, ...clockIn(zone) })),
+    clocks: await clocksOf(app, clientIds, viewerZone),
   };
 }
 
@@ -219,6 +211,19 @@ async function countBetween(app: App, clientIds: readonly string[], from: string
     [clientIds, from, to],
   );
   return row?.count ?? 0;
+}
+
+/** What the clock says at clients', by their names. */
+export async function clocksOf(app: App, clientIds: readonly string[], viewerZone: string): Promise<ClientClockShape[]> {
+  const now = app.clock.now();
+  const clocks = new Map<string, Omit<ClientClockShape, 'clientId'>>(); // many clients, few zones
+  const clockIn = (zone: string) => {
+    const clock = clocks.get(zone) ?? clockOf(zone, viewerZone, now);
+    clocks.set(zone, clock);
+    return clock;
+  };
+  const zones = await app.read<{ id: string; zone: string }>('select id, zone from clients where id = any($1) order by name', [clientIds]);
+  return zones.map(({ id, zone }) => ({ clientId: id, ...clockIn(zone) }));
 }
 
 /** The client's own date and time now, and when its next day begins by the viewer's clock. */

@@ -1,5 +1,17 @@
-import { addDays, daysBetween, EMPTY_CHANNEL_PART, fail, getDay, ok, type InstantText, type Result } from '@zesting/core';
-import type { DuplicateBody, MovePlacementBody } from '@zesting/contract';
+import {
+  addDays,
+  compareInstants,
+  daysBetween,
+  EMPTY_CHANNEL_PART,
+  fail,
+  getDay,
+  getTimeOfDay,
+  ok,
+  toInstant,
+  type InstantText,
+  type Result,
+} from '@zesting/core';
+import type { DuplicateBody, MarkOutBody, MovePlacementBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
@@ -129,49 +141,79 @@ interface Dated {
   readonly at: string | null;
 }
 
-/** Marks a placement as out by hand, with the address where it can be seen if there is one. What is out keeps its version for good. */
-export function markOut(
-  app: App,
-  viewer: Viewer,
-  placementId: string,
-  address: string | null,
-): Promise<Result<Moved, Fixed | { code: 'placement.undated' | 'placement.not_signed_off' }>> {
-  return app.write<Moved, Fixed | { code: 'placement.undated' | 'placement.not_signed_off' }>(async (tx, now) => {
+type OutTimeFailure = { code: 'time.in_gap' | 'placement.out_ahead' };
+
+/**
+ * The instant at which something really went out, by the client's clock; without a day and a time the one that is known. A day alone means
+ * the time that was meant, a time alone the day.
+ */
+function wentAt({ on, at }: MarkOutBody, placement: Placement, known: InstantText, now: InstantText): Result<InstantText, OutTimeFailure> {
+  const [day, time] = [on ?? placement.onDay, at ?? placement.atTime];
+  if ((!on && !at) || day === null || time === null) return ok(known);
+  const instant = toInstant(getDay(day), getTimeOfDay(time.slice(0, 5)), placement.zone);
+  if (!instant.ok) return instant;
+  return compareInstants(instant.value, now) > 0 ? fail({ code: 'placement.out_ahead' }) : instant;
+}
+
+type OutFailure = Fixed | OutTimeFailure | { code: 'placement.undated' | 'placement.not_signed_off' };
+
+/**
+ * Marks a placement as out by hand, with the address where it can be seen if there is one, and the time at which it really went if that is
+ * not now. What is out keeps its version for good.
+ */
+export function markOut(app: App, viewer: Viewer, placementId: string, body: MarkOutBody): Promise<Result<Moved, OutFailure>> {
+  const address = body.address ?? null;
+  return app.write<Moved, OutFailure>(async (tx, now) => {
     const { placement, piece, aimBefore } = await lockPlacement(tx, placementId);
     const refused = fixed(placement);
     if (refused) return fail(refused);
     if (placement.onDay === null) return fail({ code: 'placement.undated' });
+    const went = wentAt(body, placement, now, now);
+    if (!went.ok) return went;
     const [state] = await replan(tx, [placement.pieceId], now);
     const signed = state?.signOff.shared === 'signed' && state.signOff.channels[placement.channelId] === 'signed';
     if (!signed) return fail({ code: 'placement.not_signed_off' });
     const sent = await freezeVersion(tx, piece, viewer.personId, now);
     const outDigests = [sent.digests.shared, sent.digests.channels[placement.channelId] ?? ''];
-    Object.assign(placement, { outAt: now, outAddress: address, outVersionId: sent.id, outDigests });
+    Object.assign(placement, { outAt: went.value, outAddress: address, outVersionId: sent.id, outDigests });
     return ok(await saveAndReplan(app, tx, viewer, piece, aimBefore, [placement], { verb: 'placement.out', detail: { address } }, now));
   });
 }
 
-/** Corrects where what went out can be seen; null: nowhere that is known. Nothing else of what is out can be changed. */
-export function correctAddress(
+type CorrectFailure = OutTimeFailure | { code: 'placement.not_out' | 'http.changed_meanwhile' };
+
+/**
+ * Corrects where what went out can be seen (null: nowhere that is known), and when it went if a day and a time are given. Nothing else of what
+ * is out can be changed; the record keeps what was said before.
+ */
+export function correctOut(
   app: App,
   viewer: Viewer,
   placementId: string,
-  address: string | null,
+  body: MarkOutBody,
   version: number,
-): Promise<Result<null, { code: 'placement.not_out' | 'http.changed_meanwhile' }>> {
-  return app.write<null, { code: 'placement.not_out' | 'http.changed_meanwhile' }>(async (tx, now) => {
+): Promise<Result<null, CorrectFailure>> {
+  const address = body.address ?? null;
+  return app.write<null, CorrectFailure>(async (tx, now) => {
     const { placement } = await lockPlacement(tx, placementId);
     if (placement.outAt === null) return fail({ code: 'placement.not_out' });
     if (placement.version !== version) return fail({ code: 'http.changed_meanwhile' });
     const [channel] = await rowsOf<{ name: string }>(tx, 'select name from channels where id = $1', [placement.channelId]);
-    const detail = { channel: channel?.name, address: { from: placement.outAddress, to: address } };
-    Object.assign(placement, { outAddress: address, version: version + 1, updatedAt: now });
+    const went = wentAt(body, placement, placement.outAt, now);
+    if (!went.ok) return went;
+    const isAnotherTime = compareInstants(went.value, placement.outAt) !== 0;
+    const detail = {
+      channel: channel?.name,
+      ...(address === placement.outAddress ? {} : { address: { from: placement.outAddress, to: address } }),
+      ...(isAnotherTime ? { outAt: { from: placement.outAt, to: went.value } } : {}),
+    };
+    Object.assign(placement, { outAddress: address, outAt: went.value, version: version + 1, updatedAt: now });
     await tx.save(placement);
     await recordActivity(tx, {
       clientId: placement.clientId,
       thing: 'piece',
       thingId: placement.pieceId,
-      verb: 'placement.address_corrected',
+      verb: isAnotherTime ? 'placement.out_corrected' : 'placement.address_corrected',
       actor: viewer.name,
       detail,
       at: now,

@@ -1,10 +1,20 @@
 import { Check, Entity } from 'typeorm';
-import { IdColumn, IdKey, InstantColumn, IntColumn, Made, Refers, TextColumn, TimeColumn } from '../../../platform/database/columns.js';
+import {
+  BoolColumn,
+  IdColumn,
+  IdKey,
+  InstantColumn,
+  IntColumn,
+  Made,
+  Refers,
+  TextColumn,
+  TimeColumn,
+} from '../../../platform/database/columns.js';
 
 /** Somewhere a client publishes, with what fits there. */
 @Check(
   'ck_channels_limits',
-  '(coalesce(copy_limit, 1) > 0) and (coalesce(tag_limit, 0) >= 0) and (coalesce(media_limit, 1) > 0) and (lead_days >= 0)',
+  '(coalesce(copy_limit, 1) > 0) and (coalesce(tag_limit, 0) >= 0) and (coalesce(media_limit, 1) > 0) and (coalesce(min_width, 1) > 0) and (lead_days >= 0)',
 )
 @Made('create index ix_channels_client on channels (client_id, position)')
 @Entity('channels')
@@ -22,5 +32,11 @@ export class Channel {
   @IntColumn({ default: 0 }) position: number;
   @IntColumn({ nullable: true }) tagLimit: number | null;
   @IntColumn({ nullable: true }) mediaLimit: number | null;
+  @BoolColumn({ default: false }) countsTags: boolean;
+  @BoolColumn({ default: true }) linksWork: boolean;
+  @BoolColumn({ default: false }) needsMedia: boolean;
+  @IntColumn({ nullable: true }) minWidth: number | null;
+  @BoolColumn({ default: true }) hasAddress: boolean;
+  @TextColumn({ nullable: true }) postingAddress: string | null;
   @InstantColumn({ nullable: true }) archivedAt: string | null;
 }

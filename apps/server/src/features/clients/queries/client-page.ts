@@ -57,7 +57,8 @@ async function namedLists(tx: Tx, clientId: string, isArchived: boolean): Promis
   const channels = await rowsOf<ChannelBody>(
     tx,
     `select id, kind, name, ratio, copy_limit as "copyLimit", tag_limit as "tagLimit", media_limit as "mediaLimit", lead_days as "leadDays",
-       usual_time as "usualTime" from channels ${where}`,
+       counts_tags as "countsTags", links_work as "linksWork", needs_media as "needsMedia", min_width as "minWidth", has_address as "hasAddress",
+       posting_address as "postingAddress", usual_time as "usualTime" from channels ${where}`,
     [clientId],
   );
   const pillars = await rowsOf<PillarBody>(tx, `select id, name, share, colour from pillars ${where}`, [clientId]);

@@ -206,9 +206,21 @@ const contactRow = ({ id, name, email, canAsk, canView, canSignOff, weight }: Co
   id,
   values: { name, email, can_ask: canAsk, can_view: canView, can_sign_off: canSignOff, weight },
 });
-const channelRow = ({ id, kind, name, ratio, copyLimit, tagLimit, mediaLimit, leadDays, usualTime }: ChannelBody): Listed => ({
+/** What is not left away. */
+const given = (values: Readonly<Record<string, unknown>>) =>
+  Object.fromEntries(Object.entries(values).filter(([, value]) => value !== undefined));
+
+const channelRow = ({ id, kind, name, ratio, copyLimit, tagLimit, mediaLimit, leadDays, usualTime, ...rules }: ChannelBody): Listed => ({
   id,
   values: {
+    ...given({
+      counts_tags: rules.countsTags,
+      links_work: rules.linksWork,
+      needs_media: rules.needsMedia,
+      min_width: rules.minWidth,
+      has_address: rules.hasAddress,
+      posting_address: rules.postingAddress,
+    }),
     kind,
     name,
     ratio,

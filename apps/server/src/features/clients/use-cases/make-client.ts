@@ -46,8 +46,7 @@ const addChannels = (tx: Tx, clientId: string, kinds: readonly ChannelKind[]): P
   tx.insert(
     Channel,
     kinds.map((kind, position) => {
-      const { name, ratio, copyLimit, tagLimit, mediaLimit, leadDays } = CHANNEL_STOCK[kind];
-      return { clientId, kind, name, ratio, copyLimit, tagLimit, mediaLimit, leadDays, position };
+      return { clientId, kind, ...CHANNEL_STOCK[kind], position };
     }),
   );
 

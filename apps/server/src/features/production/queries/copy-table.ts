@@ -15,7 +15,7 @@ interface Row extends Omit<CopyRowShape, 'copy' | 'sharedWith' | 'tags' | 'first
 export async function copyTableOf(app: App, clientId: string, from: Day, to: Day): Promise<CopyTableShape> {
   const rows = await app.read<Row>(
     `select l.id as "placementId", p.id as "pieceId", p.number as "pieceNumber", p.title, f.name as "formatName", l.channel_id as "channelId", h.name as "channelName",
-       l.on_day as on, to_char(l.at_time, 'HH24:MI') as at, l.state, ${firstPicture('p.content')} as "pictureId", p.content, p.purpose, h.copy_limit as "copyLimit", h.tag_limit as "tagLimit",
+       l.on_day as on, to_char(l.at_time, 'HH24:MI') as at, l.state, ${firstPicture('p.content')} as "pictureId", p.content, p.purpose, h.copy_limit as "copyLimit", h.tag_limit as "tagLimit", h.counts_tags as "countsTags", h.links_work as "linksWork",
        p.content_version as "contentVersion", p.version,
        (select jsonb_object_agg(o.id, o.name) from channels o where p.content -> 'channels' ? o.id::text) as channels
      from placements l join pieces p on p.id = l.piece_id join formats f on f.id = p.format_id join channels h on h.id = l.channel_id

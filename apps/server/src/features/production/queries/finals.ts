@@ -1,4 +1,4 @@
-import { copyOnChannel, fileNames, getDay, type Content } from '@zesting/core';
+import { fileNames, getDay, handOutText, type Content } from '@zesting/core';
 import { existsSync, type ReadStream } from 'node:fs';
 import type { Readable } from 'node:stream';
 import yazl from 'yazl';
@@ -60,17 +60,8 @@ export async function finalsOf(app: App, pieceId: string): Promise<Finals | 'gon
       give(null, stream);
     });
   for (const [index, channel] of channels.entries())
-    zip.addBuffer(Buffer.from(textOf(piece.content, channel.id)), names[media.length + index] ?? `${channel.name}.txt`);
+    zip.addBuffer(Buffer.from(handOutText(piece.content, channel.id)), names[media.length + index] ?? `${channel.name}.txt`);
   zip.end();
   const [name = 'finals.zip'] = fileNames([{ ...named, title: `${piece.title} finals`, extension: 'zip' }]);
   return { name: name.replace(/^\d+_/, ''), zip: output };
-}
-
-/** What goes out on a channel, to be copied out. */
-function textOf(content: Content, channelId: string): string {
-  const part = content.channels[channelId];
-  const tags = (part?.tags ?? []).map((tag) => `#${tag}`).join(' ');
-  const parts = [copyOnChannel(content, channelId), tags, part?.link ?? '', content.shared.disclosure];
-  const comment = part?.firstComment ? [`First comment: ${part.firstComment}`] : [];
-  return `${[...parts, ...comment].filter((text) => text.trim() !== '').join('\n\n')}\n`;
 }

@@ -250,6 +250,10 @@ interface ChannelRow {
   copy_limit: number | null;
   tag_limit: number | null;
   media_limit: number | null;
+  counts_tags: boolean;
+  links_work: boolean;
+  needs_media: boolean;
+  min_width: number | null;
 }
 
 async function contentShape(app: App, row: PieceColumns, source: PieceSource): Promise<ContentShape> {
@@ -260,7 +264,8 @@ async function contentShape(app: App, row: PieceColumns, source: PieceSource): P
   );
   const byId = new Map(media.map((medium) => [medium.assetId, medium]));
   const channels = await app.read<ChannelRow>(
-    'select id, name, kind, ratio, copy_limit, tag_limit, media_limit from channels where id = any($1) order by position',
+    `select id, name, kind, ratio, copy_limit, tag_limit, media_limit, counts_tags, links_work, needs_media, min_width
+     from channels where id = any($1) order by position`,
     [Object.keys(row.content.channels)],
   );
   return {
@@ -287,6 +292,10 @@ async function contentShape(app: App, row: PieceColumns, source: PieceSource): P
           copyLimit: channel.copy_limit,
           tagLimit: channel.tag_limit,
           mediaLimit: channel.media_limit,
+          countsTags: channel.counts_tags,
+          linksWork: channel.links_work,
+          needsMedia: channel.needs_media,
+          minWidth: channel.min_width,
           copy,
           tags: [...tags],
           firstComment,

@@ -23,6 +23,8 @@ const row = (pieceId: string, more: Partial<CopyRowShape> = {}): CopyRowShape =>
   purpose: null,
   copyLimit: null,
   tagLimit: null,
+  countsTags: false,
+  linksWork: true,
   contentVersion: 3,
   version: 1,
   ...more,

@@ -1,14 +1,14 @@
 import type { CopyRowShape } from '@zesting/contract';
-import type { Purpose } from '@zesting/core';
+import { copycheck, lengthOn, type Purpose } from '@zesting/core';
 import type { ClipboardEvent } from 'react';
 import { Link } from 'react-router';
 import { call } from '../../../lib/api';
-import { characters, dayWords } from '../../../lib/format';
+import { dayWords } from '../../../lib/format';
 import { useClients, useWrite } from '../../../lib/queries';
 import { PURPOSE_OPTIONS } from '../../../lib/words';
+import { Findings } from '../../../ui/findings';
 import { PlacementTag } from '../../../ui/placement-tag';
 import { Thumbnail } from '../../../ui/thumbnail';
-import { neverWords } from '../never-words';
 import { FIELD_WORDS, isBehind, isOpen, rowKey, savedText, shownText, toTags, type CopyDraft, type CopyField } from './copy-draft';
 
 interface CopyRowProps {
@@ -29,8 +29,16 @@ export function CopyRow(props: CopyRowProps) {
   const { row, draft, isFirstOfDay, isChecked, wordsNever, onCheck } = props;
   const { to } = useClients();
   const text = (field: CopyField) => shownText(row, field, draft);
-  const length = characters(text('copy'));
-  const tags = toTags(text('tags')).length;
+  const part = { copy: '', tags: toTags(text('tags')), firstComment: text('firstComment'), link: text('link') };
+  const content = { shared: { copy: text('copy'), media: [], disclosure: '' }, channels: { [row.channelId]: part } };
+  const rules = { ...row, mediaLimit: null, minWidth: null, needsMedia: false };
+  const findings = copycheck(content, row.channelId, rules, { wordsNever, needsDisclosure: false });
+  const at = (place: string) => (
+    <Findings
+      label={`What does not fit in ${row.title} on ${row.channelName}`}
+      findings={findings.filter((found) => found.place === place)}
+    />
+  );
   return (
     <tr className={`align-top border-t ${isFirstOfDay ? 'border-line-strong' : 'border-line'}`}>
       <td className="p-2">
@@ -61,8 +69,8 @@ export function CopyRow(props: CopyRowProps) {
       </td>
       <td className="p-2">
         <Cell {...props} field="copy" rows={3} />
-        <Limit said={length} limit={row.copyLimit} what="characters" />
-        <Warning words={neverWords(text('copy'), wordsNever)} />
+        <Said said={lengthOn(content, row.channelId, row)} limit={row.copyLimit} what="characters" />
+        {at('copy')}
         {row.sharedWith.length > 0 && (
           <p className="text-muted text-[12px]">
             The same on {row.sharedWith.join(', ')}. Changed here, it is {row.channelName}’s own.
@@ -75,14 +83,16 @@ export function CopyRow(props: CopyRowProps) {
       </td>
       <td className="p-2">
         <Cell {...props} field="tags" rows={2} />
-        <Limit said={tags} limit={row.tagLimit} what="tags" />
+        <Said said={part.tags.length} limit={row.tagLimit} what="tags" />
+        {at('tags')}
       </td>
       <td className="p-2">
         <Cell {...props} field="firstComment" rows={2} />
-        <Warning words={neverWords(text('firstComment'), wordsNever)} />
+        {at('first_comment')}
       </td>
       <td className="p-2">
         <Cell {...props} field="link" rows={1} />
+        {at('link')}
       </td>
       <td className="p-2">
         <PurposeCell row={row} />
@@ -109,19 +119,9 @@ function Cell({ row, draft, field, rows, onType, onPaste }: CopyRowProps & { fie
   );
 }
 
-function Limit({ said, limit, what }: { said: number; limit: number | null; what: string }) {
-  const over = limit === null ? 0 : said - limit;
-  return (
-    <p className={`text-[12px] tabular ${over > 0 ? 'text-rhubarb font-medium' : 'text-muted'}`} {...(over > 0 ? { role: 'alert' } : {})}>
-      {limit === null ? `${said} ${what}` : `${said} of ${limit} ${what}`}
-      {over > 0 && `: ${over} too many`}
-    </p>
-  );
-}
-
-function Warning({ words }: { words: string | undefined }) {
-  return words ? <p className="text-[12px] text-rind">{words}</p> : null;
-}
+const Said = ({ said, limit, what }: { said: number; limit: number | null; what: string }) => (
+  <p className="text-[12px] tabular text-muted">{limit === null ? `${said} ${what}` : `${said} of ${limit} ${what}`}</p>
+);
 
 /** Somebody else changed the piece after something was typed here. */
 function Behind({ row, onKeepMine, onTakeTheirs }: CopyRowProps) {

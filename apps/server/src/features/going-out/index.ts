@@ -1,0 +1,7 @@
+import { Module } from '@nestjs/common';
+import { GoingOutController } from './going-out.controller.js';
+
+export { checkPlacement } from './use-cases/check-placement.js';
+
+@Module({ controllers: [GoingOutController] })
+export class GoingOutModule {}

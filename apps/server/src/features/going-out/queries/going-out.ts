@@ -1,0 +1,97 @@
+import { addDays, getDay, isReady } from '@zesting/core';
+import type { GoingOutShape, GoingOutSoonShape } from '@zesting/contract';
+import type { App } from '../../../platform/app.js';
+import { clocksOf } from '../../calendar/index.js';
+import { goingOutRows, placedWhere, type Placed } from './placed.js';
+
+/** Today and the next seven days. */
+const DAYS_AHEAD = 7;
+/** So long before it goes out the desk says what is not ready. */
+const SOON_DAYS = 3;
+/** So many are answered; how many more there are is said. */
+const MOST = 300;
+/** The same of what was missed and of what has no address. */
+const MOST_BEHIND = 50;
+/** Nobody looks for an address after so many days. */
+const ADDRESS_DAYS = 60;
+
+const MISSED = `p.client_id = any($1) and p.list = 'trouble' and not p.shelved and l.state in ('missed', 'failed', 'unsure')`;
+const UNADDRESSED = `l.client_id = any($1) and l.on_day >= $2 and l.out_at is not null and l.out_address is null and h.has_address
+  and not l.cancelled and not p.shelved`;
+
+interface Reach {
+  readonly clientIds: readonly string[];
+  /** each client's today, in the order of `clientIds` */
+  readonly todays: readonly string[];
+}
+
+/** What stands on the clients' next days, each by its own today, in the order in which it goes out. */
+const placedNext = (app: App, { clientIds, todays }: Reach, daysAhead: number): Promise<Placed[]> =>
+  placedWhere(
+    app,
+    `l.id in (select n.id from unnest($1::uuid[], $2::date[]) t (client_id, today) join placements n on n.client_id = t.client_id
+       and n.on_day between t.today and t.today + $3::int and not n.cancelled and n.state <> 'missed'
+       join pieces q on q.id = n.piece_id and not q.shelved order by n.publish_at, n.id limit $4)
+     order by l.publish_at, p.number, h.position`,
+    [clientIds, todays, daysAhead, MOST],
+  );
+
+async function countNext(app: App, { clientIds, todays }: Reach, daysAhead: number): Promise<number> {
+  const [row] = await app.read<{ count: number }>(
+    `select count(*)::int as count from unnest($1::uuid[], $2::date[]) t (client_id, today) join placements n on n.client_id = t.client_id
+       and n.on_day between t.today and t.today + $3::int and not n.cancelled and n.state <> 'missed'
+     join pieces q on q.id = n.piece_id and not q.shelved`,
+    [clientIds, todays, daysAhead],
+  );
+  return row?.count ?? 0;
+}
+
+async function countOf(app: App, where: string, values: readonly unknown[]): Promise<number> {
+  const [row] = await app.read<{ count: number }>(
+    `select count(*)::int as count from placements l join pieces p on p.id = l.piece_id join channels h on h.id = l.channel_id where ${where}`,
+    [...values],
+  );
+  return row?.count ?? 0;
+}
+
+async function behind(app: App, where: string, values: readonly unknown[]): Promise<{ rows: Placed[]; count: number }> {
+  const rows = await placedWhere(app, `${where} order by l.publish_at desc, l.id limit ${MOST_BEHIND}`, values);
+  return { rows, count: rows.length < MOST_BEHIND ? rows.length : await countOf(app, where, values) };
+}
+
+/** The clients, and the day from which addresses are asked for: `UNADDRESSED` takes both. */
+const addressesAsked = ({ clientIds, todays }: Reach) => [clientIds, addDays(getDay([...todays].sort()[0] ?? '1970-01-01'), -ADDRESS_DAYS)];
+
+/** What goes out from each client's today on, what was missed, and what is out without its address. */
+export async function goingOutOf(app: App, clientIds: readonly string[], viewerZone: string): Promise<GoingOutShape> {
+  const clocks = await clocksOf(app, clientIds, viewerZone);
+  const reach = { clientIds: clocks.map(({ clientId }) => clientId), todays: clocks.map(({ todayOn }) => todayOn) };
+  const next = await placedNext(app, reach, DAYS_AHEAD);
+  const missed = await behind(app, MISSED, [clientIds]);
+  const unaddressed = await behind(app, UNADDRESSED, addressesAsked(reach));
+  return {
+    clocks,
+    rows: await goingOutRows(app, next),
+    hidden: next.length < MOST ? 0 : (await countNext(app, reach, DAYS_AHEAD)) - next.length,
+    missed: await goingOutRows(app, missed.rows),
+    missedHidden: missed.count - missed.rows.length,
+    unaddressed: await goingOutRows(app, unaddressed.rows),
+    unaddressedHidden: unaddressed.count - unaddressed.rows.length,
+  };
+}
+
+/** What of it needs somebody soon, in numbers. What is out already needs nobody. */
+export async function goingOutSoon(app: App, clientIds: readonly string[], viewerZone: string): Promise<GoingOutSoonShape> {
+  const clocks = await clocksOf(app, clientIds, viewerZone);
+  const reach = { clientIds: clocks.map(({ clientId }) => clientId), todays: clocks.map(({ todayOn }) => todayOn) };
+  const placed = await placedNext(app, reach, SOON_DAYS);
+  const rows = (await goingOutRows(app, placed)).filter(({ state }) => state !== 'out');
+  const ready = rows.filter(({ findings }) => isReady(findings));
+  return {
+    count: placed.length < MOST ? rows.length : await countNext(app, reach, SOON_DAYS),
+    unready: rows.length - ready.length,
+    unchecked: ready.filter(({ check }) => check === null).length,
+    missed: await countOf(app, MISSED, [clientIds]),
+    unaddressed: await countOf(app, UNADDRESSED, addressesAsked(reach)),
+  };
+}

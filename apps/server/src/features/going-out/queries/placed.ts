@@ -1,0 +1,137 @@
+import {
+  copyOnChannel,
+  preflight,
+  type ChannelRules,
+  type CheckedMedium,
+  type ClientRules,
+  type Content,
+  type Finding,
+  type InstantText,
+} from '@zesting/core';
+import type { GoingOutRowShape, PlacementCheckShape } from '@zesting/contract';
+import type { App } from '../../../platform/app.js';
+import { loadSources, signOffOf } from '../../planning/index.js';
+import { firstPicture, PLACEMENT_COLUMNS } from '../../production/index.js';
+import { seenOf, type Looked } from '../seen.js';
+
+/** A placement with all that its preflight needs. */
+export interface Placed extends Omit<GoingOutRowShape, 'findings' | 'check' | 'wasChecked' | 'seen'> {
+  content: Content;
+  digests: Looked['digests'];
+  rules: ChannelRules;
+  client: ClientRules;
+  checkedSeen: string | null;
+  checked: PlacementCheckShape | null;
+}
+
+/** What `FROM` gives as a `Placed`. */
+const COLUMNS = `${PLACEMENT_COLUMNS}, p.title as "pieceTitle", p.number as "pieceNumber", f.name as "formatName", l.publish_at as "publishAt",
+  ${firstPicture('p.content')} as "pictureId", p.content, p.digests,
+  jsonb_build_object('copyLimit', h.copy_limit, 'countsTags', h.counts_tags, 'tagLimit', h.tag_limit, 'mediaLimit', h.media_limit,
+    'minWidth', h.min_width, 'needsMedia', h.needs_media, 'linksWork', h.links_work) as rules,
+  jsonb_build_object('wordsNever', c.brand -> 'wordsNever', 'needsDisclosure', coalesce((c.brand ->> 'needsDisclosure')::boolean, false)) as client,
+  k.seen as "checkedSeen", case when k.placement_id is null then null else jsonb_build_object('by', w.name, 'at', k.checked_at) end as checked`;
+const FROM = `from placements l join channels h on h.id = l.channel_id join pieces p on p.id = l.piece_id join clients c on c.id = l.client_id
+  join formats f on f.id = p.format_id left join versions v on v.id = l.out_version_id
+  left join placement_checks k on k.placement_id = l.id left join people w on w.id = k.person_id`;
+
+/** Placements of that condition. @param rest the condition, the order and the limit, over `l`, `p`, `h` and `c` */
+export const placedWhere = (app: App, rest: string, values: readonly unknown[]): Promise<Placed[]> =>
+  app.read<Placed>(`select ${COLUMNS} ${FROM} where ${rest}`, [...values]);
+
+interface Blackout {
+  clientId: string | null;
+  name: string;
+  startOn: string;
+  endOn: string;
+}
+
+/** What speaks against placements, besides what stands in them. */
+interface Around {
+  readonly media: ReadonlyMap<string, { readonly mime: string; readonly width: number | null }>;
+  readonly blackouts: readonly Blackout[];
+  /** whether the parts of a missed one are signed; of others their state says it */
+  readonly isSigned: (placed: Placed) => boolean;
+  readonly now: InstantText;
+}
+
+/** States that say by themselves whether both parts are signed. */
+const SAYS_SIGNED: readonly string[] = ['pencilled', 'scheduled', 'out'] satisfies Placed['state'][];
+
+async function around(app: App, all: readonly Placed[]): Promise<Around> {
+  const assetIds = [...new Set(all.flatMap(({ content }) => content.shared.media.map(({ assetId }) => assetId)))];
+  const files = await app.read<{ id: string; mime: string; width: number | null }>(
+    'select id, mime, width from assets where id = any($1)',
+    [assetIds],
+  );
+  const days = all.flatMap(({ on }) => on ?? []).sort();
+  const blackouts = await app.read<Blackout>(
+    `select client_id as "clientId", name, start_on as "startOn", end_on as "endOn" from markers
+     where kind = 'blackout' and (client_id is null or client_id = any($1)) and end_on >= $2 and start_on <= $3 order by start_on, name`,
+    [[...new Set(all.map(({ clientId }) => clientId))], days[0] ?? null, days.at(-1) ?? null],
+  );
+  const passed = [...new Set(all.filter(({ state }) => !SAYS_SIGNED.includes(state)).map(({ pieceId }) => pieceId))];
+  const signOffs = new Map((await loadSources(app.manager, passed)).map((source) => [source.id, signOffOf(source)]));
+  return {
+    media: new Map(files.map(({ id, ...file }) => [id, file])),
+    blackouts,
+    isSigned: ({ state, pieceId, channelId }) => {
+      if (SAYS_SIGNED.includes(state)) return state !== 'pencilled';
+      const signOff = signOffs.get(pieceId);
+      return signOff?.shared === 'signed' && signOff.channels[channelId] === 'signed';
+    },
+    now: app.clock.now(),
+  };
+}
+
+const mediaOf = ({ content }: Placed, { media }: Around): CheckedMedium[] =>
+  content.shared.media.map(({ assetId, name, alt }) => {
+    const file = media.get(assetId);
+    return { name, alt, mime: file?.mime ?? '', width: file?.width ?? null };
+  });
+
+function findingsOf(placed: Placed, others: readonly Placed[], facts: Around): Finding[] {
+  if (placed.state === 'out') return [];
+  const { content, channelId, rules, client, pieceId, on } = placed;
+  return preflight({
+    content,
+    channelId,
+    rules,
+    client,
+    pieceId,
+    media: mediaOf(placed, facts),
+    isSigned: facts.isSigned(placed),
+    hasPassed: Date.parse(placed.publishAt) <= Date.parse(facts.now),
+    blackouts: facts.blackouts
+      .filter(
+        ({ clientId, startOn, endOn }) => (clientId ?? placed.clientId) === placed.clientId && startOn <= (on ?? '') && endOn >= (on ?? ''),
+      )
+      .map(({ name }) => name),
+    others: others.map((other) => ({ pieceId: other.pieceId, title: other.pieceTitle, copy: copyOnChannel(other.content, channelId) })),
+  });
+}
+
+/**
+ * Placements with what speaks against them and who has looked at them.
+ * @param shown those that are answered
+ * @param all what else goes out on their days, among it their twins
+ */
+export async function goingOutRows(app: App, shown: readonly Placed[], all: readonly Placed[] = shown): Promise<GoingOutRowShape[]> {
+  if (shown.length === 0) return [];
+  const facts = await around(app, shown);
+  const place = ({ channelId, on }: Placed) => `${channelId} ${on ?? ''}`;
+  const together = new Map<string, Placed[]>();
+  for (const placed of all) together.set(place(placed), [...(together.get(place(placed)) ?? []), placed]);
+  return shown.map((placed) => {
+    const { content: _content, digests, rules: _rules, client: _client, checkedSeen, checked, ...row } = placed;
+    const seen = seenOf({ digests, channelId: row.channelId, on: row.on, at: row.at });
+    const others = (together.get(place(placed)) ?? []).filter((other) => other.id !== placed.id);
+    return {
+      ...row,
+      findings: findingsOf(placed, others, facts),
+      check: checkedSeen === seen ? checked : null,
+      wasChecked: checkedSeen !== null && checkedSeen !== seen,
+      seen,
+    };
+  });
+}

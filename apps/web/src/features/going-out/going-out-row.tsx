@@ -1,0 +1,104 @@
+import type { GoingOutRowShape } from '@zesting/contract';
+import { isReady } from '@zesting/core';
+import { Link } from 'react-router';
+import { call } from '../../lib/api';
+import { dayWords, instantWords, zoneWords } from '../../lib/format';
+import { useClients, useSession, useWrite } from '../../lib/queries';
+import { Button } from '../../ui/button';
+import { Findings } from '../../ui/findings';
+import { PlacementTag } from '../../ui/placement-tag';
+import { ClientCode, Tag } from '../../ui/tags';
+import { Thumbnail } from '../../ui/thumbnail';
+
+interface GoingOutRowProps {
+  readonly row: GoingOutRowShape;
+  /** what the client's clock calls its day, where that is another */
+  readonly there: string | null;
+  readonly onOpen: (name: string) => void;
+}
+
+/** A placement: when and where, how it looks, what speaks against it, who has looked at it, and the way out. */
+export function GoingOutRow({ row, there, onOpen }: GoingOutRowProps) {
+  const { clientOf, to } = useClients();
+  const { zone, role } = useSession();
+  const client = clientOf(row.clientId);
+  const manages = role === 'lead' || role === 'manager';
+  const what = `${row.pieceTitle} on ${row.channelName}`;
+  const [place] = [row.zone === zone ? null : zoneWords(row.zone)];
+  return (
+    <li className="grid grid-cols-[3.25rem_minmax(0,1fr)] md:grid-cols-[6.5rem_3.25rem_minmax(0,1.2fr)_minmax(0,1.3fr)_9.5rem_8.5rem] gap-x-3 gap-y-1.5 items-start px-4 py-2.5 border-t border-line first:border-t-0">
+      <p className="tabular leading-tight col-span-2 md:col-span-1">
+        <span className="font-semibold text-base">{row.at}</span>
+        <span className="md:hidden text-muted text-[13px]"> {dayWords(row.on ?? '')}</span>
+        {place && <span className="block text-muted text-[12px]">{place} time</span>}
+        {there && <span className="block text-rind text-[12px]">{there}</span>}
+        {row.state === 'missed' && <span className="hidden md:block text-muted text-[12px]">{dayWords(row.on ?? '')}</span>}
+        {row.state === 'out' && <span className="hidden md:block text-muted text-[12px]">{dayWords(row.on ?? '')}</span>}
+      </p>
+      <Thumbnail pictureId={row.pictureId} size={52} />
+      <div className="min-w-0">
+        <Link to={to(`/pieces/${row.pieceId}`)} className="font-medium block break-words no-underline hover:underline">
+          {row.pieceTitle}
+        </Link>
+        <p className="text-[13px] text-muted">
+          <ClientCode code={client?.code ?? ''} colour={client?.colour ?? 0} name={client?.name ?? ''} /> {row.channelName},{' '}
+          {row.formatName}
+        </p>
+      </div>
+      <div className="min-w-0 col-start-2 md:col-start-auto">
+        {row.state === 'out' ? (
+          <p className="flex flex-wrap items-center gap-1.5 text-[13px]">
+            <PlacementTag state="out" />
+            <span className="text-muted">{row.outAt && instantWords(row.outAt)}</span>
+            {row.changedSince && <Tag tone="rind">Changed after it went out</Tag>}
+            {row.outAddress && (
+              <a href={row.outAddress} className="text-pine underline truncate max-w-full" target="_blank" rel="noreferrer">
+                {row.outAddress}
+              </a>
+            )}
+          </p>
+        ) : row.findings.length === 0 ? (
+          <Tag tone="pine">Ready</Tag>
+        ) : (
+          <>
+            <span className="sr-only">{isReady(row.findings) ? 'Ready, but look at this:' : 'Not ready:'}</span>
+            <Findings label={`What speaks against ${what}`} findings={row.findings} />
+          </>
+        )}
+      </div>
+      <div className="col-start-2 md:col-start-auto">{row.state !== 'out' && <Check row={row} what={what} manages={manages} />}</div>
+      <div className="col-start-2 md:col-start-auto md:justify-self-end">
+        {manages && (
+          <Button
+            onClick={() => onOpen(`${row.state === 'out' ? 'seen' : 'take'}-${row.id}`)}
+            aria-label={row.state === 'out' ? `Where it is: ${what}` : `Take it out: ${what}`}
+          >
+            {row.state === 'out' ? 'Where it is' : 'Take it out'}
+          </Button>
+        )}
+      </div>
+    </li>
+  );
+}
+
+/** The tick of who looked at it, for what it was then. */
+function Check({ row, what, manages }: { row: GoingOutRowShape; what: string; manages: boolean }) {
+  const check = useWrite((isChecked: boolean) =>
+    call(`/placements/${row.id}/check`, { method: 'PUT', body: { isChecked, seen: row.seen } }),
+  );
+  const words = row.check ? `${row.check.by}, ${instantWords(row.check.at)}` : row.wasChecked ? 'Changed since' : 'Looked at';
+  if (!manages) return row.check ? <p className="text-[13px] text-muted">Looked at: {words}</p> : null;
+  return (
+    <label className="flex items-start gap-1.5 min-h-8 text-[13px]" title={row.check ? `Looked at by ${words}` : undefined}>
+      <input
+        type="checkbox"
+        className="size-4 accent-pine mt-0.5"
+        aria-label={`${words}: ${what}`}
+        checked={row.check !== null}
+        disabled={check.isPending}
+        onChange={(event) => check.mutate(event.target.checked)}
+      />
+      <span className={row.check ? 'text-muted' : row.wasChecked ? 'text-rind' : ''}>{words}</span>
+    </label>
+  );
+}

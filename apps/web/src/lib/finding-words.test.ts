@@ -1,0 +1,44 @@
+import { copycheck, FINDING_CODES, type Content } from '@zesting/core';
+import { findingWords, notesAt } from './finding-words';
+
+describe('words of what was found', () => {
+  it('are those of what core finds', () => {
+    const content: Content = {
+      shared: { copy: 'A cheap offer', media: [], disclosure: '' },
+      channels: { feed: { copy: '', tags: ['a', 'A', 'b c'], firstComment: '', link: 'menu' } },
+    };
+    const rules = { copyLimit: 10, countsTags: false, tagLimit: 0, mediaLimit: null, minWidth: null, needsMedia: false, linksWork: true };
+    expect(copycheck(content, 'feed', rules, { wordsNever: ['cheap'], needsDisclosure: true }).map(findingWords)).toEqual([
+      '13 of 10 characters: 3 too many',
+      '“cheap” is never to be used, and is in the copy',
+      'This channel takes no tags',
+      'The tag “A” is there twice',
+      '“b c” is no whole tag',
+      '“menu” is no whole address',
+      'The disclosure that the client asks for is missing',
+    ]);
+  });
+
+  it('are told at the place that they are about', () => {
+    const findings = [
+      { code: 'tags_many', severity: 'must', place: 'tags', count: 3, limit: 2 },
+      { code: 'tag_broken', severity: 'must', place: 'tags', what: 'b c' },
+      { code: 'tag_twice', severity: 'should', place: 'tags', what: 'A' },
+    ] as const;
+    expect(notesAt(findings, 'tags')).toEqual({
+      error: '3 of 2 tags: 1 too many. “b c” is no whole tag',
+      warning: 'The tag “A” is there twice',
+    });
+    expect(notesAt(findings, 'copy')).toEqual({ error: undefined, warning: undefined });
+  });
+
+  it('are there for every code', () => {
+    for (const code of FINDING_CODES) expect(findingWords({ code, place: 'copy', what: 'x', count: 3, limit: 2 })).toMatch(/^[A-Z“\d]/);
+  });
+
+  it('know one from many', () => {
+    expect(findingWords({ code: 'media_many', place: 'media', count: 3, limit: 1 })).toBe('Of 3 pictures and clips the first goes out');
+    expect(findingWords({ code: 'media_many', place: 'media', count: 3, limit: 2 })).toBe('Of 3 pictures and clips the first 2 go out');
+    expect(findingWords({ code: 'tags_many', place: 'tags', count: 3, limit: 1 })).toBe('3 of 1 tag: 2 too many');
+  });
+});

@@ -1,0 +1,48 @@
+import type { FindingShape } from '@zesting/contract';
+import { count } from './format';
+
+type Said = Pick<FindingShape, 'code' | 'place' | 'what' | 'count' | 'limit'>;
+
+const PLACES: Record<FindingShape['place'], string> = {
+  copy: 'the copy',
+  tags: 'the tags',
+  first_comment: 'the first comment',
+  link: 'the link',
+  disclosure: 'the disclosure',
+  media: 'the pictures',
+  date: 'the day',
+};
+
+const WORDS: Record<FindingShape['code'], (said: Said) => string> = {
+  not_signed: () => 'Not signed as it stands',
+  time_passed: () => 'Its time has passed',
+  empty: () => 'There is nothing in it yet',
+  copy_long: ({ count: length = 0, limit = 0 }) => `${length} of ${limit} characters: ${length - limit} too many`,
+  tags_many: ({ count: tags = 0, limit = 0 }) =>
+    limit === 0 ? 'This channel takes no tags' : `${tags} of ${count(limit, 'tag')}: ${tags - limit} too many`,
+  tag_broken: ({ what = '' }) => `“${what}” is no whole tag`,
+  tag_twice: ({ what = '' }) => `The tag “${what}” is there twice`,
+  link_broken: ({ what = '', place }) => `“${what}” is no whole address${place === 'copy' ? ' in the copy' : ''}`,
+  link_dead: () => 'An address in the text cannot be pressed on this channel',
+  word_never: ({ what = '', place }) => `“${what}” is never to be used, and is in ${PLACES[place]}`,
+  disclosure_missing: () => 'The disclosure that the client asks for is missing',
+  media_missing: () => 'This channel needs a picture or clip',
+  media_many: ({ count: media = 0, limit = 0 }) => `Of ${media} pictures and clips the first ${limit === 1 ? 'goes' : `${limit} go`} out`,
+  picture_small: ({ what = '', count: width = 0, limit = 0 }) => `“${what}” is ${width} pixels wide, not ${limit}`,
+  alt_missing: ({ what = '' }) => `“${what}” has no alternative text`,
+  blackout: ({ what = '' }) => `Blackout: ${what}`,
+  twin: ({ what = '' }) => `The same goes out on this channel on this day: “${what}”`,
+};
+
+/** What was found at a place, for the notes of its field: what must be settled, and what somebody decides. */
+export function notesAt(
+  findings: readonly FindingShape[],
+  place: FindingShape['place'],
+): { error: string | undefined; warning: string | undefined } {
+  const words = (severity: FindingShape['severity']) =>
+    findings.flatMap((found) => (found.place === place && found.severity === severity ? findingWords(found) : [])).join('. ') || undefined;
+  return { error: words('must'), warning: words('should') };
+}
+
+/** What was found, in words. */
+export const findingWords = (found: Said): string => WORDS[found.code](found);

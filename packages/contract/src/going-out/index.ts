@@ -1,0 +1,92 @@
+import type { FindingCode, FindingPlace } from '@zesting/core';
+import { IsBoolean, Matches } from 'class-validator';
+import { ClientClockShape } from '../calendar/index.js';
+import { MediumShape, PlacementShape } from '../production/index.js';
+
+/** That somebody looked at what goes out, or took that back. */
+export class PlacementCheckBody {
+  @IsBoolean()
+  isChecked: boolean;
+
+  /** what was looked at: the row's `seen` */
+  @Matches(/^[0-9a-f]{64}$/)
+  seen: string;
+}
+
+/** Something that speaks against going out. */
+export class FindingShape {
+  code: FindingCode;
+  /** `must`: it does not go out like this */
+  severity: 'must' | 'should';
+  place: FindingPlace;
+  what?: string;
+  count?: number;
+  limit?: number;
+}
+
+/** Who looked at what goes out, and when. */
+export class PlacementCheckShape {
+  by: string;
+  at: string;
+}
+
+/** A placement that goes out, or should have. */
+export class GoingOutRowShape extends PlacementShape {
+  pieceTitle: string;
+  pieceNumber: number;
+  formatName: string;
+  /** the instant that it is meant for */
+  publishAt: string;
+  pictureId: string | null;
+  /** what speaks against it, what must be settled first; nothing once it is out */
+  findings: FindingShape[];
+  /** null: nobody, or it was changed since */
+  check: PlacementCheckShape | null;
+  /** whether somebody had looked at it before it was changed */
+  wasChecked: boolean;
+  /** what a tick is for: the parts that go out here, the day and the time */
+  seen: string;
+}
+
+export class GoingOutShape {
+  /** each client's own clock: its today is the first of the days */
+  clocks: ClientClockShape[];
+  /** from each client's today on, in the order in which they go out */
+  rows: GoingOutRowShape[];
+  /** how many more there are on these days */
+  hidden: number;
+  /** whose time passed, or that failed; the newest first */
+  missed: GoingOutRowShape[];
+  missedHidden: number;
+  /** out on a channel that has addresses, without one; the newest first */
+  unaddressed: GoingOutRowShape[];
+  unaddressedHidden: number;
+}
+
+/** What goes out soon, in numbers. */
+export class GoingOutSoonShape {
+  /** placements of the clients' next days */
+  count: number;
+  /** of them, those that do not go out like this */
+  unready: number;
+  /** of the others, those that nobody has looked at */
+  unchecked: number;
+  /** whose time passed */
+  missed: number;
+  unaddressed: number;
+}
+
+/** What is copied out by hand. */
+export class HandOutShape {
+  text: string;
+  tags: string;
+  firstComment: string;
+  link: string;
+  /** what goes out there, in its order */
+  media: MediumShape[];
+  /** what each file is called: they sort in publishing order */
+  fileNames: string[];
+  /** where somebody posts by hand */
+  postingAddress: string | null;
+  findings: FindingShape[];
+}

@@ -1,0 +1,165 @@
+import { copyOnChannel, wordsStanding, type Content } from '../content/index.js';
+import { countCharacters } from './characters.js';
+import { brokenLinksIn, isWebAddress, linksIn } from './links.js';
+import { isTag, sameTag } from './tags.js';
+
+export { charactersOf, countCharacters } from './characters.js';
+export { brokenLinksIn, isWebAddress, linksIn, type LinkInText } from './links.js';
+export { isTag, sameTag } from './tags.js';
+
+/** What fits on a channel. */
+export interface ChannelRules {
+  /** user-perceived characters; null without a limit */
+  readonly copyLimit: number | null;
+  /** whether tags are written into the text there, and count in its length */
+  readonly countsTags: boolean;
+  readonly tagLimit: number | null;
+  /** pictures and clips; the first so many go out */
+  readonly mediaLimit: number | null;
+  /** the least width of a picture, in pixels; null: any */
+  readonly minWidth: number | null;
+  /** whether text alone is not enough */
+  readonly needsMedia: boolean;
+  /** whether an address in the text can be pressed there */
+  readonly linksWork: boolean;
+}
+
+/** What a client asks of everything that goes out. */
+export interface ClientRules {
+  readonly wordsNever: readonly string[];
+  /** whether each piece says what it is: paid, given, in partnership */
+  readonly needsDisclosure: boolean;
+}
+
+/** A medium as the check sees it; a clip's or sound's size is not known. */
+export interface CheckedMedium {
+  readonly name: string;
+  readonly alt: string;
+  readonly mime: string;
+  readonly width: number | null;
+}
+
+export const FINDING_CODES = [
+  'not_signed',
+  'time_passed',
+  'empty',
+  'copy_long',
+  'tags_many',
+  'tag_broken',
+  'tag_twice',
+  'link_broken',
+  'link_dead',
+  'word_never',
+  'disclosure_missing',
+  'media_missing',
+  'media_many',
+  'picture_small',
+  'alt_missing',
+  'blackout',
+  'twin',
+] as const;
+export type FindingCode = (typeof FINDING_CODES)[number];
+
+/** Where in a content something was found. */
+export type FindingPlace = 'copy' | 'tags' | 'first_comment' | 'link' | 'disclosure' | 'media' | 'date';
+
+/** Something that speaks against going out. */
+export interface Finding {
+  readonly code: FindingCode;
+  /** `must`: it does not go out like this; `should`: somebody decides */
+  readonly severity: 'must' | 'should';
+  readonly place: FindingPlace;
+  /** what it is about: a word, a tag, an address, the name of a picture, a day off */
+  readonly what?: string;
+  /** how many there are, where there is a limit */
+  readonly count?: number;
+  readonly limit?: number;
+}
+
+/** The text that goes out on a channel: its copy, with the disclosure below it where there is one. */
+export const textOn = (content: Content, channelId: string): string =>
+  [copyOnChannel(content, channelId).trimEnd(), content.shared.disclosure.trim()].filter((text) => text !== '').join('\n\n');
+
+/** Tags as they are written: with their number signs, apart by spaces. */
+export const writtenTags = (tags: readonly string[]): string => tags.map((tag) => `#${tag}`).join(' ');
+
+/** How many characters a channel counts in what goes out there: its text, and its tags where they stand in it. */
+export function lengthOn(content: Content, channelId: string, rules: Pick<ChannelRules, 'countsTags'>): number {
+  const text = textOn(content, channelId);
+  const tags = rules.countsTags ? writtenTags(content.channels[channelId]?.tags ?? []) : '';
+  return countCharacters([text, tags].filter((one) => one !== '').join(' '));
+}
+
+/**
+ * What speaks against the words that go out on a channel, by the channel's rules and the client's.
+ * @returns findings in the order copy, tags, first comment, link, disclosure
+ */
+export function copycheck(content: Content, channelId: string, rules: ChannelRules, client: ClientRules): Finding[] {
+  const part = content.channels[channelId];
+  const copy = copyOnChannel(content, channelId);
+  const findings: Finding[] = [];
+  const length = lengthOn(content, channelId, rules);
+  if (rules.copyLimit !== null && length > rules.copyLimit)
+    findings.push({ code: 'copy_long', severity: 'must', place: 'copy', count: length, limit: rules.copyLimit });
+  findings.push(...never(copy, 'copy', client));
+  for (const what of brokenLinksIn(copy)) findings.push({ code: 'link_broken', severity: 'must', place: 'copy', what });
+  const [link] = linksIn(copy);
+  if (!rules.linksWork && link) findings.push({ code: 'link_dead', severity: 'should', place: 'copy', what: link.address });
+  findings.push(...tagcheck(part?.tags ?? [], rules));
+  findings.push(...never(part?.firstComment ?? '', 'first_comment', client));
+  const beside = part?.link.trim() ?? '';
+  if (beside !== '' && !isWebAddress(beside)) findings.push({ code: 'link_broken', severity: 'must', place: 'link', what: beside });
+  if (client.needsDisclosure && content.shared.disclosure.trim() === '')
+    findings.push({ code: 'disclosure_missing', severity: 'must', place: 'disclosure' });
+  return findings;
+}
+
+const never = (text: string, place: FindingPlace, client: ClientRules): Finding[] =>
+  wordsStanding(text, client.wordsNever).map((what) => ({ code: 'word_never', severity: 'must', place, what }));
+
+function tagcheck(tags: readonly string[], { tagLimit }: ChannelRules): Finding[] {
+  const findings: Finding[] = [];
+  if (tagLimit !== null && tags.length > tagLimit)
+    findings.push({ code: 'tags_many', severity: 'must', place: 'tags', count: tags.length, limit: tagLimit });
+  const seen = new Set<string>();
+  const twice = new Set<string>();
+  for (const tag of tags) {
+    if (!isTag(tag)) findings.push({ code: 'tag_broken', severity: 'must', place: 'tags', what: tag });
+    const same = sameTag(tag);
+    if (seen.has(same) && !twice.has(same)) {
+      twice.add(same);
+      findings.push({ code: 'tag_twice', severity: 'should', place: 'tags', what: tag });
+    }
+    seen.add(same);
+  }
+  return findings;
+}
+
+/**
+ * What speaks against the pictures and clips that go out on a channel. Of more than fit there the first go out: only they are looked at.
+ * @param media all of the content, in their order
+ */
+export function mediacheck(media: readonly CheckedMedium[], rules: ChannelRules): Finding[] {
+  const findings: Finding[] = [];
+  if (rules.needsMedia && media.length === 0) findings.push({ code: 'media_missing', severity: 'must', place: 'media' });
+  if (rules.mediaLimit !== null && media.length > rules.mediaLimit)
+    findings.push({ code: 'media_many', severity: 'should', place: 'media', count: media.length, limit: rules.mediaLimit });
+  for (const medium of mediaOn(media, rules)) {
+    if (!medium.mime.startsWith('image/')) continue;
+    if (rules.minWidth !== null && medium.width !== null && medium.width < rules.minWidth)
+      findings.push({
+        code: 'picture_small',
+        severity: 'must',
+        place: 'media',
+        what: medium.name,
+        count: medium.width,
+        limit: rules.minWidth,
+      });
+    if (medium.alt.trim() === '') findings.push({ code: 'alt_missing', severity: 'should', place: 'media', what: medium.name });
+  }
+  return findings;
+}
+
+/** The pictures and clips that go out on a channel: the first that fit there. */
+export const mediaOn = <Medium>(media: readonly Medium[], { mediaLimit }: Pick<ChannelRules, 'mediaLimit'>): readonly Medium[] =>
+  mediaLimit === null ? media : media.slice(0, mediaLimit);

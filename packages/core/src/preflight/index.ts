@@ -1,0 +1,85 @@
+import { copyOnChannel, type Content } from '../content/index.js';
+import {
+  copycheck,
+  mediacheck,
+  textOn,
+  writtenTags,
+  type ChannelRules,
+  type CheckedMedium,
+  type ClientRules,
+  type Finding,
+} from '../copycheck/index.js';
+
+/** What else is known of a placement before it goes out. */
+export interface PreflightFacts {
+  readonly content: Content;
+  readonly channelId: string;
+  readonly rules: ChannelRules;
+  readonly client: ClientRules;
+  /** the content's media, in their order */
+  readonly media: readonly CheckedMedium[];
+  /** whether the client's policy approves both parts that go out here, as they stand */
+  readonly isSigned: boolean;
+  /** whether its time has passed */
+  readonly hasPassed: boolean;
+  /** what keeps the client from publishing on that day, each by its name */
+  readonly blackouts: readonly string[];
+  /** what else goes out on the same channel on the same day */
+  readonly others: readonly { readonly pieceId: string; readonly title: string; readonly copy: string }[];
+  readonly pieceId: string;
+}
+
+/** Copy as one compares it: case and spaces aside. */
+const likeCopy = (copy: string): string => copy.normalize('NFC').toLowerCase().replace(/\s+/g, ' ').trim();
+
+/**
+ * What speaks against a placement's going out, what must be settled first. A failed *must* stops it: not signed as it stands, its time passed, nothing in
+ * it, against the channel's rules or the client's. What somebody may have meant is a *should*: a blackout, the same piece or the same words
+ * twice on one channel on one day, a picture without alternative text.
+ */
+export function preflight(facts: PreflightFacts): Finding[] {
+  const { content, channelId, rules, client, media } = facts;
+  const copy = copyOnChannel(content, channelId);
+  const findings: Finding[] = [];
+  if (facts.hasPassed) findings.push({ code: 'time_passed', severity: 'must', place: 'date' });
+  if (!facts.isSigned) findings.push({ code: 'not_signed', severity: 'must', place: 'copy' });
+  if (copy.trim() === '' && media.length === 0) findings.push({ code: 'empty', severity: 'must', place: 'copy' });
+  findings.push(...copycheck(content, channelId, rules, client), ...mediacheck(media, rules));
+  for (const what of facts.blackouts) findings.push({ code: 'blackout', severity: 'should', place: 'date', what });
+  const twin = facts.others.find(
+    (other) => other.pieceId === facts.pieceId || (likeCopy(copy) !== '' && likeCopy(other.copy) === likeCopy(copy)),
+  );
+  if (twin) findings.push({ code: 'twin', severity: 'should', place: 'date', what: twin.title });
+  return [...findings.filter(({ severity }) => severity === 'must'), ...findings.filter(({ severity }) => severity === 'should')];
+}
+
+/** Whether nothing is left that must be settled. */
+export const isReady = (findings: readonly Finding[]): boolean => findings.every(({ severity }) => severity !== 'must');
+
+/** What is copied out by hand. */
+export interface HandOut {
+  /** copy, with its disclosure below it where it has one */
+  readonly text: string;
+  /** with their number signs, apart by spaces */
+  readonly tags: string;
+  readonly firstComment: string;
+  readonly link: string;
+}
+
+/** What goes out on a channel, as somebody copies it there: the text, then tags, first comment and link on their own. */
+export function handOut(content: Content, channelId: string): HandOut {
+  const part = content.channels[channelId];
+  return {
+    text: textOn(content, channelId),
+    tags: writtenTags(part?.tags ?? []),
+    firstComment: part?.firstComment.trim() ?? '',
+    link: part?.link.trim() ?? '',
+  };
+}
+
+/** The same as one text, as files carry it: parts apart by an empty line. */
+export function handOutText(content: Content, channelId: string): string {
+  const { text, tags, firstComment, link } = handOut(content, channelId);
+  const comment = firstComment === '' ? '' : `First comment: ${firstComment}`;
+  return `${[text, tags, link, comment].filter((one) => one !== '').join('\n\n')}\n`;
+}

@@ -1,0 +1,84 @@
+import type { Content } from '../content/index.js';
+import { handOut, handOutText, isReady, preflight, type PreflightFacts } from './index.js';
+
+const content: Content = {
+  shared: { copy: 'Fresh on Saturday \n', media: [], disclosure: 'Advertisement' },
+  channels: {
+    feed: { copy: '', tags: ['rye', 'bread'], firstComment: ' Which one is yours? ', link: 'https://example.test/menu' },
+    blog: { copy: 'The long one', tags: [], firstComment: '', link: '' },
+  },
+};
+const fine: PreflightFacts = {
+  pieceId: 'one',
+  content,
+  channelId: 'feed',
+  rules: {
+    copyLimit: 40,
+    countsTags: false,
+    tagLimit: 2,
+    mediaLimit: null,
+    minWidth: null,
+    needsMedia: false,
+    linksWork: false,
+  },
+  client: { wordsNever: ['cheap'], needsDisclosure: true },
+  media: [],
+  isSigned: true,
+  hasPassed: false,
+  blackouts: [],
+  others: [],
+};
+const codes = (more: Partial<PreflightFacts>) => preflight({ ...fine, ...more }).map(({ code, severity }) => `${severity} ${code}`);
+
+describe('preflight', () => {
+  it('finds nothing where nothing is wrong', () => {
+    expect(preflight(fine)).toEqual([]);
+    expect(isReady(preflight(fine))).toBe(true);
+  });
+
+  it('stops what is not signed, has passed, is empty, or is against the rules', () => {
+    expect(codes({ isSigned: false, hasPassed: true })).toEqual(['must time_passed', 'must not_signed']);
+    expect(codes({ content: { ...content, shared: { ...content.shared, copy: ' ' } } })).toEqual(['must empty']);
+    expect(codes({ rules: { ...fine.rules, copyLimit: 10, needsMedia: true } })).toEqual(['must copy_long', 'must media_missing']);
+    for (const more of [{ isSigned: false }, { hasPassed: true }]) expect(isReady(preflight({ ...fine, ...more }))).toBe(false);
+  });
+
+  it('says what somebody may have meant, after what must be settled', () => {
+    const other = { pieceId: 'two', title: 'Bread, once more', copy: 'fresh on  saturday' };
+    const found = preflight({ ...fine, isSigned: false, blackouts: ['Stocktaking'], others: [other] });
+    expect(found.map(({ code, what }) => [code, what])).toEqual([
+      ['not_signed', undefined],
+      ['blackout', 'Stocktaking'],
+      ['twin', 'Bread, once more'],
+    ]);
+    expect(isReady(preflight({ ...fine, blackouts: ['Stocktaking'], others: [other] }))).toBe(true);
+  });
+
+  it('finds a twin by the piece or by the same words, not by having none', () => {
+    const other = { pieceId: 'two', title: 'Other', copy: 'Something else' };
+    expect(codes({ others: [other] })).toEqual([]);
+    expect(codes({ others: [{ ...other, pieceId: 'one' }] })).toEqual(['should twin']);
+    const wordless = { ...content, shared: { ...content.shared, copy: '' } };
+    const media = [{ name: 'a.mp4', alt: '', mime: 'video/mp4', width: null }];
+    expect(codes({ content: wordless, media, others: [{ ...other, copy: '' }] })).toEqual([]);
+  });
+});
+
+describe('what is handed out', () => {
+  it('is the text with its disclosure, and tags, first comment and link on their own', () => {
+    expect(handOut(content, 'feed')).toEqual({
+      text: 'Fresh on Saturday\n\nAdvertisement',
+      tags: '#rye #bread',
+      firstComment: 'Which one is yours?',
+      link: 'https://example.test/menu',
+    });
+    expect(handOut(content, 'blog')).toEqual({ text: 'The long one\n\nAdvertisement', tags: '', firstComment: '', link: '' });
+  });
+
+  it('is one text in files, without empty parts', () => {
+    expect(handOutText(content, 'feed')).toBe(
+      'Fresh on Saturday\n\nAdvertisement\n\n#rye #bread\n\nhttps://example.test/menu\n\nFirst comment: Which one is yours?\n',
+    );
+    expect(handOutText(content, 'blog')).toBe('The long one\n\nAdvertisement\n');
+  });
+});
