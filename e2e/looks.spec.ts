@@ -1,15 +1,9 @@
 import type { Page } from '@playwright/test';
-import { COLOUR_RULES, expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
+import { COLOUR_RULES, expect, expectAccessible, expectNoSidewaysScroll, linkIn, mailTo, signIn, test, visitor } from './zesting';
 
 test.use({ story: 'looks' });
 // these only look: they need not wait for each other
 test.describe.configure({ mode: 'parallel' });
-
-/** Nothing reaches beyond the screen's edge. */
-async function expectNoSidewaysScroll(page: Page): Promise<void> {
-  const [scroll, width] = await page.evaluate(() => [document.documentElement.scrollWidth, document.documentElement.clientWidth]);
-  expect(scroll, page.url()).toBeLessThanOrEqual(width ?? 0);
-}
 
 const settled = async (page: Page) => {
   await expect(page.getByText('Loading…')).toHaveCount(0);
@@ -54,6 +48,7 @@ const SCREENS: Record<string, (id: Record<'piece' | 'client' | 'person' | 'own' 
     '/calendar',
     '/calendar?colour=stage&weekends=off',
     '/calendar?view=quarter',
+    '/calendar/going-out',
     '/calendar?view=week',
     '/calendar?view=week&client=TIDE',
     '/links',

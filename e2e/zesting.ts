@@ -204,3 +204,9 @@ export async function expectAccessible(page: Page, rules: string[] = ALL_RULES):
   }, rules);
   expect(found).toEqual([]);
 }
+
+/** Nothing reaches beyond the screen's edge. */
+export async function expectNoSidewaysScroll(page: Page): Promise<void> {
+  const [scroll, width] = await page.evaluate(() => [document.documentElement.scrollWidth, document.documentElement.clientWidth]);
+  expect(scroll, page.url()).toBeLessThanOrEqual(width ?? 0);
+}

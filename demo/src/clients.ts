@@ -1,9 +1,9 @@
 import type { BrandBody } from '@zesting/contract';
-import type { FormItem } from '@zesting/core';
+import type { ChannelKind, FormItem } from '@zesting/core';
 import { ITEMS, FULL_WEEK, type PersonKey, type RouteKey } from './story.js';
 
 interface StoryChannel {
-  readonly kind: string;
+  readonly kind: ChannelKind;
   readonly name: string;
   readonly copyLimit: number | null;
   readonly ratio: string;

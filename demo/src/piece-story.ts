@@ -42,6 +42,7 @@ import {
   type App,
   type Viewer,
 } from '@zesting/server';
+import { UNADDRESSED } from './going-out.js';
 import { CLIENTS } from './clients.js';
 import { drawPicture } from './pictures.js';
 import type { StoryPiece } from './pieces.js';
@@ -381,10 +382,11 @@ export class PieceStory {
       `select l.id, c.code, p.number from placements l join pieces p on p.id = l.piece_id join clients c on c.id = p.client_id where l.piece_id = $1`,
       [this.thread.pieceId],
     );
+    const isKnown = (index: number) => this.piece.title !== UNADDRESSED || index === 0;
     for (const [index, placement] of placements.entries())
       getValue(
         await markOut(this.app, this.manager, placement.id, {
-          address: `https://${placement.code.toLowerCase()}.test/${placement.number}/${index + 1}`,
+          address: isKnown(index) ? `https://${placement.code.toLowerCase()}.test/${placement.number}/${index + 1}` : null,
         }),
       );
   }

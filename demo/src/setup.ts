@@ -1,4 +1,4 @@
-import { addDays, ok, type FormItem } from '@zesting/core';
+import { addDays, CHANNEL_STOCK, ok, type ChannelKind, type FormItem } from '@zesting/core';
 import { addMarker, hashPassword, type App, type Viewer } from '@zesting/server';
 import { CLIENTS, type ClientKey, type StoryClient } from './clients.js';
 import { todayOf } from './plan-story.js';
@@ -149,7 +149,17 @@ async function insertClient(
   const channelIds: string[] = [];
   for (const [position, { kind, name: channel, copyLimit, ratio, leadDays = 0 }] of client.channels.entries())
     channelIds.push(
-      await insert('channels', { client_id: id, kind, name: channel, copy_limit: copyLimit, ratio, lead_days: leadDays, position }),
+      await insert('channels', {
+        client_id: id,
+        kind,
+        name: channel,
+        copy_limit: copyLimit,
+        ratio,
+        lead_days: leadDays,
+        position,
+        ...rulesOf(kind),
+        posting_address: `https://post.${client.code.toLowerCase()}.test/${kind.replaceAll('_', '-')}`,
+      }),
     );
   const pillarIds: string[] = [];
   for (const [position, [pillar, share]] of client.pillars.entries())
@@ -170,4 +180,17 @@ async function putMarkers(app: App, setup: Setup, now: string): Promise<void> {
       const put = await addMarker(app, setup.viewers.marta, { clientId: setup.clients[key].id, kind, name, startOn, endOn });
       if (!put.ok) throw new Error(`no marker: ${put.failure.code}`);
     }
+}
+
+/** The rules of a channel that the starting stock has for its kind. */
+function rulesOf(kind: ChannelKind): Readonly<Record<string, unknown>> {
+  const { tagLimit, mediaLimit, countsTags, linksWork, needsMedia, hasAddress } = CHANNEL_STOCK[kind];
+  return {
+    tag_limit: tagLimit,
+    media_limit: mediaLimit,
+    counts_tags: countsTags,
+    links_work: linksWork,
+    needs_media: needsMedia,
+    has_address: hasAddress,
+  };
 }

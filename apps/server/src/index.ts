@@ -25,6 +25,7 @@ export * from './features/production/index.js';
 export * from './features/remarks/index.js';
 export * from './features/hours/index.js';
 export * from './features/sign-off/index.js';
+export { checkPlacement, goingOutOf } from './features/going-out/index.js';
 export { addGuideline } from './features/guidelines/index.js';
 export { raiseObstacle, settleObstacle } from './features/obstacles/index.js';
 export * from './features/team-notes/index.js';

@@ -1,10 +1,12 @@
 import { keepPreviousData, queryOptions } from '@tanstack/react-query';
-import type { GoingOutShape, GoingOutSoonShape, HandOutShape } from '@zesting/contract';
+import type { FitsShape, GoingOutShape, GoingOutSoonShape, HandOutShape, PackShape } from '@zesting/contract';
 import { call } from '../lib/api';
 
 export const goingOutKeys = {
   of: (query: string) => ['going-out', query] as const,
   soon: (query: string) => ['going-out', 'soon', query] as const,
+  fits: (pieceId: string) => ['fits', pieceId] as const,
+  pack: (clientId: string, span: string) => ['pack', clientId, span] as const,
   handOut: (placementId: string) => ['hand-out', placementId] as const,
 } as const;
 
@@ -27,3 +29,15 @@ export const handOutQuery = (placementId: string) =>
     queryKey: goingOutKeys.handOut(placementId),
     queryFn: () => call<HandOutShape>(`/placements/${placementId}/hand-out`),
   });
+
+/** What a client's pack of some days holds. @param span `from=…&to=…` */
+export const packQuery = (clientId: string, span: string) =>
+  queryOptions({
+    queryKey: goingOutKeys.pack(clientId, span),
+    queryFn: () => call<PackShape>(`/clients/${clientId}/pack?${span}`),
+    retry: false,
+  });
+
+/** What of a piece does not fit on its channels. */
+export const fitsQuery = (pieceId: string) =>
+  queryOptions({ queryKey: goingOutKeys.fits(pieceId), queryFn: () => call<FitsShape>(`/pieces/${pieceId}/fits`) });

@@ -1,16 +1,15 @@
-import { MarkOutBody, type CalendarEntryShape, type ChannelShape, type PlacementShape } from '@zesting/contract';
+import type { CalendarEntryShape, ChannelShape, PlacementShape } from '@zesting/contract';
 import { useState, type ReactNode } from 'react';
-import { call } from '../lib/api';
 import { dayWords, zoneWords } from '../lib/format';
 import { usePlacements } from '../lib/placements';
-import { useDaysOff, useSession, useWrite } from '../lib/queries';
-import { useBodyForm, type BodyForm } from '../lib/use-body-form';
+import { useDaysOff, useSession } from '../lib/queries';
 import { Button } from '../ui/button';
 import { DayField } from '../ui/day-field';
 import { Dialog } from '../ui/dialog';
 import { Field } from '../ui/field';
 import { PlacementTag } from '../ui/placement-tag';
 import { TimeField } from '../ui/setup-fields';
+import { OutFields, useMarkOut } from './out-fields';
 
 interface PlacementDialogProps {
   readonly placement: PlacementShape;
@@ -206,39 +205,12 @@ function OnceMore({ placement, channels, onClose }: PartProps & { channels: read
   );
 }
 
-/** Where what went out can be seen. */
-export function AddressField({ form, label, help }: { form: BodyForm<MarkOutBody>; label: string; help: string }) {
-  return (
-    <Field label={label} help={help} error={form.errorOf('address')}>
-      {(control) => (
-        <input
-          {...control}
-          type="url"
-          className="field"
-          placeholder="https://…"
-          value={form.body.address ?? ''}
-          onChange={(event) => form.change({ address: event.target.value.trim() || null })}
-        />
-      )}
-    </Field>
-  );
-}
-
 function MarkOut({ placement, onClose }: PartProps) {
-  const mark = useWrite((body: MarkOutBody) => call(`/placements/${placement.id}/out`, { method: 'POST', body }), { quiet: true });
-  const form = useBodyForm<MarkOutBody>(
-    MarkOutBody,
-    { address: null },
-    {
-      send: async (body) => {
-        await mark.mutateAsync(body);
-        onClose();
-      },
-    },
-  );
+  const form = useMarkOut(placement, onClose);
   return (
     <form noValidate onSubmit={form.onSubmit} className="mt-4 pt-3 border-t border-line">
-      <AddressField form={form} label="It is out: where can it be seen?" help="May be left empty, and corrected later." />
+      <h3 className="text-base mb-2">It is out</h3>
+      <OutFields form={form} placement={placement} />
       {form.wrong && (
         <p role="alert" className="text-rhubarb font-medium mb-2">
           {form.wrong}

@@ -90,3 +90,27 @@ export class HandOutShape {
   postingAddress: string | null;
   findings: FindingShape[];
 }
+
+/** What a client's pack of some days holds. */
+export class PackShape {
+  /** placements in it */
+  count: number;
+  /** files in it, texts and tables not counted */
+  files: number;
+  /** how large these are together */
+  bytes: number;
+  /** what stands on these days and is not in it, with what speaks against it */
+  leftOut: GoingOutRowShape[];
+}
+
+/** What does not fit on a channel. */
+export class ChannelFitShape {
+  channelId: string;
+  channelName: string;
+  findings: FindingShape[];
+}
+
+/** What of a piece does not fit on its channels; channels on which all of it does are left out. */
+export class FitsShape {
+  channels: ChannelFitShape[];
+}

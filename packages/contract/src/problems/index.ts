@@ -213,6 +213,7 @@ export const PROBLEMS = {
   'placement.cancelled': { status: 409, title: 'This placement was cancelled' },
   'placement.not_signed_off': { status: 409, title: 'The client has not signed this part' },
   'placement.in_past': { status: 422, title: 'That time has passed' },
+  'pack.too_large': { status: 422, title: 'A pack holds 500 placements: choose fewer days' },
   'placement.out_ahead': { status: 422, title: 'That time has not come yet: what is out went before now' },
   'placement.undated': { status: 409, title: 'Give it a date first' },
 } as const satisfies Record<string, { status: number; title: string }>;

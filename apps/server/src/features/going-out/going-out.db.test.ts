@@ -1,5 +1,17 @@
+import { parse } from 'csv-parse/sync';
+import { strFromU8, unzipSync } from 'fflate';
+import sharp from 'sharp';
 import { getValue, ok } from '@zesting/core';
-import type { ClientPageShape, GoingOutRowShape, GoingOutShape, GoingOutSoonShape, HandOutShape, PlacementShape } from '@zesting/contract';
+import type {
+  ClientPageShape,
+  FitsShape,
+  GoingOutRowShape,
+  GoingOutShape,
+  GoingOutSoonShape,
+  HandOutShape,
+  PackShape,
+  PlacementShape,
+} from '@zesting/contract';
 import { callerAs, makePiece, makeScene, type Caller, type Scene, type SceneClient } from '../../../test-support/scene.js';
 import { signOffIn } from '../../../test-support/sign-off.js';
 import { movePlacement } from '../calendar/index.js';
@@ -102,6 +114,12 @@ describe('what goes out', () => {
     await edit({ channels: channels.map((channel) => (channel.name === 'Photo feed' ? { ...channel, ...strict } : channel)) });
     await edit({ brand: { ...brand, wordsNever: ['feed'], needsDisclosure: true } });
     expect((await page()).channels[0]).toMatchObject(strict);
+    // whoever sends it to the client is told what does not fit, whatever its day
+    const fits = (await manager.call('GET', `/api/pieces/${pieceId}/fits`)).body as unknown as FitsShape;
+    expect(fits.channels.map(({ channelName, findings }) => [channelName, ...findings.map(({ code }) => code)])).toEqual([
+      ['Photo feed', 'copy_long', 'word_never', 'disclosure_missing', 'media_missing'],
+      ['Blog', 'disclosure_missing'],
+    ]);
     expect(codes(await rowOf(id))).toEqual(['copy_long', 'word_never', 'disclosure_missing', 'media_missing']);
     // what is left away of the rules stays as it was
     await edit({ channels: channels.map(({ id: channelId, kind, name, ratio, leadDays, usualTime }) => ({ id: channelId, kind, name, ratio, leadDays, usualTime, copyLimit: null, tagLimit: null, mediaLimit: null })) }); // prettier-ignore
@@ -225,5 +243,110 @@ describe('what goes out', () => {
     // nobody looks for it after two months
     at('2027-05-04T10:00:00Z');
     expect((await show()).unaddressed).toEqual([]);
+  });
+
+  describe('as a pack', () => {
+    const picture = async (pieceId: string, shade: string) => {
+      const bytes = await sharp({ create: { width: 30, height: 20, channels: 3, background: shade } })
+        .jpeg()
+        .toBuffer();
+      const form = new FormData();
+      form.append('file', new Blob([new Uint8Array(bytes)], { type: 'image/jpeg' }), 'Bread, sliced.JPG');
+      const { body } = await lead.call('POST', `/api/pieces/${pieceId}/files`, { body: form });
+      const [piece] = await scene.app.read<{ version: number }>('select content_version as version from pieces where id = $1', [pieceId]);
+      const content = {
+        shared: { copy: 'Copy, with “marks”\nand two lines', disclosure: '', media: [{ assetId: body['assetId'], alt: 'Bread' }] },
+        channels: [{ channelId: scene.a.channelIds[0], copy: '', tags: ['rye', 'bread'], firstComment: '', link: 'https://aaa.test/menu' }],
+      };
+      const headers = { 'If-Match': `"${piece?.version ?? 0}"` };
+      expect((await lead.call('PUT', `/api/pieces/${pieceId}/content`, { body: content, headers })).status).toBeLessThan(300);
+      return bytes;
+    };
+    /** A signed piece with a picture, on the feed. */
+    const pictured = async (on: string, time: string, shade: string) => {
+      const { make, send, say } = signOffIn(scene);
+      const pieceId = await makePiece(scene, scene.a);
+      const bytes = await picture(pieceId, shade);
+      await make(pieceId);
+      getValue(await say(getValue(await send(scene.a, [pieceId])), pieceId, 'approve'));
+      await date(pieceId, on, time);
+      return bytes;
+    };
+    const pack = async (query: string, clientId = scene.a.id) => {
+      const answer = await fetch(`${scene.address}/api/clients/${clientId}/pack/zip?${query}`, {
+        headers: { cookie: [...manager.cookies].map(([name, value]) => `${name}=${value}`).join('; ') },
+      });
+      const bytes = new Uint8Array(await answer.arrayBuffer());
+      return { status: answer.status, name: answer.headers.get('content-disposition'), files: answer.ok ? unzipSync(bytes) : {} };
+    };
+
+    it('holds what is signed, named so that it sorts as it goes out, with a document and a schedule; of one client alone', async () => {
+      const evening = await pictured('2027-03-04', '18:00', '#123');
+      const morning = await pictured('2027-03-04', '09:00', '#a52');
+      await open(scene.a, '2027-03-05'); // not signed
+      await open(scene.b, '2027-03-04');
+      const span = 'from=2027-03-01&to=2027-03-07';
+      const told = (await manager.call('GET', `/api/clients/${scene.a.id}/pack?${span}`)).body as unknown as PackShape;
+      expect(told).toMatchObject({ count: 2, files: 2, bytes: evening.length + morning.length });
+      expect(told.leftOut.map(({ on, clientId }) => [on, clientId])).toEqual([['2027-03-05', scene.a.id]]);
+      const { files, name, status } = await pack(span);
+      expect(status).toBe(200);
+      expect(name).toBe('attachment; filename="2027-03-01_2027-03-07_AAA_pack.zip"');
+      expect(Object.keys(files)).toEqual([
+        '01_2027-03-04_AAA_a-piece-photo-feed.jpg',
+        '02_2027-03-04_AAA_a-piece-photo-feed.txt',
+        '03_2027-03-04_AAA_a-piece-photo-feed.jpg',
+        '04_2027-03-04_AAA_a-piece-photo-feed.txt',
+        '2027-03-01_2027-03-07_AAA.docx',
+        '2027-03-01_2027-03-07_AAA.txt',
+        '2027-03-01_2027-03-07_AAA_schedule.csv',
+      ]);
+      expect(Buffer.from(files['01_2027-03-04_AAA_a-piece-photo-feed.jpg'] ?? []).equals(morning)).toBe(true);
+      expect(Buffer.from(files['03_2027-03-04_AAA_a-piece-photo-feed.jpg'] ?? []).equals(evening)).toBe(true);
+      const text = (file: string) => strFromU8(files[file] ?? new Uint8Array());
+      expect(text('02_2027-03-04_AAA_a-piece-photo-feed.txt')).toBe(
+        'Copy, with “marks”\nand two lines\n\n#rye #bread\n\nhttps://aaa.test/menu\n',
+      );
+      // read by another library than wrote it
+      const rows = parse(text('2027-03-01_2027-03-07_AAA_schedule.csv'), { bom: true, columns: true });
+      expect(rows).toMatchObject([
+        {
+          client: 'AAA',
+          date: '2027-03-04',
+          time: '09:00',
+          zone: 'Europe/London',
+          instant: '2027-03-04T09:00:00Z',
+          channel: 'Photo feed',
+          text: 'Copy, with “marks”\nand two lines',
+          tags: '#rye #bread',
+          files: '01_2027-03-04_AAA_a-piece-photo-feed.jpg',
+          alternative_texts: 'Bread',
+          state: 'scheduled',
+          address: '',
+        },
+        { time: '18:00' },
+      ]);
+      // the document's own text, in its order
+      const document = strFromU8(
+        unzipSync(files['2027-03-01_2027-03-07_AAA.docx'] ?? new Uint8Array())['word/document.xml'] ?? new Uint8Array(),
+      );
+      const said = [...document.matchAll(/<w:t[^>]*>([^<]*)<\/w:t>/g)].map(([, word]) => word);
+      expect(said.slice(0, 7)).toEqual([
+        'Client AAA (AAA), 2027-03-01 to 2027-03-07',
+        'A piece',
+        '2027-03-04, 09:00 Europe/London: Photo feed',
+        'Text',
+        'Copy, with “marks”',
+        'and two lines',
+        'Tags',
+      ]);
+    });
+
+    it('is refused of a client that is not the own, of no days, and of too many', async () => {
+      expect((await pack('from=2027-03-01&to=2027-03-07', scene.b.id)).status).toBe(404);
+      for (const query of ['', 'from=2027-03-07&to=2027-03-01', 'from=2027-03-01&to=2027-05-03'])
+        expect((await pack(query)).status).toBe(400);
+      expect((await pack('from=2027-03-01&to=2027-05-02')).status).toBe(200);
+    });
   });
 });

@@ -1,4 +1,3 @@
-import { pipeline } from 'node:stream/promises';
 import {
   Body,
   Controller,
@@ -34,6 +33,7 @@ import { App } from '../../platform/app.js';
 import { AnswersBytes } from '../../platform/http/described.js';
 import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
+import { sendZip } from '../../platform/http/send-zip.js';
 import { AskedPieces, DescribesAskedPieces } from './asked-pieces.js';
 import { finalsOf } from './queries/finals.js';
 import { getPiece } from './queries/get-piece.js';
@@ -148,13 +148,7 @@ export class PiecesController {
     const finals = await finalsOf(this.app, pieceId);
     if (!finals) throw Problem.of('piece.no_finals');
     if (finals === 'gone') throw Problem.of('file.gone');
-    response.set({
-      'Content-Type': 'application/zip',
-      'Content-Disposition': `attachment; filename="${finals.name}"`,
-      'X-Content-Type-Options': 'nosniff',
-      'Cache-Control': 'private, no-store',
-    });
-    await pipeline(finals.zip, response).catch(() => response.destroy()); // the other end hung up
+    await sendZip(response, finals);
   }
 
   /** A file; a picture in the width asked for (the next larger one that is made). */

@@ -50,6 +50,15 @@ export function BrandSection({ client }: { client: ClientPageShape }) {
               />
             )}
           </Field>
+          <label className="flex items-center gap-2 min-h-8 mb-3 -mt-1">
+            <input
+              type="checkbox"
+              className="size-4 accent-pine"
+              checked={draft.needsDisclosure ?? false}
+              onChange={(event) => change({ needsDisclosure: event.target.checked })}
+            />
+            Nothing goes out without a disclosure
+          </label>
           <Logos client={client} logos={draft.logos} onChange={(logos) => change({ logos })} />
         </div>
         <Palette palette={draft.palette} onChange={(palette) => change({ palette })} />

@@ -1,4 +1,5 @@
 import type { ChannelBody, ChannelKind, ClientPageShape } from '@zesting/contract';
+import { CHANNEL_STOCK } from '@zesting/core';
 import { EditedSection } from '../../ui/edited';
 import { Field } from '../../ui/field';
 import { TimeField } from '../../ui/setup-fields';
@@ -22,7 +23,11 @@ export function ChannelsSection({ client }: { client: ClientPageShape }) {
     (body) => body,
   );
   return (
-    <EditedSection title="Channels" note="Pieces keep a channel that is taken out; no new one gets it." edited={edited}>
+    <EditedSection
+      title="Channels"
+      note="Pieces keep a channel that is taken out; no new one gets it. Before anything goes out it is checked against these rules."
+      edited={edited}
+    >
       <ListEditor<ChannelBody>
         label="Channels"
         ordered
@@ -30,16 +35,7 @@ export function ChannelsSection({ client }: { client: ClientPageShape }) {
         archived={client.archived.channels}
         onChange={(channels) => edited.change({ channels })}
         nameOf={(channel) => channel.name}
-        make={() => ({
-          kind: 'photo_feed',
-          name: CHANNEL_WORDS.photo_feed,
-          ratio: '1:1',
-          copyLimit: null,
-          tagLimit: null,
-          mediaLimit: null,
-          leadDays: 0,
-          usualTime: null,
-        })}
+        make={() => ({ kind: 'photo_feed', ...CHANNEL_STOCK.photo_feed, usualTime: null, postingAddress: null })}
         addWords="Add a channel"
         empty="None yet. A piece needs a channel to go out on."
       >
@@ -61,78 +57,140 @@ function ChannelFields({
   const [width = 1, height = 1] = channel.ratio.split(':').map(Number);
   const shapes = SHAPES.includes(channel.ratio) ? SHAPES : [channel.ratio, ...SHAPES];
   return (
-    <div className="grid gap-x-3 grid-cols-2 md:grid-cols-[minmax(0,1.4fr)_minmax(0,1.2fr)_7rem_repeat(3,5.2rem)] lg:grid-cols-[minmax(0,1.4fr)_minmax(0,1.2fr)_8rem_repeat(3,5.4rem)_5.6rem_6.4rem]">
-      <Field label="Name">
-        {(control) => <input {...control} className="field" value={channel.name} onChange={(event) => put({ name: event.target.value })} />}
-      </Field>
-      <Field label="Kind">
-        {(control) => (
-          <select
-            {...control}
-            className="field"
-            value={channel.kind}
-            onChange={(event) => put({ kind: event.target.value as ChannelKind })}
-          >
-            {Object.entries(CHANNEL_WORDS).map(([kind, words]) => (
-              <option key={kind} value={kind}>
-                {words}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
-      <Field label="Shape">
-        {(control) => (
-          <span className="flex items-center gap-2">
-            <select {...control} className="field" value={channel.ratio} onChange={(event) => put({ ratio: event.target.value })}>
-              {shapes.map((shape) => (
-                <option key={shape}>{shape}</option>
+    <>
+      <div className="grid gap-x-3 grid-cols-2 md:grid-cols-[minmax(0,1.4fr)_minmax(0,1.2fr)_7rem_repeat(3,5.2rem)] lg:grid-cols-[minmax(0,1.4fr)_minmax(0,1.2fr)_8rem_repeat(3,5.4rem)_5.6rem_6.4rem]">
+        <Field label="Name">
+          {(control) => (
+            <input {...control} className="field" value={channel.name} onChange={(event) => put({ name: event.target.value })} />
+          )}
+        </Field>
+        <Field label="Kind">
+          {(control) => (
+            <select
+              {...control}
+              className="field"
+              value={channel.kind}
+              onChange={(event) => put({ kind: event.target.value as ChannelKind })}
+            >
+              {Object.entries(CHANNEL_WORDS).map(([kind, words]) => (
+                <option key={kind} value={kind}>
+                  {words}
+                </option>
               ))}
             </select>
-            <span
-              aria-hidden
-              className="inline-block border-2 border-line-strong rounded-sm shrink-0"
-              style={{ width: (22 * width) / Math.max(width, height), height: (22 * height) / Math.max(width, height) }}
-            />
-          </span>
-        )}
-      </Field>
-      {LIMITS.map(({ key, words }) => (
-        <Field key={key} label={words}>
+          )}
+        </Field>
+        <Field label="Shape">
+          {(control) => (
+            <span className="flex items-center gap-2">
+              <select {...control} className="field" value={channel.ratio} onChange={(event) => put({ ratio: event.target.value })}>
+                {shapes.map((shape) => (
+                  <option key={shape}>{shape}</option>
+                ))}
+              </select>
+              <span
+                aria-hidden
+                className="inline-block border-2 border-line-strong rounded-sm shrink-0"
+                style={{ width: (22 * width) / Math.max(width, height), height: (22 * height) / Math.max(width, height) }}
+              />
+            </span>
+          )}
+        </Field>
+        {LIMITS.map(({ key, words }) => (
+          <Field key={key} label={words}>
+            {(control) => (
+              <input
+                {...control}
+                type="number"
+                min={key === 'tagLimit' ? 0 : 1}
+                className="field"
+                placeholder="any"
+                value={channel[key] ?? ''}
+                onChange={(event) => put({ [key]: event.target.value === '' ? null : Number(event.target.value) })}
+              />
+            )}
+          </Field>
+        ))}
+        <Field label="Lead, days">
           {(control) => (
             <input
               {...control}
               type="number"
-              min={key === 'tagLimit' ? 0 : 1}
+              min={0}
+              max={30}
               className="field"
-              placeholder="any"
-              value={channel[key] ?? ''}
-              onChange={(event) => put({ [key]: event.target.value === '' ? null : Number(event.target.value) })}
+              title="Working days by which the last step must be done, beyond the day before publishing"
+              value={channel.leadDays}
+              onChange={(event) => put({ leadDays: Number(event.target.value) })}
             />
           )}
         </Field>
-      ))}
-      <Field label="Lead, days">
+        <TimeField
+          label="Usual time"
+          optional
+          placeholder={usualTime}
+          value={channel.usualTime ?? ''}
+          onChange={(time) => put({ usualTime: time || null })}
+        />
+      </div>
+      <ChannelRules channel={channel} put={put} />
+    </>
+  );
+}
+
+const TRUTHS = [
+  ['needsMedia', 'Needs a picture or clip'],
+  ['countsTags', 'Tags stand in the text and count'],
+  ['linksWork', 'Addresses in the text can be pressed'],
+  ['hasAddress', 'What is out there has an address'],
+] as const;
+
+/** What is checked before anything goes out there, and where it is posted by hand. */
+function ChannelRules({ channel, put }: { channel: ChannelBody; put: (part: Partial<ChannelBody>) => void }) {
+  return (
+    <div className="flex flex-wrap items-start gap-x-5 gap-y-1 mb-2">
+      <fieldset className="flex flex-wrap gap-x-5 gap-y-1 pt-1">
+        <legend className="sr-only">Rules of {channel.name}</legend>
+        {TRUTHS.map(([key, words]) => (
+          <label key={key} className="flex items-center gap-1.5 min-h-8 text-[13px]">
+            <input
+              type="checkbox"
+              className="size-4 accent-pine"
+              checked={channel[key] ?? key === 'linksWork'}
+              onChange={(event) => put({ [key]: event.target.checked })}
+            />
+            {words}
+          </label>
+        ))}
+      </fieldset>
+      <Field label="Picture width, least">
         {(control) => (
           <input
             {...control}
             type="number"
-            min={0}
-            max={30}
-            className="field"
-            title="Working days by which the last step must be done, beyond the day before publishing"
-            value={channel.leadDays}
-            onChange={(event) => put({ leadDays: Number(event.target.value) })}
+            min={1}
+            max={20_000}
+            className="field w-36"
+            placeholder="any, in pixels"
+            value={channel.minWidth ?? ''}
+            onChange={(event) => put({ minWidth: event.target.value === '' ? null : Number(event.target.value) })}
           />
         )}
       </Field>
-      <TimeField
-        label="Usual time"
-        optional
-        placeholder={usualTime}
-        value={channel.usualTime ?? ''}
-        onChange={(time) => put({ usualTime: time || null })}
-      />
+      <div className="grow min-w-56 max-w-md">
+        <Field label="Posted by hand at">
+          {(control) => (
+            <input
+              {...control}
+              type="url"
+              className="field"
+              placeholder="https://…"
+              value={channel.postingAddress ?? ''}
+              onChange={(event) => put({ postingAddress: event.target.value.trim() || null })}
+            />
+          )}
+        </Field>
+      </div>
     </div>
   );
 }

@@ -8,6 +8,7 @@ import { deskListQuery, deskQuery } from '../../api/production';
 import { count, dayWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
 import { LIST_WORDS } from '../../lib/words';
+import { GoesOutSoon } from '../../parts/goes-out-soon';
 import { OpenObstacles } from '../../parts/open-obstacles';
 import { OwnDuties } from '../../parts/own-duties';
 import { RunwayStrip } from '../../parts/runway-strip';
@@ -57,6 +58,7 @@ export function ManagerDesk() {
           <span className="ml-auto text-pine font-medium">Read and decide</span>
         </Link>
       )}
+      <GoesOutSoon />
       <Beginning />
       <div className="flex flex-col xl:flex-row gap-4 xl:items-start">
         <div className="min-w-0 flex-1">

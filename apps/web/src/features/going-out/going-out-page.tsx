@@ -1,5 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import type { GoingOutRowShape, GoingOutShape } from '@zesting/contract';
+import { Package } from 'lucide-react';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { goingOutQuery } from '../../api/going-out';
 import { wordsOf } from '../../lib/api';
@@ -7,17 +9,20 @@ import { count, dayWords } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
 import { useOpened } from '../../lib/use-opened';
 import { useSearch } from '../../lib/use-search';
+import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
 import { Tag } from '../../ui/tags';
 import { dayThere, daysOf, SHOWN, type GoingOutDay, type Shown } from './days';
 import { GoingOutRow } from './going-out-row';
-import { OutDialog } from './out-dialog';
-import { TakeOutDialog } from './take-out-dialog';
+import { OutDialog } from '../../parts/out-dialog';
+import { PackDialog } from './pack-dialog';
+import { PostDialog } from './post-dialog';
 
 /** What is published today and over the next seven days: what speaks against it, who has looked at it, and taking it out by hand. */
 export function GoingOutPage() {
-  const { query, to } = useClients();
+  const { query, to, client } = useClients();
+  const { opened, open, close } = useOpened();
   const { search, put } = useSearch();
   const goingOut = useQuery(goingOutQuery(query));
   const shown = SHOWN.find((one) => one === search.get('shown')) ?? 'all';
@@ -27,6 +32,11 @@ export function GoingOutPage() {
         <Link to={to('/calendar')} className="text-pine underline self-center">
           Calendar
         </Link>
+        {client && (
+          <Button onClick={() => open('pack')}>
+            <Package size={15} aria-hidden /> Pack
+          </Button>
+        )}
         <Choice<Shown>
           label="What is shown"
           value={shown}
@@ -41,6 +51,7 @@ export function GoingOutPage() {
       {goingOut.isError && <Failed message={wordsOf(goingOut.error)} onRetry={() => void goingOut.refetch()} />}
       {goingOut.isPending && <Loading />}
       {goingOut.data && <Days goingOut={goingOut.data} shown={shown} />}
+      {client && opened === 'pack' && <PackDialog client={client} onClose={close} />}
     </>
   );
 }
@@ -52,7 +63,7 @@ function Days({ goingOut, shown }: { goingOut: GoingOutShape; shown: Shown }) {
   const { rows, missed, unaddressed, clocks } = goingOut;
   const days = daysOf(rows, shown, todayOn);
   const all = [...rows, ...missed, ...unaddressed];
-  const taken = all.find(({ id, state }) => state !== 'out' && opened === `take-${id}`);
+  const taken = all.find(({ id, state }) => state !== 'out' && opened === `post-${id}`);
   const seen = all.find(({ id, state }) => state === 'out' && opened === `seen-${id}`);
   const list = (of: readonly GoingOutRowShape[]) =>
     of.map((row) => <GoingOutRow key={row.id} row={row} there={dayThere(row, clocks, todayOn)} onOpen={open} />);
@@ -109,7 +120,7 @@ function Days({ goingOut, shown }: { goingOut: GoingOutShape; shown: Shown }) {
           <More hidden={goingOut.unaddressedHidden} />
         </Section>
       )}
-      {taken && <TakeOutDialog key={taken.id} row={taken} onClose={close} />}
+      {taken && <PostDialog key={taken.id} row={taken} onClose={close} />}
       {seen && <OutDialog key={seen.id} placement={seen} onClose={close} />}
     </>
   );
@@ -119,8 +130,8 @@ interface SectionProps {
   readonly id: string;
   readonly title: string;
   readonly note?: string;
-  readonly aside?: React.ReactNode;
-  readonly children: React.ReactNode;
+  readonly aside?: ReactNode;
+  readonly children: ReactNode;
 }
 
 function Section({ id, title, note, aside, children }: SectionProps) {

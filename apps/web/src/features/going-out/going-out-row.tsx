@@ -24,7 +24,8 @@ export function GoingOutRow({ row, there, onOpen }: GoingOutRowProps) {
   const client = clientOf(row.clientId);
   const manages = role === 'lead' || role === 'manager';
   const what = `${row.pieceTitle} on ${row.channelName}`;
-  const [place] = [row.zone === zone ? null : zoneWords(row.zone)];
+  const place = row.zone === zone ? null : zoneWords(row.zone);
+  const isBehind = row.state !== 'scheduled' && row.state !== 'pencilled';
   return (
     <li className="grid grid-cols-[3.25rem_minmax(0,1fr)] md:grid-cols-[6.5rem_3.25rem_minmax(0,1.2fr)_minmax(0,1.3fr)_9.5rem_8.5rem] gap-x-3 gap-y-1.5 items-start px-4 py-2.5 border-t border-line first:border-t-0">
       <p className="tabular leading-tight col-span-2 md:col-span-1">
@@ -32,8 +33,7 @@ export function GoingOutRow({ row, there, onOpen }: GoingOutRowProps) {
         <span className="md:hidden text-muted text-[13px]"> {dayWords(row.on ?? '')}</span>
         {place && <span className="block text-muted text-[12px]">{place} time</span>}
         {there && <span className="block text-rind text-[12px]">{there}</span>}
-        {row.state === 'missed' && <span className="hidden md:block text-muted text-[12px]">{dayWords(row.on ?? '')}</span>}
-        {row.state === 'out' && <span className="hidden md:block text-muted text-[12px]">{dayWords(row.on ?? '')}</span>}
+        {isBehind && <span className="hidden md:block text-muted text-[12px]">{dayWords(row.on ?? '')}</span>}
       </p>
       <Thumbnail pictureId={row.pictureId} size={52} />
       <div className="min-w-0">
@@ -66,14 +66,14 @@ export function GoingOutRow({ row, there, onOpen }: GoingOutRowProps) {
           </>
         )}
       </div>
-      <div className="col-start-2 md:col-start-auto">{row.state !== 'out' && <Check row={row} what={what} manages={manages} />}</div>
+      <div className="col-start-2 md:col-start-auto">{!isBehind && <Check row={row} what={what} manages={manages} />}</div>
       <div className="col-start-2 md:col-start-auto md:justify-self-end">
         {manages && (
           <Button
-            onClick={() => onOpen(`${row.state === 'out' ? 'seen' : 'take'}-${row.id}`)}
-            aria-label={row.state === 'out' ? `Where it is: ${what}` : `Take it out: ${what}`}
+            onClick={() => onOpen(`${row.state === 'out' ? 'seen' : 'post'}-${row.id}`)}
+            aria-label={row.state === 'out' ? `Where it is: ${what}` : `Post by hand: ${what}`}
           >
-            {row.state === 'out' ? 'Where it is' : 'Take it out'}
+            {row.state === 'out' ? 'Where it is' : 'Post by hand'}
           </Button>
         )}
       </div>

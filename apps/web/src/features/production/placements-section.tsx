@@ -1,14 +1,13 @@
-import { MarkOutBody, type PieceShape, type PlacementShape } from '@zesting/contract';
+import type { PieceShape } from '@zesting/contract';
 import { useState, type ComponentProps } from 'react';
 import { call } from '../../lib/api';
 import { count, dayWords, instantWords, zoneWords } from '../../lib/format';
 import { usePlacements } from '../../lib/placements';
 import { useClients, useWrite } from '../../lib/queries';
-import { useBodyForm } from '../../lib/use-body-form';
 import { useOpened } from '../../lib/use-opened';
 import { Button } from '../../ui/button';
-import { FormDialog } from '../../ui/form-dialog';
-import { AddressField, PlacementDialog } from '../../parts/placement-dialog';
+import { OutDialog } from '../../parts/out-dialog';
+import { PlacementDialog } from '../../parts/placement-dialog';
 import { PlacementTag } from '../../ui/placement-tag';
 import { Tag } from '../../ui/tags';
 
@@ -87,7 +86,7 @@ export function PlacementsSection({ piece }: { piece: PieceShape }) {
         </details>
       )}
       {piece.canManage && <AddChannel piece={piece} />}
-      {seen && piece.canManage && <AddressDialog placement={seen} onClose={close} />}
+      {seen && piece.canManage && <OutDialog placement={seen} onClose={close} />}
       {placed && piece.canManage && (
         <AsOpened
           key={placed.id}
@@ -107,30 +106,6 @@ export function PlacementsSection({ piece }: { piece: PieceShape }) {
 function AsOpened({ placement, ...rest }: ComponentProps<typeof PlacementDialog>) {
   const [kept] = useState(placement);
   return <PlacementDialog placement={kept} {...rest} />;
-}
-
-/** Where what went out can be seen: the one thing about it that can be corrected. */
-function AddressDialog({ placement: now, onClose }: { placement: PlacementShape; onClose: () => void }) {
-  const [placement] = useState(now); // as it was when the dialog was opened
-  const correct = useWrite(
-    (body: MarkOutBody) => call(`/placements/${placement.id}/address`, { method: 'PATCH', body, version: placement.version }),
-    { quiet: true },
-  );
-  const form = useBodyForm<MarkOutBody>(
-    MarkOutBody,
-    { address: placement.outAddress },
-    {
-      send: async ({ address }) => {
-        await correct.mutateAsync({ address: address ?? null });
-        onClose();
-      },
-    },
-  );
-  return (
-    <FormDialog form={form} onClose={onClose} title={`Where it is on ${placement.channelName}`} action="Save" leave="Leave as it was">
-      <AddressField form={form} label="Address" help="May be empty." />
-    </FormDialog>
-  );
 }
 
 function AddChannel({ piece }: { piece: PieceShape }) {

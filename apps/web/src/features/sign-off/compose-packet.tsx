@@ -9,6 +9,7 @@ import { count, dayWords } from '../../lib/format';
 import { useKept } from '../../lib/kept';
 import { policyWords } from '../../lib/policy-words';
 import { useDaysOff, useWrite } from '../../lib/queries';
+import { WhatFits } from '../../parts/what-fits';
 import { slipWords } from './slips';
 import { Button } from '../../ui/button';
 import { DayField } from '../../ui/day-field';
@@ -66,6 +67,7 @@ export function ComposePacket({ client }: { client: ClientShape }) {
                     </Link>
                   )}
                 </label>
+                {chosen.includes(piece.pieceId) && <WhatFits pieceId={piece.pieceId} />}
               </li>
             ))}
           </ul>

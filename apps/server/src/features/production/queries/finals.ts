@@ -1,8 +1,8 @@
 import { fileNames, getDay, handOutText, type Content } from '@zesting/core';
-import { existsSync, type ReadStream } from 'node:fs';
+import { existsSync } from 'node:fs';
 import type { Readable } from 'node:stream';
-import yazl from 'yazl';
 import type { App } from '../../../platform/app.js';
+import { zipOf } from '../../../platform/files/zip.js';
 import { loadSources, signOffOf } from '../../planning/index.js';
 
 export interface Finals {
@@ -46,22 +46,13 @@ export async function finalsOf(app: App, pieceId: string): Promise<Finals | 'gon
     ...channels.map((channel) => ({ ...named, title: `${piece.title} ${channel.name}`, extension: 'txt' })),
   ]);
   for (const file of media) if (!existsSync(app.files.pathOf(file.hash))) return 'gone';
-  const zip = new yazl.ZipFile();
-  const output = zip.outputStream as Readable; // yazl's own stream
-  const opened = new Set<ReadStream>();
-  zip.on('error', (error: Error) => output.destroy(error));
-  // whoever hangs up, or a file that goes away meanwhile, leaves nothing open
-  output.once('close', () => opened.forEach((stream) => stream.destroy()));
-  for (const [index, file] of media.entries())
-    zip.addReadStreamLazy(names[index] ?? file.name, { compress: false }, (give) => {
-      const stream = app.files.read(file.hash);
-      opened.add(stream);
-      stream.once('error', (error) => output.destroy(error));
-      give(null, stream);
-    });
-  for (const [index, channel] of channels.entries())
-    zip.addBuffer(Buffer.from(handOutText(piece.content, channel.id)), names[media.length + index] ?? `${channel.name}.txt`);
-  zip.end();
+  const zip = zipOf(app.files, [
+    ...media.map(({ hash, name }, index) => ({ name: names[index] ?? name, hash })),
+    ...channels.map((channel, index) => ({
+      name: names[media.length + index] ?? `${channel.name}.txt`,
+      made: handOutText(piece.content, channel.id),
+    })),
+  ]);
   const [name = 'finals.zip'] = fileNames([{ ...named, title: `${piece.title} finals`, extension: 'zip' }]);
-  return { name: name.replace(/^\d+_/, ''), zip: output };
+  return { name: name.replace(/^\d+_/, ''), zip };
 }

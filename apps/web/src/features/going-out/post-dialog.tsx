@@ -1,35 +1,23 @@
 import { useQuery } from '@tanstack/react-query';
-import { MarkOutBody, type GoingOutRowShape, type HandOutShape } from '@zesting/contract';
+import type { GoingOutRowShape, HandOutShape } from '@zesting/contract';
 import { Download, ExternalLink } from 'lucide-react';
 import { useState } from 'react';
 import { handOutQuery } from '../../api/going-out';
-import { call, wordsOf } from '../../lib/api';
+import { wordsOf } from '../../lib/api';
 import { count, dayWords, zoneWords } from '../../lib/format';
-import { useWrite } from '../../lib/queries';
-import { useBodyForm } from '../../lib/use-body-form';
 import { buttonClass } from '../../ui/button';
 import { CopyButton } from '../../ui/copy-button';
 import { Findings } from '../../ui/findings';
 import { FormDialog } from '../../ui/form-dialog';
 import { Failed, Loading } from '../../ui/page';
 import { Thumbnail } from '../../ui/thumbnail';
-import { nowIn, OutTimeFields } from './out-time-fields';
+import { OutFields, useMarkOut } from '../../parts/out-fields';
 
-/** Taking something out by hand: each part copied with one press, its pictures, the place to post it, and the word that it is out. */
-export function TakeOutDialog({ row: shown, onClose }: { row: GoingOutRowShape; onClose: () => void }) {
+/** Posting by hand: each part copied with one press, its pictures, the place to post it, and the word that it is out. */
+export function PostDialog({ row: shown, onClose }: { row: GoingOutRowShape; onClose: () => void }) {
   const [row] = useState(shown); // as it was when the dialog was opened
   const handOut = useQuery(handOutQuery(row.id));
-  const mark = useWrite((body: MarkOutBody) => call(`/placements/${row.id}/out`, { method: 'POST', body }), { quiet: true });
-  const form = useBodyForm<MarkOutBody>(
-    MarkOutBody,
-    { address: null, ...nowIn(row.zone) },
-    {
-      send: async (body) => {
-        await mark.mutateAsync(body);
-        onClose();
-      },
-    },
-  );
+  const form = useMarkOut(row, onClose);
   const isUnsigned = handOut.data?.findings.some(({ code }) => code === 'not_signed') ?? false;
   return (
     <FormDialog
@@ -54,7 +42,7 @@ export function TakeOutDialog({ row: shown, onClose }: { row: GoingOutRowShape; 
         </div>
       )}
       {isUnsigned && <p className="mb-3">What the client has not signed cannot be marked as out.</p>}
-      <OutTimeFields form={form} placement={row} />
+      <OutFields form={form} placement={row} />
     </FormDialog>
   );
 }
@@ -71,7 +59,7 @@ function Parts({ handOut, channelName }: { handOut: HandOutShape; channelName: s
       {handOut.postingAddress ? (
         <p className="mb-3">
           <a href={handOut.postingAddress} target="_blank" rel="noreferrer" className={buttonClass('main')}>
-            <ExternalLink size={15} aria-hidden /> Post on {channelName}
+            <ExternalLink size={15} aria-hidden /> Open {channelName}
           </a>
         </p>
       ) : (
@@ -102,7 +90,7 @@ function Parts({ handOut, channelName }: { handOut: HandOutShape; channelName: s
           <h3 className="text-[13px] font-semibold mb-1">{count(handOut.media.length, 'picture or clip', 'pictures and clips')}</h3>
           <ul className="grid gap-1.5">
             {handOut.media.map((medium, index) => (
-              <li key={`${medium.assetId}-${index}`} className="flex items-center gap-2.5">
+              <li key={`${medium.assetId}-${index}`} className="flex items-center gap-2.5 min-w-0">
                 <Thumbnail pictureId={medium.mime.startsWith('image/') ? medium.assetId : null} />
                 <span className="min-w-0 flex-1 truncate text-[13px]" title={medium.alt || medium.name}>
                   {medium.alt || medium.name}

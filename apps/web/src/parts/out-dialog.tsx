@@ -1,11 +1,11 @@
 import { MarkOutBody, type PlacementShape } from '@zesting/contract';
 import { useState } from 'react';
-import { call } from '../../lib/api';
-import { dayWords } from '../../lib/format';
-import { useWrite } from '../../lib/queries';
-import { useBodyForm } from '../../lib/use-body-form';
-import { FormDialog } from '../../ui/form-dialog';
-import { clockTimes, OutTimeFields } from './out-time-fields';
+import { call } from '../lib/api';
+import { dayWords } from '../lib/format';
+import { useWrite } from '../lib/queries';
+import { useBodyForm } from '../lib/use-body-form';
+import { FormDialog } from '../ui/form-dialog';
+import { clockTimes, OutFields } from './out-fields';
 
 /** What can be corrected of what is out: where it is, and when it went. */
 export function OutDialog({ placement: now, onClose }: { placement: PlacementShape; onClose: () => void }) {
@@ -35,7 +35,7 @@ export function OutDialog({ placement: now, onClose }: { placement: PlacementSha
       action="Save"
       leave="Leave as it was"
     >
-      <OutTimeFields form={form} placement={placement} />
+      <OutFields form={form} placement={placement} />
     </FormDialog>
   );
 }
