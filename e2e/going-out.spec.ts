@@ -11,8 +11,8 @@ test('what goes out next: what stops it is seen and settled, it is looked at, po
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
   const letter = dana.getByRole('listitem').filter({ hasText: 'Newsletter: what to sow now' });
 
-  await test.step('the desk says what is not ready, and leads to it', async () => {
-    await dana.getByRole('link', { name: /that (goes|go) out within three days.*Going out$/ }).click();
+  await test.step('the desk says what needs somebody, and leads to it; what is not ready says why', async () => {
+    await dana.getByRole('link', { name: /out without an address.*Going out$/ }).click();
     await expect(dana.getByRole('heading', { name: 'Going out', level: 1 })).toBeVisible();
     await dana.goto('/calendar/going-out?client=MOSS&shown=unready');
     await expect(letter).toContainText('This channel takes no tags');
@@ -62,9 +62,11 @@ test('what goes out next: what stops it is seen and settled, it is looked at, po
   await test.step('on the phone each part is copied with one press, and it is marked as out', async () => {
     await phone.context().grantPermissions(['clipboard-read', 'clipboard-write']);
     await phone.goto('/calendar/going-out?client=MOSS');
+    const post = phone.getByRole('button', { name: 'Post by hand: Newsletter: what to sow now on Newsletter' });
+    await expect(post).toBeVisible();
     await expectAccessible(phone);
     await expectNoSidewaysScroll(phone);
-    await phone.getByRole('button', { name: 'Post by hand: Newsletter: what to sow now on Newsletter' }).tap();
+    await post.tap();
     await expect(dialog.getByRole('link', { name: 'Open Newsletter' })).toHaveAttribute('href', 'https://post.moss.test/newsletter');
     await dialog.getByRole('button', { name: 'Copy: Text' }).tap();
     await expect(phone.getByText('Text: copied')).toBeVisible();

@@ -21,7 +21,7 @@ test('pictures of the main views', async ({ browser, zesting }) => {
     ['/production/load?weeks=4', 'load'],
     ['/sign-off', 'sign-off'],
     ['/calendar', 'calendar'],
-    ['/calendar?view=week', 'week'],
+    ['/calendar/going-out', 'going-out'],
     ['/plan/year?client=MOSS', 'year'],
     ['/production/copy?client=MOSS', 'copy'],
     ['/plan/pillars?client=MOSS', 'pillars'],

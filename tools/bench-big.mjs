@@ -144,6 +144,11 @@ async function measure(size, base) {
         ['calendar, with due days', lead, '/api/calendar?from=2027-03-08&to=2027-04-18&dues=yes'],
         ['calendar, off the theme', lead, `/api/calendar?from=2027-03-08&to=2027-04-18&theme=off&clientId=${open.client_id}`],
         ['calendar, a year counted', lead, '/api/calendar/counts?from=2027-03-01&to=2028-02-29'],
+        ['going out', lead, '/api/going-out'],
+        ['going out of a manager', manager, '/api/going-out'],
+        ['going out soon', lead, '/api/going-out/soon'],
+        ['what a pack holds', lead, `/api/clients/${channel.client_id}/pack?from=2027-03-01&to=2027-04-30`],
+        ['what fits of a piece', lead, `/api/pieces/${open.id}/fits`],
         ['a channel as seen', lead, `/api/clients/${channel.client_id}/channels/${channel.id}/look`],
       ];
       const all = (await zesting.query('select id from clients')).map((row) => row.id);

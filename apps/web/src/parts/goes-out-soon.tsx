@@ -1,34 +1,36 @@
 import { useQuery } from '@tanstack/react-query';
+import type { GoingOutSoonShape } from '@zesting/contract';
 import { Link } from 'react-router';
 import { goingOutSoonQuery } from '../api/going-out';
 import { useClients } from '../lib/queries';
 import { Tag } from '../ui/tags';
 
+/** What needs somebody soon, the most pressing first; `shown` is how the list is asked for it. */
+function needsOf({ count, unready, unchecked, unaddressed }: GoingOutSoonShape) {
+  const of = `of ${count} that ${count === 1 ? 'goes' : 'go'} out within three days`;
+  return [
+    { number: unready, words: 'not ready', of, shown: 'unready' },
+    { number: unchecked, words: 'ready, but nobody has looked', of, shown: 'unchecked' },
+    { number: unaddressed, words: 'out without an address', of: '', shown: null },
+  ].filter(({ number }) => number > 0);
+}
+
 /** What goes out today and within three days and is not ready for it: said while there is time. Nothing where all is in order. */
 export function GoesOutSoon() {
   const { query, to } = useClients();
   const { data: soon } = useQuery(goingOutSoonQuery(query));
-  if (!soon || soon.unready + soon.unchecked + soon.unaddressed === 0) return null;
-  const { count, unready, unchecked, unaddressed } = soon;
-  const path = unready > 0 ? '?shown=unready' : unchecked > 0 ? '?shown=unchecked' : '';
-  const beside = [
-    unchecked > 0 ? `${unchecked} of them nobody has looked at` : '',
-    unaddressed > 0 ? `${unaddressed} out without an address` : '',
-  ].filter(Boolean);
+  const [first, ...rest] = soon ? needsOf(soon) : [];
+  if (!soon || !first) return null;
   return (
     <Link
-      to={to(`/calendar/going-out${path}`)}
+      to={to(`/calendar/going-out${first.shown ? `?shown=${first.shown}` : ''}`)}
       className="card flex flex-wrap items-center gap-x-3 gap-y-1 px-4 py-2.5 mb-4 no-underline hover:bg-sunk"
     >
-      {unready > 0 && <Tag tone="rhubarb">{unready}</Tag>}
+      <Tag tone={soon.unready > 0 ? 'rhubarb' : 'calm'}>{first.number}</Tag>
       <span className="font-medium">
-        {unready > 0
-          ? `Not ready, of ${count} that ${count === 1 ? 'goes' : 'go'} out within three days`
-          : count > 0
-            ? `${count} ${count === 1 ? 'goes' : 'go'} out within three days, ${unchecked > 0 ? 'ready' : 'ready and looked at'}`
-            : 'Nothing goes out within three days'}
+        {first.words} {first.of}
       </span>
-      <span className="text-muted">{beside.join(', ')}</span>
+      <span className="text-muted">{rest.map(({ number, words }) => `${number} ${words}`).join(', ')}</span>
       <span className="ml-auto text-pine font-medium">Going out</span>
     </Link>
   );

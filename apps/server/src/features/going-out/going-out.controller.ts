@@ -16,6 +16,7 @@ import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { sendZip } from '../../platform/http/send-zip.js';
 import { packContents, type PackContents } from './pack/contents.js';
 import { packOf } from './pack/pack.js';
+import { sendAsset } from '../production/index.js';
 import { goingOutOf, goingOutSoon } from './queries/going-out.js';
 import { fitsOf } from './queries/fits.js';
 import { handOutOf } from './queries/hand-out.js';
@@ -58,6 +59,23 @@ export class GoingOutController {
   @Access('going_out.read', { placement: 'placementId' })
   handOut(@Param('placementId') placementId: string): Promise<HandOutShape> {
     return handOutOf(this.app, placementId);
+  }
+
+  /** One of the files that are copied out by hand, the first is 1, under the name by which it sorts. */
+  @Get('placements/:placementId/files/:number')
+  @AnswersBytes('image/*', 'video/*', 'audio/*', 'application/octet-stream')
+  @Access('going_out.read', { placement: 'placementId' })
+  async file(
+    @CurrentViewer() viewer: Viewer,
+    @Param('placementId') placementId: string,
+    @Param('number') number: string,
+    @Res() response: Response,
+  ): Promise<void> {
+    const { media, fileNames } = await handOutOf(this.app, placementId);
+    const index = /^[1-9]\d?$/.test(number) ? Number(number) - 1 : -1;
+    const medium = media[index];
+    if (!medium) throw Problem.of('access.not_found');
+    await sendAsset(this.app, medium.assetId, response, { makerId: viewer.personId, keptAs: fileNames[index] });
   }
 
   /** What a client's pack of some days would hold, and what it leaves out and why. */

@@ -303,6 +303,12 @@ describe('what goes out', () => {
       ]);
       expect(Buffer.from(files['01_2027-03-04_AAA_a-piece-photo-feed.jpg'] ?? []).equals(morning)).toBe(true);
       expect(Buffer.from(files['03_2027-03-04_AAA_a-piece-photo-feed.jpg'] ?? []).equals(evening)).toBe(true);
+      // each by itself, under a name of the same kind
+      const first = (await show()).rows[0]?.id ?? '';
+      const alone = (number: string) => manager.call('GET', `/api/placements/${first}/files/${number}`);
+      const { status: sent, headers } = await alone('1');
+      expect([sent, headers.get('content-disposition')]).toEqual([200, "attachment; filename*=UTF-8''01_2027-03-04_AAA_a-piece.jpg"]);
+      for (const number of ['0', '2', 'x']) expect((await alone(number)).status).toBe(404);
       const text = (file: string) => strFromU8(files[file] ?? new Uint8Array());
       expect(text('02_2027-03-04_AAA_a-piece-photo-feed.txt')).toBe(
         'Copy, with “marks”\nand two lines\n\n#rye #bread\n\nhttps://aaa.test/menu\n',

@@ -137,7 +137,8 @@ describe('the stored plan', () => {
       async () => editPiece(app, viewer, piece.id, { shelved: random() < 0.2 }, piece.version),
       async () => placement && movePlacement(app, viewer, placement.id, { on: random() < 0.2 ? null : on }, placement.version),
       async () =>
-        placement && (random() < 0.2 ? cancelPlacement(app, viewer, placement.id) : markOut(app, viewer, placement.id, { address: 'https://x.test/1' })),
+        placement &&
+        (random() < 0.2 ? cancelPlacement(app, viewer, placement.id) : markOut(app, viewer, placement.id, { address: 'https://x.test/1' })),
       async () => addPlacement(app, viewer, piece.id, pick(piece.client_id === scene.a.id ? scene.a.channelIds : scene.b.channelIds) ?? ''),
       async () => sendPacket(app, viewer, piece.client_id, { title: 'P', pieceIds: [piece.id], dueOn: on }),
       async () => sendPacket(app, viewer, piece.client_id, { title: 'P', pieceIds: [piece.id], dueOn: on }),

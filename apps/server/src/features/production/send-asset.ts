@@ -24,6 +24,8 @@ export interface Asked {
   readonly makerId?: string | undefined;
   /** of the brand sheet: no content of a piece */
   readonly isBrand?: boolean;
+  /** what it is to be kept as; without it, it is shown under its own name */
+  readonly keptAs?: string | undefined;
   /** what the browser says it is for: within a page, where the mark stands beside it, a picture is shown clean */
   readonly destination?: string | undefined;
 }
@@ -41,20 +43,22 @@ export async function sendAsset(app: App, assetId: string, response: Response, a
   const width = widthOf(asked.width) ?? (marked ? (1920 as const) : undefined);
   const made = isPicture && width !== undefined ? await app.pictures.sizeOf(asset.id, width, marked) : undefined;
   if (marked && !made) throw Problem.of('file.being_made');
-  const sent = made ? { ...made, name: asset.name.replace(/\.\w+$/, made.mime === 'image/webp' ? '.webp' : '.jpg') } : asset;
-  await sendFile(app, sent, response);
+  const named = { ...asset, name: asked.keptAs ?? asset.name };
+  const sent = made ? { ...made, name: named.name.replace(/\.\w+$/, made.mime === 'image/webp' ? '.webp' : '.jpg') } : named;
+  await sendFile(app, sent, response, asked.keptAs !== undefined);
 }
 
-/** Sends stored bytes with headers under which no browser runs them. */
+/** Sends stored bytes with headers under which no browser runs them. @param isKept whether the browser is to keep them as a file */
 export async function sendFile(
   app: App,
   { hash, mime, name }: Pick<AssetRow, 'hash' | 'mime' | 'name'>,
   response: Response,
+  isKept = false,
 ): Promise<void> {
   response.set({
     'Content-Type': mime,
     Vary: 'Sec-Fetch-Dest',
-    'Content-Disposition': `${SHOWN.test(mime) ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(name)}`,
+    'Content-Disposition': `${SHOWN.test(mime) && !isKept ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(name)}`,
     'X-Content-Type-Options': 'nosniff',
     'Content-Security-Policy': "default-src 'none'; sandbox",
     // asked anew each time, since an approval takes the mark away; unchanged bytes are not sent again

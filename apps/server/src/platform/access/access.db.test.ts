@@ -236,6 +236,7 @@ const TABLE: Record<string, string> = {
   'GET /api/going-out/soon': 'lead manager staff',
   'GET /api/placements/{placementId}/hand-out': 'lead manager staff',
   'GET /api/pieces/{pieceId}/fits': makers,
+  'GET /api/placements/{placementId}/files/{number}': 'lead manager staff',
   'PUT /api/placements/{placementId}/check': managers,
   'GET /api/clients/{clientId}/pack': 'lead manager staff',
   'GET /api/clients/{clientId}/pack/zip': 'lead manager staff',

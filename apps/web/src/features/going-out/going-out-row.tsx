@@ -1,5 +1,6 @@
 import type { GoingOutRowShape } from '@zesting/contract';
 import { isReady } from '@zesting/core';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { call } from '../../lib/api';
 import { dayWords, instantWords, zoneWords } from '../../lib/format';
@@ -66,7 +67,9 @@ export function GoingOutRow({ row, there, onOpen }: GoingOutRowProps) {
           </>
         )}
       </div>
-      <div className="col-start-2 md:col-start-auto">{!isBehind && <Check row={row} what={what} manages={manages} />}</div>
+      <div className="col-start-2 md:col-start-auto">
+        {!isBehind && <Check key={`${row.seen} ${row.check?.at}`} row={row} what={what} manages={manages} />}
+      </div>
       <div className="col-start-2 md:col-start-auto md:justify-self-end">
         {manages && (
           <Button
@@ -86,17 +89,21 @@ function Check({ row, what, manages }: { row: GoingOutRowShape; what: string; ma
   const check = useWrite((isChecked: boolean) =>
     call(`/placements/${row.id}/check`, { method: 'PUT', body: { isChecked, seen: row.seen } }),
   );
+  const [wanted, setWanted] = useState<boolean | null>(null); // as it was clicked, until the answer is there
   const words = row.check ? `${row.check.by}, ${instantWords(row.check.at)}` : row.wasChecked ? 'Changed since' : 'Looked at';
   if (!manages) return row.check ? <p className="text-[13px] text-muted">Looked at: {words}</p> : null;
+  const put = (isChecked: boolean) => {
+    setWanted(isChecked);
+    check.mutate(isChecked, { onError: () => setWanted(null) });
+  };
   return (
     <label className="flex items-start gap-1.5 min-h-8 text-[13px]" title={row.check ? `Looked at by ${words}` : undefined}>
       <input
         type="checkbox"
         className="size-4 accent-pine mt-0.5"
         aria-label={`${words}: ${what}`}
-        checked={row.check !== null}
-        disabled={check.isPending}
-        onChange={(event) => check.mutate(event.target.checked)}
+        checked={wanted ?? row.check !== null}
+        onChange={(event) => put(event.target.checked)}
       />
       <span className={row.check ? 'text-muted' : row.wasChecked ? 'text-rind' : ''}>{words}</span>
     </label>

@@ -28,7 +28,7 @@ export function PostDialog({ row: shown, onClose }: { row: GoingOutRowShape; onC
       action="Mark as out"
       aside={
         handOut.data ? (
-          <Parts handOut={handOut.data} channelName={row.channelName} />
+          <Parts placementId={row.id} handOut={handOut.data} channelName={row.channelName} />
         ) : handOut.isError ? (
           <Failed message={wordsOf(handOut.error)} onRetry={() => void handOut.refetch()} />
         ) : (
@@ -47,7 +47,7 @@ export function PostDialog({ row: shown, onClose }: { row: GoingOutRowShape; onC
   );
 }
 
-function Parts({ handOut, channelName }: { handOut: HandOutShape; channelName: string }) {
+function Parts({ placementId, handOut, channelName }: { placementId: string; handOut: HandOutShape; channelName: string }) {
   const parts = [
     ['Text', handOut.text],
     ['Tags', handOut.tags],
@@ -97,8 +97,8 @@ function Parts({ handOut, channelName }: { handOut: HandOutShape; channelName: s
                 </span>
                 {medium.alt && <CopyButton name={`Alternative text ${index + 1}`} text={medium.alt} />}
                 <a
-                  href={`/api/files/${medium.assetId}`}
-                  download={handOut.fileNames[index]}
+                  href={`/api/placements/${placementId}/files/${index + 1}`}
+                  download
                   className={buttonClass('quiet')}
                   aria-label={`Download ${handOut.fileNames[index] ?? medium.name}`}
                 >
