@@ -14,6 +14,8 @@ interface FormDialogProps {
   readonly beside?: ReactNode;
   /** what stands beside the form and is not sent with it */
   readonly aside?: ReactNode;
+  /** whether that comes before the form, since it is done first */
+  readonly asideFirst?: boolean;
   readonly form: {
     readonly onSubmit: (event: FormEvent<HTMLFormElement>) => void;
     readonly wrong: string | undefined;
@@ -32,6 +34,7 @@ export function FormDialog({
   leave = 'Not yet',
   beside,
   aside,
+  asideFirst = false,
   form,
   onClose,
   children,
@@ -65,8 +68,9 @@ export function FormDialog({
         sent
       ) : (
         <div className="grid gap-x-8 gap-y-4 md:grid-cols-2 items-start">
-          {sent}
+          {!asideFirst && sent}
           <div className="min-w-0">{aside}</div>
+          {asideFirst && sent}
         </div>
       )}
     </Dialog>

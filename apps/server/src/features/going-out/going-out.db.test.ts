@@ -131,6 +131,11 @@ describe('what goes out', () => {
     await lead.call('POST', '/api/markers', {
       body: { clientId: null, kind: 'blackout', name: 'Mourning', startOn: '2027-03-03', endOn: '2027-03-04' },
     });
+    await lead.call('POST', '/api/markers', {
+      body: { clientId: scene.b.id, kind: 'blackout', name: 'Of another', startOn: '2027-03-04', endOn: '2027-03-04' },
+    });
+    const other = await open(scene.b, '2027-03-04');
+    expect((await rowOf(other.id)).findings.map(({ what }) => what)).toEqual([undefined, undefined, 'Mourning', 'Of another']);
     const twin = await signed('2027-03-04', '18:00'); // the same words on the same day
     expect((await rowOf(id)).findings).toEqual([
       { code: 'blackout', severity: 'should', place: 'date', what: 'Mourning' },
@@ -304,7 +309,7 @@ describe('what goes out', () => {
       expect(Buffer.from(files['01_2027-03-04_AAA_a-piece-photo-feed.jpg'] ?? []).equals(morning)).toBe(true);
       expect(Buffer.from(files['03_2027-03-04_AAA_a-piece-photo-feed.jpg'] ?? []).equals(evening)).toBe(true);
       // each by itself, under a name of the same kind
-      const first = (await show()).rows[0]?.id ?? '';
+      const first = (await show(manager)).rows[0]?.id ?? '';
       const alone = (number: string) => manager.call('GET', `/api/placements/${first}/files/${number}`);
       const { status: sent, headers } = await alone('1');
       expect([sent, headers.get('content-disposition')]).toEqual([200, "attachment; filename*=UTF-8''01_2027-03-04_AAA_a-piece.jpg"]);

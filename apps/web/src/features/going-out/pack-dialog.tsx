@@ -7,7 +7,8 @@ import { packQuery } from '../../api/going-out';
 import { wordsOf } from '../../lib/api';
 import { bytesWords, count, dayWords } from '../../lib/format';
 import { useSession } from '../../lib/queries';
-import { Button, buttonClass } from '../../ui/button';
+import { buttonClass } from '../../ui/button';
+import { Choice } from '../../ui/choice';
 import { DayField } from '../../ui/day-field';
 import { Dialog } from '../../ui/dialog';
 import { Findings } from '../../ui/findings';
@@ -32,12 +33,16 @@ export function PackDialog({ client, onClose }: { client: ClientShape; onClose: 
       title={`A pack for ${client.name}`}
       description="All that is signed, as files that sort in the order in which they go out, with a document and a schedule."
     >
-      <div role="group" aria-label="Usual periods" className="flex flex-wrap gap-1.5 mb-3">
-        {periods.map(([words, first, last]) => (
-          <Button key={words} aria-pressed={from === first && to === last} onClick={() => setSpan([first, last])}>
-            {words}
-          </Button>
-        ))}
+      <div className="mb-3">
+        <Choice
+          label="Usual periods"
+          value={periods.find(([, first, last]) => from === first && to === last)?.[0] ?? ''}
+          options={periods.map(([words]) => [words, words] as const)}
+          onChange={(words) => {
+            const [, first, last] = periods.find(([name]) => name === words) ?? periods[0];
+            setSpan([first, last]);
+          }}
+        />
       </div>
       <div className="grid grid-cols-2 gap-3">
         <DayField label="From" todayOn={todayOn} value={from} onChange={(on) => setSpan([on, to])} />

@@ -26,6 +26,7 @@ export function PostDialog({ row: shown, onClose }: { row: GoingOutRowShape; onC
       title={row.pieceTitle}
       description={`${row.channelName}, ${dayWords(row.on ?? '')} at ${row.at ?? ''} ${zoneWords(row.zone)} time`}
       action="Mark as out"
+      asideFirst
       aside={
         handOut.data ? (
           <Parts placementId={row.id} handOut={handOut.data} channelName={row.channelName} />
