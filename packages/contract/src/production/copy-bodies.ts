@@ -71,6 +71,8 @@ export class CopyRowShape {
   tags: string[];
   firstComment: string;
   link: string;
+  /** what goes out below the copy, and counts in its length */
+  disclosure: string;
   purpose: Purpose | null;
   copyLimit: number | null;
   tagLimit: number | null;

@@ -6,7 +6,7 @@ import { firstPicture } from './first-picture.js';
 /** So many rows at most: two months of a client that publishes eight times a day. */
 const MOST = 500;
 
-interface Row extends Omit<CopyRowShape, 'copy' | 'sharedWith' | 'tags' | 'firstComment' | 'link'> {
+interface Row extends Omit<CopyRowShape, 'copy' | 'sharedWith' | 'tags' | 'firstComment' | 'link' | 'disclosure'> {
   content: Content;
   channels: Record<string, string>;
 }
@@ -41,5 +41,6 @@ function rowShape({ content, channels, ...row }: Row): CopyRowShape {
     tags: [...(part?.tags ?? [])],
     firstComment: part?.firstComment ?? '',
     link: part?.link ?? '',
+    disclosure: content.shared.disclosure,
   };
 }

@@ -20,6 +20,7 @@ const row = (pieceId: string, more: Partial<CopyRowShape> = {}): CopyRowShape =>
   tags: ['old'],
   firstComment: '',
   link: '',
+  disclosure: '',
   purpose: null,
   copyLimit: null,
   tagLimit: null,
