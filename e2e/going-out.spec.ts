@@ -146,3 +146,30 @@ test('what does not fit on a channel is said while it is typed', async ({ browse
   await dana.getByLabel('Link', { exact: true }).fill('kilnlane.test/menu');
   await expect(dana.getByText('“kilnlane.test/menu” is no whole address')).toBeVisible();
 });
+
+test('tags are kept as a set, and put in with one press where a channel is written', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  const [kiln] = await zesting.query<{ id: string }>("select id from clients where code = 'KILN'");
+  await dana.goto(`/clients/${kiln?.id ?? ''}?part=tags`);
+  await expect(dana.getByRole('listitem').filter({ hasText: '#kilnlane #breadfirst' })).toContainText(/Used \d+ times within a year/);
+  await dana.getByRole('button', { name: 'New tag set' }).click();
+  const dialog = dana.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(dialog.getByText('Give it a name.')).toBeVisible();
+  await dialog.getByLabel('Name').fill('The night');
+  await dialog.getByLabel('Tags').fill('#nightbaker, don’t');
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(dialog.getByRole('alert')).toHaveText(/One of the tags is not whole/);
+  await dialog.getByLabel('Tags').fill('#nightbaker #kilnlane #attwo');
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(dana.getByRole('listitem').filter({ hasText: 'The night' })).toContainText('Not used within a year');
+  await expectAccessible(dana);
+  await dana.goto('/production?client=KILN');
+  await dana.getByRole('link', { name: 'A day with the night baker' }).click();
+  await dana.getByRole('tab', { name: /^Short-clip feed/ }).click();
+  await expect(dana.getByLabel('Tags', { exact: true })).toHaveValue('#kilnlane #breadfirst');
+  await dana.getByLabel('Put in a tag set on Short-clip feed').selectOption({ label: 'The night: #nightbaker #kilnlane #attwo' });
+  await expect(dana.getByLabel('Tags', { exact: true })).toHaveValue('#kilnlane #breadfirst #nightbaker #attwo');
+  await expect(dana.getByText('Not saved yet')).toBeVisible();
+});

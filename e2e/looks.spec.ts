@@ -10,7 +10,19 @@ const settled = async (page: Page) => {
   await expect(page.getByRole('main').or(page.locator('#root')).first()).toBeVisible();
 };
 
-const PARTS_OF_A_CLIENT = ['basics', 'days', 'contacts', 'sign-off', 'channels', 'allowance', 'pillars', 'brand', 'links', 'activity'];
+const PARTS_OF_A_CLIENT = [
+  'basics',
+  'days',
+  'contacts',
+  'sign-off',
+  'channels',
+  'allowance',
+  'pillars',
+  'tags',
+  'brand',
+  'links',
+  'activity',
+];
 const SCREENS: Record<string, (id: Record<'piece' | 'client' | 'person' | 'own' | 'request' | 'form', string>) => string[]> = {
   'of the plan': () => [
     '/',

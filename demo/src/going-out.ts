@@ -1,5 +1,5 @@
 import { getValue, isReady } from '@zesting/core';
-import { checkPlacement, goingOutOf, type App } from '@zesting/server';
+import { addTagSet, checkPlacement, goingOutOf, type App } from '@zesting/server';
 import { CLIENTS, type ClientKey } from './clients.js';
 import type { Setup } from './setup.js';
 
@@ -8,6 +8,30 @@ export const UNADDRESSED = 'Seeded rye is back';
 
 /** Whose managers have looked at what goes out next. */
 const LOOKED: readonly ClientKey[] = ['kiln', 'loom'];
+
+/** Tags that go out again and again: the first two of them on everything. */
+const TAG_SETS: readonly (readonly [
+  client: ClientKey,
+  name: string,
+  tags: readonly string[],
+  pillar: number | null,
+  weekday: number | null,
+])[] = [
+  ['kiln', 'Everything', ['kilnlane', 'breadfirst'], null, null],
+  ['kiln', 'Weekend baking', ['saturdaybuns', 'slowmorning'], null, 6],
+  ['moss', 'Everything', ['undergreen', 'slowgarden'], null, null],
+  ['moss', 'Shade', ['fern', 'moss', 'shadegarden'], 0, null],
+  ['tide', 'Everything', ['tidelight', 'woodenboats'], null, null],
+];
+
+/** Tag sets of the clients. */
+export async function addTagSets(app: App, setup: Setup): Promise<void> {
+  for (const [key, name, tags, pillar, weekday] of TAG_SETS) {
+    const { id, pillarIds } = setup.clients[key];
+    const pillarId = pillar === null ? null : (pillarIds[pillar] ?? null);
+    getValue(await addTagSet(app, setup.viewers[CLIENTS[key].manager], id, { name, tags: [...tags], pillarId, weekday }));
+  }
+}
 
 /** The check of the coming week: some managers have done theirs. */
 export async function addChecks(app: App, setup: Setup): Promise<void> {

@@ -5,7 +5,7 @@ import { addCampaigns } from './campaigns.js';
 import { CLIENTS } from './clients.js';
 import { addDuties, markDuties } from './duties.js';
 import { addGoals } from './goals.js';
-import { addChecks } from './going-out.js';
+import { addChecks, addTagSets } from './going-out.js';
 import { addGuidelines } from './guidelines.js';
 import { addInterviews } from './interviews.js';
 import { addIntake } from './intake.js';
@@ -73,6 +73,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   await addTalk(app, setup);
   await addTeamRemarks(app, setup);
   await addTeamMaterial(app, setup);
+  await addTagSets(app, setup);
   await addChecks(app, setup);
   await addGuidelines(app, setup);
   await addIntake(app, setup);

@@ -11,6 +11,7 @@ import { feature as hours } from './features/hours/feature.js';
 import { feature as identity } from './features/identity/feature.js';
 import { feature as intake } from './features/intake/feature.js';
 import { feature as interviews } from './features/interviews/feature.js';
+import { feature as library } from './features/library/feature.js';
 import { feature as material } from './features/material/feature.js';
 import { feature as notices } from './features/notices/feature.js';
 import { feature as obstacles } from './features/obstacles/feature.js';
@@ -40,6 +41,7 @@ export const FEATURES: readonly Feature[] = [
   signOff,
   calendar,
   goingOut,
+  library,
   plan,
   topics,
   interviews,

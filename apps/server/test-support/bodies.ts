@@ -458,6 +458,17 @@ export const CASES: Record<string, Case[]> = {
     },
   ],
   'POST /api/guidelines': [{ ids: 'clientId', body: ({ clientId }) => ({ ...guideline, clientId }), code: 'access.not_found' }],
+  'POST /api/clients/{clientId}/tag-sets': [
+    { ids: 'pillarId', body: ({ pillarId }) => ({ name: 'T', tags: ['a'], weekday: null, pillarId }), code: 'pillar.unknown' },
+  ],
+  'PUT /api/tag-sets/{tagSetId}': [
+    {
+      ids: 'pillarId',
+      body: ({ pillarId }) => ({ name: 'T', tags: ['a'], weekday: null, pillarId }),
+      version: 'select version from tag_sets where id = $1',
+      code: 'pillar.unknown',
+    },
+  ],
   'PUT /api/guidelines/{guidelineId}': [
     {
       ids: 'clientId',

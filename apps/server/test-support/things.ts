@@ -79,6 +79,10 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     `insert into obstacles (client_id, piece_id, words, whose, raised_by, raised_at) values ($1, $2, 'No photos', 'client', $3, now()) returning id`,
     [client.id, pieceId, people.lead.personId],
   );
+  const [tagSet] = await app.read<{ id: string }>(
+    `insert into tag_sets (client_id, name, tags, made_at) values ($1, 'T', '{a}', now()) returning id`,
+    [client.id],
+  );
   const [guideline] = await app.read<{ id: string }>(
     `insert into guidelines (title, text, client_id, edited_by, edited_at) values ('G', 'T', $1, $2, now()) returning id`,
     [client.id, people.lead.personId],
@@ -155,6 +159,7 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     materialId: material?.id ?? '',
     noteId: note?.id ?? '',
     obstacleId: obstacle?.id ?? '',
+    tagSetId: tagSet?.id ?? '',
     guidelineId: guideline?.id ?? '',
     mailId: mail?.id ?? '',
     routeId: scene.routeId,

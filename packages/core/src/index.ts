@@ -49,3 +49,4 @@ export * from './observances/index.js';
 export * from './obstacle/index.js';
 export * from './copycheck/index.js';
 export * from './preflight/index.js';
+export * from './tag-sets/index.js';

@@ -18,6 +18,7 @@ import { ChannelsSection } from './channels-section';
 import { ContactsSection } from './contacts-section';
 import { LinksSection } from './links-section';
 import { PillarsSection } from './pillars-section';
+import { TagSetsSection } from './tag-sets-section';
 import { TeamSection } from './team-section';
 import { PolicySection } from './policy-section';
 
@@ -35,6 +36,7 @@ export function ClientPage() {
     { id: 'channels', title: 'Channels', content: <ChannelsSection client={client} /> },
     { id: 'allowance', title: 'Allowance', content: <AllowanceSection client={client} /> },
     { id: 'pillars', title: 'Pillars', content: <PillarsSection client={client} /> },
+    { id: 'tags', title: 'Tag sets', content: <TagSetsSection client={client} /> },
     { id: 'brand', title: 'Brand sheet', content: <BrandSection client={client} /> },
     { id: 'links', title: 'Links', content: <LinksSection clientId={client.id} /> },
     { id: 'activity', title: 'Activity', content: <ActivitySection clientId={client.id} /> },

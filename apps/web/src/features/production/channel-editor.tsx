@@ -1,13 +1,16 @@
 import type { ChannelContentShape, ContentShape } from '@zesting/contract';
-import { copycheck, lengthOn, mediacheck, type ClientRules, type Content, type Finding } from '@zesting/core';
+import { copycheck, lengthOn, mediacheck, withTagSet, type ClientRules, type Content, type Finding } from '@zesting/core';
 import { notesAt } from '../../lib/finding-words';
 import { count } from '../../lib/format';
+import { tagWords, toTags } from '../../lib/tags';
 import { Field } from '../../ui/field';
 import { Preview } from '../../ui/preview';
+import { TagSetChoice } from './tag-set-choice';
 
 type Shared = ContentShape['shared'];
 
 interface ChannelEditorProps {
+  readonly pieceId: string;
   readonly part: ChannelContentShape;
   readonly shared: Shared;
   readonly readOnly: boolean;
@@ -15,8 +18,6 @@ interface ChannelEditorProps {
   readonly rules: ClientRules;
   readonly onChange: (part: ChannelContentShape) => void;
 }
-
-const toTags = (text: string): string[] => text.split(/[\s,]+/).flatMap((tag) => tag.replace(/^#+/, '') || []);
 
 /** A channel's part with the shared one, as core checks them. */
 const contentOf = (part: ChannelContentShape, shared: Shared): Content => ({
@@ -31,7 +32,7 @@ export const findingsOn = (part: ChannelContentShape, shared: Shared, rules: Cli
 ];
 
 /** One channel's own part, with how it will look there and what does not fit. */
-export function ChannelEditor({ part, shared, readOnly, rules, onChange }: ChannelEditorProps) {
+export function ChannelEditor({ pieceId, part, shared, readOnly, rules, onChange }: ChannelEditorProps) {
   const copy = part.copy.trim() === '' ? shared.copy : part.copy;
   const length = lengthOn(contentOf(part, shared), part.channelId, part);
   const findings = findingsOn(part, shared, rules);
@@ -57,6 +58,13 @@ export function ChannelEditor({ part, shared, readOnly, rules, onChange }: Chann
           )}
         </Field>
         <TagsField part={part} readOnly={readOnly} notes={notesAt(findings, 'tags')} onChange={onChange} />
+        {!readOnly && (
+          <TagSetChoice
+            pieceId={pieceId}
+            channelName={part.name}
+            onChoose={(tags) => onChange({ ...part, tags: withTagSet(part.tags, { tags }) })}
+          />
+        )}
         <Field label="First comment" {...notesAt(findings, 'first_comment')}>
           {(control) => (
             <input
@@ -98,7 +106,7 @@ export function ChannelEditor({ part, shared, readOnly, rules, onChange }: Chann
           <div className="bg-sunk rounded-md grid place-items-center text-muted text-[13px] min-h-28">No picture yet</div>
         )}
         <p className="mt-2 whitespace-pre-wrap break-words text-[13px]">{copy}</p>
-        {part.tags.length > 0 && <p className="text-lake text-[13px] break-words">{part.tags.map((tag) => `#${tag}`).join(' ')}</p>}
+        {part.tags.length > 0 && <p className="text-lake text-[13px] break-words">{tagWords(part.tags)}</p>}
       </figure>
     </div>
   );
@@ -123,7 +131,7 @@ function TagsField({
           key={part.tags.join(' ')}
           className="field"
           readOnly={readOnly}
-          defaultValue={part.tags.map((tag) => `#${tag}`).join(' ')}
+          defaultValue={tagWords(part.tags)}
           onBlur={(event) => {
             const tags = toTags(event.target.value);
             if (tags.join(' ') !== part.tags.join(' ')) onChange({ ...part, tags });

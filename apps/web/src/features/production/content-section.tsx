@@ -115,6 +115,7 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
           ),
           content: (
             <ChannelEditor
+              pieceId={piece.id}
               part={part}
               shared={draft.shared}
               readOnly={readOnly}

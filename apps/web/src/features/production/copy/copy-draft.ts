@@ -1,3 +1,4 @@
+import { tagWords, toTags } from '../../../lib/tags';
 import type { CopyChangeBody, CopyRowShape } from '@zesting/contract';
 import Papa from 'papaparse';
 
@@ -18,11 +19,8 @@ export type CopyDraft = Readonly<Record<string, RowDraft>>;
 /** What a row is known by: a piece can stand on one channel on several days, with the same copy. */
 export const rowKey = ({ pieceId, channelId }: Pick<CopyRowShape, 'pieceId' | 'channelId'>): string => `${pieceId}:${channelId}`;
 
-export const toTags = (text: string): string[] => text.split(/[\s,]+/).flatMap((tag) => tag.replace(/^#+/, '') || []);
-
 /** What is saved in a cell, as a text. */
-export const savedText = (row: CopyRowShape, field: CopyField): string =>
-  field === 'tags' ? row.tags.map((tag) => `#${tag}`).join(' ') : row[field];
+export const savedText = (row: CopyRowShape, field: CopyField): string => (field === 'tags' ? tagWords(row.tags) : row[field]);
 
 /** What a cell shows: what was typed, else what is saved. */
 export const shownText = (row: CopyRowShape, field: CopyField, draft: CopyDraft): string =>

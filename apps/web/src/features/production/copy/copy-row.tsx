@@ -5,11 +5,12 @@ import { Link } from 'react-router';
 import { call } from '../../../lib/api';
 import { dayWords } from '../../../lib/format';
 import { useClients, useWrite } from '../../../lib/queries';
+import { toTags } from '../../../lib/tags';
 import { PURPOSE_OPTIONS } from '../../../lib/words';
 import { Findings } from '../../../ui/findings';
 import { PlacementTag } from '../../../ui/placement-tag';
 import { Thumbnail } from '../../../ui/thumbnail';
-import { FIELD_WORDS, isBehind, isOpen, rowKey, savedText, shownText, toTags, type CopyDraft, type CopyField } from './copy-draft';
+import { FIELD_WORDS, isBehind, isOpen, rowKey, savedText, shownText, type CopyDraft, type CopyField } from './copy-draft';
 
 interface CopyRowProps {
   readonly row: CopyRowShape;

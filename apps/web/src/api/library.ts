@@ -1,0 +1,16 @@
+import { queryOptions } from '@tanstack/react-query';
+import type { OfferedTagSetsShape, TagSetsShape } from '@zesting/contract';
+import { call } from '../lib/api';
+
+export const libraryKeys = {
+  tagSets: (clientId: string) => ['tag-sets', clientId] as const,
+  tagSetsFor: (pieceId: string) => ['tag-sets', 'piece', pieceId] as const,
+} as const;
+
+/** A client's tag sets, with how often they were used. */
+export const tagSetsQuery = (clientId: string) =>
+  queryOptions({ queryKey: libraryKeys.tagSets(clientId), queryFn: () => call<TagSetsShape>(`/clients/${clientId}/tag-sets`) });
+
+/** The sets that are offered for a piece, those meant for it first. */
+export const tagSetsForQuery = (pieceId: string) =>
+  queryOptions({ queryKey: libraryKeys.tagSetsFor(pieceId), queryFn: () => call<OfferedTagSetsShape>(`/pieces/${pieceId}/tag-sets`) });
