@@ -86,7 +86,7 @@ export function showServed(
       json: () => Promise.resolve(isRefused ? found.body : found),
     } as unknown as Response; // as much of one as `call` looks at
   };
-  const queries = new QueryClient({ defaultOptions: { queries: { retry: false, gcTime: 0 } } });
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false, gcTime: Infinity } } });
   render(
     <QueryClientProvider client={queries}>
       <MemoryRouter initialEntries={[at]}>
