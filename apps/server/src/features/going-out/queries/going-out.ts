@@ -1,4 +1,4 @@
-import { addDays, getDay, isReady } from '@zesting/core';
+import { addDays, getDay, isReady, type Day } from '@zesting/core';
 import type { GoingOutShape, GoingOutSoonShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { clocksOf } from '../../calendar/index.js';
@@ -21,28 +21,42 @@ const UNADDRESSED = `l.client_id = any($1) and l.on_day >= $2 and l.out_at is no
 
 interface Reach {
   readonly clientIds: readonly string[];
-  /** each client's today, in the order of `clientIds` */
-  readonly todays: readonly string[];
+  /** each client's today, by its id */
+  readonly todays: Readonly<Record<string, string>>;
 }
 
-/** What stands on the clients' next days, each by its own today, in the order in which it goes out. */
-const placedNext = (app: App, { clientIds, todays }: Reach, daysAhead: number): Promise<Placed[]> =>
-  placedWhere(
-    app,
-    `l.id in (select n.id from unnest($1::uuid[], $2::date[]) t (client_id, today) join placements n on n.client_id = t.client_id
-       and n.on_day between t.today and t.today + $3::int and not n.cancelled and n.state <> 'missed'
-       join pieces q on q.id = n.piece_id and not q.shelved order by n.publish_at, n.id limit $4)
-     order by l.publish_at, p.number, h.position`,
-    [clientIds, todays, daysAhead, MOST],
-  );
+const reachOf = (clocks: readonly { readonly clientId: string; readonly todayOn: string }[]): Reach => ({
+  clientIds: clocks.map(({ clientId }) => clientId),
+  todays: Object.fromEntries(clocks.map(({ clientId, todayOn }) => [clientId, todayOn])),
+});
 
-async function countNext(app: App, { clientIds, todays }: Reach, daysAhead: number): Promise<number> {
-  const [row] = await app.read<{ count: number }>(
-    `select count(*)::int as count from unnest($1::uuid[], $2::date[]) t (client_id, today) join placements n on n.client_id = t.client_id
-       and n.on_day between t.today and t.today + $3::int and not n.cancelled and n.state <> 'missed'
-     join pieces q on q.id = n.piece_id and not q.shelved`,
-    [clientIds, todays, daysAhead],
+/** The earliest of the clients' todays and the latest: a day or two apart. */
+function firstAndLast({ todays }: Reach): [first: Day, last: Day] {
+  const sorted = Object.values(todays).sort();
+  return [getDay(sorted[0] ?? '1970-01-01'), getDay(sorted.at(-1) ?? '1970-01-01')];
+}
+
+/** Placements on the clients' next days, each by its own today: found by days that hold for all of them, so that an index finds them. */
+const NEXT = `from placements n join pieces q on q.id = n.piece_id and not q.shelved
+  where n.client_id = any($1) and n.on_day between $2 and $3 and not n.cancelled and n.state <> 'missed'
+    and n.on_day - ($4::jsonb ->> n.client_id::text)::date between 0 and $5::int`;
+
+function nextValues(reach: Reach, daysAhead: number): unknown[] {
+  const [first, last] = firstAndLast(reach);
+  return [reach.clientIds, first, addDays(last, daysAhead), JSON.stringify(reach.todays), daysAhead];
+}
+
+/** What stands on the clients' next days, in the order in which it goes out. */
+async function placedNext(app: App, reach: Reach, daysAhead: number): Promise<Placed[]> {
+  const found = await app.read<{ id: string }>(
+    `select n.id ${NEXT} order by n.publish_at, n.id limit ${MOST}`,
+    nextValues(reach, daysAhead),
   );
+  return placedWhere(app, 'l.id = any($1) order by l.publish_at, p.number, h.position', [found.map(({ id }) => id)]);
+}
+
+async function countNext(app: App, reach: Reach, daysAhead: number): Promise<number> {
+  const [row] = await app.read<{ count: number }>(`select count(*)::int as count ${NEXT}`, nextValues(reach, daysAhead));
   return row?.count ?? 0;
 }
 
@@ -60,12 +74,12 @@ async function behind(app: App, where: string, values: readonly unknown[]): Prom
 }
 
 /** The clients, and the day from which addresses are asked for: `UNADDRESSED` takes both. */
-const addressesAsked = ({ clientIds, todays }: Reach) => [clientIds, addDays(getDay([...todays].sort()[0] ?? '1970-01-01'), -ADDRESS_DAYS)];
+const addressesAsked = (reach: Reach) => [reach.clientIds, addDays(firstAndLast(reach)[0], -ADDRESS_DAYS)];
 
 /** What goes out from each client's today on, what was missed, and what is out without its address. */
 export async function goingOutOf(app: App, clientIds: readonly string[], viewerZone: string): Promise<GoingOutShape> {
   const clocks = await clocksOf(app, clientIds, viewerZone);
-  const reach = { clientIds: clocks.map(({ clientId }) => clientId), todays: clocks.map(({ todayOn }) => todayOn) };
+  const reach = reachOf(clocks);
   const next = await placedNext(app, reach, DAYS_AHEAD);
   const missed = await behind(app, MISSED, [clientIds]);
   const unaddressed = await behind(app, UNADDRESSED, addressesAsked(reach));
@@ -83,7 +97,7 @@ export async function goingOutOf(app: App, clientIds: readonly string[], viewerZ
 /** What of it needs somebody soon, in numbers. What is out already needs nobody. */
 export async function goingOutSoon(app: App, clientIds: readonly string[], viewerZone: string): Promise<GoingOutSoonShape> {
   const clocks = await clocksOf(app, clientIds, viewerZone);
-  const reach = { clientIds: clocks.map(({ clientId }) => clientId), todays: clocks.map(({ todayOn }) => todayOn) };
+  const reach = reachOf(clocks);
   const placed = await placedNext(app, reach, SOON_DAYS);
   const rows = (await goingOutRows(app, placed)).filter(({ state }) => state !== 'out');
   const ready = rows.filter(({ findings }) => isReady(findings));
