@@ -93,7 +93,9 @@ describe('the demo, as its program left it', () => {
     getValue(await app.write(async (tx, now) => ok(await replanOpen(tx, now))));
     const [stored, reckoned] = await both();
     expect(stored).toEqual(reckoned);
-    expect(stored).not.toEqual(before); // time has passed
+    // time has passed, unless chance drew the very day of the story
+    const storyOn = process.env['ZESTING_STORY_NOW']?.slice(0, 10);
+    if (ANY.slice(0, 10) !== storyOn) expect(stored).not.toEqual(before);
     const marta = new Caller(await server.getUrl());
     await marta.call('POST', '/api/session', { body: { email: PEOPLE.marta.email, password: PASSWORD } });
     const year = ANY.slice(0, 4);

@@ -112,7 +112,7 @@ export const PROBLEMS = {
   'idea.other_client': { status: 422, title: 'This idea is for another client' },
   'idea.dropped': { status: 409, title: 'This idea was dropped' },
   'idea.has_client': { status: 409, title: 'This idea belongs to another client' },
-  'tag_set.tag_broken': { status: 422, title: 'One of the tags is not whole: letters, digits and _ are' },
+  'tag_set.tag_broken': { status: 422, title: 'One of the tags is not whole: letters, digits and underscores are' },
   'pillar.unknown': { status: 422, title: 'This pillar is not one of the client’s' },
   'route.wrong': { status: 422, title: 'This route has a fault' },
   'time_off.too_many': { status: 422, title: 'This calendar holds more than can be taken over at once' },

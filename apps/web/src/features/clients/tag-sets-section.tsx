@@ -51,7 +51,7 @@ export function TagSetsSection({ client }: { client: ClientPageShape }) {
               <div className="min-w-0 flex-1">
                 <h3 className="text-base break-words">{set.name}</h3>
                 <p className="text-lake break-words">{tagWords(set.tags)}</p>
-                <p className="text-muted text-[13px]">{[meantWords(set), useWords(set)].filter(Boolean).join('. ')}</p>
+                <p className="text-muted text-[13px]">{[meantWords(set), timesUsed(set)].filter(Boolean).join('. ')}</p>
               </div>
               <Button look="quiet" aria-label={`Change ${set.name}`} onClick={() => open(`tags-${set.id}`)}>
                 Change…
@@ -76,7 +76,7 @@ const meantWords = ({ pillarName, weekday }: TagSetShape): string =>
     .join(' ');
 
 /** How often all of its tags went out together, or will. */
-const useWords = ({ used, lastOn }: TagSetShape): string =>
+const timesUsed = ({ used, lastOn }: TagSetShape): string =>
   used === 0 ? 'Not used within a year' : `Used ${count(used, 'time')} within a year, last on ${dayWords(lastOn ?? '')}`;
 
 const WEEKDAYS = [1, 2, 3, 4, 5, 6, 7].map((weekday) => ({ id: String(weekday), name: weekdayName(weekday) }));

@@ -8,7 +8,8 @@ const USED_DAYS = 365;
 /** A client's tag sets by their names. A use is a dated placement that carries all of a set's tags, whoever put them there. */
 export async function tagSetsOf(app: App, clientId: string): Promise<TagSetsShape> {
   const [client] = await app.read<{ zone: string }>('select zone from clients where id = $1', [clientId]);
-  const today = dayIn(app.clock.now(), client?.zone ?? 'UTC');
+  if (!client) throw new Error('the client went away');
+  const today = dayIn(app.clock.now(), client.zone);
   const tagSets = await app.read<TagSetShape>(
     `with placed as materialized (
        select l.on_day, array(select lower(jsonb_array_elements_text(p.content -> 'channels' -> (l.channel_id::text) -> 'tags'))) as tags
