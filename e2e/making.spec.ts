@@ -516,6 +516,7 @@ test('a creator is ill for a week: what becomes late, who takes over, accepted, 
   await expect(off.getByText('Choose the first and the last day.')).toBeVisible();
   await off.getByLabel('First day').fill('9 March 2027');
   await off.getByLabel('First day').press('Enter');
+  await expect(off.getByLabel('Last day')).toHaveValue('Tue 9 Mar 2027'); // it follows; what is typed meanwhile would stand behind it
   await off.getByLabel('Last day').fill('26 March 2027');
   await off.getByLabel('Last day').press('Enter');
   const late = async () =>
