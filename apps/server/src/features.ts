@@ -20,6 +20,7 @@ import { feature as plan } from './features/plan/feature.js';
 import { feature as planning } from './features/planning/feature.js';
 import { feature as production } from './features/production/feature.js';
 import { feature as remarks } from './features/remarks/feature.js';
+import { feature as sending } from './features/sending/feature.js';
 import { feature as signOff } from './features/sign-off/feature.js';
 import { feature as teamNotes } from './features/team-notes/feature.js';
 import { feature as topics } from './features/topics/feature.js';
@@ -41,6 +42,7 @@ export const FEATURES: readonly Feature[] = [
   signOff,
   calendar,
   goingOut,
+  sending,
   library,
   plan,
   topics,

@@ -24,4 +24,5 @@ export * from './goals/index.js';
 export * from './campaigns/index.js';
 export * from './views/index.js';
 export * from './going-out/index.js';
+export * from './sending/index.js';
 export * from './library/index.js';

@@ -50,3 +50,4 @@ export * from './obstacle/index.js';
 export * from './copycheck/index.js';
 export * from './preflight/index.js';
 export * from './tag-sets/index.js';
+export * from './sending/index.js';

@@ -1,4 +1,4 @@
-import type { FindingCode, FindingPlace } from '@zesting/core';
+import type { FindingCode, FindingPlace, SendingCode, SendingState } from '@zesting/core';
 import { IsBoolean, Matches } from 'class-validator';
 import { ClientClockShape } from '../calendar/index.js';
 import { MediumShape, PlacementShape } from '../production/index.js';
@@ -30,6 +30,24 @@ export class PlacementCheckShape {
   at: string;
 }
 
+/** How the latest way of a placement to its channel stands. */
+export class SendingShape {
+  state: SendingState;
+  code: SendingCode | null;
+  /** the channel's own words, or what was not ready */
+  reason: string | null;
+  /** how often it was put to the channel */
+  tries: number;
+  claimedAt: string;
+  /** when it is gone on with by itself */
+  nextAt: string | null;
+  comment: 'none' | 'waiting' | 'placed' | 'given_up';
+  /** who sent it now; null: its time had come */
+  askedBy: string | null;
+  /** who said what became of it; null: the channel, or nobody yet */
+  settledBy: string | null;
+}
+
 /** A placement that goes out, or should have. */
 export class GoingOutRowShape extends PlacementShape {
   pieceTitle: string;
@@ -46,6 +64,10 @@ export class GoingOutRowShape extends PlacementShape {
   wasChecked: boolean;
   /** what a tick is for: the parts that go out here, the day and the time */
   seen: string;
+  /** whether it goes out by itself; else somebody posts it */
+  byItself: boolean;
+  /** null: nothing was sent by itself yet */
+  sending: SendingShape | null;
 }
 
 export class GoingOutShape {

@@ -170,7 +170,7 @@ export class PlacementShape {
   on: string | null;
   at: string | null;
   zone: string;
-  state: 'undated' | 'pencilled' | 'scheduled' | 'out' | 'missed' | 'failed' | 'unsure' | 'cancelled';
+  state: 'undated' | 'pencilled' | 'scheduled' | 'sending' | 'out' | 'missed' | 'failed' | 'unsure' | 'cancelled';
   /** when it went out, beside the day and time it was meant for */
   outAt: string | null;
   outAddress: string | null;

@@ -57,11 +57,14 @@ export const FINDING_CODES = [
   'alt_missing',
   'blackout',
   'twin',
+  'sending_stopped',
+  'access_ended',
+  'audience_missing',
 ] as const;
 export type FindingCode = (typeof FINDING_CODES)[number];
 
 /** Where in a content something was found. */
-export type FindingPlace = 'copy' | 'tags' | 'first_comment' | 'link' | 'disclosure' | 'media' | 'date';
+export type FindingPlace = 'copy' | 'tags' | 'first_comment' | 'link' | 'disclosure' | 'media' | 'date' | 'channel';
 
 /** Something that speaks against going out. */
 export interface Finding {

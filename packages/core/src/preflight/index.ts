@@ -27,6 +27,18 @@ export interface PreflightFacts {
   /** what else goes out on the same channel on the same day */
   readonly others: readonly { readonly pieceId: string; readonly title: string; readonly copy: string }[];
   readonly pieceId: string;
+  /** where it goes out by itself: how the channel is reached; null where somebody posts it */
+  readonly sending: SendingAccess | null;
+}
+
+/** How a channel is reached on the day of a placement. */
+export interface SendingAccess {
+  /** what is stopped: the channel's name, the client's, or everything; null where nothing is */
+  readonly stopped: string | null;
+  /** whether access to the channel has ended by then */
+  readonly hasEnded: boolean;
+  /** whether those who shall get it have to be named, and are not */
+  readonly lacksAudience: boolean;
 }
 
 /** Copy as one compares it: case and spaces aside. */
@@ -34,7 +46,7 @@ const likeCopy = (copy: string): string => copy.normalize('NFC').toLowerCase().r
 
 /**
  * What speaks against a placement's going out, what must be settled first. A failed *must* stops it: not signed as it stands, its time passed, nothing in
- * it, against the channel's rules or the client's. What somebody may have meant is a *should*: a blackout, the same piece or the same words
+ * it, against the channel's rules or the client's, no way to the channel where it goes out by itself. What somebody may have meant is a *should*: a blackout, the same piece or the same words
  * twice on one channel on one day, a picture without alternative text.
  */
 export function preflight(facts: PreflightFacts): Finding[] {
@@ -45,6 +57,7 @@ export function preflight(facts: PreflightFacts): Finding[] {
   if (!facts.isSigned) findings.push({ code: 'not_signed', severity: 'must', place: 'copy' });
   if (copy.trim() === '' && media.length === 0) findings.push({ code: 'empty', severity: 'must', place: 'copy' });
   findings.push(...copycheck(content, channelId, rules, client), ...mediacheck(media, rules));
+  findings.push(...accesscheck(facts.sending));
   for (const what of facts.blackouts) findings.push({ code: 'blackout', severity: 'should', place: 'date', what });
   const twin = facts.others.find(
     (other) => other.pieceId === facts.pieceId || (likeCopy(copy) !== '' && likeCopy(other.copy) === likeCopy(copy)),
@@ -52,6 +65,18 @@ export function preflight(facts: PreflightFacts): Finding[] {
   if (twin) findings.push({ code: 'twin', severity: 'should', place: 'date', what: twin.title });
   return [...findings.filter(({ severity }) => severity === 'must'), ...findings.filter(({ severity }) => severity === 'should')];
 }
+
+function accesscheck(sending: SendingAccess | null): Finding[] {
+  if (!sending) return [];
+  const findings: Finding[] = [];
+  if (sending.stopped !== null) findings.push({ code: 'sending_stopped', severity: 'must', place: 'channel', what: sending.stopped });
+  if (sending.hasEnded) findings.push({ code: 'access_ended', severity: 'must', place: 'channel' });
+  if (sending.lacksAudience) findings.push({ code: 'audience_missing', severity: 'must', place: 'channel' });
+  return findings;
+}
+
+/** Whether what is to go out is in order itself, whatever is the matter with the way to its channel: somebody can post it. */
+export const isReadyByHand = (findings: readonly Finding[]): boolean => isReady(findings.filter(({ place }) => place !== 'channel'));
 
 /** Whether nothing is left that must be settled. */
 export const isReady = (findings: readonly Finding[]): boolean => findings.every(({ severity }) => severity !== 'must');

@@ -1,5 +1,5 @@
 import type { Content } from '../content/index.js';
-import { handOut, handOutText, isReady, preflight, type PreflightFacts } from './index.js';
+import { handOut, handOutText, isReady, isReadyByHand, preflight, type PreflightFacts } from './index.js';
 
 const content: Content = {
   shared: { copy: 'Fresh on Saturday \n', media: [], disclosure: 'Advertisement' },
@@ -24,6 +24,7 @@ const fine: PreflightFacts = {
   client: { wordsNever: ['cheap'], needsDisclosure: true },
   media: [],
   isSigned: true,
+  sending: null,
   hasPassed: false,
   blackouts: [],
   others: [],
@@ -52,6 +53,19 @@ describe('preflight', () => {
       ['twin', 'Bread, once more'],
     ]);
     expect(isReady(preflight({ ...fine, blackouts: ['Stocktaking'], others: [other] }))).toBe(true);
+  });
+
+  it('stops what has no way to its channel where it goes out by itself, which stops nobody from posting it', () => {
+    const reached = { stopped: null, hasEnded: false, lacksAudience: false };
+    expect(codes({ sending: reached })).toEqual([]);
+    expect(codes({ sending: { stopped: 'Everything', hasEnded: true, lacksAudience: true } })).toEqual([
+      'must sending_stopped',
+      'must access_ended',
+      'must audience_missing',
+    ]);
+    const ended = preflight({ ...fine, sending: { ...reached, hasEnded: true } });
+    expect([isReady(ended), isReadyByHand(ended)]).toEqual([false, true]);
+    expect(isReadyByHand(preflight({ ...fine, isSigned: false }))).toBe(false);
   });
 
   it('finds a twin by the piece or by the same words, not by having none', () => {

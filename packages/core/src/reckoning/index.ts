@@ -1,4 +1,5 @@
 import type { Danger } from '../backplan/index.js';
+import type { SendingOfPlacement } from '../sending/index.js';
 import type { Day, InstantText } from '../time/index.js';
 
 /** The desk's lists, first match wins: most dangerous first. */
@@ -40,8 +41,8 @@ export type PiecesShown = (typeof PIECES_SHOWN)[number];
 export const PIECE_ORDERS = ['newest', 'aim', 'slack'] as const;
 export type PieceOrder = (typeof PIECE_ORDERS)[number];
 
-/** How a placement stands. *sending* and *unsure* come with sending by the system. */
-export const PLACEMENT_STATES = ['undated', 'pencilled', 'scheduled', 'out', 'missed', 'failed', 'unsure', 'cancelled'] as const;
+/** How a placement stands. *sending*, *unsure* and *failed* come with going out by itself. */
+export const PLACEMENT_STATES = ['undated', 'pencilled', 'scheduled', 'sending', 'out', 'missed', 'failed', 'unsure', 'cancelled'] as const;
 export type PlacementState = (typeof PLACEMENT_STATES)[number];
 
 /** A placement as stored, with what sign-off says about it. */
@@ -52,14 +53,19 @@ export interface PlacementFacts {
   readonly signed: boolean;
   /** its time has passed */
   readonly passed: boolean;
+  /** it goes out by itself, and may still do so although its time has passed */
+  readonly inReach: boolean;
+  /** how its latest sending stands */
+  readonly sending: SendingOfPlacement | null;
 }
 
 /** Derives a placement's state, first match wins. */
 export function placementState(placement: PlacementFacts): PlacementState {
   if (placement.cancelled) return 'cancelled';
   if (placement.out) return 'out';
+  if (placement.sending !== null) return placement.sending;
   if (placement.publishAt === null) return 'undated';
-  if (placement.passed) return 'missed';
+  if (placement.passed && !(placement.signed && placement.inReach)) return 'missed';
   return placement.signed ? 'scheduled' : 'pencilled';
 }
 

@@ -9,6 +9,7 @@ import {
   RECKONING_LISTS,
   type DeskKey,
   type PieceFacts,
+  type PlacementFacts,
   type PlacementState,
 } from './index.js';
 
@@ -33,12 +34,27 @@ const facts = (overrides: Partial<PieceFacts> = {}): PieceFacts => ({
 });
 
 describe('a placement', () => {
-  const base = { publishAt: '2027-03-16T09:00:00Z', out: false, cancelled: false, signed: true, passed: false };
-  it.each([
+  const base: PlacementFacts = {
+    publishAt: '2027-03-16T09:00:00Z',
+    out: false,
+    cancelled: false,
+    signed: true,
+    passed: false,
+    inReach: false,
+    sending: null,
+  };
+  it.each<[string, PlacementFacts]>([
     ['scheduled', base],
     ['pencilled', { ...base, signed: false }],
     ['undated', { ...base, publishAt: null }],
     ['missed', { ...base, passed: true }],
+    ['scheduled', { ...base, passed: true, inReach: true }],
+    ['missed', { ...base, passed: true, inReach: true, signed: false }],
+    ['sending', { ...base, passed: true, sending: 'sending' }],
+    ['unsure', { ...base, passed: true, sending: 'unsure', signed: false }],
+    ['failed', { ...base, passed: true, sending: 'failed' }],
+    ['out', { ...base, out: true, sending: 'failed' }],
+    ['cancelled', { ...base, cancelled: true, sending: 'failed' }],
     ['out', { ...base, passed: true, out: true }],
     ['cancelled', { ...base, out: true, cancelled: true }],
   ])('is %s', (expected, placement) => {
@@ -84,7 +100,7 @@ describe('a piece', () => {
   });
 
   it('stands on exactly one list while open, and on none after', () => {
-    const states: PlacementState[] = ['undated', 'pencilled', 'scheduled', 'out', 'missed', 'cancelled'];
+    const states: PlacementState[] = ['undated', 'pencilled', 'scheduled', 'sending', 'out', 'missed', 'failed', 'unsure', 'cancelled'];
     fc.assert(
       fc.property(
         fc.record({

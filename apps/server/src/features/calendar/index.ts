@@ -8,6 +8,7 @@ export { Placement } from './entities/placement.entity.js';
 export { moveZone, putClosures } from './use-cases/of-client.js';
 export { clocksOf, markersOf } from './queries/calendar.js';
 export { themesOf, themesShown } from './queries/themes-of.js';
+export { lockPlacement } from './use-cases/placement-store.js';
 export { addMarker, addMarkers, removeMarker, shiftMarkers } from './use-cases/markers.js';
 export {
   addPlacement,
@@ -15,10 +16,13 @@ export {
   duplicatePlacement,
   markOut,
   movePlacement,
+  putOut,
   putPlacement,
   restorePlacement,
   swapPlacements,
+  wentAt,
   type MoveFailure,
+  type OutTimeFailure,
 } from './use-cases/place.js';
 
 // before anything is started: the demo's loader works without

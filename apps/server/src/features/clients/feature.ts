@@ -22,6 +22,7 @@ const policies = {
 
 const owners = {
   client: 'select id as client_id, null::uuid as piece_id, null::uuid as request_id from clients where id = $1',
+  channel: 'select client_id, null::uuid as piece_id, null::uuid as request_id from channels where id = $1',
   observance: 'select client_id, null::uuid as piece_id, null::uuid as request_id from yearly_days where id = $1',
 } as const;
 

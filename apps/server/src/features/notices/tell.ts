@@ -37,8 +37,19 @@ interface PersonRow {
 /** How long a notice waits for others of the same hand-off, in seconds. */
 const quietSeconds = (app: App): number => (app.config.testing ? 1 : 20);
 
+interface Urgency {
+  /** does not wait for the person's next round-up, only for the end of quiet hours */
+  readonly atOnce?: boolean;
+}
+
 /** When a notice to the person goes out; undefined for one who left. */
-export async function dueAt(app: App, tx: Tx, personId: string, now: InstantText): Promise<InstantText | undefined> {
+export async function dueAt(
+  app: App,
+  tx: Tx,
+  personId: string,
+  now: InstantText,
+  { atOnce = false }: Urgency = {},
+): Promise<InstantText | undefined> {
   const [person] = await rowsOf<PersonRow>(
     tx,
     'select p.round_up, p.round_up_at, p.zone, a.quiet_from, a.quiet_to from people p cross join agencies a where p.id = $1 and p.active',
@@ -46,14 +57,14 @@ export async function dueAt(app: App, tx: Tx, personId: string, now: InstantText
   );
   if (!person) return undefined;
   const setting = {
-    rhythm: person.round_up,
+    rhythm: atOnce ? ('at_once' as const) : person.round_up,
     at: getTimeOfDay(person.round_up_at.slice(0, 5)),
     zone: person.zone,
     quiet: quietHours(person),
   };
   const due = roundUpAt(setting, now, quietSeconds(app));
   // what waits longer is found by the clock
-  if (person.round_up === 'at_once') await addJobIn(tx, SEND_ROUND_UPS, personId, quietSeconds(app) + 0.2);
+  if (setting.rhythm === 'at_once') await addJobIn(tx, SEND_ROUND_UPS, personId, quietSeconds(app) + 0.2);
   return due;
 }
 
@@ -62,9 +73,9 @@ export const putOff = (tx: Tx, personId: string, due: InstantText): Promise<unkn
   tx.update(Waiting, { personId, sentAt: IsNull() }, { dueAt: due });
 
 /** Puts a notice into the person's next round-up, in the transaction of what it tells. */
-export async function tell(app: App, tx: Tx, personId: string, notice: Notice): Promise<void> {
+export async function tell(app: App, tx: Tx, personId: string, notice: Notice, urgency: Urgency = {}): Promise<void> {
   const now = app.clock.now();
-  const due = await dueAt(app, tx, personId, now);
+  const due = await dueAt(app, tx, personId, now, urgency);
   if (due === undefined) return;
   await tx.query(
     `insert into notices (person_id, client_id, heading, text, path, key, due_at, created_at) values ($1, $2, $3, $4, $5, $6, $7, $8)
@@ -100,8 +111,8 @@ export async function untell(tx: Tx, key: string, personId: string | null = null
 }
 
 /** Tells those who manage a client. */
-export async function tellManagers(app: App, tx: Tx, notice: Notice & { readonly clientId: string }): Promise<void> {
-  for (const manager of await managersOf(tx, notice.clientId, app.clock.now())) await tell(app, tx, manager.id, notice);
+export async function tellManagers(app: App, tx: Tx, notice: Notice & { readonly clientId: string }, urgency: Urgency = {}): Promise<void> {
+  for (const manager of await managersOf(tx, notice.clientId, app.clock.now())) await tell(app, tx, manager.id, notice, urgency);
 }
 
 /** Tells a contact or requester something by mail at once, with their personal link. @returns the mail's Message-ID */

@@ -12,6 +12,7 @@ import {
   placementState,
   planPiece,
   reckon,
+  sendingOfPlacement,
   toInstantAfterGap,
   isByClient,
   CLIENT_KINDS,
@@ -30,6 +31,7 @@ import {
   type PlanStep,
   type PublishSlot,
   type ReckoningList,
+  type SendingState,
   type SignOffPolicy,
   type TimeOfDay,
   type StepKind,
@@ -91,6 +93,10 @@ interface PlacementSource {
   at_time: string | null;
   /** the channel's; null: the client's */
   usual_time: string | null;
+  /** so many minutes late it may still go out by itself; null: somebody posts it */
+  late_minutes: number | null;
+  /** of its latest way to the channel at that time */
+  sending: SendingState | null;
 }
 
 /** All that follows from a piece's source at one moment. */
@@ -135,8 +141,9 @@ export function loadSources(tx: Reader, pieceIds: readonly string[]): Promise<Pi
          from steps s left join deliveries y on y.step_id = s.id where s.piece_id = p.id), '[]') as steps,
        coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'channel_id', l.channel_id, 'publish_at', to_char(l.publish_at, 'YYYY-MM-DD"T"HH24:MI:SS"Z"'),
            'out', l.out_at is not null, 'cancelled', l.cancelled, 'lead_days', h.lead_days,
-           'at_time', to_char(l.at_time, 'HH24:MI'), 'usual_time', to_char(h.usual_time, 'HH24:MI')) order by l.publish_at, l.id)
-         from placements l join channels h on h.id = l.channel_id where l.piece_id = p.id), '[]') as placements
+           'at_time', to_char(l.at_time, 'HH24:MI'), 'usual_time', to_char(h.usual_time, 'HH24:MI'), 'late_minutes', n.late_minutes,
+           'sending', (select g.state from sendings g where g.placement_id = l.id and g.publish_at = l.publish_at order by g.claimed_at desc limit 1)) order by l.publish_at, l.id)
+         from placements l join channels h on h.id = l.channel_id left join channel_links n on n.channel_id = h.id where l.piece_id = p.id), '[]') as placements
      from pieces p join clients c on c.id = p.client_id
      left join lateral (select o.policy, o.approver_ids, i.outcome, i.round from packet_items i join packets o on o.id = i.packet_id
        where i.piece_id = p.id order by o.sent_at desc, o.id limit 1) k on true
@@ -227,6 +234,8 @@ export function pieceState(source: PieceSource, book: CalendarBook): PieceState 
         cancelled: placement.cancelled,
         signed: isSigned(signOff, placement.channel_id),
         passed: placement.publish_at !== null && compareInstants(placement.publish_at, book.now) <= 0,
+        inReach: mayStillGo(placement, book.now),
+        sending: sendingOfPlacement(placement.sending),
       }),
     ]),
   );
@@ -269,6 +278,10 @@ export function pieceState(source: PieceSource, book: CalendarBook): PieceState 
     atHand,
   };
 }
+
+/** Whether it goes out by itself, and is not later than that allows. */
+const mayStillGo = ({ publish_at: at, late_minutes: minutes }: PlacementSource, now: InstantText): boolean =>
+  at !== null && minutes !== null && Date.parse(at) + minutes * 60_000 > Date.parse(now);
 
 /** The first day by which the client was asked to bring something. */
 function earliestOf(awaited: readonly StepSource[]): Day | null {

@@ -27,7 +27,7 @@ export {
   stepsOf,
   todayOf,
 } from './piece-store.js';
-export { PLACEMENT_COLUMNS } from './queries/placement-columns.js';
+export { PLACEMENT_COLUMNS, STATE_OUTSIDE } from './queries/placement-columns.js';
 export { UPLOAD_COLUMNS } from './queries/uploads.js';
 export { renameSkillsOfSteps } from './piece-store.js';
 export { firstPicture } from './queries/first-picture.js';

@@ -12,6 +12,9 @@ export interface Viewer {
   readonly mayEditForms: boolean;
 }
 
+/** Who did what nobody did: what the clock or a channel brings about. Its id is nobody's. */
+export const ZESTING: Pick<Viewer, 'personId' | 'name'> = { personId: '00000000-0000-0000-0000-000000000000', name: 'Zesting' };
+
 export interface ViewerRow {
   readonly person_id: string;
   readonly name: string;

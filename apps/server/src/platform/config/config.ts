@@ -19,6 +19,10 @@ export interface Config {
   readonly smtp: SmtpConfig;
   /** where mail comes in; null: none does */
   readonly inbox: InboxConfig | null;
+  /** where the simulated channels are that ship with Zesting; null: there are none */
+  readonly simulatedChannels: string | null;
+  /** how long a channel has for an answer */
+  readonly channelSeconds: number;
   readonly webFolder: string | null;
   readonly serverKey: Buffer;
   /** the clock may be set over HTTP, sign-in is not throttled: tests only */
@@ -71,11 +75,16 @@ function smtpOf(env: NodeJS.ProcessEnv): SmtpConfig {
 }
 
 /** An address without a slash at its end. */
-function addressOf(text: string): string {
+function addressOf(name: string, text: string): string {
   const address = URL.canParse(text) ? new URL(text) : undefined;
   if (!address || !['http:', 'https:'].includes(address.protocol) || address.pathname !== '/')
-    throw new Error(`ZESTING_ADDRESS is no address such as https://zesting.example: ${text}`);
+    throw new Error(`${name} is no address such as https://zesting.example: ${text}`);
   return address.origin;
+}
+
+function secondsOf(text: string): number {
+  if (!/^[1-9]\d{0,2}$/.test(text)) throw new Error(`ZESTING_CHANNEL_SECONDS is no number of seconds from 1 to 999: ${text}`);
+  return Number(text);
 }
 
 /** Reads the configuration from environment variables; makes the server key on first use. */
@@ -87,11 +96,13 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     databaseUrl: env['ZESTING_DATABASE_URL'] ?? 'postgres://postgres@127.0.0.1:4312/zesting',
     port,
     dataFolder,
-    publicAddress: addressOf(env['ZESTING_ADDRESS'] ?? `http://127.0.0.1:${port}`),
+    publicAddress: addressOf('ZESTING_ADDRESS', env['ZESTING_ADDRESS'] ?? `http://127.0.0.1:${port}`),
     bindAddress: env['ZESTING_BIND'] ?? '127.0.0.1',
     trustedProxies: env['ZESTING_TRUSTED_PROXIES'] ?? '',
     smtp: smtpOf(env),
     inbox: inboxOf(env),
+    simulatedChannels: env['ZESTING_CHANNELS'] ? addressOf('ZESTING_CHANNELS', env['ZESTING_CHANNELS']) : null,
+    channelSeconds: secondsOf(env['ZESTING_CHANNEL_SECONDS'] ?? '20'),
     webFolder: env['ZESTING_WEB'] ? resolve(env['ZESTING_WEB']) : null,
     serverKey: serverKey(dataFolder, env['ZESTING_KEY']),
     testing: env['ZESTING_TESTING'] === '1',

@@ -9,15 +9,17 @@ import { LOGGER } from '../logging.js';
 import { Clock } from '../time/clock.js';
 
 /** Puts a job into the outbox: it runs after the transaction commits, and not at all if it rolls back. */
-export async function addJob(tx: Tx, task: string, payload: unknown, { key, priority = 0, queue, tries }: JobOptions = {}): Promise<void> {
-  await tx.query('select graphile_worker.add_job($1, $2::json, job_key => $3, priority => $4, queue_name => $5, max_attempts => $6)', [
-    task,
-    JSON.stringify(payload),
-    key ?? null,
-    priority,
-    queue ?? null,
-    tries ?? null,
-  ]);
+export async function addJob(
+  tx: Tx,
+  task: string,
+  payload: unknown,
+  { key, priority = 0, queue, tries, inSeconds = 0 }: JobOptions = {},
+): Promise<void> {
+  await tx.query(
+    `select graphile_worker.add_job($1, $2::json, job_key => $3, priority => $4, queue_name => $5, max_attempts => $6,
+       run_at => now() + make_interval(secs => $7))`,
+    [task, JSON.stringify(payload), key ?? null, priority, queue ?? null, tries ?? null, inSeconds],
+  );
 }
 
 export interface JobOptions {
@@ -29,6 +31,8 @@ export interface JobOptions {
   readonly queue?: string;
   /** after so many it is given up */
   readonly tries?: number;
+  /** not before so many seconds have gone by, by the machine's clock */
+  readonly inSeconds?: number;
 }
 
 /** Asks for a task to run once per key, `seconds` from now by the machine's clock; one that is waiting already keeps its time. */

@@ -28,6 +28,7 @@ import {
   where: '(not cancelled) and (publish_at is not null)',
 })
 @Index('ix_placements_unaddressed', ['clientId', 'onDay'], { where: '(out_at is not null) and (out_address is null) and (not cancelled)' })
+@Index('ix_placements_due', ['publishAt'], { where: "state = 'scheduled'" })
 @Made("create index ix_placements_undated on placements (client_id) include (piece_id, created_at) where state = 'undated'")
 @Entity('placements')
 export class Placement {

@@ -14,11 +14,12 @@ export async function putClosures(tx: Tx, clientId: string, closures: readonly C
 export const addClosure = (tx: Tx, clientId: string, { startOn, endOn, name }: ClosureBody): Promise<string> =>
   insertRow(tx, ClientClosure, { clientId, startOn, endOn, name });
 
-/** A client's clock moved: what is not out keeps its local date and time, and gets the instant that they have there. */
+/** A client's clock moved: what is not out nor on its way keeps its local date and time, and gets the instant that they have there. */
 export async function moveZone(tx: Tx, clientId: string, zone: string, now: InstantText): Promise<void> {
   const rows = await rowsOf<{ id: string; on_day: string | null; at_time: string | null }>(
     tx,
-    'select id, on_day, at_time from placements where client_id = $1 and out_at is null',
+    `select id, on_day, at_time from placements l where client_id = $1 and out_at is null
+       and not exists (select 1 from sendings s where s.placement_id = l.id and s.settled_at is null)`,
     [clientId],
   );
   for (const { id, on_day: on, at_time: at } of rows)

@@ -60,8 +60,9 @@ export async function putPlacement(
   version: number | null,
   now: InstantText,
 ): Promise<Result<Moved, MoveFailure>> {
-  const { placement, piece, aimBefore } = await lockPlacement(tx, placementId);
-  const refused = fixed(placement);
+  const locked = await lockPlacement(tx, placementId);
+  const { placement, piece, aimBefore } = locked;
+  const refused = fixed(locked);
   if (refused) return fail(refused);
   if (version !== null && placement.version !== version) return fail({ code: 'http.changed_meanwhile' });
   const from = { on: placement.onDay, at: placement.atTime };
@@ -81,10 +82,15 @@ export async function putPlacement(
   return ok(await saveAndReplan(app, tx, viewer, piece, aimBefore, [placement, ...siblings], { verb: 'placement.moved', detail }, now));
 }
 
-/** The other placements of the same piece that are dated and not yet out. */
+/** The other placements of the same piece that are dated, not yet out, and not on their way. The piece is locked. */
 async function datedSiblings(tx: Tx, placement: Placement): Promise<Placement[]> {
   const all = await tx.findBy(Placement, { pieceId: placement.pieceId });
-  return all.filter((other) => other.id !== placement.id && fixed(other) === null && other.onDay !== null);
+  const others = all.filter(({ id, cancelled, outAt, onDay }) => id !== placement.id && !cancelled && outAt === null && onDay !== null);
+  const locked = await lockPlacements(
+    tx,
+    others.map(({ id }) => id),
+  );
+  return locked.filter((one) => fixed(one) === null).map((one) => one.placement);
 }
 
 /** Whether one of these would go out at the very moment at which the same piece goes out on the same channel already. */
@@ -114,7 +120,7 @@ export function swapPlacements(app: App, viewer: Viewer, placementId: string, wi
     const [one, two] = await lockPlacements(tx, [placementId, withId]);
     if (!one || !two) throw new Error('a placement went away');
     if (one.placement.clientId !== two.placement.clientId) return fail({ code: 'placement.other_client' });
-    const refused = fixed(one.placement) ?? fixed(two.placement);
+    const refused = fixed(one) ?? fixed(two);
     if (refused) return fail(refused);
     if (one.placement.onDay === null && two.placement.onDay === null) return fail({ code: 'placement.undated' });
     const dates = [one, two].map(({ placement }) => ({ on: placement.onDay, at: placement.atTime })) as [Dated, Dated]; // two of them
@@ -141,13 +147,18 @@ interface Dated {
   readonly at: string | null;
 }
 
-type OutTimeFailure = { code: 'time.in_gap' | 'placement.out_ahead' };
+export type OutTimeFailure = { code: 'time.in_gap' | 'placement.out_ahead' };
 
 /**
  * The instant at which something really went out, by the client's clock; without a day and a time the one that is known. A day alone means
  * the time that was meant, a time alone the day.
  */
-function wentAt({ on, at }: MarkOutBody, placement: Placement, known: InstantText, now: InstantText): Result<InstantText, OutTimeFailure> {
+export function wentAt(
+  { on, at }: MarkOutBody,
+  placement: Placement,
+  known: InstantText,
+  now: InstantText,
+): Result<InstantText, OutTimeFailure> {
   const [day, time] = [on ?? placement.onDay, at ?? placement.atTime];
   if ((!on && !at) || day === null || time === null) return ok(known);
   const instant = toInstant(getDay(day), getTimeOfDay(time.slice(0, 5)), placement.zone);
@@ -164,8 +175,9 @@ type OutFailure = Fixed | OutTimeFailure | { code: 'placement.undated' | 'placem
 export function markOut(app: App, viewer: Viewer, placementId: string, body: MarkOutBody): Promise<Result<Moved, OutFailure>> {
   const address = body.address ?? null;
   return app.write<Moved, OutFailure>(async (tx, now) => {
-    const { placement, piece, aimBefore } = await lockPlacement(tx, placementId);
-    const refused = fixed(placement);
+    const locked = await lockPlacement(tx, placementId);
+    const { placement, piece, aimBefore } = locked;
+    const refused = fixed(locked);
     if (refused) return fail(refused);
     if (placement.onDay === null) return fail({ code: 'placement.undated' });
     const went = wentAt(body, placement, now, now);
@@ -178,6 +190,31 @@ export function markOut(app: App, viewer: Viewer, placementId: string, body: Mar
     Object.assign(placement, { outAt: went.value, outAddress: address, outVersionId: sent.id, outDigests });
     return ok(await saveAndReplan(app, tx, viewer, piece, aimBefore, [placement], { verb: 'placement.out', detail: { address } }, now));
   });
+}
+
+/** What really went out, and where it is. */
+export interface WentOut {
+  readonly versionId: string;
+  /** of the shared part and of the channel's */
+  readonly digests: readonly string[];
+  readonly at: InstantText;
+  readonly address: string | null;
+  /** what the record says of it */
+  readonly detail: Readonly<Record<string, unknown>>;
+}
+
+/** Writes down that a placement is out: what its channel says, or somebody who looked. In the transaction of whoever knows, which holds the piece. */
+export async function putOut(
+  app: App,
+  tx: Tx,
+  viewer: Pick<Viewer, 'personId' | 'name'>,
+  placementId: string,
+  { versionId, digests, at, address, detail }: WentOut,
+  now: InstantText,
+): Promise<void> {
+  const { placement, piece, aimBefore } = await lockPlacement(tx, placementId);
+  Object.assign(placement, { outAt: at, outAddress: address, outVersionId: versionId, outDigests: [...digests] });
+  await saveAndReplan(app, tx, viewer, piece, aimBefore, [placement], { verb: 'placement.out', detail: { address, ...detail } }, now);
 }
 
 type CorrectFailure = OutTimeFailure | { code: 'placement.not_out' | 'http.changed_meanwhile' };
@@ -225,8 +262,9 @@ export function correctOut(
 /** Cancels a placement: it keeps its row and leaves the calendar. */
 export function cancelPlacement(app: App, viewer: Viewer, placementId: string): Promise<Result<Moved, Fixed>> {
   return app.write<Moved, Fixed>(async (tx, now) => {
-    const { placement, piece, aimBefore } = await lockPlacement(tx, placementId);
-    const refused = fixed(placement);
+    const locked = await lockPlacement(tx, placementId);
+    const { placement, piece, aimBefore } = locked;
+    const refused = fixed(locked);
     if (refused) return fail(refused);
     placement.cancelled = true;
     return ok(await saveAndReplan(app, tx, viewer, piece, aimBefore, [placement], { verb: 'placement.cancelled', detail: {} }, now));

@@ -1,4 +1,16 @@
-import { compareInstants, fail, getDay, getTimeOfDay, ok, toInstant, type InstantText, type Result } from '@zesting/core';
+import {
+  compareInstants,
+  fail,
+  getDay,
+  getTimeOfDay,
+  ok,
+  sendingOfPlacement,
+  toInstant,
+  type InstantText,
+  type Result,
+  type SendingOfPlacement,
+  type SendingState,
+} from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
@@ -15,14 +27,20 @@ export interface Moved {
   readonly others: number;
 }
 
-export type Fixed = { code: 'placement.out' | 'placement.cancelled' };
+export type Fixed = { code: 'placement.out' | 'placement.cancelled' | 'placement.sending' | 'placement.unsure' };
 export type DateFailure = { code: 'time.in_gap' | 'placement.in_past' };
 
+/** A placement under the lock of its piece. */
+export interface Locked {
+  readonly placement: Placement;
+  readonly piece: Piece;
+  readonly aimBefore: string | null;
+  /** how its way to the channel stands */
+  readonly sending: SendingOfPlacement | null;
+}
+
 /** Loads placements under the locks of their pieces, which are taken in the order of their ids. */
-export async function lockPlacements(
-  tx: Tx,
-  ids: readonly string[],
-): Promise<{ placement: Placement; piece: Piece; aimBefore: string | null }[]> {
+export async function lockPlacements(tx: Tx, ids: readonly string[]): Promise<Locked[]> {
   const owners = await Promise.all(ids.map((id) => tx.findOneByOrFail(Placement, { id })));
   const pieces = new Map<string, Piece>();
   for (const pieceId of [...new Set(owners.map((owner) => owner.pieceId))].sort()) pieces.set(pieceId, await lockPiece(tx, pieceId));
@@ -31,19 +49,32 @@ export async function lockPlacements(
     const placement = await tx.findOneByOrFail(Placement, { id });
     const piece = pieces.get(placement.pieceId);
     if (!piece) throw new Error('the piece went away');
-    locked.push({ placement, piece, aimBefore: await storedAim(tx, piece.id) });
+    locked.push({ placement, piece, aimBefore: await storedAim(tx, piece.id), sending: await sendingOf(tx, id) });
   }
   return locked;
 }
 
-export async function lockPlacement(tx: Tx, id: string): Promise<{ placement: Placement; piece: Piece; aimBefore: string | null }> {
+export async function lockPlacement(tx: Tx, id: string): Promise<Locked> {
   const [locked] = await lockPlacements(tx, [id]);
   if (!locked) throw new Error('the placement went away');
   return locked;
 }
 
-export const fixed = (placement: Placement): Fixed | null =>
-  placement.cancelled ? { code: 'placement.cancelled' } : placement.outAt !== null ? { code: 'placement.out' } : null;
+/** How the open sending of a placement stands; null: it is not on its way. */
+async function sendingOf(tx: Tx, id: string): Promise<SendingOfPlacement | null> {
+  const [row] = await rowsOf<{ state: SendingState }>(tx, 'select state from sendings where placement_id = $1 and settled_at is null', [
+    id,
+  ]);
+  return sendingOfPlacement(row?.state ?? null);
+}
+
+/** Why a placement stays as it is: it is out or cancelled, or it is on its way and may be out. */
+export function fixed({ placement, sending }: Pick<Locked, 'placement' | 'sending'>): Fixed | null {
+  if (placement.cancelled) return { code: 'placement.cancelled' };
+  if (placement.outAt !== null) return { code: 'placement.out' };
+  if (sending === 'sending') return { code: 'placement.sending' };
+  return sending === 'unsure' ? { code: 'placement.unsure' } : null;
+}
 
 /** Puts a placement on a day and time of its client's; none of it when that time does not exist or has passed. */
 export function setDate(placement: Placement, on: string | null, at: string | null, now: InstantText): Result<null, DateFailure> {
@@ -72,7 +103,7 @@ export async function usualTime(tx: Tx, channelId: string): Promise<string> {
 export async function saveAndReplan(
   app: App,
   tx: Tx,
-  viewer: Viewer,
+  viewer: Pick<Viewer, 'personId' | 'name'>,
   piece: Piece,
   aimBefore: string | null,
   changed: readonly Placement[],

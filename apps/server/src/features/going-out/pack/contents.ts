@@ -1,4 +1,4 @@
-import { fileNames, getDay, handOut, handOutText, isReady, mediaOn, type Day, type HandOut } from '@zesting/core';
+import { fileNames, getDay, handOut, handOutText, isReadyByHand, mediaOn, type Day, type HandOut } from '@zesting/core';
 import type { GoingOutRowShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { goingOutRows, placedWhere, type Placed } from '../queries/placed.js';
@@ -48,7 +48,8 @@ export async function packContents(app: App, clientId: string, from: Day, to: Da
   );
   if (placed.length > MOST) return 'too_large';
   const rows = await goingOutRows(app, placed);
-  const isIn = (row: GoingOutRowShape) => row.state === 'out' || (row.state === 'scheduled' && isReady(row.findings));
+  const isIn = (row: GoingOutRowShape) =>
+    row.state === 'out' || row.state === 'sending' || (row.state === 'scheduled' && isReadyByHand(row.findings));
   const chosen = placed.filter((_, index) => rows[index] && isIn(rows[index]));
   return {
     client,

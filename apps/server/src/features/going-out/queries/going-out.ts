@@ -38,7 +38,7 @@ function firstAndLast({ todays }: Reach): [first: Day, last: Day] {
 
 /** Placements on the clients' next days, each by its own today: found by days that hold for all of them, so that an index finds them. */
 const NEXT = `from placements n join pieces q on q.id = n.piece_id and not q.shelved
-  where n.client_id = any($1) and n.on_day between $2 and $3 and not n.cancelled and n.state <> 'missed'
+  where n.client_id = any($1) and n.on_day between $2 and $3 and not n.cancelled and n.state not in ('missed', 'failed', 'unsure')
     and n.on_day - ($4::jsonb ->> n.client_id::text)::date between 0 and $5::int`;
 
 function nextValues(reach: Reach, daysAhead: number): unknown[] {
@@ -99,7 +99,7 @@ export async function goingOutSoon(app: App, clientIds: readonly string[], viewe
   const clocks = await clocksOf(app, clientIds, viewerZone);
   const reach = reachOf(clocks);
   const placed = await placedNext(app, reach, SOON_DAYS);
-  const rows = (await goingOutRows(app, placed)).filter(({ state }) => state !== 'out');
+  const rows = (await goingOutRows(app, placed)).filter(({ state }) => state !== 'out' && state !== 'sending');
   const ready = rows.filter(({ findings }) => isReady(findings));
   return {
     count: placed.length < MOST ? rows.length : await countNext(app, reach, SOON_DAYS),

@@ -7,21 +7,26 @@ import {
   type Content,
   type Finding,
   type InstantText,
+  type SendingAccess,
 } from '@zesting/core';
 import type { GoingOutRowShape, PlacementCheckShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { loadSources, signOffOf } from '../../planning/index.js';
 import { firstPicture, PLACEMENT_COLUMNS } from '../../production/index.js';
 import { seenOf, type Looked } from '../seen.js';
+import { STOPPED } from './stopped.js';
 
 /** A placement with all that its preflight needs. */
-export interface Placed extends Omit<GoingOutRowShape, 'findings' | 'check' | 'wasChecked' | 'seen'> {
+export interface Placed extends Omit<GoingOutRowShape, 'findings' | 'check' | 'wasChecked' | 'seen' | 'byItself'> {
   content: Content;
   digests: Looked['digests'];
   rules: ChannelRules;
   client: ClientRules;
   checkedSeen: string | null;
   checked: PlacementCheckShape | null;
+  channelKind: string;
+  /** how its channel is reached by which it goes out by itself; null where somebody posts it */
+  link: { accessEndsOn: string | null; audience: string; lateMinutes: number; stopped: string | null } | null;
 }
 
 /** What `FROM` gives as a `Placed`. */
@@ -30,10 +35,15 @@ const COLUMNS = `${PLACEMENT_COLUMNS}, p.title as "pieceTitle", p.number as "pie
   jsonb_build_object('copyLimit', h.copy_limit, 'countsTags', h.counts_tags, 'tagLimit', h.tag_limit, 'mediaLimit', h.media_limit,
     'minWidth', h.min_width, 'needsMedia', h.needs_media, 'linksWork', h.links_work) as rules,
   jsonb_build_object('wordsNever', c.brand -> 'wordsNever', 'needsDisclosure', coalesce((c.brand ->> 'needsDisclosure')::boolean, false)) as client,
-  k.seen as "checkedSeen", case when k.placement_id is null then null else jsonb_build_object('by', w.name, 'at', k.checked_at) end as checked`;
+  k.seen as "checkedSeen", case when k.placement_id is null then null else jsonb_build_object('by', w.name, 'at', k.checked_at) end as checked,
+  h.kind as "channelKind", case when n.channel_id is null then null else jsonb_build_object('accessEndsOn', n.access_ends_on, 'audience', n.audience,
+    'lateMinutes', n.late_minutes, 'stopped', ${STOPPED}) end as link,
+  (select jsonb_build_object('state', g.state, 'code', g.code, 'reason', g.reason, 'tries', g.tries, 'claimedAt', g.claimed_at, 'nextAt', g.next_at,
+     'comment', g.comment_state, 'askedBy', g.asked_by, 'settledBy', g.settled_by)
+   from sendings g where g.placement_id = l.id order by g.claimed_at desc limit 1) as sending`;
 const FROM = `from placements l join channels h on h.id = l.channel_id join pieces p on p.id = l.piece_id join clients c on c.id = l.client_id
   join formats f on f.id = p.format_id left join versions v on v.id = l.out_version_id
-  left join placement_checks k on k.placement_id = l.id left join people w on w.id = k.person_id`;
+  left join placement_checks k on k.placement_id = l.id left join people w on w.id = k.person_id left join channel_links n on n.channel_id = h.id`;
 
 /** Placements of that condition. @param rest the condition, the order and the limit, over `l`, `p`, `h` and `c` */
 export const placedWhere = (app: App, rest: string, values: readonly unknown[]): Promise<Placed[]> =>
@@ -56,7 +66,7 @@ interface Around {
 }
 
 /** States that say by themselves whether both parts are signed. */
-const SAYS_SIGNED: readonly string[] = ['pencilled', 'scheduled', 'out'] satisfies Placed['state'][];
+const SAYS_SIGNED: readonly string[] = ['pencilled', 'scheduled', 'sending', 'out'] satisfies Placed['state'][];
 
 async function around(app: App, all: readonly Placed[]): Promise<Around> {
   const assetIds = [...new Set(all.flatMap(({ content }) => content.shared.media.map(({ assetId }) => assetId)))];
@@ -90,8 +100,25 @@ const mediaOf = ({ content }: Placed, { media }: Around): CheckedMedium[] =>
     return { name, alt, mime: file?.mime ?? '', width: file?.width ?? null };
   });
 
+/** What is out, or on its way there: nothing is to be settled before it goes. */
+const SPOKEN_FOR: readonly string[] = ['out', 'sending', 'unsure'] satisfies Placed['state'][];
+
+/** Whether its time has passed; what goes out by itself may still do so a while later. */
+const hasPassed = ({ publishAt, link, state }: Placed, now: InstantText): boolean =>
+  Date.parse(publishAt) + (link && state === 'scheduled' ? link.lateMinutes * 60_000 : 0) <= Date.parse(now);
+
+function accessOf({ link, channelKind, on }: Placed): SendingAccess | null {
+  if (!link) return null;
+  const { accessEndsOn, audience, stopped } = link;
+  return {
+    stopped,
+    hasEnded: accessEndsOn !== null && accessEndsOn < (on ?? ''),
+    lacksAudience: channelKind === 'newsletter' && audience.trim() === '',
+  };
+}
+
 function findingsOf(placed: Placed, others: readonly Placed[], facts: Around): Finding[] {
-  if (placed.state === 'out') return [];
+  if (SPOKEN_FOR.includes(placed.state)) return [];
   const { content, channelId, rules, client, pieceId, on } = placed;
   return preflight({
     content,
@@ -101,7 +128,8 @@ function findingsOf(placed: Placed, others: readonly Placed[], facts: Around): F
     pieceId,
     media: mediaOf(placed, facts),
     isSigned: facts.isSigned(placed),
-    hasPassed: Date.parse(placed.publishAt) <= Date.parse(facts.now),
+    hasPassed: hasPassed(placed, facts.now),
+    sending: accessOf(placed),
     blackouts: facts.blackouts
       .filter(
         ({ clientId, startOn, endOn }) => (clientId ?? placed.clientId) === placed.clientId && startOn <= (on ?? '') && endOn >= (on ?? ''),
@@ -123,11 +151,12 @@ export async function goingOutRows(app: App, shown: readonly Placed[], all: read
   const together = new Map<string, Placed[]>();
   for (const placed of all) together.set(place(placed), [...(together.get(place(placed)) ?? []), placed]);
   return shown.map((placed) => {
-    const { content: _content, digests, rules: _rules, client: _client, checkedSeen, checked, ...row } = placed;
+    const { content: _content, digests, rules: _rules, client: _client, checkedSeen, checked, channelKind: _kind, link, ...row } = placed;
     const seen = seenOf({ digests, channelId: row.channelId, on: row.on, at: row.at });
     const others = (together.get(place(placed)) ?? []).filter((other) => other.id !== placed.id);
     return {
       ...row,
+      byItself: link !== null,
       findings: findingsOf(placed, others, facts),
       check: checkedSeen === seen ? checked : null,
       wasChecked: checkedSeen !== null && checkedSeen !== seen,

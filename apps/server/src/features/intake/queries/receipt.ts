@@ -3,6 +3,7 @@ import { answerClock, dayIn, isOpenRequest, pausesOf, type InstantText } from '@
 import { VISITED } from '../../../platform/access/visited.js';
 import type { App } from '../../../platform/app.js';
 import { AGENCY_KEY, getDoer, loadCalendars } from '../../planning/index.js';
+import { STATE_OUTSIDE } from '../../production/index.js';
 
 /** Of the pieces that came of a request, the one that is least far; of those on the shelf only where there is no other. */
 const LEAST_FAR = `(select p.stage from piece_requests b join pieces p on p.id = b.piece_id where b.request_id = r.id
@@ -36,9 +37,9 @@ export async function receiptOf(app: App, requestId: string): Promise<ReceiptSha
   if (!row) throw new Error('the request went away');
   const { feed_pencilled: hasPencilled, promised, ...receipt } = row;
   const expected = await app.read<ExpectedShape>(
-    `select h.name as "channelName", l.on_day as "on", l.state from piece_requests b join pieces p on p.id = b.piece_id and not p.shelved
+    `select h.name as "channelName", l.on_day as "on", ${STATE_OUTSIDE} as state from piece_requests b join pieces p on p.id = b.piece_id and not p.shelved
        join placements l on l.piece_id = p.id and not l.cancelled join channels h on h.id = l.channel_id
-     where b.request_id = $1 and (l.state in ('scheduled', 'out') or (l.state = 'pencilled' and $2)) order by l.on_day, h.position, l.id limit ${EXPECTED}`,
+     where b.request_id = $1 and (l.state in ('scheduled', 'sending', 'unsure', 'out') or (l.state = 'pencilled' and $2)) order by l.on_day, h.position, l.id limit ${EXPECTED}`,
     [requestId, hasPencilled],
   );
   return { ...receipt, answerBy: isOpenRequest(receipt.state) ? await answerBy(app, receipt, promised) : null, expected };

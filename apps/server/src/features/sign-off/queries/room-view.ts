@@ -1,6 +1,7 @@
 import type { RoomEntryShape, RoomRequestShape, RoomViewShape } from '@zesting/contract';
 import { addDays, type Day } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
+import { STATE_OUTSIDE } from '../../production/index.js';
 
 /** So far ahead a contact looks, and so much is shown. */
 const DAYS_AHEAD = 35;
@@ -23,11 +24,11 @@ export async function askAddressOf(app: App, clientId: string): Promise<string |
  */
 export async function viewOf(app: App, clientId: string, email: string, hasPencilled: boolean, todayOn: Day): Promise<RoomViewShape> {
   const rows = await app.read<RoomEntryShape & { total: number }>(
-    `select l.on_day as on, l.at_time as at, h.name as "channelName", l.state, l.out_address as address,
+    `select l.on_day as on, l.at_time as at, h.name as "channelName", ${STATE_OUTSIDE} as state, l.out_address as address,
        case when exists (select 1 from packet_items i where i.piece_id = p.id) then p.title end as title, count(*) over () as total
      from placements l join pieces p on p.id = l.piece_id join channels h on h.id = l.channel_id
      where l.client_id = $1 and l.on_day between $2 and $3 and not l.cancelled and not p.shelved
-       and (l.state in ('scheduled', 'out') or (l.state = 'pencilled' and $4))
+       and (l.state in ('scheduled', 'sending', 'unsure', 'out') or (l.state = 'pencilled' and $4))
      order by l.publish_at, h.position, l.id limit ${ENTRIES}`,
     [clientId, todayOn, addDays(todayOn, DAYS_AHEAD), hasPencilled],
   );

@@ -1,0 +1,1 @@
+export { startChannels, type Channels } from '@zesting/standins';

@@ -1,0 +1,42 @@
+import { BEHAVIOURS, type Behaviour } from './behaviours.js';
+import type { ChannelPost } from './channel-store.js';
+import { escape, page } from './pages.js';
+
+const lines = (text: string): string => escape(text).replaceAll('\n', '<br>');
+const timeOf = (at: string): string => `<time>${escape(at.slice(0, 16).replace('T', ' '))} UTC</time>`;
+
+function content(post: ChannelPost): string {
+  const parts = [
+    `<p>${lines(post.text)}</p>`,
+    post.tags.length > 0 ? `<p>${post.tags.map((tag) => `#${escape(tag)}`).join(' ')}</p>` : '',
+    post.link ? `<p>${escape(post.link)}</p>` : '',
+    post.media.length > 0 ? `<p class="to">${post.media.map(({ name, alt }) => escape(alt || name)).join('; ')}</p>` : '',
+    post.audience ? `<p class="to">to ${escape(post.audience)}</p>` : '',
+    post.firstComment ? `<p>First comment: ${lines(post.firstComment)}</p>` : '',
+  ];
+  return parts.join('');
+}
+
+const article = (post: ChannelPost): string =>
+  `<article><h2><a href="/p/${encodeURIComponent(post.channelId)}/${encodeURIComponent(post.reference)}">${escape(post.from)}</a></h2>
+<p class="to">published ${timeOf(post.publishedAt)}, meant for ${timeOf(post.meantFor)}</p>${content(post)}</article>`;
+
+const choice = (now: Behaviour): string =>
+  `<form method="post" action="/behaviour"><label>How the channels behave<select name="behaviour">${Object.entries(BEHAVIOURS)
+    .map(([name, words]) => `<option value="${name}"${name === now ? ' selected' : ''}>${name}: ${words}</option>`)
+    .join('')}</select></label><button>Behave like that</button></form>`;
+
+/** What was published, newest first, and how the channels behave. */
+export const channelsPage = (posts: readonly ChannelPost[], now: Behaviour): string =>
+  page(
+    'Channels of the demo',
+    `<p>Nothing is really published: all that goes out by itself ends here. ${posts.length === 0 ? 'Nothing has come yet.' : `${posts.length} published, newest first.`}</p>
+${choice(now)}
+${posts.slice(0, 100).map(article).join('\n')}`,
+  );
+
+export const postPage = (post: ChannelPost): string =>
+  page(
+    escape(post.from),
+    `<p class="to">published ${timeOf(post.publishedAt)}</p>${content(post)}<p><a href="/">All that was published</a></p>`,
+  );

@@ -1,0 +1,151 @@
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
+import { BEHAVIOURS, type Behaviour } from './behaviours.js';
+import { channelsPage, postPage } from './channel-pages.js';
+import { ChannelStore, type ChannelPost } from './channel-store.js';
+
+export interface Channels {
+  readonly store: ChannelStore;
+  readonly address: string;
+  /** how it behaves from now on, to a share of the calls; to all others it is fine */
+  readonly behave: (behaviour: Behaviour, share?: number) => void;
+  readonly close: () => Promise<void>;
+}
+
+const LATER_MS = 3_000;
+const SLOW_MS = 30_000;
+const FILE_LIMIT_BYTES = 300 * 1024 * 1024;
+
+/** Runs simulated channels on loopback: `/c/<channel>` speaks the interface of channels, `/` shows what they published and how they behave. */
+export async function startChannels({ port, folder }: { readonly port: number; readonly folder: string | null }): Promise<Channels> {
+  const store = new ChannelStore(folder);
+  const said = { behaviour: 'fine' as Behaviour, share: 1 };
+  const underWay = new Set<string>();
+  const server: Server = createServer((request, response) => {
+    answer(request, response).catch(() => response.headersSent || response.writeHead(400).end('This cannot be read.'));
+  });
+
+  async function answer(request: IncomingMessage, response: ServerResponse): Promise<void> {
+    const path = new URL(request.url ?? '/', 'http://localhost').pathname;
+    const [, place, channelId = '', what, reference = '', more] = path.split('/');
+    if (place === 'c') {
+      const behaviour = Math.random() < said.share ? said.behaviour : 'fine';
+      if (behaviour === 'away') return void request.destroy();
+      return channel({ request, response, channelId, what: what ?? '', reference, more, behaviour });
+    }
+    if (path === '/posts.json') return json(response, 200, store.list());
+    if (path === '/behaviour' && request.method === 'POST') return behaveAs(request, response);
+    const shown = place === 'p' ? store.find(channelId, what ?? '') : undefined;
+    const html = shown ? postPage(shown) : place === '' ? channelsPage(store.list(), said.behaviour) : undefined;
+    response.writeHead(html === undefined ? 404 : 200, {
+      'Content-Type': 'text/html; charset=utf-8',
+      'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; img-src data:; form-action 'self'",
+    });
+    response.end(html ?? 'There is nothing here.');
+  }
+
+  async function behaveAs(request: IncomingMessage, response: ServerResponse): Promise<void> {
+    const form = new URLSearchParams((await bytesOf(request)).toString());
+    const wanted = form.get('behaviour') ?? '';
+    if (!Object.hasOwn(BEHAVIOURS, wanted)) return json(response, 422, { reason: 'There is no such behaviour' });
+    said.behaviour = wanted as Behaviour; // one of its keys
+    said.share = Number(form.get('share') ?? 1);
+    response.writeHead(303, { Location: '/' }).end();
+  }
+
+  interface Call {
+    readonly request: IncomingMessage;
+    readonly response: ServerResponse;
+    readonly channelId: string;
+    readonly what: string;
+    readonly reference: string;
+    readonly more: string | undefined;
+    readonly behaviour: Behaviour;
+  }
+
+  async function channel(call: Call): Promise<void> {
+    const { request, response, channelId, what, reference, more } = call;
+    const route = `${request.method} ${what}${more ? `/${more}` : ''}`;
+    if (request.headers.authorization === 'Bearer ended') return json(response, 401, { reason: 'This access has ended' });
+    if (route === 'GET about') return json(response, 200, { name: 'Simulated channel' });
+    if (route === 'HEAD files') return void response.writeHead(store.file(reference) ? 200 : 404).end();
+    if (route === 'PUT files') {
+      const isWhole = store.putFile(reference, await bytesOf(request));
+      return isWhole ? void response.writeHead(204).end() : json(response, 422, { reason: 'The file is not what its hash says' });
+    }
+    if (route === 'POST posts/settle') return settle(call);
+    if (route === 'PUT posts/first-comment') {
+      const { text } = JSON.parse((await bytesOf(request)).toString()) as { text: string };
+      if (!store.find(channelId, reference)) return json(response, 404, { reason: 'There is no such post' });
+      store.comment(channelId, reference, text);
+      return void response.writeHead(204).end();
+    }
+    if (route === 'POST posts') return take(call);
+    json(response, 404, { reason: 'There is nothing here' });
+  }
+
+  async function take({ request, response, channelId, behaviour }: Call): Promise<void> {
+    const asked = JSON.parse((await bytesOf(request)).toString()) as Omit<ChannelPost, 'channelId' | 'publishedAt' | 'firstComment'>;
+    const key = `${channelId} ${asked.reference}`;
+    if (behaviour === 'refuses') return json(response, 422, { reason: 'This is not taken here: the channel says no' });
+    if (behaviour === 'limits') return void response.writeHead(429, { 'Retry-After': '60' }).end();
+    if (store.isClosed(channelId, asked.reference)) return json(response, 409, { reason: 'This reference is closed' });
+    const lost = asked.media.find(({ sha256 }) => !store.file(sha256));
+    if (lost) return json(response, 422, { reason: `The file ${lost.name} did not come` });
+    if (behaviour === 'silent' || behaviour === 'vague') return; // whoever called waits until it gives up
+    const publish = () => {
+      underWay.delete(key);
+      const post = { ...asked, channelId, publishedAt: new Date().toISOString(), firstComment: null };
+      store.add(post);
+      return { address: addressOf(request, post), publishedAt: post.publishedAt };
+    };
+    if (behaviour === 'later') {
+      underWay.add(key);
+      setTimeout(publish, LATER_MS).unref();
+      return json(response, 202, {});
+    }
+    const published = publish();
+    if (behaviour === 'loses') return void request.destroy();
+    if (behaviour === 'slow') await new Promise((resolve) => setTimeout(resolve, SLOW_MS).unref());
+    json(response, 201, published);
+  }
+
+  /** What became of a post. What is not there is never taken under that reference any more, unless it cannot say. */
+  function settle({ request, response, channelId, reference, behaviour }: Call): void {
+    const post = store.find(channelId, reference);
+    if (post) return json(response, 200, { state: 'published', address: addressOf(request, post), publishedAt: post.publishedAt });
+    if (underWay.has(`${channelId} ${reference}`)) return json(response, 200, { state: 'pending' });
+    if (behaviour === 'vague') return json(response, 200, { state: 'none', final: false });
+    store.close(channelId, reference);
+    json(response, 200, { state: 'none', final: true });
+  }
+
+  await new Promise<void>((resolve, reject) => server.once('error', reject).listen(port, '127.0.0.1', resolve));
+  const bound = server.address();
+  const close = async () => {
+    server.closeAllConnections();
+    await new Promise((resolve) => server.close(resolve));
+  };
+  return {
+    store,
+    address: `http://127.0.0.1:${typeof bound === 'object' && bound ? bound.port : port}`,
+    behave: (behaviour, share = 1) => Object.assign(said, { behaviour, share }),
+    close,
+  };
+}
+
+const addressOf = (request: IncomingMessage, { channelId, reference }: Pick<ChannelPost, 'channelId' | 'reference'>): string =>
+  `http://${request.headers.host ?? '127.0.0.1'}/p/${channelId}/${reference}`;
+
+const json = (response: ServerResponse, status: number, body: unknown): void =>
+  void response.writeHead(status, { 'Content-Type': 'application/json' }).end(JSON.stringify(body));
+
+async function bytesOf(request: IncomingMessage): Promise<Buffer> {
+  const parts: Buffer[] = [];
+  let bytes = 0;
+  for await (const part of request) {
+    bytes += (part as Buffer).length; // no encoding is set: buffers
+    if (bytes > FILE_LIMIT_BYTES) throw new Error('too large');
+    parts.push(part as Buffer);
+  }
+  return Buffer.concat(parts);
+}
