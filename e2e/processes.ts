@@ -74,6 +74,7 @@ export async function admin(sql: string): Promise<void> {
 /** What the programs of one Zesting are told: its database, its ports, and a folder with its files and mails. */
 export async function environment(database: string, folder: string): Promise<Record<string, string>> {
   const port = String(await freePort());
+  const channelsPort = String(await freePort());
   return {
     ZESTING_DATABASE_URL: databaseUrl(database),
     ZESTING_PORT: port,
@@ -84,6 +85,10 @@ export async function environment(database: string, folder: string): Promise<Rec
     ZESTING_SMTP_PORT: String(await freePort()),
     ZESTING_INBOX_PORT: String(await freePort()),
     ZESTING_MAIL_PORT: String(await freePort()),
+    ZESTING_CHANNELS_PORT: channelsPort,
+    ZESTING_CHANNELS_FOLDER: join(folder, 'channels'),
+    ZESTING_CHANNELS: `http://127.0.0.1:${channelsPort}`,
+    ZESTING_CHANNEL_SECONDS: '2',
     ZESTING_TESTING: '1',
     ZESTING_NOW: PRESENT,
   };
@@ -142,10 +147,10 @@ const databasePortIn = (folder: string): string => readFileSync(join(folder, 'cl
 
 /** Runs the start command as people do, with a data folder of its own, until it says that Zesting is ready. */
 export async function startCommand(folder: string, args: readonly string[]): Promise<Started> {
-  const [port, mailPort] = [String(await freePort()), String(await freePort())];
+  const [port, mailPort, channelsPort] = [String(await freePort()), String(await freePort()), String(await freePort())];
   const child = spawn(process.execPath, [join(root, 'tools/start.mjs'), ...args], {
     cwd: root,
-    env: { ...process.env, ZESTING_DATA: folder, ZESTING_PORT: port, ZESTING_MAIL_PORT: mailPort },
+    env: { ...process.env, ZESTING_DATA: folder, ZESTING_PORT: port, ZESTING_MAIL_PORT: mailPort, ZESTING_CHANNELS_PORT: channelsPort },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   let said = '';

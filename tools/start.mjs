@@ -20,6 +20,7 @@ import { needModules, needPackages, root, tell } from './prepare.mjs';
 
 const port = Number(process.env.ZESTING_PORT ?? 4310);
 const mailPort = Number(process.env.ZESTING_MAIL_PORT ?? port + 1);
+const channelsPort = Number(process.env.ZESTING_CHANNELS_PORT ?? port + 2);
 const withDemo = process.env.ZESTING_DEMO !== 'off' && !process.argv.includes('--own');
 const dataFolder = process.env.ZESTING_DATA ?? join(root, '.data');
 
@@ -96,7 +97,7 @@ await tell(async () => {
   if (!Number.isInteger(port) || port < 1 || port > 65000) throw new Stop(`ZESTING_PORT is no port: ${process.env.ZESTING_PORT}`);
   const { ZESTING_NOW: present } = process.env;
   if (present && Number.isNaN(Date.parse(present))) throw new Stop(`ZESTING_NOW is no instant such as 2027-03-16T09:00:00Z: ${present}`);
-  for (const wanted of [port, mailPort])
+  for (const wanted of [port, mailPort, channelsPort])
     if (!(await portIsFree(wanted))) throw new Stop(`port ${wanted} is in use: stop what uses it, or set ZESTING_PORT`);
   try {
     mkdirSync(dataFolder, { recursive: true });
@@ -141,8 +142,11 @@ await tell(async () => {
       ZESTING_INBOX_PORT: inboxPort,
       ZESTING_MAIL_PORT: String(mailPort),
       ZESTING_MAIL_FOLDER: join(dataFolder, 'mail'),
+      ZESTING_CHANNELS_PORT: String(channelsPort),
+      ZESTING_CHANNELS_FOLDER: join(dataFolder, 'channels'),
+      ZESTING_CHANNELS: `http://127.0.0.1:${channelsPort}`,
     };
-    await keepRunning(parts, 'The mail page', 'apps/standins/dist/main.js', env);
+    await keepRunning(parts, 'The pages of mail and channels', 'apps/standins/dist/main.js', env);
     const demoEnv = { ...env, ZESTING_DEMO: withDemo ? 'on' : 'off' };
     const demo = await startProgram('demo/dist/main.js', demoEnv).ready.catch((error) => ({
       people: [],
@@ -152,6 +156,7 @@ await tell(async () => {
     await keepRunning(parts, 'The application', 'apps/server/dist/main.js', env);
     console.log(`\nZesting is ready: http://127.0.0.1:${port}`);
     console.log(`Mail that Zesting sends, caught and shown: http://127.0.0.1:${mailPort}`);
+    console.log(`What goes out by itself, on simulated channels: http://127.0.0.1:${channelsPort}`);
     if (demo.failure) console.log(`\nThe demo could not be loaded (${demo.failure}): Zesting is empty, the next start tries again.`);
     else if (demo.holds === 'empty' || demo.holds === 'left') console.log('\nIt is empty: the first page sets up your agency.');
     else if (demo.holds === 'demo') {

@@ -33,11 +33,14 @@ export async function loadStory(port, folder) {
     ZESTING_SMTP_PORT: String(await freePort()),
     ZESTING_INBOX_PORT: String(await freePort()),
     ZESTING_MAIL_PORT: String(await freePort()),
+    ZESTING_CHANNELS_PORT: String(await freePort()),
+    ZESTING_CHANNELS_FOLDER: join(folder, 'channels'),
     ZESTING_TESTING: '1',
     ZESTING_NOW: PRESENT,
     ZESTING_LOG: 'warn',
   };
   env.ZESTING_ADDRESS = `http://127.0.0.1:${env.ZESTING_PORT}`;
+  env.ZESTING_CHANNELS = `http://127.0.0.1:${env.ZESTING_CHANNELS_PORT}`;
   await ask('postgres', `create database ${DATABASE}`);
   console.log('Loading the demo …');
   const catcher = await program('apps/standins/dist/main.js', env);

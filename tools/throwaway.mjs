@@ -44,6 +44,7 @@ export async function withZesting(work, { settings = {}, env: more = {} } = {}) 
   try {
     makeDatabase(bin, pgPort, 'zesting');
     const port = await freePort();
+    const channelsPort = String(await freePort());
     mkdirSync(join(folder, 'mail'), { recursive: true });
     const env = {
       ZESTING_DATABASE_URL: `postgres://postgres@127.0.0.1:${pgPort}/zesting`,
@@ -53,6 +54,9 @@ export async function withZesting(work, { settings = {}, env: more = {} } = {}) 
       ZESTING_SMTP_PORT: String(await freePort()),
       ZESTING_MAIL_PORT: String(await freePort()),
       ZESTING_MAIL_FOLDER: join(folder, 'mail'),
+      ZESTING_CHANNELS_PORT: channelsPort,
+      ZESTING_CHANNELS_FOLDER: join(folder, 'channels'),
+      ZESTING_CHANNELS: `http://127.0.0.1:${channelsPort}`,
       ZESTING_NOW: PRESENT,
       ZESTING_LOG: 'fatal',
       ...more,

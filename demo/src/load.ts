@@ -20,6 +20,7 @@ import { planStory, textOf, todayOf } from './plan-story.js';
 import { AGENCY } from './story.js';
 import { addTeamRemarks } from './remarks.js';
 import { TALK } from './talk.js';
+import { addSending } from './sending.js';
 import { insertSetup, type Setup } from './setup.js';
 import { addSubjects } from './topics.js';
 
@@ -57,6 +58,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   }
   await addObstacles(app, setup, now);
   await addDeliveries(app, setup, now);
+  await addSending(app, setup, now);
   app.clock.set(now);
   await markDuties(app, setup, duties);
   getValue(await app.write(async (tx, at) => ok(await replanOpen(tx, at))));

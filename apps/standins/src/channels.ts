@@ -91,7 +91,8 @@ export async function startChannels({ port, folder }: { readonly port: number; r
     if (store.isClosed(channelId, asked.reference)) return json(response, 409, { reason: 'This reference is closed' });
     const lost = asked.media.find(({ sha256 }) => !store.file(sha256));
     if (lost) return json(response, 422, { reason: `The file ${lost.name} did not come` });
-    if (behaviour === 'silent' || behaviour === 'vague') return; // whoever called waits until it gives up
+    if (behaviour === 'vague') return json(response, 503, { reason: 'Something broke down here' });
+    if (behaviour === 'silent') return; // whoever called waits until it gives up
     const publish = () => {
       underWay.delete(key);
       const post = { ...asked, channelId, publishedAt: new Date().toISOString(), firstComment: null };

@@ -1,14 +1,18 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-const STATES = ['undated', 'pencilled', 'scheduled', 'out', 'missed', 'failed', 'unsure', 'cancelled'];
-const inStates = (states: readonly string[]) => `check (state in (${states.map((state) => `'${state}'`).join(', ')})) not valid`;
+const BEFORE = ['undated', 'pencilled', 'scheduled', 'out', 'missed', 'failed', 'unsure', 'cancelled'];
+const NOW = ['undated', 'pencilled', 'scheduled', 'sending', 'out', 'missed', 'failed', 'unsure', 'cancelled'];
+
+/** Makes it the states that a placement can have; rows are looked through without keeping anybody from writing. */
+const allow = (states: readonly string[]): string => `
+      alter table placements drop constraint ck_placements_state;
+      alter table placements add constraint ck_placements_state check (state in (${states.map((state) => `'${state}'`).join(', ')})) not valid;
+      alter table placements validate constraint ck_placements_state;`;
 
 /** Going out by itself: how a channel is reached, each sending with what came of it, and what is stopped. */
 export class Sending1768700000000 implements MigrationInterface {
   async up(queryRunner: QueryRunner): Promise<void> {
-    await queryRunner.query(`
-      alter table placements drop constraint ck_placements_state;
-      alter table placements add constraint ck_placements_state ${inStates([...STATES, 'sending'])};
+    await queryRunner.query(`${allow(NOW)}
       create index ix_placements_due on placements (publish_at) where state = 'scheduled';
       create table channel_links (
         channel_id uuid not null constraint pk_channel_links primary key constraint fk_channel_links_channel references channels,
@@ -71,8 +75,6 @@ export class Sending1768700000000 implements MigrationInterface {
       drop table sendings;
       drop table channel_links;
       drop index ix_placements_due;
-      update placements set state = 'missed' where state = 'sending';
-      alter table placements drop constraint ck_placements_state;
-      alter table placements add constraint ck_placements_state ${inStates(STATES)}`);
+      update placements set state = 'missed' where state = 'sending';${allow(BEFORE)}`);
   }
 }

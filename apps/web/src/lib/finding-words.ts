@@ -11,6 +11,7 @@ const PLACES: Record<FindingShape['place'], string> = {
   disclosure: 'the disclosure',
   media: 'the pictures',
   date: 'the day',
+  channel: 'the channel',
 };
 
 const WORDS: Record<FindingShape['code'], (said: Said) => string> = {
@@ -31,6 +32,9 @@ const WORDS: Record<FindingShape['code'], (said: Said) => string> = {
   picture_small: ({ what = '', count: width = 0, limit = 0 }) => `“${what}” is ${width} pixels wide, not ${limit}`,
   alt_missing: ({ what = '' }) => `“${what}” has no alternative text`,
   blackout: ({ what = '' }) => `Blackout: ${what}`,
+  sending_stopped: ({ what = '' }) => `Sending is stopped: ${what}`,
+  access_ended: () => 'Access to the channel has ended by then',
+  audience_missing: () => 'Nobody is named who gets it on this channel',
   twin: ({ what = '' }) => `The same goes out on this channel on this day: “${what}”`,
 };
 

@@ -82,7 +82,7 @@ export const PART_WORDS: Record<PartState, string> = {
 };
 
 export const LIST_WORDS: Record<ReckoningList, string> = {
-  trouble: 'Missed or failed',
+  trouble: 'Missed, failed or unsure',
   out_of_reach: 'Out of reach',
   overdue: 'Overdue',
   changed_after_sign_off: 'Changed after sign-off',
@@ -102,6 +102,7 @@ export const PLACEMENT_WORDS: Record<string, string> = {
   undated: 'Undated',
   pencilled: 'Pencilled',
   scheduled: 'Scheduled',
+  sending: 'Sending',
   out: 'Out',
   missed: 'Missed',
   failed: 'Failed',

@@ -1,8 +1,9 @@
 import type { CalendarEntryShape, ChannelShape, PlacementShape } from '@zesting/contract';
 import { useState, type ReactNode } from 'react';
+import { Link } from 'react-router';
 import { dayWords, zoneWords } from '../lib/format';
 import { usePlacements } from '../lib/placements';
-import { useDaysOff, useSession } from '../lib/queries';
+import { useClients, useDaysOff, useSession } from '../lib/queries';
 import { Button } from '../ui/button';
 import { DayField } from '../ui/day-field';
 import { Dialog } from '../ui/dialog';
@@ -39,21 +40,36 @@ export function PlacementDialog({
 }: PlacementDialogProps) {
   const [placement] = useState(shown); // as it was opened: what others do meanwhile must be noticed, not overwritten
   const { cancel } = usePlacements();
+  const { to } = useClients();
+  const isOnItsWay = placement.state === 'sending' || placement.state === 'unsure';
   return (
     <Dialog open onClose={onClose} title={title} description={`${placement.channelName}. Times are ${zoneWords(placement.zone)} time.`}>
       <p className="mb-3">
         <PlacementTag state={placement.state} />
       </p>
-      <Dates placement={placement} siblings={siblings} earliestOn={earliestOn ?? null} onClose={onClose} />
-      {(placement.state === 'scheduled' || placement.state === 'missed') && <MarkOut placement={placement} onClose={onClose} />}
-      {others.length > 0 && <Swap placement={placement} others={others} onClose={onClose} />}
+      {isOnItsWay ? (
+        <p className="mb-3">
+          {placement.state === 'sending' ? 'It is on its way to the channel: nothing of it can be changed now.' : 'It may be out or not.'}{' '}
+          <Link to={to('/calendar/going-out')} className="text-pine underline">
+            Going out
+          </Link>
+        </p>
+      ) : (
+        <Dates placement={placement} siblings={siblings} earliestOn={earliestOn ?? null} onClose={onClose} />
+      )}
+      {(placement.state === 'scheduled' || placement.state === 'missed' || placement.state === 'failed') && (
+        <MarkOut placement={placement} onClose={onClose} />
+      )}
+      {!isOnItsWay && others.length > 0 && <Swap placement={placement} others={others} onClose={onClose} />}
       {channels.length > 0 && <OnceMore placement={placement} channels={channels} onClose={onClose} />}
-      <p className="mt-3 pt-3 border-t border-line text-[13px]">
-        <button type="button" className="text-rhubarb underline min-h-6" onClick={() => cancel(placement, { onSuccess: onClose })}>
-          Cancel this placement
-        </button>{' '}
-        <span className="text-muted">The piece stays on its other channels; it can be undone.</span>
-      </p>
+      {!isOnItsWay && (
+        <p className="mt-3 pt-3 border-t border-line text-[13px]">
+          <button type="button" className="text-rhubarb underline min-h-6" onClick={() => cancel(placement, { onSuccess: onClose })}>
+            Cancel this placement
+          </button>{' '}
+          <span className="text-muted">The piece stays on its other channels; it can be undone.</span>
+        </p>
+      )}
     </Dialog>
   );
 }

@@ -73,6 +73,8 @@ const placement = (id: string, channel_id: string, publish_at: string | null, mo
   lead_days: 0,
   at_time: null,
   usual_time: null,
+  late_minutes: null,
+  sending: null,
   ...more,
 });
 

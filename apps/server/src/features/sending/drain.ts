@@ -46,12 +46,14 @@ export async function claimDue(app: App): Promise<void> {
 }
 
 /** Goes on with all sendings that are due, until none is. One that breaks is left until its turn comes again. */
-export async function drain(app: App, log: Logger): Promise<void> {
+export async function drain(app: App, log?: Logger): Promise<void> {
   for (;;) {
     const taken = await take(app);
     if (taken.length === 0) return;
     await Promise.all(
-      taken.map((id) => goOn(app, id).catch((error: unknown) => log.warn({ err: error, sendingId: id }, 'a sending was not gone on with'))),
+      taken.map((id) =>
+        goOn(app, id).catch((error: unknown) => log?.warn({ err: error, sendingId: id }, 'a sending was not gone on with')),
+      ),
     );
   }
 }

@@ -8,10 +8,8 @@ import { drain, sendDue } from './drain.js';
 import { SendingController } from './sending.controller.js';
 import { SEND } from './use-cases/claim.js';
 
-export { claim } from './use-cases/claim.js';
 export { claimDue, drain } from './drain.js';
 export { putLink } from './use-cases/edit-link.js';
-export { stopSending } from './use-cases/stop.js';
 
 /** The task that looks what is due. */
 const LOOK = 'sending_look';

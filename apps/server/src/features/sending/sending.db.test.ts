@@ -9,7 +9,8 @@ import { signOffIn } from '../../../test-support/sign-off.js';
 import { Jobs } from '../../platform/jobs/jobs.js';
 import { cancelPlacement, duplicatePlacement, markOut, movePlacement } from '../calendar/index.js';
 import { addPieceFile, editContent } from '../production/index.js';
-import { claim, claimDue, drain } from './index.js';
+import { claimDue, drain } from './index.js';
+import { claim } from './use-cases/claim.js';
 
 const log = pino({ level: 'silent' });
 

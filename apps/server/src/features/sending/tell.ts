@@ -33,7 +33,7 @@ export async function tellTrouble(app: App, tx: Tx, sending: Sending, what: keyo
       clientId: sending.clientId,
       heading: `${HEADINGS[what]}: ${row.title}`,
       text: `“${row.title}” on ${row.channel} ${WORDS[what](why)}`,
-      path: `/calendar/going-out?client=${sending.clientId}`,
+      path: '/calendar/going-out',
       key: `sending:${sending.placementId}`,
     },
     { atOnce: true },
@@ -58,7 +58,7 @@ export async function tellEnding(app: App, tx: Tx, now: InstantText, days: numbe
       clientId,
       heading: `Access ends: ${channel}`,
       text: `Access to ${channel} ends on ${on}: what is meant for a later day does not go out by itself until it is renewed.`,
-      path: `/clients/${clientId}/channels`,
+      path: `/clients/${clientId}?part=channels`,
       key: `access:${channelId}`,
     });
   return ending.length;

@@ -18,6 +18,7 @@ import { ChannelsSection } from './channels-section';
 import { ContactsSection } from './contacts-section';
 import { LinksSection } from './links-section';
 import { PillarsSection } from './pillars-section';
+import { SendingSection } from './sending-section';
 import { TagSetsSection } from './tag-sets-section';
 import { TeamSection } from './team-section';
 import { PolicySection } from './policy-section';
@@ -33,7 +34,16 @@ export function ClientPage() {
     { id: 'contacts', title: 'Contacts', content: <ContactsSection client={client} /> },
     { id: 'team', title: 'Team', content: <TeamSection clientId={client.id} /> },
     { id: 'sign-off', title: 'Sign-off', content: <PolicySection client={client} /> },
-    { id: 'channels', title: 'Channels', content: <ChannelsSection client={client} /> },
+    {
+      id: 'channels',
+      title: 'Channels',
+      content: (
+        <>
+          <ChannelsSection client={client} />
+          <SendingSection client={client} />
+        </>
+      ),
+    },
     { id: 'allowance', title: 'Allowance', content: <AllowanceSection client={client} /> },
     { id: 'pillars', title: 'Pillars', content: <PillarsSection client={client} /> },
     { id: 'tags', title: 'Tag sets', content: <TagSetsSection client={client} /> },

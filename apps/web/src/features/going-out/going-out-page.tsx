@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import type { GoingOutRowShape, GoingOutShape } from '@zesting/contract';
-import { Package } from 'lucide-react';
+import { OctagonPause, Package } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { goingOutQuery } from '../../api/going-out';
+import { sendingNowQuery } from '../../api/sending';
 import { wordsOf } from '../../lib/api';
 import { count, dayWords } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
@@ -18,6 +19,9 @@ import { GoingOutRow } from './going-out-row';
 import { OutDialog } from '../../parts/out-dialog';
 import { PackDialog } from './pack-dialog';
 import { PostDialog } from './post-dialog';
+import { SendDialog } from './send-dialog';
+import { SendingStops, StopsDialog } from './sending-stops';
+import { SettleDialog } from './settle-dialog';
 
 /** What is published today and over the next seven days: what speaks against it, who has looked at it, and taking it out by hand. */
 export function GoingOutPage() {
@@ -25,6 +29,9 @@ export function GoingOutPage() {
   const { opened, open, close } = useOpened();
   const { search, put } = useSearch();
   const goingOut = useQuery(goingOutQuery(query));
+  const sending = useQuery(sendingNowQuery(query));
+  const { role } = useSession();
+  const manages = role === 'lead' || role === 'manager';
   const shown = SHOWN.find((one) => one === search.get('shown')) ?? 'all';
   return (
     <>
@@ -32,6 +39,11 @@ export function GoingOutPage() {
         <Link to={to('/calendar')} className="text-pine underline self-center">
           Calendar
         </Link>
+        {sending.data && sending.data.channels.length > 0 && manages && (
+          <Button onClick={() => open('stops')}>
+            <OctagonPause size={15} aria-hidden /> Stop sending
+          </Button>
+        )}
         {client && (
           <Button onClick={() => open('pack')}>
             <Package size={15} aria-hidden /> Pack
@@ -48,9 +60,11 @@ export function GoingOutPage() {
           onChange={(next) => put({ shown: next === 'all' ? null : next })}
         />
       </PageHead>
+      {sending.data && <SendingStops now={sending.data} />}
       {goingOut.isError && <Failed message={wordsOf(goingOut.error)} onRetry={() => void goingOut.refetch()} />}
       {goingOut.isPending && <Loading />}
       {goingOut.data && <Days goingOut={goingOut.data} shown={shown} />}
+      {sending.data && opened === 'stops' && <StopsDialog now={sending.data} onClose={close} />}
       {client && opened === 'pack' && <PackDialog client={client} onClose={close} />}
     </>
   );
@@ -63,8 +77,12 @@ function Days({ goingOut, shown }: { goingOut: GoingOutShape; shown: Shown }) {
   const { rows, missed, unaddressed, clocks } = goingOut;
   const days = daysOf(rows, shown, todayOn);
   const all = [...rows, ...missed, ...unaddressed];
-  const taken = all.find(({ id, state }) => state !== 'out' && opened === `post-${id}`);
-  const seen = all.find(({ id, state }) => state === 'out' && opened === `seen-${id}`);
+  const openedAs = (name: string, ...states: GoingOutRowShape['state'][]) =>
+    all.find(({ id, state }) => (states.length === 0 ? state !== 'out' : states.includes(state)) && opened === `${name}-${id}`);
+  const taken = openedAs('post');
+  const seen = openedAs('seen', 'out');
+  const sent = openedAs('send', 'scheduled', 'pencilled', 'failed', 'missed');
+  const unsure = openedAs('settle', 'unsure');
   const list = (of: readonly GoingOutRowShape[]) =>
     of.map((row) => <GoingOutRow key={row.id} row={row} there={dayThere(row, clocks, todayOn)} onOpen={open} />);
   return (
@@ -72,8 +90,8 @@ function Days({ goingOut, shown }: { goingOut: GoingOutShape; shown: Shown }) {
       {shown !== 'unchecked' && missed.length > 0 && (
         <Section
           id="missed"
-          title="Did not go out"
-          note="Their time passed, or the channel refused them. They go out with a new time, or by hand."
+          title="Did not go out, or nobody knows"
+          note="Their time passed, the channel refused them, or it does not say. They go out again, by hand, or at a new time."
         >
           {list(missed)}
           <More hidden={goingOut.missedHidden} />
@@ -121,6 +139,8 @@ function Days({ goingOut, shown }: { goingOut: GoingOutShape; shown: Shown }) {
         </Section>
       )}
       {taken && <PostDialog key={taken.id} row={taken} onClose={close} />}
+      {sent && <SendDialog key={sent.id} row={sent} onClose={close} />}
+      {unsure && <SettleDialog key={unsure.id} row={unsure} onClose={close} />}
       {seen && <OutDialog key={seen.id} placement={seen} onClose={close} />}
     </>
   );

@@ -1,10 +1,12 @@
 import type { GoingOutRowShape } from '@zesting/contract';
 import { isReady } from '@zesting/core';
+import { Send } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { call } from '../../lib/api';
 import { dayWords, instantWords, zoneWords } from '../../lib/format';
 import { useClients, useSession, useWrite } from '../../lib/queries';
+import { sendingWords } from '../../lib/sending-words';
 import { Button } from '../../ui/button';
 import { Findings } from '../../ui/findings';
 import { PlacementTag } from '../../ui/placement-tag';
@@ -34,6 +36,11 @@ export function GoingOutRow({ row, there, onOpen }: GoingOutRowProps) {
         <span className="md:hidden text-muted text-[13px]"> {dayWords(row.on ?? '')}</span>
         {place && <span className="block text-muted text-[12px]">{place} time</span>}
         {there && <span className="block text-rind text-[12px]">{there}</span>}
+        {row.byItself && row.state !== 'out' && (
+          <span className="inline-flex items-center gap-1 text-muted text-[12px] ml-1 md:ml-0">
+            <Send size={11} aria-hidden /> by itself
+          </span>
+        )}
         {isBehind && <span className="hidden md:block text-muted text-[12px]">{dayWords(row.on ?? '')}</span>}
       </p>
       <Thumbnail pictureId={row.pictureId} size={52} />
@@ -47,10 +54,13 @@ export function GoingOutRow({ row, there, onOpen }: GoingOutRowProps) {
         </p>
       </div>
       <div className="min-w-0 col-start-2 md:col-start-auto">
-        {row.state === 'out' ? (
+        {row.state === 'sending' || row.state === 'unsure' || row.state === 'failed' ? (
+          <OnItsWay row={row} what={what} />
+        ) : row.state === 'out' ? (
           <p className="flex flex-wrap items-center gap-1.5 text-[13px]">
             <PlacementTag state="out" />
             <span className="text-muted">{row.outAt && instantWords(row.outAt)}</span>
+            {row.sending?.comment === 'given_up' && <Tag tone="rind">First comment missing</Tag>}
             {row.changedSince && <Tag tone="rind">Changed after it went out</Tag>}
             {row.outAddress && (
               <a href={row.outAddress} className="text-pine underline truncate max-w-full" target="_blank" rel="noreferrer">
@@ -70,17 +80,50 @@ export function GoingOutRow({ row, there, onOpen }: GoingOutRowProps) {
       <div className="col-start-2 md:col-start-auto">
         {!isBehind && <Check key={`${row.seen} ${row.check?.at}`} row={row} what={what} manages={manages} />}
       </div>
-      <div className="col-start-2 md:col-start-auto md:justify-self-end">
-        {manages && (
-          <Button
-            onClick={() => onOpen(`${row.state === 'out' ? 'seen' : 'post'}-${row.id}`)}
-            aria-label={row.state === 'out' ? `Where it is: ${what}` : `Post by hand: ${what}`}
-          >
-            {row.state === 'out' ? 'Where it is' : 'Post by hand'}
-          </Button>
-        )}
-      </div>
+      <div className="col-start-2 md:col-start-auto md:justify-self-end">{manages && <Ways row={row} what={what} onOpen={onOpen} />}</div>
     </li>
+  );
+}
+
+interface WaysProps {
+  readonly row: GoingOutRowShape;
+  readonly what: string;
+  readonly onOpen: (name: string) => void;
+}
+
+/** What somebody can do with it now. */
+function Ways({ row, what, onOpen }: WaysProps) {
+  const { id, state, byItself } = row;
+  if (state === 'sending') return null;
+  const way = (name: string, words: string, look: 'plain' | 'main' | 'quiet' = 'plain') => (
+    <Button look={look} onClick={() => onOpen(`${name}-${id}`)} aria-label={`${words}: ${what}`}>
+      {words}
+    </Button>
+  );
+  if (state === 'out') return way('seen', 'Where it is');
+  if (state === 'unsure') return way('settle', 'Say which', 'main');
+  if (!byItself) return way('post', 'Post by hand');
+  return state === 'failed' || state === 'missed' ? (
+    <span className="flex flex-wrap md:flex-col items-stretch gap-1">
+      {way('send', state === 'failed' ? 'Send again' : 'Send it', 'main')}
+      {way('post', 'Post by hand', 'quiet')}
+    </span>
+  ) : (
+    way('send', 'See it')
+  );
+}
+
+/** Where it is on its way to the channel, and what stands in that way. */
+function OnItsWay({ row, what }: { row: GoingOutRowShape; what: string }) {
+  const against = row.findings.filter(({ code }) => code !== 'time_passed');
+  return (
+    <>
+      <p className="flex flex-wrap items-baseline gap-x-1.5 gap-y-0.5 text-[13px]">
+        <PlacementTag state={row.state} />
+        {row.sending && <span className="min-w-0 break-words">{sendingWords(row.sending, instantWords)}</span>}
+      </p>
+      {row.state === 'failed' && <Findings label={`What speaks against ${what}`} findings={against} />}
+    </>
   );
 }
 

@@ -10,6 +10,12 @@ export const feature: WebFeature = {
   verbs: {
     'placement.checked': 'looked at what goes out',
     'placement.unchecked': 'took back that it was looked at',
+    'placement.sent_now': 'had it sent at once',
+    'placement.failed': 'could not send it',
+    'placement.unsure': 'does not know whether it is out',
+    'placement.said_not_out': 'looked, and it is not out',
+    'sending.stopped': 'stopped what goes out by itself',
+    'sending.resumed': 'let things go out by themselves again',
     'placement.out_corrected': 'corrected when it went out',
   },
 };

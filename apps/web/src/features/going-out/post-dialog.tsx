@@ -1,17 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
 import type { GoingOutRowShape, HandOutShape } from '@zesting/contract';
-import { Download, ExternalLink } from 'lucide-react';
+import { ExternalLink } from 'lucide-react';
 import { useState } from 'react';
 import { handOutQuery } from '../../api/going-out';
 import { wordsOf } from '../../lib/api';
-import { count, dayWords, zoneWords } from '../../lib/format';
+import { dayWords, zoneWords } from '../../lib/format';
 import { buttonClass } from '../../ui/button';
-import { CopyButton } from '../../ui/copy-button';
 import { Findings } from '../../ui/findings';
 import { FormDialog } from '../../ui/form-dialog';
 import { Failed, Loading } from '../../ui/page';
-import { Thumbnail } from '../../ui/thumbnail';
 import { OutFields, useMarkOut } from '../../parts/out-fields';
+import { Parts } from './hand-out-parts';
 
 /** Posting by hand: each part copied with one press, its pictures, the place to post it, and the word that it is out. */
 export function PostDialog({ row: shown, onClose }: { row: GoingOutRowShape; onClose: () => void }) {
@@ -29,7 +28,10 @@ export function PostDialog({ row: shown, onClose }: { row: GoingOutRowShape; onC
       asideFirst
       aside={
         handOut.data ? (
-          <Parts placementId={row.id} handOut={handOut.data} channelName={row.channelName} />
+          <>
+            <Way handOut={handOut.data} channelName={row.channelName} />
+            <Parts placementId={row.id} handOut={handOut.data} />
+          </>
         ) : handOut.isError ? (
           <Failed message={wordsOf(handOut.error)} onRetry={() => void handOut.refetch()} />
         ) : (
@@ -48,68 +50,17 @@ export function PostDialog({ row: shown, onClose }: { row: GoingOutRowShape; onC
   );
 }
 
-function Parts({ placementId, handOut, channelName }: { placementId: string; handOut: HandOutShape; channelName: string }) {
-  const parts = [
-    ['Text', handOut.text],
-    ['Tags', handOut.tags],
-    ['First comment', handOut.firstComment],
-    ['Link', handOut.link],
-  ] as const;
-  return (
-    <>
-      {handOut.postingAddress ? (
-        <p className="mb-3">
-          <a href={handOut.postingAddress} target="_blank" rel="noreferrer" className={buttonClass('main')}>
-            <ExternalLink size={15} aria-hidden /> Open {channelName}
-          </a>
-        </p>
-      ) : (
-        <p className="text-muted text-[13px] mb-3">
-          Where {channelName} is posted by hand stands in the client’s channels, once somebody says it.
-        </p>
-      )}
-      {parts
-        .filter(([, text]) => text !== '')
-        .map(([name, text]) => (
-          <div key={name} className="mb-2.5">
-            <div className="flex items-center justify-between gap-2">
-              <h3 className="text-[13px] font-semibold">{name}</h3>
-              <CopyButton name={name} text={text} />
-            </div>
-            <p
-              className="whitespace-pre-wrap break-words rounded-md bg-sunk px-2.5 py-1.5 text-[13px] max-h-40 overflow-auto"
-              tabIndex={0}
-              aria-label={name}
-              role="region"
-            >
-              {text}
-            </p>
-          </div>
-        ))}
-      {handOut.media.length > 0 && (
-        <>
-          <h3 className="text-[13px] font-semibold mb-1">{count(handOut.media.length, 'picture or clip', 'pictures and clips')}</h3>
-          <ul className="grid gap-1.5">
-            {handOut.media.map((medium, index) => (
-              <li key={`${medium.assetId}-${index}`} className="flex items-center gap-2.5 min-w-0">
-                <Thumbnail pictureId={medium.mime.startsWith('image/') ? medium.assetId : null} />
-                <span className="min-w-0 flex-1 truncate text-[13px]" title={medium.alt || medium.name}>
-                  {medium.alt || medium.name}
-                </span>
-                {medium.alt && <CopyButton name={`Alternative text ${index + 1}`} text={medium.alt} />}
-                <a
-                  href={`/api/placements/${placementId}/files/${index + 1}`}
-                  download
-                  className={buttonClass('quiet')}
-                  aria-label={`Download ${handOut.fileNames[index] ?? medium.name}`}
-                >
-                  <Download size={15} aria-hidden />
-                </a>
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
-    </>
+/** Where it is posted. */
+function Way({ handOut, channelName }: { handOut: HandOutShape; channelName: string }) {
+  return handOut.postingAddress ? (
+    <p className="mb-3">
+      <a href={handOut.postingAddress} target="_blank" rel="noreferrer" className={buttonClass('main')}>
+        <ExternalLink size={15} aria-hidden /> Open {channelName}
+      </a>
+    </p>
+  ) : (
+    <p className="text-muted text-[13px] mb-3">
+      Where {channelName} is posted by hand stands in the client’s channels, once somebody says it.
+    </p>
   );
 }

@@ -1,0 +1,62 @@
+import type { HandOutShape } from '@zesting/contract';
+import { Download } from 'lucide-react';
+import { count } from '../../lib/format';
+import { buttonClass } from '../../ui/button';
+import { CopyButton } from '../../ui/copy-button';
+import { Thumbnail } from '../../ui/thumbnail';
+
+/** What goes out on a channel, part by part, each copied with one press, and its files. */
+export function Parts({ placementId, handOut }: { placementId: string; handOut: HandOutShape }) {
+  const parts = [
+    ['Text', handOut.text],
+    ['Tags', handOut.tags],
+    ['First comment', handOut.firstComment],
+    ['Link', handOut.link],
+  ] as const;
+  return (
+    <>
+      {parts
+        .filter(([, text]) => text !== '')
+        .map(([name, text]) => (
+          <div key={name} className="mb-2.5">
+            <div className="flex items-center justify-between gap-2">
+              <h3 className="text-[13px] font-semibold">{name}</h3>
+              <CopyButton name={name} text={text} />
+            </div>
+            <p
+              className="whitespace-pre-wrap break-words rounded-md bg-sunk px-2.5 py-1.5 text-[13px] max-h-40 overflow-auto"
+              tabIndex={0}
+              aria-label={name}
+              role="region"
+            >
+              {text}
+            </p>
+          </div>
+        ))}
+      {handOut.media.length > 0 && (
+        <>
+          <h3 className="text-[13px] font-semibold mb-1">{count(handOut.media.length, 'picture or clip', 'pictures and clips')}</h3>
+          <ul className="grid gap-1.5">
+            {handOut.media.map((medium, index) => (
+              <li key={`${medium.assetId}-${index}`} className="flex items-center gap-2.5 min-w-0">
+                <Thumbnail pictureId={medium.mime.startsWith('image/') ? medium.assetId : null} />
+                <span className="min-w-0 flex-1 truncate text-[13px]" title={medium.alt || medium.name}>
+                  {medium.alt || medium.name}
+                </span>
+                {medium.alt && <CopyButton name={`Alternative text ${index + 1}`} text={medium.alt} />}
+                <a
+                  href={`/api/placements/${placementId}/files/${index + 1}`}
+                  download
+                  className={buttonClass('quiet')}
+                  aria-label={`Download ${handOut.fileNames[index] ?? medium.name}`}
+                >
+                  <Download size={15} aria-hidden />
+                </a>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </>
+  );
+}
