@@ -1,35 +1,19 @@
 // npm run torture: kills the application at random while requests, decisions, uploads and mails are under way, and takes PostgreSQL away now
 // and then. Afterwards everything that was acknowledged is there once, chains hold, no job stays locked, every mail came.
-// `-- --kills=100 --seed=7`; short by default.
+// `-- --kills=100 --seed=7`; short by default. `-- --going-out`: the same for what goes out by itself, see torture-going-out.mjs.
 import { createHash, randomUUID } from 'node:crypto';
 import { parseArgs } from 'node:util';
 import { build } from './build.mjs';
+import { chance, keepRunning, pause } from './killing.mjs';
 import { needModules, needPackages, tell } from './prepare.mjs';
 
-const { values } = parseArgs({ options: { kills: { type: 'string', default: '12' }, seed: { type: 'string' } } });
+const { values } = parseArgs({
+  options: { kills: { type: 'string', default: '12' }, seed: { type: 'string' }, 'going-out': { type: 'boolean', default: false } },
+});
 const KILLS = Number(values.kills);
 const SEED = values.seed === undefined ? Math.floor(Math.random() * 2 ** 31) : Number(values.seed);
 
-let state = SEED >>> 0;
-/** A number from 0 to 1 out of the seed: linear congruential, constants of Numerical Recipes (from memory). */
-const random = () => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) / 4294967296;
-const pause = (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds));
-
-/** Keeps the application running as `npm start` does: what ends is started again. */
-function keepRunning(zesting) {
-  const kept = { child: null, starts: 0, isEnding: false };
-  const start = async () => {
-    kept.starts++;
-    const child = await zesting.start('apps/server/dist/main.js').catch(() => null);
-    if (!child) return void (kept.isEnding || setTimeout(() => void start(), 500));
-    kept.child = child;
-    child.once('exit', () => {
-      kept.child = null;
-      if (!kept.isEnding) setTimeout(() => void start(), 200);
-    });
-  };
-  return start().then(() => kept);
-}
+const random = chance(SEED);
 
 /** Sends until it is answered for good: a lost connection, 429 or a 5xx of an outage is tried again with the same key. */
 async function insist(send) {
@@ -49,6 +33,10 @@ await tell(async () => {
   needPackages();
   needModules();
   build();
+  if (values['going-out']) {
+    const { tortureGoingOut } = await import('./torture-going-out.mjs');
+    process.exit(await tortureGoingOut({ kills: KILLS, seed: SEED }));
+  }
   const { Caller, ended, PRESENT, withZesting } = await import('./throwaway.mjs');
   const { Links } = await import('../apps/server/dist/platform/access/links.js');
   const { readConfig } = await import('../apps/server/dist/index.js');
