@@ -138,6 +138,7 @@ const isOpen = (port: number): Promise<boolean> =>
 interface Started {
   readonly address: string;
   readonly mailAddress: string;
+  readonly channelsAddress: string;
   readonly databaseUrl: string;
   readonly end: () => Promise<void>;
 }
@@ -164,6 +165,7 @@ export async function startCommand(folder: string, args: readonly string[]): Pro
   return {
     address: `http://127.0.0.1:${port}`,
     mailAddress: `http://127.0.0.1:${mailPort}`,
+    channelsAddress: `http://127.0.0.1:${channelsPort}`,
     databaseUrl: `postgres://postgres@127.0.0.1:${databasePortIn(folder)}/zesting`,
     end: () => stop(child),
   };

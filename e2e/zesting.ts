@@ -16,6 +16,8 @@ export interface Zesting {
   readonly address: string;
   /** of the page that shows the mail that goes out, and writes what comes in */
   readonly mailAddress: string;
+  /** of the page that shows what went out by itself, and says how the simulated channels behave */
+  readonly channelsAddress: string;
   readonly mails: (to: string) => Promise<{ subject: string; text: string }[]>;
   /** sets the server's clock, and starts what the clock starts; empty: back to the tests' present */
   readonly setClock: (now: string) => Promise<void>;
@@ -58,7 +60,7 @@ export const test = base.extend<object, { zesting: Zesting; story: string; behin
         });
         expect(answer.status).toBe(204);
       };
-      await use({ address, mailAddress, mails, setClock, query });
+      await use({ address, mailAddress, channelsAddress: env['ZESTING_CHANNELS'] ?? '', mails, setClock, query });
       await data.end();
       await stop(server, catcher, ...proxy);
       await admin(`drop database ${name} with (force)`);
@@ -74,7 +76,7 @@ export { expect };
 export async function startOwn(): Promise<{ zesting: Zesting; end: () => Promise<void> }> {
   const folder = mkdtempSync(join(tmpdir(), 'zesting-own-'));
   chmodSync(folder, 0o755); // the user that runs PostgreSQL must get in
-  const { address, mailAddress, databaseUrl, end } = await startCommand(folder, ['--own']);
+  const { address, mailAddress, channelsAddress, databaseUrl, end } = await startCommand(folder, ['--own']);
   const data = new pg.Client(databaseUrl);
   await data.connect().catch(async (error: unknown) => {
     await end();
@@ -84,6 +86,7 @@ export async function startOwn(): Promise<{ zesting: Zesting; end: () => Promise
     zesting: {
       address,
       mailAddress,
+      channelsAddress,
       mails: mailsAt(mailAddress),
       setClock: () => Promise.reject(new Error('its clock is the machine’s')),
       query: async <Row>(sql: string, values: unknown[] = []) => (await data.query(sql, values)).rows as Row[], // as asked

@@ -66,7 +66,10 @@ export async function withZesting(work, { settings = {}, env: more = {} } = {}) 
       children.push(child);
       return child;
     };
+    const standIns = await start('apps/standins/dist/main.js'); // the demo sends something to its channels
     await ended(await start('demo/dist/main.js'));
+    standIns.kill('SIGTERM');
+    await ended(standIns);
     const query = async (sql, values = []) => {
       const client = new pg.Client(env.ZESTING_DATABASE_URL);
       await client.connect();

@@ -21,6 +21,8 @@ export interface ChannelPost {
 export class ChannelStore {
   private readonly posts: ChannelPost[] = [];
   private readonly closed = new Set<string>();
+  /** what broke down: nobody can say for sure what became of it */
+  private readonly broken = new Set<string>();
   private readonly files = new Map<string, Buffer>();
 
   constructor(private readonly folder: string | null) {
@@ -36,9 +38,10 @@ export class ChannelStore {
   /** A line that was cut off by the machine's end is none. */
   private replay(line: string): void {
     try {
-      const said = JSON.parse(line) as { post?: ChannelPost; closed?: string; comment?: { key: string; text: string } }; // written by `keep` alone
+      const said = JSON.parse(line) as { post?: ChannelPost; closed?: string; broken?: string; comment?: { key: string; text: string } }; // written by `keep` alone
       if (said.post) this.posts.push(said.post);
       if (said.closed) this.closed.add(said.closed);
+      if (said.broken) this.broken.add(said.broken);
       if (said.comment) this.putComment(said.comment.key, said.comment.text);
     } catch {
       return;
@@ -68,6 +71,17 @@ export class ChannelStore {
     const key = `${channelId} ${reference}`;
     this.closed.add(key);
     this.keep({ closed: key });
+  }
+
+  /** Never can say for sure what became of that reference. */
+  breakDown(channelId: string, reference: string): void {
+    const key = `${channelId} ${reference}`;
+    this.broken.add(key);
+    this.keep({ broken: key });
+  }
+
+  isBroken(channelId: string, reference: string): boolean {
+    return this.broken.has(`${channelId} ${reference}`);
   }
 
   isClosed(channelId: string, reference: string): boolean {

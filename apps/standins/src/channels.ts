@@ -91,7 +91,10 @@ export async function startChannels({ port, folder }: { readonly port: number; r
     if (store.isClosed(channelId, asked.reference)) return json(response, 409, { reason: 'This reference is closed' });
     const lost = asked.media.find(({ sha256 }) => !store.file(sha256));
     if (lost) return json(response, 422, { reason: `The file ${lost.name} did not come` });
-    if (behaviour === 'vague') return json(response, 503, { reason: 'Something broke down here' });
+    if (behaviour === 'vague') {
+      store.breakDown(channelId, asked.reference);
+      return json(response, 503, { reason: 'Something broke down here' });
+    }
     if (behaviour === 'silent') return; // whoever called waits until it gives up
     const publish = () => {
       underWay.delete(key);
@@ -111,11 +114,11 @@ export async function startChannels({ port, folder }: { readonly port: number; r
   }
 
   /** What became of a post. What is not there is never taken under that reference any more, unless it cannot say. */
-  function settle({ request, response, channelId, reference, behaviour }: Call): void {
+  function settle({ request, response, channelId, reference }: Call): void {
     const post = store.find(channelId, reference);
     if (post) return json(response, 200, { state: 'published', address: addressOf(request, post), publishedAt: post.publishedAt });
     if (underWay.has(`${channelId} ${reference}`)) return json(response, 200, { state: 'pending' });
-    if (behaviour === 'vague') return json(response, 200, { state: 'none', final: false });
+    if (store.isBroken(channelId, reference)) return json(response, 200, { state: 'none', final: false });
     store.close(channelId, reference);
     json(response, 200, { state: 'none', final: true });
   }

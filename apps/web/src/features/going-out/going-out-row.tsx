@@ -118,9 +118,8 @@ function OnItsWay({ row, what }: { row: GoingOutRowShape; what: string }) {
   const against = row.findings.filter(({ code }) => code !== 'time_passed');
   return (
     <>
-      <p className="flex flex-wrap items-baseline gap-x-1.5 gap-y-0.5 text-[13px]">
-        <PlacementTag state={row.state} />
-        {row.sending && <span className="min-w-0 break-words">{sendingWords(row.sending, instantWords)}</span>}
+      <p className="text-[13px] break-words">
+        <PlacementTag state={row.state} /> {row.sending && sendingWords(row.sending, instantWords)}
       </p>
       {row.state === 'failed' && <Findings label={`What speaks against ${what}`} findings={against} />}
     </>
