@@ -6,14 +6,17 @@ import { Caller, ended, withZesting } from './throwaway.mjs';
 /** How many placements are sent for each kill, and how often one signed placement is placed again. */
 const FOR_EACH_KILL = 4;
 const DAY_MINUTES = 1440;
+/** They come due so far apart: about as many as there are kills to meet them. */
+const SPACING_MS = 500;
 /** How the channels behave, by turns: to such a share of the calls, to the rest they are fine. */
 const BEHAVIOURS = [
-  ['loses', 0.4],
-  ['silent', 0.3],
-  ['slow', 0.2],
+  ['loses', 0.5],
+  ['silent', 0.5],
+  ['slow', 0.6],
+  ['slow', 0.9],
   ['vague', 0.2],
-  ['later', 0.4],
-  ['away', 0.3],
+  ['later', 0.6],
+  ['away', 0.4],
   ['limits', 0.1],
 ];
 const PATIENCE_MS = 300_000;
@@ -73,7 +76,7 @@ export async function tortureGoingOut({ kills, seed }) {
       }
       // all of them come due one after the other from now on
       await zesting.query(
-        `update placements l set publish_at = date_trunc('milliseconds', now()) + n.turn * interval '250 milliseconds' from
+        `update placements l set publish_at = date_trunc('milliseconds', now()) + n.turn * interval '${SPACING_MS} milliseconds' from
            (select id, row_number() over (order by publish_at, id) as turn from placements where state = 'scheduled' and on_day = $1) n where n.id = l.id`,
         [on],
       );

@@ -89,7 +89,16 @@ export function StopsDialog({ now: { stops, channels }, onClose }: { now: Sendin
   const stop = useStop();
   const [why, setWhy] = useState('');
   const clientIds = [...new Set(channels.map(({ clientId }) => clientId))];
-  const isStopped = (scope: Scope) => stops.some((one) => one.clientId === scope.clientId && one.channelId === scope.channelId);
+  const [wanted, setWanted] = useState<Readonly<Record<string, boolean>>>({}); // as it was clicked, until that is stored
+  const isStoredAsStopped = (scope: Scope) => stops.some((one) => one.clientId === scope.clientId && one.channelId === scope.channelId);
+  const isStopped = (scope: Scope) => wanted[pathOf(scope)] ?? isStoredAsStopped(scope);
+  const put = (scope: Scope, next: boolean) => {
+    const path = pathOf(scope);
+    const keep = (value?: boolean) =>
+      setWanted(({ [path]: _, ...others }) => (value === undefined ? others : { ...others, [path]: value }));
+    keep(next);
+    stop.mutate({ scope, isStopped: next, why: why.trim() }, { onError: () => keep() });
+  };
   const everything = { clientId: null, channelId: null };
   const line = (scope: Scope, words: string, indent = '') => (
     <li key={`${scope.clientId} ${scope.channelId}`} className={`${indent} border-t border-line first:border-t-0`}>
@@ -99,7 +108,7 @@ export function StopsDialog({ now: { stops, channels }, onClose }: { now: Sendin
           className="size-4 accent-rhubarb"
           checked={isStopped(scope)}
           disabled={stop.isPending}
-          onChange={(event) => stop.mutate({ scope, isStopped: event.target.checked, why: why.trim() })}
+          onChange={(event) => put(scope, event.target.checked)}
         />
         <span className="min-w-0 break-words">{words}</span>
         {isStopped(scope) && <Tag tone="rhubarb">Stopped</Tag>}
