@@ -29,7 +29,7 @@ export async function startChannels({ port, folder }: { readonly port: number; r
     const [, place, channelId = '', what, reference = '', more] = path.split('/');
     if (place === 'c') {
       const behaviour = Math.random() < said.share ? said.behaviour : 'fine';
-      if (behaviour === 'away') return void request.destroy();
+      if (behaviour === 'away') return void request.socket.destroy();
       return channel({ request, response, channelId, what: what ?? '', reference, more, behaviour });
     }
     if (path === '/posts.json') return json(response, 200, store.list());
@@ -108,7 +108,7 @@ export async function startChannels({ port, folder }: { readonly port: number; r
       return json(response, 202, {});
     }
     const published = publish();
-    if (behaviour === 'loses') return void request.destroy();
+    if (behaviour === 'loses') return void request.socket.destroy();
     if (behaviour === 'slow') await new Promise((resolve) => setTimeout(resolve, SLOW_MS).unref());
     json(response, 201, published);
   }
