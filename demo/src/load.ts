@@ -20,7 +20,7 @@ import { planStory, textOf, todayOf } from './plan-story.js';
 import { AGENCY } from './story.js';
 import { addTeamRemarks } from './remarks.js';
 import { TALK } from './talk.js';
-import { addSending } from './sending.js';
+import { addFollowUps, addSending, settleFollowUps } from './sending.js';
 import { insertSetup, type Setup } from './setup.js';
 import { addSubjects } from './topics.js';
 
@@ -38,6 +38,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
       .toString(),
   );
   await addLogos(app, setup);
+  await addFollowUps(app, setup);
   const plan = planStory(now, [...STORY, ...ASKED]);
   await addRhythms(app, setup, STORY, plan);
   const duties = await addDuties(app, setup, now);
@@ -58,6 +59,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   }
   await addObstacles(app, setup, now);
   await addDeliveries(app, setup, now);
+  await settleFollowUps(app, setup, now);
   await addSending(app, setup, now);
   app.clock.set(now);
   await markDuties(app, setup, duties);

@@ -1,7 +1,7 @@
 import { Temporal } from 'temporal-polyfill';
 import { getDay, getValue } from '@zesting/core';
-import { claimDue, drainSendings, duplicatePlacement, putLink, type App } from '@zesting/server';
-import { CLIENTS } from './clients.js';
+import { claimDue, drainSendings, duplicatePlacement, putFollowUpList, putLink, settleFollowUp, type App } from '@zesting/server';
+import { CLIENTS, type ClientKey } from './clients.js';
 import type { Setup } from './setup.js';
 
 /** Once more what went well, sent by itself: the channel refused one, and nobody knows of the other. */
@@ -9,6 +9,19 @@ const AGAIN = [
   { title: 'Undyed is a colour', hoursAgo: 3, behaviour: 'refuses' },
   { title: 'A blanket takes eleven days', hoursAgo: 2, behaviour: 'vague' },
 ] as const;
+
+/** What somebody does afterwards, by client and the position of the channel. */
+const AFTERWARDS: readonly (readonly [ClientKey, number, readonly { readonly words: string; readonly daysAfter: number }[]])[] = [
+  ['kiln', 0, [{ words: 'Share it with the neighbours’ group', daysAfter: 5 }]],
+  [
+    'tide',
+    0,
+    [
+      { words: 'Answer what the friends of the museum write', daysAfter: 7 },
+      { words: 'Ask the harbour office to pass it on', daysAfter: 9 },
+    ],
+  ],
+];
 
 /** Tells the simulated channels how to behave. */
 async function behave(address: string, behaviour: string): Promise<void> {
@@ -59,4 +72,31 @@ export async function addSending(app: App, setup: Setup, now: string): Promise<v
     await drainSendings(app);
   }
   await behave(simulatedChannels, 'fine');
+}
+
+/** What is done once something is out, and was given to what is: since before anything went out. */
+export async function addFollowUps(app: App, setup: Setup): Promise<void> {
+  for (const [key, position, items] of AFTERWARDS)
+    getValue(
+      await putFollowUpList(
+        app,
+        setup.viewers[CLIENTS[key].manager],
+        setup.clients[key].channelIds[position] ?? '',
+        { items: [...items] },
+        0,
+      ),
+    );
+}
+
+/** What came due up to the day before yesterday was done. */
+export async function settleFollowUps(app: App, setup: Setup, now: string): Promise<void> {
+  app.clock.set(Temporal.Instant.from(now).subtract({ hours: 30 }).toString());
+  for (const [key] of AFTERWARDS) {
+    const open = await app.read<{ id: string }>(
+      `select f.id from follow_ups f join clients c on c.id = f.client_id
+       where f.client_id = $1 and f.state = 'open' and f.due_on < ($2::timestamptz at time zone c.zone)::date order by f.due_on, f.id`,
+      [setup.clients[key].id, app.clock.now()],
+    );
+    for (const { id } of open) getValue(await settleFollowUp(app, setup.viewers[CLIENTS[key].manager], id, 'done'));
+  }
 }

@@ -4,6 +4,7 @@ import { feature as campaigns } from './features/campaigns/feature.js';
 import { feature as clients } from './features/clients/feature.js';
 import { feature as duties } from './features/duties/feature.js';
 import { feature as find } from './features/find/feature.js';
+import { feature as followUps } from './features/follow-ups/feature.js';
 import { feature as goals } from './features/goals/feature.js';
 import { feature as goingOut } from './features/going-out/feature.js';
 import { feature as guidelines } from './features/guidelines/feature.js';
@@ -43,6 +44,7 @@ export const FEATURES: readonly Feature[] = [
   calendar,
   goingOut,
   sending,
+  followUps,
   library,
   plan,
   topics,

@@ -26,6 +26,7 @@ export * from './features/remarks/index.js';
 export * from './features/hours/index.js';
 export * from './features/sign-off/index.js';
 export { checkPlacement, goingOutOf } from './features/going-out/index.js';
+export { putFollowUpList, settleFollowUp } from './features/follow-ups/index.js';
 export { claimDue, drain as drainSendings, putLink } from './features/sending/index.js';
 export { addTagSet } from './features/library/index.js';
 export { addGuideline } from './features/guidelines/index.js';

@@ -83,6 +83,11 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     `insert into tag_sets (client_id, name, tags, made_at) values ($1, 'T', '{a}', now()) returning id`,
     [client.id],
   );
+  const [followUp] = await app.read<{ id: string }>(
+    `insert into follow_ups (placement_id, client_id, position, words, due_on)
+     select id, client_id, 0, 'Share it', '2027-03-02' from placements where piece_id = $1 limit 1 returning id`,
+    [pieceId],
+  );
   const [guideline] = await app.read<{ id: string }>(
     `insert into guidelines (title, text, client_id, edited_by, edited_at) values ('G', 'T', $1, $2, now()) returning id`,
     [client.id, people.lead.personId],
@@ -160,6 +165,7 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     noteId: note?.id ?? '',
     obstacleId: obstacle?.id ?? '',
     tagSetId: tagSet?.id ?? '',
+    followUpId: followUp?.id ?? '',
     guidelineId: guideline?.id ?? '',
     mailId: mail?.id ?? '',
     routeId: scene.routeId,

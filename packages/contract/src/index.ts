@@ -23,6 +23,7 @@ export * from './interviews/index.js';
 export * from './goals/index.js';
 export * from './campaigns/index.js';
 export * from './views/index.js';
+export * from './follow-ups/index.js';
 export * from './going-out/index.js';
 export * from './sending/index.js';
 export * from './library/index.js';

@@ -21,8 +21,10 @@ export {
   restorePlacement,
   swapPlacements,
   wentAt,
+  wentOut,
   type MoveFailure,
   type OutTimeFailure,
+  type WentOutEvent,
 } from './use-cases/place.js';
 
 // before anything is started: the demo's loader works without

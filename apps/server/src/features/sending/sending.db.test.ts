@@ -4,6 +4,7 @@ import sharp from 'sharp';
 import { getValue } from '@zesting/core';
 import type { ChannelLinksShape, GoingOutRowShape, GoingOutShape, SendingNowShape } from '@zesting/contract';
 import { startChannels, type Channels } from '../../../test-support/channels.js';
+import { eventually } from '../../../test-support/eventually.js';
 import { callerAs, makePiece, makeScene, NOW, type Caller, type Scene } from '../../../test-support/scene.js';
 import { signOffIn } from '../../../test-support/sign-off.js';
 import { Jobs } from '../../platform/jobs/jobs.js';
@@ -368,6 +369,23 @@ describe('going out by itself', () => {
     await look();
     expect(await rowOf(one.id)).toMatchObject({ state: 'out', outAt: '2027-03-01T13:20:01Z' });
     expect(count(one)).toBe(before + 1);
+  });
+
+  it('leaves alone what became of it while an answer was on its way', async () => {
+    const one = await signed('13:25');
+    channels.behave('silent');
+    at('13:25:00');
+    await claimDue(scene.app);
+    const waiting = goOn(); // a second without an answer
+    await eventually(
+      async () => (await scene.app.read("select 1 from sendings where placement_id = $1 and state = 'posted'", [one.id])).length > 0,
+    );
+    const another = '00000000-0000-4000-8000-00000000abcd';
+    await scene.app.read("update sendings set state = 'claimed', reference = $2, posted_at = null, next_at = $3 where placement_id = $1", [one.id, another, '2027-03-01T14:00:00Z']); // prettier-ignore
+    await waiting;
+    const [sending] = await scene.app.read('select state, reference from sendings where placement_id = $1', [one.id]);
+    expect(sending).toEqual({ state: 'claimed', reference: another });
+    await scene.app.read("update sendings set state = 'failed', settled_at = claimed_at, next_at = null where placement_id = $1", [one.id]);
   });
 
   it('does not send what was changed after it was taken up', async () => {

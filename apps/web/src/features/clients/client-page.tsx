@@ -16,6 +16,7 @@ import { BasicsSection, DaysSection } from './basics-section';
 import { BrandSection } from './brand-section';
 import { ChannelsSection } from './channels-section';
 import { ContactsSection } from './contacts-section';
+import { FollowUpsSection } from './follow-ups-section';
 import { LinksSection } from './links-section';
 import { PillarsSection } from './pillars-section';
 import { SendingSection } from './sending-section';
@@ -41,6 +42,7 @@ export function ClientPage() {
         <>
           <ChannelsSection client={client} />
           <SendingSection client={client} />
+          <FollowUpsSection client={client} />
         </>
       ),
     },

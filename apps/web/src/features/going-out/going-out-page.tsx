@@ -3,6 +3,7 @@ import type { GoingOutRowShape, GoingOutShape } from '@zesting/contract';
 import { OctagonPause, Package } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { followUpsQuery } from '../../api/follow-ups';
 import { goingOutQuery } from '../../api/going-out';
 import { sendingNowQuery } from '../../api/sending';
 import { wordsOf } from '../../lib/api';
@@ -15,6 +16,7 @@ import { Choice } from '../../ui/choice';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
 import { Tag } from '../../ui/tags';
 import { dayThere, daysOf, SHOWN, type GoingOutDay, type Shown } from './days';
+import { FollowUps } from './follow-ups';
 import { GoingOutRow } from './going-out-row';
 import { OutDialog } from '../../parts/out-dialog';
 import { PackDialog } from './pack-dialog';
@@ -30,6 +32,7 @@ export function GoingOutPage() {
   const { search, put } = useSearch();
   const goingOut = useQuery(goingOutQuery(query));
   const sending = useQuery(sendingNowQuery(query));
+  const followUps = useQuery(followUpsQuery(query));
   const { role } = useSession();
   const manages = role === 'lead' || role === 'manager';
   const shown = SHOWN.find((one) => one === search.get('shown')) ?? 'all';
@@ -64,6 +67,11 @@ export function GoingOutPage() {
       {goingOut.isError && <Failed message={wordsOf(goingOut.error)} onRetry={() => void goingOut.refetch()} />}
       {goingOut.isPending && <Loading />}
       {goingOut.data && <Days goingOut={goingOut.data} shown={shown} />}
+      {shown === 'all' && followUps.data && (followUps.data.open.length > 0 || followUps.data.settled.length > 0) && (
+        <Section id="afterwards" title="Afterwards" note="What is done once something is out, on its days.">
+          <FollowUps followUps={followUps.data} />
+        </Section>
+      )}
       {sending.data && opened === 'stops' && <StopsDialog now={sending.data} onClose={close} />}
       {client && opened === 'pack' && <PackDialog client={client} onClose={close} />}
     </>

@@ -14,6 +14,7 @@ import {
 import type { DuplicateBody, MarkOutBody, MovePlacementBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
+import { Event } from '../../../platform/events.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { replan } from '../../planning/index.js';
@@ -188,9 +189,25 @@ export function markOut(app: App, viewer: Viewer, placementId: string, body: Mar
     const sent = await freezeVersion(tx, piece, viewer.personId, now);
     const outDigests = [sent.digests.shared, sent.digests.channels[placement.channelId] ?? ''];
     Object.assign(placement, { outAt: went.value, outAddress: address, outVersionId: sent.id, outDigests });
-    return ok(await saveAndReplan(app, tx, viewer, piece, aimBefore, [placement], { verb: 'placement.out', detail: { address } }, now));
+    const moved = await saveAndReplan(app, tx, viewer, piece, aimBefore, [placement], { verb: 'placement.out', detail: { address } }, now);
+    await tellOut(placement, tx, now);
+    return ok(moved);
   });
 }
+
+/** A placement went out: it is, and stays so. */
+export interface WentOutEvent {
+  readonly placementId: string;
+  readonly clientId: string;
+  readonly channelId: string;
+  /** of the client */
+  readonly zone: string;
+  readonly outAt: InstantText;
+}
+export const wentOut = new Event<WentOutEvent>();
+
+const tellOut = ({ id: placementId, clientId, channelId, zone, outAt }: Placement, tx: Tx, now: InstantText): Promise<void> =>
+  wentOut.tell(tx, { placementId, clientId, channelId, zone, outAt: outAt ?? now }, now);
 
 /** What really went out, and where it is. */
 export interface WentOut {
@@ -215,6 +232,7 @@ export async function putOut(
   const { placement, piece, aimBefore } = await lockPlacement(tx, placementId);
   Object.assign(placement, { outAt: at, outAddress: address, outVersionId: versionId, outDigests: [...digests] });
   await saveAndReplan(app, tx, viewer, piece, aimBefore, [placement], { verb: 'placement.out', detail: { address, ...detail } }, now);
+  await tellOut(placement, tx, now);
 }
 
 type CorrectFailure = OutTimeFailure | { code: 'placement.not_out' | 'http.changed_meanwhile' };

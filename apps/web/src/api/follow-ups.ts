@@ -1,0 +1,19 @@
+import { queryOptions } from '@tanstack/react-query';
+import type { FollowUpListsShape, FollowUpsShape } from '@zesting/contract';
+import { call } from '../lib/api';
+
+export const followUpKeys = {
+  of: (query: string) => ['follow-ups', query] as const,
+  lists: (clientId: string) => ['follow-up-lists', clientId] as const,
+} as const;
+
+/** What is to be done after something went out. */
+export const followUpsQuery = (query: string) =>
+  queryOptions({ queryKey: followUpKeys.of(query), queryFn: () => call<FollowUpsShape>(`/follow-ups?${query}`) });
+
+/** What is done after something goes out on each of a client's channels. */
+export const followUpListsQuery = (clientId: string) =>
+  queryOptions({
+    queryKey: followUpKeys.lists(clientId),
+    queryFn: () => call<FollowUpListsShape>(`/clients/${clientId}/follow-up-lists`),
+  });
