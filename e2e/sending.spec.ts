@@ -143,3 +143,43 @@ test('one switch stops what goes out by itself, and everybody sees that it is st
   await marta.getByRole('button', { name: 'Let it go again: everything' }).click();
   await expect(ivo.getByText('Nothing goes out by itself: everything.')).toHaveCount(0);
 });
+
+test('what follows once something is out is kept with its channel, comes due on its day, and is ticked off', async ({
+  browser,
+  zesting,
+}) => {
+  const ivo = await signIn(browser, zesting, 'ivo@quillhaven.test');
+  const dialog = ivo.getByRole('dialog');
+  await ivo.goto('/clients?client=LOOM');
+  await ivo
+    .getByRole('link', { name: /Copperloom Weavers/ })
+    .first()
+    .click();
+  await ivo.getByRole('tab', { name: 'Channels' }).click();
+  await ivo.getByRole('button', { name: 'Change… what is done after Workshop notes' }).click();
+  await dialog.getByRole('button', { name: 'Add a line' }).click();
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(dialog.getByRole('alert')).toHaveText('Say what is done, or take the line out.');
+  await dialog.getByLabel('Line 1').fill('Pin it in the shop');
+  await dialog.getByLabel('Days later').fill('2');
+  await expectAccessible(ivo);
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(ivo.getByText('Pin it in the shop 2 days later')).toBeVisible();
+
+  const [placed] = await zesting.query<{ id: string }>(
+    "select l.id from placements l join pieces p on p.id = l.piece_id where p.title = 'Moths: a peace treaty' and not l.cancelled",
+  );
+  expect((await ivo.request.post(`/api/placements/${placed?.id}/out`, { data: {} })).status()).toBe(200);
+  await ivo.goto('/calendar/going-out?client=LOOM');
+  const after = ivo.getByRole('region', { name: 'Afterwards' });
+  const line = after.getByRole('listitem').filter({ hasText: 'Pin it in the shop' });
+  await expect(line).toContainText('Moths: a peace treaty');
+  await expectAccessible(ivo);
+  await line.getByRole('checkbox').check();
+  await expect(after.getByText('1 settled today')).toBeVisible();
+  await after.getByText('1 settled today').click();
+  await expect(line).toContainText('done by Ivo Harcastle');
+  await line.getByRole('button', { name: /^Take back/ }).click();
+  await expect(line.getByRole('checkbox')).not.toBeChecked();
+});
