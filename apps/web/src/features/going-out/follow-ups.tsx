@@ -62,7 +62,7 @@ function Row({ row, todayOn }: { row: FollowUpShape; todayOn: string }) {
         </label>
         <p className="text-[13px] text-muted pl-6 break-words">
           <ClientCode code={client?.code ?? ''} colour={client?.colour ?? 0} name={client?.name ?? ''} />{' '}
-          <Link to={to(`/pieces/${row.pieceId}`)} className="text-ink no-underline hover:underline">
+          <Link to={to(`/pieces/${row.pieceId}`)} className="text-ink underline">
             {row.pieceTitle}
           </Link>{' '}
           on {row.channelName}
