@@ -51,7 +51,7 @@ export async function tortureGoingOut({ kills, seed }) {
       const behave = async ([behaviour, share]) =>
         fetch(`${channels}/behaviour`, {
           method: 'POST',
-          body: new URLSearchParams({ behaviour, share: String(share) }),
+          body: `behaviour=${behaviour}&share=${share}`,
           redirect: 'manual',
         });
       const kept = await keepRunning(zesting);
