@@ -140,7 +140,7 @@ test('the calendar is filtered by stage and campaign, coloured, kept as a view, 
   await filter.getByLabel('Campaign').selectOption({ label: 'Spring catalogue' });
   await expect(filter.getByRole('status')).toContainText('left out');
   await expect(marta.getByRole('button', { name: /Hedges that birds like/ }).first()).toBeVisible();
-  await marta.getByLabel('Colour').selectOption('campaign');
+  await marta.getByRole('combobox', { name: 'Colour' }).selectOption('campaign');
   await expect(marta).toHaveURL(/campaign=/);
   await marta.getByRole('button', { name: 'Views' }).click();
   const dialog = marta.getByRole('dialog', { name: 'Views' });

@@ -147,6 +147,8 @@ async function measure(size, base) {
         ['going out', lead, '/api/going-out'],
         ['going out of a manager', manager, '/api/going-out'],
         ['going out soon', lead, '/api/going-out/soon'],
+        ['what is sent', lead, '/api/sending'],
+        ['follow-ups', lead, '/api/follow-ups'],
         ['what a pack holds', lead, `/api/clients/${channel.client_id}/pack?from=2027-03-01&to=2027-04-30`],
         ['what fits of a piece', lead, `/api/pieces/${open.id}/fits`],
         ['a channel as seen', lead, `/api/clients/${channel.client_id}/channels/${channel.id}/look`],

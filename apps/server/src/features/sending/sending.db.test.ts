@@ -141,6 +141,17 @@ describe('going out by itself', () => {
     expect(await scene.app.read('select 1 from sendings where placement_id = any($1)', [[edited.id, byHand.id]])).toEqual([]);
     expect(await claim(scene.app, edited.id, scene.people.lead)).toEqual({ ok: false, failure: { code: 'placement.not_signed_off' } });
     expect(await claim(scene.app, byHand.id, scene.people.lead)).toEqual({ ok: false, failure: { code: 'sending.no_link' } });
+    // nor of a client that was archived, or on a channel that was
+    const away = await signed('10:04');
+    for (const [table, id] of [
+      ['clients', scene.a.id],
+      ['channels', away.channelId],
+    ] as const) {
+      // prettier-ignore
+      await scene.app.read(`update ${table} set archived_at = now() where id = $1`, [id]);
+      expect(await claim(scene.app, away.id, scene.people.lead)).toEqual({ ok: false, failure: { code: 'sending.no_link' } });
+      await scene.app.read(`update ${table} set archived_at = null where id = $1`, [id]);
+    }
   });
 
   it('is not sent where a check fails, says so at once, and is sent again once that is settled', async () => {

@@ -50,9 +50,11 @@ export async function claim(app: App, placementId: string, by: Viewer | null): P
     if (underWay !== null) return fail({ code: underWay === 'unsure' ? 'placement.unsure' : 'placement.sending' });
     if (placement.publishAt === null) return fail({ code: 'placement.undated' });
     const link = await tx.findOneBy(ChannelLink, { channelId: placement.channelId });
-    const [channel] = await rowsOf<{ name: string }>(tx, 'select name from channels where id = $1 and archived_at is null', [
-      placement.channelId,
-    ]);
+    const [channel] = await rowsOf<{ name: string }>(
+      tx,
+      'select h.name from channels h join clients c on c.id = h.client_id where h.id = $1 and h.archived_at is null and c.archived_at is null',
+      [placement.channelId],
+    );
     if (!link || !channel) return fail({ code: 'sending.no_link' });
     if (await isStopped(tx, placement.channelId)) return fail({ code: 'sending.stopped' });
     const { digests } = piece;
