@@ -206,6 +206,8 @@ export class DeskRow extends PieceRow {
   /** by when the client was asked to bring what comes next; null where it was not, or something else comes next */
   materialDueOn: string | null;
   placementId: string | null;
+  /** the worst that became of one of its placements */
+  trouble: 'unsure' | 'failed' | 'missed' | null;
   /** of a piece that will be late: the first step that is predicted to end after its latest day */
   late: LateStepShape | null;
 }

@@ -152,6 +152,7 @@ describe('going out by itself', () => {
       expect(await claim(scene.app, away.id, scene.people.lead)).toEqual({ ok: false, failure: { code: 'sending.no_link' } });
       await scene.app.read(`update ${table} set archived_at = null where id = $1`, [id]);
     }
+    getValue(await cancelPlacement(scene.app, scene.people.lead, away.id));
   });
 
   it('is not sent where a check fails, says so at once, and is sent again once that is settled', async () => {

@@ -24,6 +24,7 @@ const row = (overrides: Partial<DeskRow>): DeskRow => ({
   waitsForWord: false,
   materialDueOn: null,
   placementId: 'l1',
+  trouble: null,
   late: null,
   ...overrides,
 });
@@ -76,6 +77,14 @@ describe('the desk', () => {
       expect(reasonOf(row({ list })).length).toBeGreaterThan(10);
       expect(actionOf(row({ list }), 'MOSS').path).toMatch(/^\/(pieces\/p1|calendar\?placement=l1|sign-off\?)/);
     }
+  });
+
+  it('tells what failed or is unsure from what was missed, and leads to where that is settled', () => {
+    const of = (trouble: 'unsure' | 'failed') => row({ list: 'trouble', trouble });
+    expect(reasonOf(of('unsure'))).toBe('The channel does not say whether it is out');
+    expect(reasonOf(of('failed'))).toBe('It did not go out by itself');
+    expect(actionOf(of('unsure'), 'LOOM')).toEqual({ words: 'Say which', path: '/calendar/going-out?client=LOOM' });
+    expect(actionOf(of('failed'), '')).toEqual({ words: 'Send again', path: '/calendar/going-out' });
   });
 
   it('opens the calendar on the month of the missed placement', () => {

@@ -18,6 +18,8 @@ export function reasonOf(row: DeskRow): string {
     : `${step} ${step.includes(', ') ? 'are' : 'is'} with ${who}`;
   switch (row.list) {
     case 'trouble':
+      if (row.trouble === 'unsure') return 'The channel does not say whether it is out';
+      if (row.trouble === 'failed') return 'It did not go out by itself';
       return `Its time passed${row.aimOn ? ` on ${dayWords(row.aimOn)}` : ''} and it is not marked as out`;
     case 'out_of_reach':
       return `${step} (${who}) cannot end in time: ${late(row)}${row.earliestPublishOn ? `; ${dayWords(row.earliestPublishOn)} can be met` : ''}`;
@@ -54,11 +56,13 @@ export function reasonOf(row: DeskRow): string {
 /** The one click: its words and its place. */
 export function actionOf(row: DeskRow, code: string): { words: string; path: string } {
   const piece = `/pieces/${row.id}`;
+  const goingOut = `/calendar/going-out${code ? `?client=${code}` : ''}`;
   const month = row.aimOn?.slice(0, 7);
   const calendar = `/calendar?placement=${row.placementId ?? ''}${month ? `&month=${month}` : ''}${code ? `&client=${code}` : ''}`;
   switch (row.list) {
     case 'trouble':
-      return { words: 'Mark or move', path: calendar };
+      if (row.trouble === 'unsure') return { words: 'Say which', path: goingOut };
+      return row.trouble === 'failed' ? { words: 'Send again', path: goingOut } : { words: 'Mark or move', path: calendar };
     case 'signed_undated':
       return { words: 'Give it a date', path: calendar };
     case 'changed_after_sign_off':

@@ -160,7 +160,9 @@ export async function deskOf(app: App, viewer: Viewer, clientId: string | undefi
            'latestFinishOn', w.latest_finish_on, 'predictedFinishOn', w.predicted_finish_on, 'behindSteps', w.behind_steps)
          from steps w left join people h on h.id = w.doer_id where w.piece_id = p.id and w.danger = 'will_be_late' order by w.position limit 1) end as late,
        (select x.id from placements x where x.piece_id = p.id and x.state in ('missed', 'pencilled', 'undated')
-        order by array_position(array['missed', 'pencilled', 'undated'], x.state), x.publish_at limit 1) as "placementId"
+        order by array_position(array['missed', 'pencilled', 'undated'], x.state), x.publish_at limit 1) as "placementId",
+       case when p.list = 'trouble' then (select x.state from placements x where x.piece_id = p.id and x.state in ('unsure', 'failed', 'missed')
+         order by array_position(array['unsure', 'failed', 'missed'], x.state) limit 1) end as trouble
      ${FROM} where p.id = any($1)`,
     [counted.flatMap((row) => row.ids)],
   );
