@@ -121,6 +121,7 @@ describe('a channel over the wire', () => {
     answer = (request, response) => void response.writeHead(request.method === 'HEAD' ? 404 : 204).end();
     expect(await bringFile(at, hash, read)).toBeNull();
     expect(await bringFile(at, hash, () => Promise.resolve(Buffer.from('abd')))).toMatchObject({ kind: 'refused' });
+    expect(await bringFile(at, hash, () => Promise.reject(new Error('ENOENT')))).toEqual({ kind: 'refused', reason: 'A file is no longer where it was kept' }); // prettier-ignore
     says(413);
     expect(await bringFile(at, hash, read)).toMatchObject({ kind: 'refused' });
     says(500);

@@ -160,7 +160,8 @@ export async function bringFile(at: ChannelAt, sha256: string, read: () => Promi
   try {
     const known = await call(at, 'HEAD', `/files/${sha256}`);
     if (known.status === 200) return null;
-    const bytes = await read();
+    const bytes = await read().catch(() => null); // a full or broken disk is none of the channel's
+    if (bytes === null) return { kind: 'refused', reason: 'A file is no longer where it was kept' };
     if (createHash('sha256').update(bytes).digest('hex') !== sha256) return { kind: 'refused', reason: 'A file is no longer as it was' };
     const answer = await call(at, 'PUT', `/files/${sha256}`, bytes);
     if (answer.status >= 200 && answer.status < 300) return null;

@@ -15,13 +15,13 @@ const DUE = 200;
 
 /** Takes up what is due, then brings it to the channels; what comes due on the way is taken along. */
 export async function sendDue(app: App, log: Logger): Promise<void> {
-  await claimDue(app);
+  await claimDue(app, log);
   await drain(app, log);
   await app.write(async (tx, now) => ok(await tellEnding(app, tx, now, ACCESS_WARNING_DAYS)));
 }
 
-/** Takes up placements whose time has come and whose channel is reached by itself. What is too late is missed from now on. */
-export async function claimDue(app: App): Promise<void> {
+/** Takes up placements whose time has come and whose channel is reached by itself. What is too late is missed from now on; one that breaks keeps nothing else up. */
+export async function claimDue(app: App, log?: Logger): Promise<void> {
   const now = app.clock.now();
   let last: { at: string; id: string } | undefined;
   for (;;) {
@@ -31,18 +31,21 @@ export async function claimDue(app: App): Promise<void> {
        order by l.publish_at, l.id limit ${DUE}`,
       [now, last?.at ?? null, last?.id ?? null],
     );
-    for (const { id, pieceId } of due) {
-      const claimed = await claim(app, id, null);
-      if (claimed.ok) continue;
-      // what was not taken up is planned anew: it may have become too late since anybody looked
-      await app.write(async (tx, at) => {
-        await rowsOf(tx, 'select 1 from pieces where id = $1 for no key update', [pieceId]);
-        return ok(await replan(tx, [pieceId], at));
-      });
-    }
+    for (const { id, pieceId } of due)
+      await takeUp(app, id, pieceId).catch((error: unknown) => log?.warn({ err: error, placementId: id }, 'a placement was not taken up'));
     last = due.at(-1);
     if (due.length < DUE) return;
   }
+}
+
+async function takeUp(app: App, id: string, pieceId: string): Promise<void> {
+  const claimed = await claim(app, id, null);
+  if (claimed.ok) return;
+  // what was not taken up is planned anew: it may have become too late since anybody looked
+  await app.write(async (tx, at) => {
+    await rowsOf(tx, 'select 1 from pieces where id = $1 for no key update', [pieceId]);
+    return ok(await replan(tx, [pieceId], at));
+  });
 }
 
 /** Goes on with all sendings that are due, until none is. One that breaks is left until its turn comes again. */

@@ -365,6 +365,16 @@ describe('going out by itself', () => {
     expect([(await rowOf(one.id)).state, (await rowOf(other?.id ?? '')).state]).toEqual(['out', 'out']);
   });
 
+  it('is sent though another that is due breaks', async () => {
+    const [broken, whole] = [await signed('13:15'), await signed('13:16')];
+    await scene.app.read("update pieces set digests = '{}' where id = $1", [broken.pieceId]); // nothing of ours can read that
+    at('13:16:00');
+    await look();
+    await scene.app.read('update pieces set digests = v.digests from versions v where v.piece_id = pieces.id and pieces.id = $1', [broken.pieceId]); // prettier-ignore
+    expect([count(broken), count(whole)]).toEqual([0, 1]);
+    getValue(await cancelPlacement(scene.app, scene.people.lead, broken.id));
+  });
+
   it('asks, and does not put again, what a server was at when it ended', async () => {
     const one = await signed('13:20');
     at('13:20:00');
@@ -446,7 +456,10 @@ describe('going out by itself', () => {
     expect(everything).not.toContain('"ended"');
     const tried = () => manager.call('POST', `/api/channels/${channelId}/link/try`);
     expect((await tried()).body).toEqual({ name: null, reason: 'This access has ended' }); // the token is said
-    expect((await put({ ...link, token: '' }, 1)).status).toBe(204);
+    // another address is not told the token of the one before
+    expect((await put({ ...link, address: 'https://elsewhere.test' }, 1)).status).toBe(204);
+    expect((await links()).links[0]).toMatchObject({ address: 'https://elsewhere.test', hasToken: false });
+    expect((await put({ ...link, token: '' }, 2)).status).toBe(204);
     expect((await tried()).body).toEqual({ name: 'Simulated channel', reason: null });
     const open = await signed('14:00');
     at('14:00:00');

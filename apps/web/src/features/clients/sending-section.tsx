@@ -179,7 +179,11 @@ function WhereFields({ form, link, canSimulate }: FieldsProps & Pick<LinkDialogP
           </Field>
           <Field
             label="Token"
-            help={link?.hasToken ? 'One is kept. Type another to replace it.' : 'Kept sealed, never shown again.'}
+            help={
+              link?.hasToken && link.address === body.address
+                ? 'One is kept. Type another to replace it.'
+                : 'Kept sealed, never shown again.'
+            }
             error={errorOf('token')}
           >
             {(control) => (

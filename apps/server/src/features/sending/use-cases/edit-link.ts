@@ -21,7 +21,7 @@ export function isChannelAddress(address: string): boolean {
   return url.protocol === 'https:' || (url.protocol === 'http:' && LOOPBACK.test(url.hostname));
 }
 
-/** Says how a channel is reached by itself, or changes that. A token that is left away stays as it was. @param version 0 where there was none */
+/** Says how a channel is reached by itself, or changes that. A token that is left away stays as it was, unless the address is another. @param version 0 where there was none */
 export function putLink(
   app: App,
   viewer: Viewer,
@@ -41,7 +41,7 @@ export function putLink(
     if (body.address === null && app.config.simulatedChannels === null) return fail({ code: 'channel_link.no_simulation' });
     if (body.address !== null && !isChannelAddress(body.address)) return fail({ code: 'channel_link.address_refused' });
     const { token, ...rest } = body;
-    const kept = link?.token ?? '';
+    const kept = link && link.address === body.address ? link.token : ''; // told to nobody but the address that it was typed for
     const sealed = token === undefined || token === null ? kept : token === '' ? '' : seal(app.config.serverKey, token);
     // what was told of an end of access holds for that end alone
     const put = { ...rest, token: sealed, version: version + 1 };

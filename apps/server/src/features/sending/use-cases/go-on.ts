@@ -72,7 +72,7 @@ export async function goOn(app: App, sendingId: string): Promise<void> {
   const begun = await begin(app, sending);
   if (!begun) return;
   const link = await app.manager.findOneByOrFail(ChannelLink, { channelId: sending.channelId });
-  const { text, tags: _written, link: address } = handOut(content, sending.channelId);
+  const { text, link: address } = handOut(content, sending.channelId);
   const post: OutgoingPost = {
     reference: begun.reference,
     from,
