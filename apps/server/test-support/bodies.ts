@@ -46,6 +46,35 @@ const rule = {
   pillarId: null,
   formatId: null,
 };
+/** A spread of the own client with one output, with what is tried. */
+const spreadOf = (own: Named, more: object): object => ({
+  name: 'S',
+  formatId: null,
+  lines: [
+    {
+      key: 'clip',
+      name: '',
+      channelId: null,
+      routeId: own['routeId'],
+      offset: { count: 0, unit: 'days' },
+      change: '',
+      needsCopy: false,
+      needsPicture: false,
+      shape: 'as_it_is',
+      callToAction: '',
+      guidelineId: null,
+      doers: [],
+      obstacle: '',
+      ...more,
+    },
+  ],
+});
+const spinOffs = (spreadId: string | undefined): object => ({
+  spreadId,
+  outputs: [{ lineKey: 'clip', name: '', on: null, fromSecond: null, toSecond: null }],
+  known: 0,
+  giveFirst: false,
+});
 /** What a contact asks for, at a place in a picture and in a channel's own copy. */
 const things = ({ assetId, channelId }: { readonly assetId?: string | undefined; readonly channelId: string }): object[] => [
   { text: 'T', place: { kind: 'region', assetId, x: 0, y: 0, width: 100, height: 100 } },
@@ -457,6 +486,23 @@ export const CASES: Record<string, Case[]> = {
       code: 'step.not_on_path',
     },
   ],
+  'POST /api/clients/{clientId}/spreads': [
+    ...(['channelId', 'guidelineId'] as const).map((id): Case => ({
+      ids: `lines[].${id}`,
+      body: (named, own) => spreadOf(own, { [id]: named[id] }),
+      code: /channel\.unknown|guideline\.unknown/,
+    })),
+  ],
+  'PUT /api/spreads/{spreadId}': [
+    ...(['channelId', 'guidelineId'] as const).map((id): Case => ({
+      ids: `lines[].${id}`,
+      body: (named, own) => spreadOf(own, { [id]: named[id] }),
+      version: 'select version from spreads where id = $1',
+      code: /channel\.unknown|guideline\.unknown/,
+    })),
+  ],
+  'POST /api/pieces/{pieceId}/spin-offs': [{ ids: 'spreadId', body: ({ spreadId }) => spinOffs(spreadId), code: 'spread.unknown' }],
+  'POST /api/pieces/{pieceId}/spin-offs/preview': [{ ids: 'spreadId', body: ({ spreadId }) => spinOffs(spreadId), code: 'spread.unknown' }],
   'POST /api/guidelines': [{ ids: 'clientId', body: ({ clientId }) => ({ ...guideline, clientId }), code: 'access.not_found' }],
   'POST /api/clients/{clientId}/tag-sets': [
     { ids: 'pillarId', body: ({ pillarId }) => ({ name: 'T', tags: ['a'], weekday: null, pillarId }), code: 'pillar.unknown' },
@@ -581,6 +627,7 @@ export const OF_THE_AGENCY = [
   /obstacles(\/{obstacleId})? personId/, // whoever sees the piece, and nobody else: tested there
   /owner ownerId/,
   /clients\/\{clientId\}\/team (personId|wasId)/, // people of the agency
+  /spreads.* lines\[\]\.doers\[\]\.personId/, // the same
   /hand-back stepIds/,
   /path(\/preview)? changes\[\]\.personId/,
   /^PATCH \/api\/people\/\{personId\} clients\[\]\.clientId/, // a lead's alone

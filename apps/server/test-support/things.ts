@@ -83,6 +83,12 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     `insert into tag_sets (client_id, name, tags, made_at) values ($1, 'T', '{a}', now()) returning id`,
     [client.id],
   );
+  const spreadLine = { key: 'clip', name: 'Clip', channelId: null, routeId: scene.routeId, offset: { count: 1, unit: 'days' } };
+  const plainLine = { change: '', needsCopy: false, needsPicture: false, shape: 'as_it_is', callToAction: '', guidelineId: null };
+  const [spread] = await app.read<{ id: string }>(
+    `insert into spreads (client_id, name, lines, made_at) values ($1, 'S', $2, now()) returning id`,
+    [client.id, JSON.stringify([{ ...spreadLine, ...plainLine, doers: [], obstacle: '' }])],
+  );
   const [followUp] = await app.read<{ id: string }>(
     `insert into follow_ups (placement_id, client_id, position, words, due_on)
      select id, client_id, 0, 'Share it', '2027-03-02' from placements where piece_id = $1 limit 1 returning id`,
@@ -165,6 +171,7 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     noteId: note?.id ?? '',
     obstacleId: obstacle?.id ?? '',
     tagSetId: tagSet?.id ?? '',
+    spreadId: spread?.id ?? '',
     followUpId: followUp?.id ?? '',
     guidelineId: guideline?.id ?? '',
     mailId: mail?.id ?? '',

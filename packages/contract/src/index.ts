@@ -27,3 +27,4 @@ export * from './follow-ups/index.js';
 export * from './going-out/index.js';
 export * from './sending/index.js';
 export * from './library/index.js';
+export * from './spin-offs/index.js';

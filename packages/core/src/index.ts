@@ -51,3 +51,4 @@ export * from './copycheck/index.js';
 export * from './preflight/index.js';
 export * from './tag-sets/index.js';
 export * from './sending/index.js';
+export * from './spin-offs/index.js';

@@ -158,6 +158,16 @@ export class MixShape {
 }
 
 /** What a move did to the piece's path. */
+/** What was made from a piece that moved, and stayed where it was. */
+export class LeftBehindShape {
+  pieceId: string;
+  /** the piece's day before and now */
+  from: string;
+  to: string;
+  /** placements that could move along */
+  count: number;
+}
+
 export class MovedShape {
   placement: PlacementShape;
   danger: string | null;
@@ -167,6 +177,7 @@ export class MovedShape {
   earliestPublishOn: string | null;
   /** siblings that moved with it */
   others: number;
+  spinOffs: LeftBehindShape | null;
   /** what stands on the day there and speaks against it, or takes its people: blackouts and production days */
   markers: StandingMarkerShape[];
 }

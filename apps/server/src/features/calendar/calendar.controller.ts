@@ -31,6 +31,7 @@ import { calendarOf, countsBetween, placementShape, type CalendarFilter } from '
 import { channelLook } from './queries/channel-look.js';
 import { feedOf } from './queries/feed.js';
 import { mixFor } from './queries/mix.js';
+import { leftBehind } from './queries/left-behind.js';
 import { standingOn } from './queries/markers.js';
 import { stationsOf } from './queries/stations.js';
 import { addMarker, editMarker, removeMarker } from './use-cases/markers.js';
@@ -265,7 +266,7 @@ export class CalendarController {
     valueOrProblem(await removeMarker(this.app, viewer, markerId));
   }
 
-  private async moved({ placementId, state, lateSteps, others }: Moved): Promise<MovedShape> {
+  private async moved({ placementId, state, lateSteps, others, aimBefore }: Moved): Promise<MovedShape> {
     const placement = await placementShape(this.app, placementId);
     return {
       placement,
@@ -274,6 +275,7 @@ export class CalendarController {
       lateSteps: [...lateSteps],
       earliestPublishOn: state.earliestPublishOn,
       others,
+      spinOffs: await leftBehind(this.app, placement.pieceId, aimBefore, state.aimOn),
       markers: await standingOn(this.app, placement),
     };
   }

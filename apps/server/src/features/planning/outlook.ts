@@ -12,6 +12,7 @@ import {
   type Day,
   type FittedStep,
   type PlanInput,
+  type PlannedStep,
   type PlanStep,
   type Result,
   type RouteStep,
@@ -31,6 +32,9 @@ export interface Outlook {
   /** who would do which step, and when; none where a step never gets its hours */
   readonly steps: readonly FittedStep[];
 }
+
+/** Who does a skill at one piece, by its name. */
+export type Named = Readonly<Record<string, string>>;
 
 interface PersonRow {
   readonly id: string;
@@ -97,11 +101,11 @@ export class Outlooks {
   }
 
   /** How soon the steps could bring something out for a client. A step that nobody can do has whoever comes, as if hours were no question. */
-  of(steps: readonly RouteStep[], clientId: string): Result<Outlook> {
+  of(steps: readonly RouteStep[], clientId: string, named: Named = {}): Result<Outlook> {
     const plan = planPiece({ ...this.publishing(clientId), steps: planSteps(steps, clientId) });
     if (!plan.ok) return plan;
     const { earliestPublishOn: earliestOn } = plan.value;
-    const fitted = this.fit(steps, clientId);
+    const fitted = this.fit(steps, clientId, named);
     return ok({
       earliestOn,
       predictedOn: fitted.ok && fitted.value.publishOn > earliestOn ? fitted.value.publishOn : earliestOn,
@@ -110,32 +114,40 @@ export class Outlooks {
   }
 
   /** Who usually does each step, else who would end it first; their hours are spoken for from then on. Steps that nobody of the agency can do are left out. */
-  take(steps: readonly RouteStep[], clientId: string): readonly FittedStep[] {
-    const fitted = this.fit(steps, clientId);
+  take(steps: readonly RouteStep[], clientId: string, named: Named = {}): readonly FittedStep[] {
+    const fitted = this.fit(steps, clientId, named);
     if (!fitted.ok) return [];
     for (const { doer, on, minutes } of fitted.value.spent) this.taken.add(doer, toDayNumber(on), minutes);
     return fitted.value.steps.filter(({ doer }) => this.nameOf(doer) !== undefined);
   }
 
-  private fit(steps: readonly RouteStep[], clientId: string) {
+  private fit(steps: readonly RouteStep[], clientId: string, named: Named) {
     return fitSteps({
       ...this.publishing(clientId),
       taken: this.taken,
-      steps: steps.map((step) => ({ ...pathOf(step), effortMinutes: step.effortMinutes, candidates: this.candidates(step, clientId) })),
+      steps: steps.map((step) => ({
+        ...pathOf(step),
+        effortMinutes: step.effortMinutes,
+        candidates: this.candidates(step, clientId, named),
+      })),
     });
   }
 
   /** The last day on which work can begin for the wished day, by the path and the calendars. */
   beginBy(steps: readonly RouteStep[], clientId: string, wishOn: Day): Result<Day | null> {
+    const planned = this.latest(steps, clientId, wishOn);
+    return planned.ok ? ok(planned.value.flatMap(({ latestStartOn }) => latestStartOn ?? []).sort()[0] ?? null) : planned;
+  }
+
+  /** The last days on which each step, by its key, can begin and end for the wished day. */
+  latest(steps: readonly RouteStep[], clientId: string, wishOn: Day): Result<readonly PlannedStep[]> {
     const publishing = this.publishing(clientId);
     const aims = publishing.slots.map(({ at, leadDays }) => ({
       publishAt: toInstantAfterGap(wishOn, at, publishing.publishZone),
       leadDays,
     }));
     const plan = planPiece({ ...publishing, aims, steps: planSteps(steps, clientId) });
-    if (!plan.ok) return plan;
-    const starts = plan.value.steps.flatMap(({ latestStartOn }) => latestStartOn ?? []);
-    return ok(starts.sort()[0] ?? null);
+    return plan.ok ? ok(plan.value.steps) : plan;
   }
 
   /** The minutes that people have left from their today up to the day before, after what is spoken for. */
@@ -152,9 +164,9 @@ export class Outlooks {
     return this.names.get(personId);
   }
 
-  private candidates(step: RouteStep, clientId: string): string[] {
+  private candidates(step: RouteStep, clientId: string, named: Named): string[] {
     if (isByClient(step.kind)) return [clientKey(clientId)];
-    const usual = this.usual(step.skill, clientId);
+    const usual = this.able(step.skill, clientId).find(({ id }) => id === named[step.skill])?.id ?? this.usual(step.skill, clientId);
     if (usual !== undefined) return [usual];
     const able = this.able(step.skill, clientId).map(({ id }) => id);
     return able.length > 0 ? able : [AGENCY_KEY];

@@ -21,6 +21,7 @@ export {
   lockPiece,
   nextAfter,
   openSignOffStep,
+  pieceChanged,
   setContent,
   stepFinished,
   stepKey,
@@ -45,7 +46,7 @@ export { linkRequest, unlinkMerged } from './use-cases/link-request.js';
 export { bringBack } from './use-cases/bring-back.js';
 export { acceptStep, addWork, beginInTurn, beginStep, handBack, handIn, sayRemaining, type StepRefused } from './use-cases/do-step.js';
 export { tellNext } from './use-cases/tell-next.js';
-export { editContent } from './use-cases/edit-content.js';
+export { editContent, saveContent } from './use-cases/edit-content.js';
 export { editPiece } from './use-cases/edit-piece.js';
 export { storedAim, tellAimMoved } from './use-cases/tell-aim-moved.js';
 export { appendSignOff, openRound } from './use-cases/open-round.js';

@@ -85,6 +85,9 @@ export async function todayOf(tx: Tx, step: Step, now: InstantText): Promise<Day
 /** What notices about a step stand under: the newest replaces the one before, and what is undone takes it away. */
 export const stepKey = (step: Pick<Step, 'id'>): string => `step:${step.id}`;
 
+/** What a piece says of itself was changed: title, purpose or content. */
+export const pieceChanged = new Event<{ readonly id: string; readonly by: { readonly name: string } }>();
+
 /** A step was finished, by whomever. */
 export const stepFinished = new Event<{ readonly id: string; readonly pieceId: string }>();
 

@@ -29,6 +29,7 @@ const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   pieceId: isId,
   page: (text) => oneOf(VIEW_PAGES, text),
   archived: (text) => text === 'yes',
+  on: isDay,
   older: isCount,
   newer: isCount,
   type: (text) => text === 'png' || text === 'svg',

@@ -5,6 +5,7 @@ import { renameSkillsOfGuidelines } from '../../guidelines/index.js';
 import { renameSkillsOfPeople, renameSkillsOfTeams } from '../../people/index.js';
 import { renameSkillsOfRoutes } from '../../planning/index.js';
 import { renameSkillsOfSteps } from '../../production/index.js';
+import { renameSkillsOfSpreads } from '../../spin-offs/index.js';
 import { TABLES, USED_BY, type ListName } from '../queries/settings.js';
 import { Format } from '../entities/format.entity.js';
 import { OwnMarkerKind } from '../entities/marker-kind.entity.js';
@@ -75,4 +76,5 @@ async function renameSkills(tx: Tx, renamed: readonly [from: string, to: string]
   await renameSkillsOfPeople(tx, from, to);
   await renameSkillsOfTeams(tx, from, to);
   await renameSkillsOfGuidelines(tx, from, to);
+  await renameSkillsOfSpreads(tx, from, to);
 }

@@ -1,4 +1,4 @@
-import { fail, getDay, ok, untitledPiece, type InstantText, type Result } from '@zesting/core';
+import { fail, getDay, ok, untitledPiece, type Content, type InstantText, type Result } from '@zesting/core';
 import type { BeginPieceBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
@@ -36,14 +36,22 @@ export async function beginPiece(app: App, viewer: Viewer, clientId: string, bod
   });
 }
 
-/** The same in the caller's transaction. @param at the time at which it stands on its channels; without it the usual one of each */
+/** What is not said by whoever begins a piece. */
+export interface PutOptions {
+  /** the time at which it stands on its channels; without it the usual one of each */
+  readonly at?: string | undefined;
+  /** what it begins with; without it what it is begun from, or nothing */
+  readonly content?: Content;
+}
+
+/** The same in the caller's transaction. */
 export async function putPiece(
   tx: Tx,
   viewer: Pick<Viewer, 'name'>,
   clientId: string,
   body: BeginPieceBody,
   now: InstantText,
-  at?: string,
+  { at, content }: PutOptions = {},
 ): Promise<Result<string, BeginFailure>> {
   const [client] = await rowsOf<{ archived: boolean }>(tx, 'select archived_at is not null as archived from clients where id = $1', [
     clientId,
@@ -69,6 +77,7 @@ export async function putPiece(
       channelIds: body.channelIds,
       leaveOut: body.leaveOut ?? [],
       fromId: body.fromId ?? null,
+      ...(content ? { content } : {}),
       actor: viewer.name,
     },
     now,

@@ -23,6 +23,8 @@ export interface Moved {
   readonly placementId: string;
   readonly state: PieceState;
   readonly lateSteps: readonly string[];
+  /** the piece's aim before */
+  readonly aimBefore: string | null;
   /** how many siblings moved with it */
   readonly others: number;
 }
@@ -132,7 +134,7 @@ export async function saveAndReplan(
   await tellAimMoved(app, tx, viewer, piece, aimBefore);
   const titles = new Map((await stepsOf(tx, piece.id)).map((step) => [step.id, step.title]));
   const late = state.plan?.steps.filter((step) => step.slackDays !== null && step.slackDays < 0) ?? [];
-  return { placementId: first.id, state, lateSteps: late.map((step) => titles.get(step.id) ?? ''), others: changed.length - 1 };
+  return { placementId: first.id, state, lateSteps: late.map((step) => titles.get(step.id) ?? ''), others: changed.length - 1, aimBefore };
 }
 
 /** An undated placement on each channel of a new piece. */

@@ -37,11 +37,12 @@ export const holdsFor = (skill?: string): string =>
      where l.piece_id = p.id and not l.cancelled and h.kind = g.channel_kind))
    and (g.skill is null or ${skill === undefined ? 'exists (select 1 from steps x where x.piece_id = p.id and x.skill = g.skill)' : `g.skill = ${skill}`})`;
 
-/** What holds for a piece: what is said most narrowly comes first. */
+/** What holds for a piece, and what a spread named for it: what is said most narrowly comes first. */
 export async function guidelinesForPiece(app: App, viewer: Viewer, pieceId: string): Promise<PieceGuidelinesShape> {
   const rows = await app.read<Columns>(
-    `select ${COLUMNS} ${FROM} join pieces p on p.id = $1 where ${holdsFor()}
-     order by num_nonnulls(g.client_id, g.format_id, g.channel_kind, g.skill) desc, lower(g.title), g.id`,
+    `select ${COLUMNS} ${FROM} join pieces p on p.id = $1 left join spin_offs o on o.piece_id = p.id and o.guideline_id = g.id
+     where (${holdsFor()}) or (o.piece_id is not null and g.archived_at is null)
+     order by o.piece_id is null, num_nonnulls(g.client_id, g.format_id, g.channel_kind, g.skill) desc, lower(g.title), g.id`,
     [pieceId],
   );
   return { guidelines: shown(viewer, rows) };

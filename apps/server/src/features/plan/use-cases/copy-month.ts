@@ -95,7 +95,7 @@ async function copyLine(app: App, viewer: Viewer, clientId: string, row: Standin
         purpose: row.purpose,
       },
       now,
-      row.at,
+      { at: row.at },
     );
     return piece.ok ? ok({ ...line, pieceId: piece.value }) : piece;
   });

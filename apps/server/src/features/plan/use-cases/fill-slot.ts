@@ -119,7 +119,7 @@ async function planThere(
       purpose: slot.purpose,
     },
     now,
-    slot.at,
+    { at: slot.at },
   );
 }
 

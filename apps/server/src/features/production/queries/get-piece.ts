@@ -94,8 +94,10 @@ export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promi
        coalesce((select jsonb_agg(jsonb_build_object('key', e.step ->> 'key', 'title', e.step ->> 'title') order by e.at) from jsonb_array_elements(t.steps) with ordinality e (step, at)
          where e.step ->> 'kind' <> 'sign_off' and not exists (select 1 from steps s where s.piece_id = p.id and s.key = e.step ->> 'key')), '[]') as left_out,
        (select jsonb_build_object('personId', d.id, 'name', d.name) from people d where c.policy ->> 'kind' = 'agency' and d.id::text = c.policy ->> 'personId') as agency_decider,
-       coalesce((select jsonb_agg(jsonb_build_object('id', o.id, 'number', o.number, 'title', o.title) order by o.number) from piece_references r join pieces o on o.id = r.of_piece_id where r.piece_id = p.id), '[]') as refers_to,
-       coalesce((select jsonb_agg(jsonb_build_object('id', o.id, 'number', o.number, 'title', o.title) order by o.number) from piece_references r join pieces o on o.id = r.piece_id where r.of_piece_id = p.id), '[]') as used_in,
+       coalesce((select jsonb_agg(jsonb_build_object('id', o.id, 'number', o.number, 'title', o.title) order by o.number) from piece_references r join pieces o on o.id = r.of_piece_id where r.piece_id = p.id
+         and not exists (select 1 from spin_offs s where s.piece_id = p.id and s.source_id = o.id)), '[]') as refers_to,
+       coalesce((select jsonb_agg(jsonb_build_object('id', o.id, 'number', o.number, 'title', o.title) order by o.number) from piece_references r join pieces o on o.id = r.piece_id where r.of_piece_id = p.id
+         and not exists (select 1 from spin_offs s where s.piece_id = o.id and s.source_id = p.id)), '[]') as used_in,
        coalesce((select jsonb_agg(jsonb_build_object('id', l.id, 'name', l.name, 'colour', l.colour) order by l.position) from pillars l where l.client_id = p.client_id and (l.archived_at is null or l.id = p.pillar_id)), '[]') as pillars
      from pieces p join formats f on f.id = p.format_id join clients c on c.id = p.client_id join routes t on t.id = p.route_id where p.id = $1`,
     [pieceId],

@@ -4,7 +4,7 @@ import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { replan } from '../../planning/index.js';
 import { Version } from '../entities/version.entity.js';
-import { lockPiece, setContent } from '../piece-store.js';
+import { lockPiece, pieceChanged, setContent } from '../piece-store.js';
 
 /**
  * Puts an earlier version into the working copy, as a new edit: what was there stays in its own versions, and what has the same digests as
@@ -37,6 +37,7 @@ export function bringBack(
       at: now,
     });
     await replan(tx, [pieceId], now);
+    await pieceChanged.tell(tx, { id: pieceId, by: viewer }, now);
     return ok(null);
   });
 }

@@ -7,6 +7,7 @@ import {
   fail,
   ok,
   withoutSteps,
+  type Content,
   type InstantText,
   type Purpose,
   type Result,
@@ -39,6 +40,8 @@ export interface NewPiece {
   readonly leaveOut?: readonly string[];
   /** a piece of the same client whose content it begins with */
   readonly fromId?: string | null;
+  /** what it begins with instead; what it was begun from is at hand all the same */
+  readonly content?: Content;
   readonly actor: string;
 }
 
@@ -66,7 +69,7 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
   const id = randomUUID();
   const from = wanted.fromId ? await tx.findOneBy(Piece, { id: wanted.fromId, clientId: wanted.clientId }) : null;
   if (wanted.fromId && !from) return fail({ code: 'piece.unknown' });
-  const content = {
+  const content = wanted.content ?? {
     shared: from?.content.shared ?? EMPTY_SHARED_PART,
     channels: Object.fromEntries(
       wanted.channelIds.map((channelId) => [channelId, from?.content.channels[channelId] ?? EMPTY_CHANNEL_PART]),

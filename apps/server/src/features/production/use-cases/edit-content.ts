@@ -6,7 +6,7 @@ import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { replan } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
-import { lockPiece, setContent } from '../piece-store.js';
+import { lockPiece, pieceChanged, setContent } from '../piece-store.js';
 
 type Failure = { code: 'http.changed_meanwhile' } | { code: 'file.unknown' } | { code: 'channel.unknown' };
 
@@ -29,7 +29,7 @@ export function editContent(
 }
 
 /** Puts a content into a piece that is locked, with the record of it; what follows from it follows. */
-export async function saveContent(tx: Tx, viewer: Viewer, piece: Piece, content: Content, now: InstantText): Promise<void> {
+export async function saveContent(tx: Tx, viewer: Pick<Viewer, 'name'>, piece: Piece, content: Content, now: InstantText): Promise<void> {
   const before = piece.digests;
   setContent(piece, content);
   await tx.save(piece);
@@ -48,6 +48,7 @@ export async function saveContent(tx: Tx, viewer: Viewer, piece: Piece, content:
       at: now,
     });
   await replan(tx, [piece.id], now);
+  await pieceChanged.tell(tx, { id: piece.id, by: viewer }, now);
 }
 
 /** The content that a body describes: known files of this piece, its request or a piece that it was begun from, and just the channels that the piece has. */

@@ -6,10 +6,13 @@ import type { App } from '../../../platform/app.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
 import { replan } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
-import { lockPiece } from '../piece-store.js';
+import { lockPiece, pieceChanged } from '../piece-store.js';
 import { storedAim, tellAimMoved } from './tell-aim-moved.js';
 
-type Failure = { code: 'http.changed_meanwhile' } | { code: 'pillar.unknown' };
+type Failure = { code: 'http.changed_meanwhile' | 'pillar.unknown' | 'piece.has_spin_offs' };
+
+/** SQL: whether something that was made from the piece `$1` is still under way. */
+export const HAS_LIVE_OUTPUTS = `exists (select 1 from spin_offs s join pieces o on o.id = s.piece_id where s.source_id = $1 and o.list is not null)`;
 const EDITABLE = ['title', 'pillarId', 'purpose', 'notes', 'wishOn', 'shelved'] as const satisfies readonly (keyof Piece &
   keyof EditPieceBody)[];
 
@@ -31,6 +34,10 @@ export function editPiece(
       ]);
       if (known.length === 0) return fail({ code: 'pillar.unknown' });
     }
+    if (body.shelved === true && !piece.shelved) {
+      const [row] = await rowsOf<{ has: boolean }>(tx, `select ${HAS_LIVE_OUTPUTS} as has`, [pieceId]);
+      if (row?.has) return fail({ code: 'piece.has_spin_offs' });
+    }
     const given = EDITABLE.filter((key) => body[key] !== undefined);
     const detail = Object.fromEntries(
       given.filter((key) => piece[key] !== body[key]).map((key) => [key, { from: piece[key], to: body[key] }]),
@@ -49,6 +56,7 @@ export function editPiece(
       at: now,
     });
     await replan(tx, [pieceId], now);
+    await pieceChanged.tell(tx, { id: pieceId, by: viewer }, now);
     await tellAimMoved(app, tx, viewer, piece, aimBefore);
     return ok(piece.version);
   });

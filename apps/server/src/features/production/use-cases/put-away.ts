@@ -4,16 +4,17 @@ import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { replan } from '../../planning/index.js';
 import { PieceRequest } from '../entities/piece-request.entity.js';
 import { lockPiece } from '../piece-store.js';
+import { HAS_LIVE_OUTPUTS } from './edit-piece.js';
 
 /** A piece at which something was made already, or that answers another request too. */
 export interface Begun {
   readonly title: string;
 }
 
-/** SQL: whether anything was made at the piece `$1`: a step begun, a word written, a file put to it, a version shown; or whether others than `$2` count on it. */
+/** SQL: whether anything was made at the piece `$1`: a step begun, a word written, a file put to it, a version shown, another piece made from it; or whether others than `$2` count on it. */
 const IS_BEGUN = `exists (select 1 from piece_requests where piece_id = $1 and request_id <> all($2))
   or exists (select 1 from steps where piece_id = $1 and (started_on is not null or finished_on is not null))
-  or exists (select 1 from assets where piece_id = $1) or exists (select 1 from versions where piece_id = $1)`;
+  or ${HAS_LIVE_OUTPUTS} or exists (select 1 from assets where piece_id = $1) or exists (select 1 from versions where piece_id = $1)`;
 
 /**
  * Takes back what was begun for a request: its pieces go on the shelf, and it leaves those that were there before. Nothing is done where something was

@@ -1,0 +1,3 @@
+export * from './facts.js';
+export * from './slides.js';
+export * from './spread.js';
