@@ -25,7 +25,6 @@ test('pictures of the main views', async ({ browser, zesting }) => {
     ['/sign-off', 'sign-off'],
     ['/calendar', 'calendar'],
     ['/plan/year?client=MOSS', 'year'],
-    ['/production/copy?client=MOSS', 'copy'],
     ['/plan/pillars?client=MOSS', 'pillars'],
     ['/plan/goals?client=MOSS', 'goals'],
   ] as const) {
@@ -47,6 +46,8 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   await dana.getByRole('heading', { name: 'Remarks' }).waitFor();
   await shoot(dana, 'remarks');
   const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
+  await marta.goto('/production/sources');
+  await shoot(marta, 'sources');
   await marta.goto('/forms');
   await marta.getByRole('link', { name: /A clip from the bakehouse/ }).click();
   await marta.getByRole('button', { name: /^Where can we film/ }).click();

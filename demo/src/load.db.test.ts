@@ -64,7 +64,7 @@ describe('the demo, as its program left it', () => {
 
   it('has pieces at every stage, each open one on one list, stored as reckoned', async () => {
     const pieces = await app.read<{ id: string; stage: string; list: string | null; danger: string | null }>('select * from pieces');
-    expect(pieces).toHaveLength(STORY.length + 1); // and one of the launch's run-up
+    expect(pieces).toHaveLength(STORY.length + 4); // and one of the launch's run-up, and three made from a film
     expect(pieces.map((piece) => piece.stage)).toEqual(
       expect.arrayContaining(['planned', 'in_production', 'in_review', 'with_client', 'approved', 'scheduled', 'published']),
     );

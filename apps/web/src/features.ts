@@ -15,6 +15,7 @@ import { feature as plan } from './features/plan';
 import { feature as planning } from './features/planning';
 import { feature as production } from './features/production';
 import { feature as signOff } from './features/sign-off';
+import { feature as spinOffs } from './features/spin-offs';
 import { feature as topics } from './features/topics';
 import type { WebFeature } from './lib/feature';
 import { addVerbs } from './lib/verbs';
@@ -31,6 +32,7 @@ export const FEATURES: readonly WebFeature[] = [
   intake,
   signOff,
   production,
+  spinOffs,
   calendar,
   goingOut,
   agency,

@@ -2,6 +2,7 @@ import type { DuplicateBody, MovedShape, PlacementShape } from '@zesting/contrac
 import { toast } from 'sonner';
 import { ApiProblem, call, wordsOf } from './api';
 import { count, dayWords } from './format';
+import { askAlong } from './left-behind';
 import { useWrite } from './queries';
 import { standingWords } from './words';
 
@@ -65,6 +66,7 @@ export function usePlacements() {
           const back: Move = { placement: moved.placement, on, at, ...(wanted.scope ? { scope: wanted.scope } : {}) };
           tell(moveWords(moved), () => move.mutate(back, { onError: fell() }));
           done?.onSuccess?.();
+          if (moved.spinOffs) askAlong(moved.spinOffs);
         },
         onError: fell(done),
       }),

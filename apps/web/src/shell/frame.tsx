@@ -4,8 +4,8 @@ import { Outlet, useLocation } from 'react-router';
 import { sessionQuery, startQuery } from '../api/agency';
 import { keepFor } from '../lib/kept';
 import { lazyPage } from '../lib/lazy-page';
-
 import { useLive } from '../lib/use-live';
+import { AlongDialog } from '../parts/along-dialog';
 import { Loading } from '../ui/page';
 import { Band } from './band';
 import { RouteBoundary } from './errors';
@@ -42,6 +42,7 @@ function Framed() {
   return (
     <>
       <LiveUpdates personId={session.personId} />
+      <AlongDialog />
       <a href="#page" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-card focus:p-2">
         Skip to the page
       </a>

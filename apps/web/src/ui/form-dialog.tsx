@@ -16,6 +16,8 @@ interface FormDialogProps {
   readonly aside?: ReactNode;
   /** whether that comes before the form, since it is done first */
   readonly asideFirst?: boolean;
+  /** whether the form itself needs the room */
+  readonly wide?: boolean;
   readonly form: {
     readonly onSubmit: (event: FormEvent<HTMLFormElement>) => void;
     readonly wrong: string | undefined;
@@ -35,6 +37,7 @@ export function FormDialog({
   beside,
   aside,
   asideFirst = false,
+  wide = false,
   form,
   onClose,
   children,
@@ -63,7 +66,7 @@ export function FormDialog({
     </form>
   );
   return (
-    <Dialog open onClose={onClose} title={title} wide={aside !== undefined} {...(description ? { description } : {})}>
+    <Dialog open onClose={onClose} title={title} wide={wide || aside !== undefined} {...(description ? { description } : {})}>
       {aside === undefined ? (
         sent
       ) : (

@@ -26,7 +26,7 @@ export function Tabs({
           <Radix.Trigger
             key={tab.id}
             value={tab.id}
-            className="inline-flex items-center gap-1.5 px-3 min-h-8 -mb-px border-b-2 border-transparent text-muted font-medium data-[state=active]:border-pine data-[state=active]:text-ink"
+            className="inline-flex items-center gap-1.5 px-2 min-h-8 -mb-px border-b-2 border-transparent text-muted font-medium data-[state=active]:border-pine data-[state=active]:text-ink"
           >
             {tab.title}
           </Radix.Trigger>

@@ -83,7 +83,7 @@ export class PreviewedDayShape {
 }
 
 export class SpinOffPreviewShape {
-  /** the source's day; null: it has none */
+  /** the source's day: its first placement's, else the one that is wished for; null: it has none */
   sourceOn: string | null;
   known: number;
   outputs: PreviewedOutputShape[];

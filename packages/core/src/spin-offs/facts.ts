@@ -129,6 +129,10 @@ function jsonOf(fact: Fact, facts: Facts): Json {
   }
 }
 
+/** Whether nothing stands in a fact. */
+const isEmpty = (fact: Fact, facts: Facts): boolean =>
+  fact === 'link' || fact === 'tags' ? Object.values(facts[fact]).every((each) => each.length === 0) : (facts[fact]?.length ?? 0) === 0;
+
 /**
  * How an output stands to its source in one fact.
  * - `same`: both say the same, whoever wrote it
@@ -191,13 +195,14 @@ export function follow<Piece extends FactPiece>(
   const now = handedOn(source, channelIds, adapting);
   const followed = mayFollow ? followable({ output: factsOf(output, channelIds), seen, source: now, anew: adapting.anew }) : [];
   const next = withFacts(output, now, followed);
-  // what both say the same needs no look later
-  const same = FACTS.filter((fact) => sameFact(fact, factsOf(next, channelIds), now));
-  const kept = seenNow(seen, now, same);
+  const said = factsOf(next, channelIds);
+  // what both say the same needs no look later; what is made anew and not begun will be made from what the source says by then
+  const known = FACTS.filter((fact) => sameFact(fact, said, now) || (adapting.anew.includes(fact) && isEmpty(fact, said)));
+  const kept = seenNow(seen, now, known);
   return {
     output: next,
     seen: kept,
     followed,
-    stale: staleFacts({ output: factsOf(next, channelIds), seen: kept, source: now, anew: adapting.anew }),
+    stale: staleFacts({ output: said, seen: kept, source: now, anew: adapting.anew }),
   };
 }

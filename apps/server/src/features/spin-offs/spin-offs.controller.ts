@@ -84,9 +84,14 @@ export class SpinOffsController {
   /** Sources with what was made from them. */
   @Get('spin-offs')
   @Access('spin_off.list')
-  tree(@CurrentViewer() viewer: Viewer, @Query('clientId') clientId?: string, @Query('cursor') cursor?: string): Promise<SpinOffTreeShape> {
+  tree(
+    @CurrentViewer() viewer: Viewer,
+    @Query('clientId') clientId?: string,
+    @Query('cursor') cursor?: string,
+    @Query('behind') behind?: string,
+  ): Promise<SpinOffTreeShape> {
     const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
-    return treeOf(this.app, viewer, clientIds, cursor);
+    return treeOf(this.app, viewer, clientIds, { after: cursor, isBehind: behind === 'yes' });
   }
 
   /** What a piece was made from, and what was made from it. */

@@ -30,6 +30,7 @@ const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   page: (text) => oneOf(VIEW_PAGES, text),
   archived: (text) => text === 'yes',
   on: isDay,
+  behind: (text) => text === 'yes',
   older: isCount,
   newer: isCount,
   type: (text) => text === 'png' || text === 'svg',

@@ -20,6 +20,7 @@ import { FollowUpsSection } from './follow-ups-section';
 import { LinksSection } from './links-section';
 import { PillarsSection } from './pillars-section';
 import { SendingSection } from './sending-section';
+import { SpreadsSection } from './spreads/spreads-section';
 import { TagSetsSection } from './tag-sets-section';
 import { TeamSection } from './team-section';
 import { PolicySection } from './policy-section';
@@ -49,6 +50,7 @@ export function ClientPage() {
     { id: 'allowance', title: 'Allowance', content: <AllowanceSection client={client} /> },
     { id: 'pillars', title: 'Pillars', content: <PillarsSection client={client} /> },
     { id: 'tags', title: 'Tag sets', content: <TagSetsSection client={client} /> },
+    { id: 'spreads', title: 'Spreads', content: <SpreadsSection client={client} /> },
     { id: 'brand', title: 'Brand sheet', content: <BrandSection client={client} /> },
     { id: 'links', title: 'Links', content: <LinksSection clientId={client.id} /> },
     { id: 'activity', title: 'Activity', content: <ActivitySection clientId={client.id} /> },

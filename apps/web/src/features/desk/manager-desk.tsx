@@ -8,6 +8,7 @@ import { deskListQuery, deskQuery } from '../../api/production';
 import { count, dayWords } from '../../lib/format';
 import { useClients } from '../../lib/queries';
 import { LIST_WORDS } from '../../lib/words';
+import { BehindSources } from '../../parts/behind-sources';
 import { GoesOutSoon } from '../../parts/goes-out-soon';
 import { OpenObstacles } from '../../parts/open-obstacles';
 import { OwnDuties } from '../../parts/own-duties';
@@ -59,6 +60,7 @@ export function ManagerDesk() {
         </Link>
       )}
       <GoesOutSoon />
+      <BehindSources />
       <Beginning />
       <div className="flex flex-col xl:flex-row gap-4 xl:items-start">
         <div className="min-w-0 flex-1">

@@ -24,6 +24,8 @@ import { PlacementsSection } from './placements-section';
 import { MaterialSection } from './material/material-section';
 import { Talk } from '../../parts/team-notes';
 import { RemarksSection } from './remarks/remarks-section';
+import { OutputsSection } from './spin-offs/outputs-section';
+import { SourceSection } from './spin-offs/source-section';
 
 /** One piece: the brief beside the content, the path beside both. */
 export function PiecePage() {
@@ -37,6 +39,7 @@ export function PiecePage() {
       <PieceHead piece={piece} />
       <div className="grid gap-4 items-start lg:grid-cols-[minmax(0,1fr)_minmax(340px,400px)] xl:grid-cols-[minmax(230px,280px)_minmax(0,1fr)_minmax(360px,420px)]">
         <div className="order-1 lg:order-2 xl:order-1 lg:col-span-1 grid grid-cols-[minmax(0,1fr)] gap-4 min-w-0">
+          <SourceSection piece={piece} />
           <BriefSection piece={piece} />
           <MaterialSection key={piece.id} piece={piece} />
         </div>
@@ -52,6 +55,7 @@ export function PiecePage() {
         <div className="order-3 grid grid-cols-[minmax(0,1fr)] gap-4 lg:row-span-2 xl:row-span-1">
           <PathSection piece={piece} />
           <PlacementsSection piece={piece} />
+          <OutputsSection piece={piece} />
           <HistorySection piece={piece} />
         </div>
       </div>

@@ -18,7 +18,7 @@ import { Table, type Column } from '../../ui/table';
 import { ClientCode, DangerTag } from '../../ui/tags';
 import { Wheel } from '../../ui/wheel';
 import { PieceFilterRow, usePieceFilter } from './piece-filter';
-import { ProductionNav } from './production-nav';
+import { ProductionNav } from '../../parts/production-nav';
 
 const SHOWN_WORDS: readonly (readonly [PiecesShown, string])[] = [
   ['open', 'Open'],

@@ -7,6 +7,7 @@ import {
   offsetDay,
   ok,
   toInstantAfterGap,
+  workingDayOnOrAfter,
   type Day,
   type FactPiece,
   type Result,
@@ -36,7 +37,7 @@ export async function previewSpinOffs(app: App, pieceId: string, body: MakeSpinO
   const spread = await app.manager.findOneBy(Spread, { id: body.spreadId, clientId: source.clientId });
   const outlooks = await Outlooks.load(app);
   const [dated] = await app.read<{ on: string | null }>(
-    'select min(on_day) as on from placements where piece_id = $1 and not cancelled and on_day is not null',
+    'select coalesce((select min(on_day) from placements where piece_id = p.id and not cancelled), p.wish_on) as on from pieces p where p.id = $1',
     [pieceId],
   );
   const sourceOn = dated?.on == null ? null : getDay(dated.on);
@@ -60,7 +61,9 @@ export async function spreadOutlook(app: App, spreadId: string, asked: Day | nul
   const spread = await app.manager.findOneByOrFail(Spread, { id: spreadId });
   const { clientId } = spread;
   const outlooks = await Outlooks.load(app);
-  const on = asked ?? addDays(getPlanClient(outlooks.book, clientId).todayOn, AHEAD_DAYS);
+  const ahead = addDays(getPlanClient(outlooks.book, clientId).todayOn, AHEAD_DAYS);
+  const working = workingDayOnOrAfter(getDoer(outlooks.book, clientKey(clientId)).calendar, ahead);
+  const on = asked ?? (working.ok ? working.value : ahead);
   const chosen: Chosen[] = spread.lines.map((line) => ({ line, output: proposed(outlooks, clientId, on, line) }));
   const nothing: FactPiece = {
     title: 'A source',

@@ -137,21 +137,32 @@ function inWords(fact: Fact, facts: Facts): string {
 
 const PAGE = 40;
 
+interface TreeAsked {
+  /** the last source of the page before */
+  readonly after: string | undefined;
+  /** only those with something that is behind them */
+  readonly isBehind: boolean;
+}
+
 /**
  * Sources with what was made from them, those last made from first; pieces that a spread is in use for, and nothing was made from yet, stand
  * among them by when they were begun.
- * @param after the last source of the page before
  */
-export async function treeOf(app: App, viewer: Viewer, clientIds: readonly string[], after: string | undefined): Promise<SpinOffTreeShape> {
+export async function treeOf(
+  app: App,
+  viewer: Viewer,
+  clientIds: readonly string[],
+  { after, isBehind }: TreeAsked,
+): Promise<SpinOffTreeShape> {
   const rows = await app.read<Omit<TreeSourceShape, 'coverage' | 'outputs'>>(
-    `with sources as (select source_id as id, max(made_at) as at from spin_offs where client_id = any($1) group by source_id
-         union all select p.id, p.created_at from pieces p where p.client_id = any($1) and p.list is not null
+    `with sources as (select source_id as id, max(made_at) as at from spin_offs where client_id = any($1) group by source_id having not $3::boolean or bool_or(cardinality(stale) > 0)
+         union all select p.id, p.created_at from pieces p where p.client_id = any($1) and p.list is not null and not $3::boolean
            and exists (select 1 from spreads s where s.client_id = p.client_id and s.format_id = p.format_id and s.used_since is not null and s.archived_at is null)
            and not exists (select 1 from spin_offs o where p.id in (o.source_id, o.piece_id)))
      select p.id as "pieceId", p.number, p.client_id as "clientId", p.title, f.name as "formatName", p.stage, p.danger, p.aim_on as "aimOn"
      from sources s join pieces p on p.id = s.id join formats f on f.id = p.format_id
      where $2::uuid is null or (s.at, s.id) < (select a.at, a.id from sources a where a.id = $2) order by s.at desc, s.id desc limit ${PAGE + 1}`,
-    [clientIds, after ?? null],
+    [clientIds, after ?? null, isBehind],
   );
   const shown = rows.slice(0, PAGE);
   const ids = shown.map(({ pieceId }) => pieceId);

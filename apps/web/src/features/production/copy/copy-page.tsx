@@ -11,7 +11,7 @@ import { buttonClass } from '../../../ui/button';
 import { Choice } from '../../../ui/choice';
 import { Empty, Failed, Loading, PageHead } from '../../../ui/page';
 import { DaysTurn } from '../days-turn';
-import { ProductionNav } from '../production-nav';
+import { ProductionNav } from '../../../parts/production-nav';
 import { CopyTable } from './copy-table';
 
 const SPANS = { '1': '1 week', '2': '2 weeks', '5': '5 weeks' } as const;

@@ -13,7 +13,7 @@ import { Choice } from '../../../ui/choice';
 import { Empty, Failed, Loading, PageHead } from '../../../ui/page';
 import { DaysTurn } from '../days-turn';
 import { PieceFilterRow, usePieceFilter } from '../piece-filter';
-import { ProductionNav } from '../production-nav';
+import { ProductionNav } from '../../../parts/production-nav';
 import { doerOf } from './line-case';
 import { LineRows } from './line-rows';
 

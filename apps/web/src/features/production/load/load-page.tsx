@@ -11,7 +11,7 @@ import { useSearch } from '../../../lib/use-search';
 import { Choice } from '../../../ui/choice';
 import { Empty, Failed, Loading, PageHead } from '../../../ui/page';
 import { DaysTurn } from '../days-turn';
-import { ProductionNav } from '../production-nav';
+import { ProductionNav } from '../../../parts/production-nav';
 import { ClientHours } from './client-hours';
 import { GiveHint } from './give-hint';
 import { seenDay } from './load-case';

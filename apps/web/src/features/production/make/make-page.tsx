@@ -8,7 +8,7 @@ import { useClients, useSession } from '../../../lib/queries';
 import { SavedViews } from '../../../parts/saved-views';
 import { Empty, Failed, Loading, PageHead } from '../../../ui/page';
 import { PieceFilterRow, usePieceFilter } from '../piece-filter';
-import { ProductionNav } from '../production-nav';
+import { ProductionNav } from '../../../parts/production-nav';
 import { sittingAddress } from './sitting-address';
 
 /** How much of each kind there is to make, so that what is alike can be made in one sitting. */

@@ -23,7 +23,7 @@ import { Button } from '../../../ui/button';
 import { Empty, Failed, Loading, PageHead } from '../../../ui/page';
 import { ClientCode, DangerTag } from '../../../ui/tags';
 import { PieceFilterRow, usePieceFilter } from '../piece-filter';
-import { ProductionNav } from '../production-nav';
+import { ProductionNav } from '../../../parts/production-nav';
 import { atHand, movesOf, STAGE_COLUMNS, stageMove, type StageColumn, type StageMove } from './stage-move';
 
 /** Open pieces by how far they are. A piece is moved by doing what that means; where it means nothing, it is said why. */

@@ -1,5 +1,5 @@
 import { useLocation } from 'react-router';
-import { PageNav } from '../../ui/page-nav';
+import { PageNav } from '../ui/page-nav';
 
 const PARTS = [
   ['/production', 'Table'],
@@ -8,6 +8,7 @@ const PARTS = [
   ['/production/load', 'Load'],
   ['/production/make', 'To make'],
   ['/production/copy', 'Copy'],
+  ['/production/sources', 'Sources'],
 ] as const;
 
 /** The ways of looking at the same work. What is asked for stays in the address from one to the other. */
