@@ -113,7 +113,7 @@ test('a source is made into several after a look, follows into them, and what wa
   await expect(made.getByText('Its source was changed since.')).toBeVisible();
   await expect(ivo.getByLabel('Copy', { exact: true })).toHaveValue(/Three weeks/);
   await expectAccessible(ivo);
-  await ivo.goto('/desk?client=LOOM');
+  await ivo.goto('/?client=LOOM');
   await ivo.getByRole('link', { name: /spin-off is behind what it was made from/ }).click();
   await expect(ivo.getByText('Behind: text')).toBeVisible();
   await expectAccessible(ivo);
@@ -152,6 +152,7 @@ test('a source that moves asks whether its spin-offs move along, and is shelved 
   await dialog.getByRole('button', { name: 'Let them stay' }).click();
   await expect(dialog).toHaveCount(0);
   expect(await daysNow()).toEqual(before);
+  await expect(ivo.getByRole('region', { name: 'Placements' })).toContainText('28 Apr');
   await ivo.getByRole('button', { name: 'Move on Workshop notes' }).click();
   await dialog.getByLabel('Day', { exact: true }).fill(typed(dayAhead(51)));
   await dialog.getByRole('button', { name: 'Move it there' }).click();
@@ -176,4 +177,32 @@ test('sources are read on a phone', async ({ browser, zesting }) => {
   await expect(phone.getByRole('link', { name: 'Steaming a plank', exact: true })).toBeVisible();
   await expectNoSidewaysScroll(phone);
   await expectAccessible(phone);
+});
+
+test('what was made before is found by its words, used again, and copied beside what is being written', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/production/library');
+  const words = dana.getByLabel('Words that it says');
+  await words.fill('watering weigh');
+  await expect(dana.getByRole('link', { name: 'Watering by weight' })).toBeVisible();
+  await expect(dana.getByRole('link', { name: 'Seeded rye is back' })).toHaveCount(0);
+  await words.fill('forgiving orchid');
+  await expect(dana.getByRole('link', { name: 'Orchids that forgive' })).toBeVisible();
+  await expect(dana).toHaveURL(/words=forgiving/);
+  await expectAccessible(dana);
+  await dana.reload();
+  await expect(words).toHaveValue('forgiving orchid');
+  await dana.getByRole('button', { name: 'Use it again: Orchids that forgive' }).click();
+  await expect(dana.getByRole('dialog', { name: 'Begin another from “Orchids that forgive”' })).toBeVisible();
+  await dana.keyboard.press('Escape');
+  await words.fill('"orchids forgive"');
+  await expect(dana.getByText('No piece says that')).toBeVisible();
+
+  const [other] = await zesting.query<{ id: string }>("select id from pieces where title = 'Moss lawns, honestly'");
+  await dana.goto(`/pieces/${other?.id}`);
+  await dana.getByText('From what was made before').click();
+  const panel = dana.getByRole('region', { name: 'From what was made before' });
+  await panel.getByLabel('Words that it says').fill('orchid');
+  await expect(panel.getByRole('button', { name: 'Copy: text of Orchids that forgive' })).toBeVisible();
+  await expectAccessible(dana);
 });

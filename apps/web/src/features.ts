@@ -9,6 +9,7 @@ import { feature as goingOut } from './features/going-out';
 import { feature as guidelines } from './features/guidelines';
 import { feature as intake } from './features/intake';
 import { feature as interviews } from './features/interviews';
+import { feature as library } from './features/library';
 import { feature as links } from './features/links';
 import { feature as people } from './features/people';
 import { feature as plan } from './features/plan';
@@ -33,6 +34,7 @@ export const FEATURES: readonly WebFeature[] = [
   signOff,
   production,
   spinOffs,
+  library,
   calendar,
   goingOut,
   agency,

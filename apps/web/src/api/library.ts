@@ -1,10 +1,11 @@
-import { queryOptions } from '@tanstack/react-query';
-import type { OfferedTagSetsShape, TagSetsShape } from '@zesting/contract';
+import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query';
+import type { LibraryShape, OfferedTagSetsShape, TagSetsShape } from '@zesting/contract';
 import { call } from '../lib/api';
 
 export const libraryKeys = {
   tagSets: (clientId: string) => ['tag-sets', clientId] as const,
   tagSetsFor: (pieceId: string) => ['tag-sets', 'piece', pieceId] as const,
+  find: (asked: string) => ['library', asked] as const,
 } as const;
 
 /** A client's tag sets, with how often they were used. */
@@ -14,3 +15,13 @@ export const tagSetsQuery = (clientId: string) =>
 /** The sets that are offered for a piece, those meant for it first. */
 export const tagSetsForQuery = (pieceId: string) =>
   queryOptions({ queryKey: libraryKeys.tagSetsFor(pieceId), queryFn: () => call<OfferedTagSetsShape>(`/pieces/${pieceId}/tag-sets`) });
+
+/** Pieces by what they say and where they stand, a page after the other. @param asked the query without where it goes on */
+export const libraryQuery = (asked: string) =>
+  infiniteQueryOptions({
+    queryKey: libraryKeys.find(asked),
+    queryFn: ({ pageParam }) => call<LibraryShape>(`/library?${[asked, pageParam ? `cursor=${pageParam}` : ''].filter(Boolean).join('&')}`),
+    initialPageParam: '',
+    getNextPageParam: ({ next }) => next ?? undefined,
+    placeholderData: keepPreviousData,
+  });

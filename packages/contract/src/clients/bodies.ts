@@ -1,3 +1,4 @@
+import { COPY_LANGUAGES, type CopyLanguage } from '@zesting/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -290,6 +291,11 @@ export class EditClientBody {
   @Optional()
   @IsTimeOfDay()
   usualTime?: string;
+
+  /** of the client's copy */
+  @Optional()
+  @IsIn(COPY_LANGUAGES)
+  language?: CopyLanguage;
 
   @Optional()
   @IsInt()

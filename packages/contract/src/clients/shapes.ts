@@ -1,4 +1,4 @@
-import type { SignOffPolicy } from '@zesting/core';
+import type { CopyLanguage, SignOffPolicy } from '@zesting/core';
 import { AllowanceBody, ChannelBody, ClosureBody, ContactBody, PillarBody } from './bodies.js';
 import { BrandBody } from './brand-bodies.js';
 
@@ -122,6 +122,7 @@ export class ClientPageShape extends BrandShape {
   region: string;
   weeklyMinutes: number[];
   usualTime: string;
+  language: CopyLanguage;
   roundsAgreed: number;
   feedPencilled: boolean;
   policy: SignOffPolicy;

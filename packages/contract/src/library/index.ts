@@ -1,3 +1,4 @@
+import type { PieceStage, PlacementState } from '@zesting/core';
 import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsInt, IsString, IsUUID, Matches, Max, MaxLength, Min } from 'class-validator';
 import { IsNotBlank, OrNull } from '../fields/index.js';
 
@@ -68,4 +69,38 @@ export class OfferedTagSetShape {
 
 export class OfferedTagSetsShape {
   tagSets: OfferedTagSetShape[];
+}
+
+export class LibraryPlacementShape {
+  channelName: string;
+  on: string | null;
+  state: PlacementState;
+}
+
+/** A piece that was found by what it says. */
+export class LibraryPieceShape {
+  pieceId: string;
+  number: number;
+  clientId: string;
+  title: string;
+  formatName: string;
+  pillarName: string | null;
+  stage: PieceStage;
+  /** what its channels share */
+  copy: string;
+  /** where the words stand in that, with U+0002 before and U+0003 after what was found */
+  snippet: string;
+  tags: string[];
+  pictureId: string | null;
+  /** where it stands or stood, the latest first */
+  placements: LibraryPlacementShape[];
+}
+
+export class LibraryShape {
+  /** the newest first */
+  pieces: LibraryPieceShape[];
+  /** asks for the next ones; null: these are all */
+  next: string | null;
+  /** whether words were asked for */
+  isAsked: boolean;
 }

@@ -1,3 +1,5 @@
+export * from './language.js';
+
 /** A picture or file in a piece's content, known by the SHA-256 of its bytes. */
 export interface Medium {
   readonly assetId: string;

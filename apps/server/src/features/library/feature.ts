@@ -1,10 +1,12 @@
 import { MANAGERS, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
+import { PieceWords } from './entities/piece-words.entity.js';
 import { TagSet } from './entities/tag-set.entity.js';
 import { LibraryModule } from './index.js';
 
 const policies = {
   'tag_set.edit': { roles: MANAGERS },
+  'library.find': { roles: { ...MANAGERS, staff: 'own' } },
 } as const satisfies Record<string, Policy>;
 
 const owners = {
@@ -16,11 +18,11 @@ declare module '../../platform/access/policies.js' {
   interface ResourceKinds extends NamesOf<typeof owners> {}
 }
 
-/** What is used again: tag sets. */
+/** What is used again: tag sets, and pieces by what they say. */
 export const feature: Feature = {
   name: 'library',
   module: LibraryModule,
-  entities: [TagSet],
+  entities: [TagSet, PieceWords],
   policies,
   owners,
 };

@@ -365,8 +365,8 @@ describe('pieces that are made from another', () => {
       next: null,
       stale: 0,
     });
-    await write(sourceId, 'Words.');
     const [one = ''] = await make(sourceId, making(spreadId, [output('a')]));
+    await write(one, 'Words.', feed);
     await show(one);
     const { version } = await pieceOf(sourceId);
     getValue(await editPiece(scene.app, scene.people.manager, sourceId, { title: 'Undyed' }, version));

@@ -217,6 +217,7 @@ const TABLE: Record<string, string> = {
   'POST /api/pieces/{pieceId}/notes': makers,
   'GET /api/pieces/{pieceId}/versions': makers,
   'POST /api/pieces/{pieceId}/versions/{number}/bring-back': makers,
+  'GET /api/library': 'lead manager staff',
   'GET /api/clients/{clientId}/tag-sets': managers,
   'POST /api/clients/{clientId}/tag-sets': managers,
   'PUT /api/tag-sets/{tagSetId}': managers,

@@ -1,4 +1,5 @@
 import type { ClientPageShape, ClosureBody } from '@zesting/contract';
+import { COPY_LANGUAGES, type CopyLanguage } from '@zesting/core';
 import { dayWords } from '../../lib/format';
 import { EditedSection } from '../../ui/edited';
 import { Link } from 'react-router';
@@ -10,17 +11,21 @@ import { TimeField, ColourField, WeekField, ZoneField } from '../../ui/setup-fie
 import { RegionField } from '../../parts/region-field';
 import { useClientSection } from './use-client-section';
 
+const names = new Intl.DisplayNames('en-GB', { type: 'language' });
+const languageName = (language: CopyLanguage): string => names.of(language) ?? language;
+
 /** Name, colour, clock, managers, rounds, feed. The code stays: it stands on files and links. */
 export function BasicsSection({ client }: { client: ClientPageShape }) {
   const edited = useClientSection(
     'basics',
     client,
-    ({ name, colour, zone, region, usualTime, roundsAgreed, feedPencilled, managers }) => ({
+    ({ name, colour, zone, region, usualTime, language, roundsAgreed, feedPencilled, managers }) => ({
       name,
       colour,
       zone,
       region,
       usualTime,
+      language,
       roundsAgreed,
       feedPencilled,
       managers,
@@ -70,6 +75,24 @@ export function BasicsSection({ client }: { client: ClientPageShape }) {
         <div>
           <ZoneField value={draft.zone} onChange={(zone) => change({ zone })} />
           <RegionField value={draft.region} onChange={(region) => change({ region })} />
+          <Field label="Language of its copy" help="What was said before is found in it.">
+            {(control) => (
+              <select
+                {...control}
+                className="field"
+                value={draft.language}
+                onChange={(event) =>
+                  change({ language: COPY_LANGUAGES.find((language) => language === event.target.value) ?? draft.language })
+                }
+              >
+                {COPY_LANGUAGES.map((language) => (
+                  <option key={language} value={language}>
+                    {languageName(language)}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
           <div className="grid grid-cols-2 gap-3">
             <TimeField label="Usual publish time" value={draft.usualTime} onChange={(usualTime) => change({ usualTime })} />
             <Field label="Rounds agreed">

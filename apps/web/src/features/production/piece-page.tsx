@@ -12,6 +12,7 @@ import { STAGE_WORDS } from '../../lib/words';
 import { BeginPieceDialog } from '../../parts/begin-piece-dialog';
 import { CampaignField } from '../../parts/campaign-field';
 import { SubjectField } from '../../parts/subject-field';
+import { LibraryPanel } from '../../parts/library/library-panel';
 import { Button } from '../../ui/button';
 import { ClientCode, DangerTag, Tag } from '../../ui/tags';
 import { Wheel } from '../../ui/wheel';
@@ -46,6 +47,7 @@ export function PiecePage() {
         <div className="order-2 lg:order-1 xl:order-2 grid grid-cols-[minmax(0,1fr)] gap-4 min-w-0">
           <RemarksSection piece={piece} />
           <ContentSection key={piece.id} piece={piece} />
+          {piece.canWrite && <LibraryPanel piece={piece} />}
           <section id="talk" aria-label="Team talk" className="card p-4 scroll-mt-4">
             <h2 className="text-lg">Team talk</h2>
             <p className="text-muted text-[13px] mb-1">Only you see this; the client’s remarks stand apart.</p>

@@ -1,5 +1,5 @@
 import type { BrandBody } from '@zesting/contract';
-import type { Allowance, SignOffPolicy } from '@zesting/core';
+import { COPY_LANGUAGES, type Allowance, type CopyLanguage, type SignOffPolicy } from '@zesting/core';
 import { Check, Entity, Unique } from 'typeorm';
 import {
   BoolColumn,
@@ -8,6 +8,7 @@ import {
   InstantColumn,
   IntColumn,
   JsonColumn,
+  oneOf,
   TextColumn,
   TimeColumn,
 } from '../../../platform/database/columns.js';
@@ -16,6 +17,7 @@ import {
 @Unique('uq_clients_code', ['code'])
 @Check('ck_clients_code', "code ~ '^[A-Z]{2,5}$'")
 @Check('ck_clients_colour', 'colour >= 0 and colour <= 11')
+@Check('ck_clients_language', oneOf('language', COPY_LANGUAGES))
 @Entity('clients')
 export class Client {
   @IdKey() id: string;
@@ -26,6 +28,8 @@ export class Client {
   @TextColumn() region: string;
   @IntColumn({ array: true }) weeklyMinutes: number[];
   @TimeColumn({ default: () => "'09:00:00'" }) usualTime: string;
+  /** of its copy: words are looked for in it */
+  @TextColumn({ default: () => "'en'" }) language: CopyLanguage;
   @JsonColumn() policy: SignOffPolicy;
   @IntColumn({ default: 2 }) roundsAgreed: number;
   @IntColumn({ default: 1 }) feedGeneration: number;

@@ -27,6 +27,7 @@ interface ClientColumns {
   region: string;
   weekly_minutes: number[];
   usual_time: string;
+  language: ClientPageShape['language'];
   rounds_agreed: number;
   feed_pencilled: boolean;
   observances: string[];
@@ -122,6 +123,7 @@ export async function clientPage(app: App, clientId: string): Promise<ClientPage
     region: row.region,
     weeklyMinutes: row.weekly_minutes,
     usualTime: row.usual_time,
+    language: row.language,
     roundsAgreed: row.rounds_agreed,
     feedPencilled: row.feed_pencilled,
     policy: row.policy,

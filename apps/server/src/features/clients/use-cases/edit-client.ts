@@ -4,6 +4,7 @@ import type { Viewer } from '../../../platform/access/access.js';
 import { changesBetween, recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { Event } from '../../../platform/events.js';
 import { moveZone, putClosures } from '../../calendar/index.js';
 import { putManagers } from '../../people/index.js';
 import { replanWhere } from '../../planning/index.js';
@@ -26,7 +27,21 @@ export type EditClientFailure = {
     | PolicyProblem;
 };
 
-const COLUMNS = ['name', 'colour', 'zone', 'region', 'weeklyMinutes', 'usualTime', 'roundsAgreed', 'feedPencilled', 'observances'] as const;
+/** A client's copy is in another language from now on. */
+export const languageChanged = new Event<{ readonly clientId: string }>();
+
+const COLUMNS = [
+  'name',
+  'colour',
+  'zone',
+  'region',
+  'weeklyMinutes',
+  'usualTime',
+  'language',
+  'roundsAgreed',
+  'feedPencilled',
+  'observances',
+] as const;
 
 /** Changes a client. Lists that are given are whole: what is missing is archived. Every open piece of the client is planned anew. */
 export function editClient(
@@ -58,6 +73,7 @@ export function editClient(
       at: now,
     });
     if (body.contacts) await reckonOpenPackets(app, tx, clientId, now);
+    if (client.language !== before.language) await languageChanged.tell(tx, { clientId }, now);
     await replanWhere(tx, { clientId }, now);
     return ok(client.version);
   });
@@ -71,8 +87,21 @@ function needsConsent(viewer: Viewer, client: Client, { policy }: EditClientBody
 
 /** Everything of a client that its page shows, for the record of what changed. */
 async function wholeOf(tx: Tx, client: Client) {
-  const { name, colour, zone, region, weeklyMinutes, usualTime, roundsAgreed, feedPencilled, observances, policy, brand, allowance } =
-    client;
+  const {
+    name,
+    colour,
+    zone,
+    region,
+    weeklyMinutes,
+    usualTime,
+    language,
+    roundsAgreed,
+    feedPencilled,
+    observances,
+    policy,
+    brand,
+    allowance,
+  } = client;
   const lists = await clientLists(tx, client.id);
   const own = {
     name,
@@ -81,6 +110,7 @@ async function wholeOf(tx: Tx, client: Client) {
     region,
     weeklyMinutes,
     usualTime: usualTime.slice(0, 5),
+    language,
     roundsAgreed,
     feedPencilled,
     observances,
