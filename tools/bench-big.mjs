@@ -78,6 +78,7 @@ async function measure(size, base) {
       const step = await one('select step_id as id from worked limit 1');
       const idea = await one("select id from ideas where state = 'open' limit 1");
       const channel = await one('select channel_id as id, client_id from placements group by 1, 2 order by count(*) desc limit 1');
+      const source = await one('select source_id as id from spin_offs group by 1 order by count(*) desc limit 1');
       const request = await one("select id, form_id from requests where state = 'new' limit 1");
       const reads = [
         ['who is signed in', lead, '/api/session'],
@@ -151,6 +152,12 @@ async function measure(size, base) {
         ['follow-ups', lead, '/api/follow-ups'],
         ['what a pack holds', lead, `/api/clients/${channel.client_id}/pack?from=2027-03-01&to=2027-04-30`],
         ['what fits of a piece', lead, `/api/pieces/${open.id}/fits`],
+        ['library, one word', lead, '/api/library?words=fern'],
+        ['library, of a client', lead, `/api/library?words=fern&clientId=${open.client_id}`],
+        ['sources', lead, '/api/spin-offs'],
+        ['sources that are ahead', lead, '/api/spin-offs?behind=yes'],
+        ['what was made from one', lead, `/api/pieces/${source.id}/spin-offs`],
+        ['spreads of a client', lead, `/api/clients/${open.client_id}/spreads`],
         ['a channel as seen', lead, `/api/clients/${channel.client_id}/channels/${channel.id}/look`],
       ];
       const all = (await zesting.query('select id from clients')).map((row) => row.id);

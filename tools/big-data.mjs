@@ -195,6 +195,28 @@ export async function fill(query, pieces) {
      select g.client_id, g.id, s.id, s.title, s.doer_id, s.started_on, 45 from big_pieces g join steps s on s.piece_id = g.id
      where s.doer_id is not null and s.started_on is not null and s.position % 2 = 0`,
   );
+  // what every piece says; every fifth is made from another of its client, and some of these are behind
+  await query(
+    `insert into piece_words select p.id, p.client_id, c.language, p.created_at, words_of(c.language, p.title, p.notes, p.content)
+     from big_pieces g join pieces p on p.id = g.id join clients c on c.id = p.client_id on conflict do nothing`,
+  );
+  await query(
+    `insert into spreads (client_id, name, format_id, used_since, made_at, lines)
+     select c.id, 'Spread', p.format_id, '2026-01-05', '2026-01-05', jsonb_build_array(jsonb_build_object('key', 'clip', 'name', 'Clip', 'channelId', h.id, 'routeId', p.route_id,
+       'offset', '{"count": 2, "unit": "working_days"}'::jsonb, 'change', '', 'needsCopy', false, 'needsPicture', false, 'shape', 'as_it_is', 'callToAction', '',
+       'guidelineId', null, 'doers', '[]'::jsonb, 'obstacle', ''))
+     from clients c join lateral (select id from channels h where h.client_id = c.id order by position limit 1) h on true,
+       (select format_id, route_id from pieces where stage = 'published' order by number limit 1) p where c.code ~ '^B'`,
+  );
+  await query(
+    `insert into spin_offs (piece_id, source_id, client_id, spread_id, line_key, name, shape, call_to_action, anew, obstacle, "offset", seen, stale, made_at)
+     select g.id, s.id, g.client_id, d.id, 'clip', 'Clip', 'as_it_is', '', '{}', '', '{"count": 2, "unit": "working_days"}',
+       jsonb_build_object('title', p.title, 'purpose', null, 'copy', '', 'media', '[]'::jsonb, 'disclosure', '', 'link', '{}'::jsonb, 'tags', '{}'::jsonb),
+       case when g.n % 50 = 0 then '{copy}' else '{}' end::text[], g.at
+     from (select *, row_number() over (partition by client_id order by n) as r from big_pieces) g
+     join (select *, row_number() over (partition by client_id order by n) as r from big_pieces) s on s.client_id = g.client_id and s.r = g.r - g.r % 10
+     join pieces p on p.id = s.id join spreads d on d.client_id = g.client_id where g.r % 10 in (1, 2) on conflict do nothing`,
+  );
   await query('alter table steps enable trigger tr_steps_worked_clients');
   await query('drop table big_pieces');
   await query('analyze');

@@ -32,7 +32,10 @@ export function splitWords(words: string): { readonly whole: string; readonly be
 const queryIn = (language: CopyLanguage, first: number): string =>
   `websearch_to_tsquery('public.zesting_${language}', $${first}) && case when $${first + 1} = '' then ''::tsquery else to_tsquery('public.zesting_${language}', $${first + 1} || ':*') end`;
 
-/** Pieces of some clients by what they say and where they stand, the newest first. */
+/**
+ * Pieces of some clients by what they say and where they stand, the newest first. What few pieces say, or where few stand, is gathered first; what
+ * many say is met soon by going back from the newest.
+ */
 export async function findInLibrary(app: App, clientIds: readonly string[], asked: LibraryAsked): Promise<LibraryShape> {
   const { whole, begun } = splitWords(asked.words);
   const isAsked = whole !== '' || begun !== '';
@@ -40,6 +43,14 @@ export async function findInLibrary(app: App, clientIds: readonly string[], aske
   const languages = COPY_LANGUAGES.filter((language) => spoken.some((row) => row.language === language));
   const matches =
     languages.map((language) => `(w.language = '${language}' and w.words @@ (${queryIn(language, 2)}))`).join(' or ') || 'false';
+  const few =
+    (isAsked
+      ? await fewOf(app, `select w.piece_id as id from piece_words w where w.client_id = any($1) and (${matches})`, [
+          clientIds,
+          whole,
+          begun,
+        ])
+      : null) ?? (await standing(app, clientIds, asked));
   const rows = await app.read<LibraryPieceShape & { config: string }>(
     `with found as (
        select w.piece_id, w.language, w.made_at from piece_words w join pieces p on p.id = w.piece_id
@@ -47,6 +58,7 @@ export async function findInLibrary(app: App, clientIds: readonly string[], aske
          and ($4::uuid is null or p.format_id = $4) and ($5::uuid is null or p.pillar_id = $5)
          and (($6::uuid is null and $7::date is null and $8::date is null) or exists (select 1 from placements l where l.piece_id = p.id and not l.cancelled
            and ($6::uuid is null or l.channel_id = $6) and ($7::date is null or l.on_day >= $7) and ($8::date is null or l.on_day <= $8)))
+         and ($10::uuid[] is null or w.piece_id = any($10))
          and ($9::uuid is null or (w.made_at, w.piece_id) < (select made_at, piece_id from piece_words where piece_id = $9))
        order by w.made_at desc, w.piece_id desc limit ${PAGE + 1})
      select p.id as "pieceId", p.number, p.client_id as "clientId", p.title, f.name as "formatName", l.name as "pillarName", p.stage,
@@ -57,10 +69,30 @@ export async function findInLibrary(app: App, clientIds: readonly string[], aske
        ${snippetOf(languages)} as snippet
      from found x join pieces p on p.id = x.piece_id join formats f on f.id = p.format_id left join pillars l on l.id = p.pillar_id
      order by x.made_at desc, x.piece_id desc`,
-    [clientIds, whole, begun, asked.formatId, asked.pillarId, asked.channelId, asked.from, asked.to, asked.after],
+    [clientIds, whole, begun, asked.formatId, asked.pillarId, asked.channelId, asked.from, asked.to, asked.after, few],
   );
   const pieces = rows.slice(0, PAGE);
   return { pieces, next: rows.length > PAGE ? (pieces.at(-1)?.pieceId ?? null) : null, isAsked };
+}
+
+/** So many pieces are few: they are looked through one by one. */
+const FEW = 3000;
+
+/** The ids that a statement finds, as long as they are few; null: they are many. */
+async function fewOf(app: App, sql: string, values: readonly unknown[]): Promise<readonly string[] | null> {
+  const rows = await app.read<{ id: string }>(`${sql} limit ${FEW + 1}`, [...values]);
+  return rows.length > FEW ? null : rows.map(({ id }) => id);
+}
+
+/** The pieces that stand where it is asked for, as long as they are few; null: they are many, or that is not asked. */
+async function standing(app: App, clientIds: readonly string[], { channelId, from, to }: LibraryAsked): Promise<readonly string[] | null> {
+  if (channelId === null && from === null && to === null) return null;
+  return fewOf(
+    app,
+    `select l.piece_id as id from placements l where l.client_id = any($1) and not l.cancelled and ($2::uuid is null or l.channel_id = $2)
+       and ($3::date is null or l.on_day >= $3) and ($4::date is null or l.on_day <= $4)`,
+    [clientIds, channelId, from, to],
+  );
 }
 
 /** SQL: where the words stand in a piece's copy, with marks around them; the beginning of the copy where nothing is asked for. */

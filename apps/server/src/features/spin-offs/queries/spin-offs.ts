@@ -46,8 +46,8 @@ async function coverages(app: App, sourceIds: readonly string[]): Promise<Map<st
          where s.id in (select o.spread_id from spin_offs o where o.source_id = p.id) and e.line ->> 'channelId' is not null) as spread,
        array(select distinct (e.line ->> 'channelId')::uuid from spreads s, jsonb_array_elements(s.lines) e (line)
          where s.client_id = p.client_id and s.format_id = p.format_id and s.used_since is not null and s.archived_at is null and e.line ->> 'channelId' is not null) as offered,
-       array(select distinct l.channel_id from placements l join pieces x on x.id = l.piece_id
-         where not l.cancelled and not x.shelved and (x.id = p.id or x.id in (select o.piece_id from spin_offs o where o.source_id = p.id))) as covered
+       array(select distinct l.channel_id from (select p.id union all select o.piece_id from spin_offs o where o.source_id = p.id) e (id)
+         join pieces x on x.id = e.id and not x.shelved join placements l on l.piece_id = x.id and not l.cancelled) as covered
      from pieces p where p.id = any($1)`,
     [sourceIds],
   );
@@ -158,7 +158,7 @@ export async function treeOf(
     `with sources as (select source_id as id, max(made_at) as at from spin_offs where client_id = any($1) group by source_id having not $3::boolean or bool_or(cardinality(stale) > 0)
          union all select p.id, p.created_at from pieces p where p.client_id = any($1) and p.list is not null and not $3::boolean
            and exists (select 1 from spreads s where s.client_id = p.client_id and s.format_id = p.format_id and s.used_since is not null and s.archived_at is null)
-           and not exists (select 1 from spin_offs o where p.id in (o.source_id, o.piece_id)))
+           and not exists (select 1 from spin_offs o where o.source_id = p.id) and not exists (select 1 from spin_offs o where o.piece_id = p.id))
      select p.id as "pieceId", p.number, p.client_id as "clientId", p.title, f.name as "formatName", p.stage, p.danger, p.aim_on as "aimOn"
      from sources s join pieces p on p.id = s.id join formats f on f.id = p.format_id
      where $2::uuid is null or (s.at, s.id) < (select a.at, a.id from sources a where a.id = $2) order by s.at desc, s.id desc limit ${PAGE + 1}`,
