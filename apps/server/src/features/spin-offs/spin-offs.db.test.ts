@@ -349,7 +349,7 @@ describe('pieces that are made from another', () => {
 
   it('are listed under their sources, with the channels that have nothing yet', async () => {
     await scene.app.read('delete from spin_offs');
-    await scene.app.read('update pieces set list = null');
+    await scene.app.read('update pieces set list = null, shelved = true');
     const [format] = await scene.app.read<{ id: string }>('select id from formats');
     const made = await post(`/api/clients/${scene.a.id}/spreads`, {
       name: 'Film',

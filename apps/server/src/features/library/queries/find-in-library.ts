@@ -41,8 +41,8 @@ export async function findInLibrary(app: App, clientIds: readonly string[], aske
   const isAsked = whole !== '' || begun !== '';
   const spoken = await app.read<{ language: CopyLanguage }>('select distinct language from clients where id = any($1)', [clientIds]);
   const languages = COPY_LANGUAGES.filter((language) => spoken.some((row) => row.language === language));
-  const matches =
-    languages.map((language) => `(w.language = '${language}' and w.words @@ (${queryIn(language, 2)}))`).join(' or ') || 'false';
+  if (languages.length === 0) return { pieces: [], next: null, isAsked }; // there is no client
+  const matches = languages.map((language) => `(w.language = '${language}' and w.words @@ (${queryIn(language, 2)}))`).join(' or ');
   const few =
     (isAsked
       ? await fewOf(app, `select w.piece_id as id from piece_words w where w.client_id = any($1) and (${matches})`, [
