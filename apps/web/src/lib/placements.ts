@@ -76,6 +76,7 @@ export function usePlacements() {
         onSuccess: (moved) => {
           tell(`Swapped. ${moveWords(moved)}`, () => act.mutate(swap, { onError: fell() }));
           done?.onSuccess?.();
+          if (moved.spinOffs) askAlong(moved.spinOffs);
         },
         onError: fell(done),
       });

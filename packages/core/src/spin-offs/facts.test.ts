@@ -45,6 +45,12 @@ describe('what a source hands on', () => {
     expect(handedOn(piece(), ['six'], adapting({ callToAction: 'Come.' })).copy).toBe('Come.');
   });
 
+  it('is called by no longer title than there can be, cut between characters', () => {
+    const long = handedOn(piece({}, {}, `${'x'.repeat(196)}`), [], adapting({ name: '\u{1F9F6}\u{1F9F6}' }));
+    expect(long.title).toBe(`${'x'.repeat(196)} · `);
+    expect(handedOn(piece({}, {}, 'y'.repeat(200)), [], adapting({ name: 'Clip' })).title).toBe('y'.repeat(200));
+  });
+
   it('is put into a piece on the channels that it is on, and no other', () => {
     const facts = handedOn(source, ['six', 'seven'], adapting());
     const put = withFacts(piece({}, { six: EMPTY_CHANNEL_PART }), facts, ['tags', 'copy']);

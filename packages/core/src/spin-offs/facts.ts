@@ -46,6 +46,13 @@ export const madeAnew = (needs: { readonly needsCopy: boolean; readonly needsPic
   ...(needs.needsPicture ? (['media'] as const) : []),
 ];
 
+/** A title is no longer, in UTF-16 units. */
+const TITLE_MOST = 200;
+
+/** What an output is called: its source's title, and its own name behind that. What is too long is cut, between characters. */
+export const outputTitle = (title: string, name: string): string =>
+  (name.trim() === '' ? title : `${title} · ${name.trim()}`).slice(0, TITLE_MOST).replace(/[\uD800-\uDBFF]$/, '');
+
 /**
  * What a source hands on to an output on these channels. A channel that both have gives its own link, tags and (where it is the output's only
  * one) copy; another takes the first of the source's channels, by id, that has any.
@@ -59,7 +66,7 @@ export function handedOn(source: FactPiece, channelIds: readonly string[], adapt
   const whole = only === undefined ? content.shared.copy : copyOnChannel(content, only);
   const copy = adapting.shape === 'slides' ? slidesOf(whole).join('\n\n') : whole;
   return {
-    title: adapting.name.trim() === '' ? source.title : `${source.title} · ${adapting.name.trim()}`,
+    title: outputTitle(source.title, adapting.name),
     purpose: source.purpose,
     copy: [copy, adapting.callToAction].filter((words) => words.trim() !== '').join('\n\n'),
     media: content.shared.media,

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { MakeSpinOffsBody, PreviewedOutputShape, SpinOffPreviewShape, SpinOffsMadeShape, SpreadOfferShape } from '@zesting/contract';
-import { areClipTimes } from '@zesting/core';
+import { areClipTimes, outputTitle } from '@zesting/core';
 import { useDeferredValue, useState } from 'react';
 import { toast } from 'sonner';
 import { spinOffPreviewQuery, spinOffsQuery } from '../../api/spin-offs';
@@ -80,7 +80,7 @@ const isOf =
     seen.lineKey === lineKey;
 /** What was reckoned for an output as it stands now. */
 const seenAs = (output: Output, preview: SpinOffPreviewShape | undefined): PreviewedOutputShape | undefined =>
-  preview?.outputs.find((seen) => isOf(output)(seen) && seen.name === output.name && seen.on === output.on);
+  preview?.outputs.find((seen) => isOf(output)(seen) && seen.on === output.on);
 
 /** A time that is typed: nothing typed is none, and what cannot be read stops the making. */
 const seconds = (typed: Output['from']): number | null => (typed === undefined || Number.isNaN(typed) ? null : typed);
@@ -100,8 +100,12 @@ function Form({ piece, spread, spreads, proposal, onSpread, onClose }: ChosenPro
     known: first.known,
     giveFirst: givesFirst,
   };
-  // the times of clips change nothing that is reckoned
-  const asked = { ...body, giveFirst: true, outputs: body.outputs.map((output) => ({ ...output, fromSecond: null, toSecond: null })) };
+  // names and the times of clips change nothing that is reckoned
+  const asked = {
+    ...body,
+    giveFirst: true,
+    outputs: body.outputs.map((output) => ({ ...output, name: '', fromSecond: null, toSecond: null })),
+  };
   const later = useDeferredValue(asked);
   const preview = useQuery({ ...spinOffPreviewQuery(piece.id, later), enabled: later.outputs.length > 0 });
   const make = useWrite(
@@ -173,6 +177,7 @@ function Form({ piece, spread, spreads, proposal, onSpread, onClose }: ChosenPro
           <OutputRow
             key={output.id}
             output={output}
+            title={outputTitle(piece.title, output.name)}
             seen={seenOf(output)}
             against={days.find(({ on }) => on === output.on)?.names ?? []}
             clientId={piece.clientId}

@@ -22,6 +22,8 @@ export interface Output {
 
 interface OutputRowProps {
   readonly output: Output;
+  /** what it would be called as a piece */
+  readonly title: string;
   /** what it would come to; undefined until that is reckoned */
   readonly seen: PreviewedOutputShape | undefined;
   /** what stands on its day and speaks against it */
@@ -32,10 +34,9 @@ interface OutputRowProps {
 }
 
 /** An output: whether it is made, what it is called, on which day, and what that comes to. */
-export function OutputRow({ output, seen, against, clientId, put, onAnother }: OutputRowProps) {
+export function OutputRow({ output, title: name, seen, against, clientId, put, onAnother }: OutputRowProps) {
   const { todayOn } = useSession();
   const off = useDaysOff({ clientId, placing: true });
-  const name = seen?.title ?? output.name;
   const head = (
     <div className="min-w-0">
       <label className="flex items-start gap-2 min-h-7 font-medium">

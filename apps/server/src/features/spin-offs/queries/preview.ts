@@ -3,13 +3,12 @@ import {
   compareInstants,
   getDay,
   getTimeOfDay,
-  handedOn,
   offsetDay,
+  outputTitle,
   ok,
   toInstantAfterGap,
   workingDayOnOrAfter,
   type Day,
-  type FactPiece,
   type Result,
   type RouteStep,
 } from '@zesting/core';
@@ -25,7 +24,6 @@ import type {
 import type { App } from '../../../platform/app.js';
 import { clientKey, daysOff, findRoutes, getDoer, getPlanClient, Outlooks, proposedDoers, type Route } from '../../planning/index.js';
 import { Piece } from '../../production/index.js';
-import { adaptingOf } from '../adapting.js';
 import { Spread, type SpreadLine } from '../entities/spread.entity.js';
 import { chosenOf, namedBy, type Chosen, type ChosenFailure } from '../use-cases/make-spin-offs.js';
 
@@ -47,7 +45,7 @@ export async function previewSpinOffs(app: App, pieceId: string, body: MakeSpinO
     body.outputs.length > 0 ? body.outputs : (spread?.lines ?? []).map((line) => proposed(outlooks, source.clientId, sourceOn, line));
   const chosen = chosenOf(spread, outputs);
   if (!chosen.ok) return chosen;
-  const previewed = await previewEach(app, outlooks, source.clientId, source, chosen.value);
+  const previewed = await previewEach(app, outlooks, source.clientId, source.title, chosen.value);
   if (!previewed.ok) return previewed;
   const each = previewed.value.map((one) => ({ ...one, isThere: keys.has(one.lineKey) }));
   return ok({ sourceOn, known: there.length, outputs: each, days: await daysAgainst(app, source.clientId, each) });
@@ -65,13 +63,8 @@ export async function spreadOutlook(app: App, spreadId: string, asked: Day | nul
   const working = workingDayOnOrAfter(getDoer(outlooks.book, clientKey(clientId)).calendar, ahead);
   const on = asked ?? (working.ok ? working.value : ahead);
   const chosen: Chosen[] = spread.lines.map((line) => ({ line, output: proposed(outlooks, clientId, on, line) }));
-  const nothing: FactPiece = {
-    title: 'A source',
-    purpose: null,
-    content: { shared: { copy: '', media: [], disclosure: '' }, channels: {} },
-  };
   const free = await Outlooks.load(app); // in which nothing of this is taken yet
-  const previewed = await previewEach(app, outlooks, clientId, nothing, chosen);
+  const previewed = await previewEach(app, outlooks, clientId, 'A source', chosen);
   if (!previewed.ok) return previewed;
   const [rate] = await app.read<{ count: number }>(
     `select count(*) from pieces p where p.client_id = $1 and ($2::uuid is null or p.format_id = $2) and p.created_at > $3::timestamptz - interval '84 days'
@@ -94,7 +87,7 @@ async function previewEach(
   app: App,
   outlooks: Outlooks,
   clientId: string,
-  source: FactPiece,
+  sourceTitle: string,
   chosen: readonly Chosen[],
 ): Promise<Result<PreviewedOutputShape[], Failure>> {
   const routes = await routesOf(app, chosen);
@@ -117,7 +110,7 @@ async function previewEach(
     all.push({
       lineKey: line.key,
       name: output.name,
-      title: handedOn(source, [], adaptingOf(line, output.name)).title,
+      title: outputTitle(sourceTitle, output.name),
       channelName: channel?.name ?? null,
       formatName: formats.get(route.format_id) ?? '',
       on,

@@ -119,7 +119,7 @@ async function makeOne(
     {
       routeId: line.routeId,
       channelIds,
-      title: title.slice(0, 200),
+      title,
       purpose,
       pillarId: pillars[0]?.id ?? null,
       notes: line.change,
