@@ -1,3 +1,4 @@
+import { plainLine } from './spread-line.js';
 import type { Things } from './things.js';
 
 /** What a client has that a body can name, beside what paths name. */
@@ -47,28 +48,7 @@ const rule = {
   formatId: null,
 };
 /** A spread of the own client with one output, with what is tried. */
-const spreadOf = (own: Named, more: object): object => ({
-  name: 'S',
-  formatId: null,
-  lines: [
-    {
-      key: 'clip',
-      name: '',
-      channelId: null,
-      routeId: own['routeId'],
-      offset: { count: 0, unit: 'days' },
-      change: '',
-      needsCopy: false,
-      needsPicture: false,
-      shape: 'as_it_is',
-      callToAction: '',
-      guidelineId: null,
-      doers: [],
-      obstacle: '',
-      ...more,
-    },
-  ],
-});
+const spreadOf = (own: Named, more: object): object => ({ name: 'S', formatId: null, lines: [plainLine(own['routeId'] ?? '', more)] });
 const spinOffs = (spreadId: string | undefined): object => ({
   spreadId,
   outputs: [{ lineKey: 'clip', name: '', on: null, fromSecond: null, toSecond: null }],

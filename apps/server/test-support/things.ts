@@ -12,6 +12,7 @@ import { addGoal, addStrategyNote } from '../src/features/goals/index.js';
 import { addObservance } from '../src/features/clients/index.js';
 import { addQuestionSet, askInterview } from '../src/features/interviews/index.js';
 import { addTopics } from '../src/features/topics/index.js';
+import { plainLine } from './spread-line.js';
 import { makePiece, stepOf, type Scene, type SceneClient } from './scene.js';
 
 /** Ids of one client's things, by the name that paths give them. */
@@ -83,11 +84,9 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     `insert into tag_sets (client_id, name, tags, made_at) values ($1, 'T', '{a}', now()) returning id`,
     [client.id],
   );
-  const spreadLine = { key: 'clip', name: 'Clip', channelId: null, routeId: scene.routeId, offset: { count: 1, unit: 'days' } };
-  const plainLine = { change: '', needsCopy: false, needsPicture: false, shape: 'as_it_is', callToAction: '', guidelineId: null };
   const [spread] = await app.read<{ id: string }>(
     `insert into spreads (client_id, name, lines, made_at) values ($1, 'S', $2, now()) returning id`,
-    [client.id, JSON.stringify([{ ...spreadLine, ...plainLine, doers: [], obstacle: '' }])],
+    [client.id, JSON.stringify([plainLine(scene.routeId)])],
   );
   const [followUp] = await app.read<{ id: string }>(
     `insert into follow_ups (placement_id, client_id, position, words, due_on)

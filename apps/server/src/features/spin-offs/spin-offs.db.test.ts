@@ -10,6 +10,7 @@ import type {
   SpreadLineBody,
 } from '@zesting/contract';
 import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { plainLine } from '../../../test-support/spread-line.js';
 import { assignStep, editContent, editPiece, handIn } from '../production/index.js';
 
 describe('pieces that are made from another', () => {
@@ -26,22 +27,15 @@ describe('pieces that are made from another', () => {
   afterAll(() => scene.close());
   beforeEach(() => scene.begin());
 
-  const line = (key: string, more: Partial<SpreadLineBody> = {}): SpreadLineBody => ({
-    key,
-    name: key,
-    channelId: feed,
-    routeId: scene.routeId,
-    offset: { count: 2, unit: 'working_days' },
-    change: 'Cut it upright.',
-    needsCopy: false,
-    needsPicture: false,
-    shape: 'as_it_is',
-    callToAction: '',
-    guidelineId: null,
-    doers: [],
-    obstacle: '',
-    ...more,
-  });
+  const line = (key: string, more: Partial<SpreadLineBody> = {}): SpreadLineBody =>
+    plainLine(scene.routeId, {
+      key,
+      name: key,
+      channelId: feed,
+      offset: { count: 2, unit: 'working_days' },
+      change: 'Cut it upright.',
+      ...more,
+    });
   const post = (path: string, body: object) => manager.call('POST', path, { body });
   const spreadWith = async (...lines: SpreadLineBody[]): Promise<string> => {
     const { body } = await post(`/api/clients/${scene.a.id}/spreads`, { name: 'Film', formatId: null, lines });

@@ -1,5 +1,6 @@
 import type { SpreadBody, SpreadLineBody, SpreadOutlookShape, SpreadsShape } from '@zesting/contract';
 import { callerAs, makePiece, makeScene, type Caller, type Scene } from '../../../test-support/scene.js';
+import { plainLine } from '../../../test-support/spread-line.js';
 
 describe('spreads of a client', () => {
   let scene: Scene;
@@ -14,22 +15,14 @@ describe('spreads of a client', () => {
     await scene.app.read('delete from spreads');
   });
 
-  const line = (more: Partial<SpreadLineBody> = {}): SpreadLineBody => ({
-    key: 'clip',
-    name: 'Clip',
-    channelId: scene.a.channelIds[0] ?? null,
-    routeId: scene.routeId,
-    offset: { count: 2, unit: 'working_days' },
-    change: 'Cut it upright.',
-    needsCopy: false,
-    needsPicture: false,
-    shape: 'as_it_is',
-    callToAction: '',
-    guidelineId: null,
-    doers: [],
-    obstacle: '',
-    ...more,
-  });
+  const line = (more: Partial<SpreadLineBody> = {}): SpreadLineBody =>
+    plainLine(scene.routeId, {
+      name: 'Clip',
+      channelId: scene.a.channelIds[0] ?? null,
+      offset: { count: 2, unit: 'working_days' },
+      change: 'Cut it upright.',
+      ...more,
+    });
   const spread = (lines = [line()], more: Partial<SpreadBody> = {}): SpreadBody => ({ name: 'Film', formatId: null, lines, ...more });
   const add = (body: SpreadBody = spread()) => manager.call('POST', `/api/clients/${scene.a.id}/spreads`, { body });
   const all = async () => (await manager.call('GET', `/api/clients/${scene.a.id}/spreads`)).body as unknown as SpreadsShape;

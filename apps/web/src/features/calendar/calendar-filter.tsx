@@ -6,6 +6,7 @@ import { count } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
 import { useSearch } from '../../lib/use-search';
 import { STAGE_WORDS } from '../../lib/words';
+import { formatsOf } from '../../lib/formats-of';
 import { Button } from '../../ui/button';
 import { FilterSelect } from '../../ui/filter-select';
 import { FILTERS, type Filter, type FilterName } from './view';
@@ -32,7 +33,7 @@ export function CalendarFilter({ filter, from, to, calendar }: CalendarFilterPro
   const isManager = role === 'lead' || role === 'manager';
   const { data: routes = [] } = useQuery({ ...routesQuery, enabled: isManager });
   const { data: campaigns } = useQuery({ ...campaignsQuery(`from=${from}&to=${to}&${query}`), enabled: isManager });
-  const formats = [...new Map(routes.map(({ formatId, formatName }) => [formatId, { id: formatId, name: formatName }])).values()];
+  const formats = formatsOf(routes);
   const all: readonly Options[] = [
     { name: 'pillar', words: 'Pillar', options: client?.pillars ?? [] },
     { name: 'channel', words: 'Channel', options: client?.channels ?? [] },

@@ -8,6 +8,7 @@ import { wordsOf } from '../../lib/api';
 import { useClients, useSession } from '../../lib/queries';
 import { useOpened } from '../../lib/use-opened';
 import { useSearch } from '../../lib/use-search';
+import { formatsOf } from '../../lib/formats-of';
 import { BeginPieceDialog } from '../../parts/begin-piece-dialog';
 import { FoundPiece } from '../../parts/library/found-piece';
 import { ProductionNav } from '../../parts/production-nav';
@@ -56,7 +57,7 @@ export function LibraryPage() {
   const { data: routes = [] } = useQuery({ ...routesQuery, enabled: isManager });
   const found = useInfiniteQuery(libraryQuery(query));
   const pieces = (found.data?.pages ?? []).flatMap((page) => page.pieces);
-  const formats = [...new Map(routes.map(({ formatId, formatName }) => [formatId, { id: formatId, name: formatName }])).values()];
+  const formats = formatsOf(routes);
   const again = /^again-(.+)$/.exec(opened ?? '')?.[1];
   const filters = [
     ['format', 'Format', formats],

@@ -7,6 +7,7 @@ import { count } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
 import { useSearch } from '../../lib/use-search';
 import { DANGER_WORDS, STAGE_WORDS } from '../../lib/words';
+import { formatsOf } from '../../lib/formats-of';
 import { Button } from '../../ui/button';
 import { FilterSelect } from '../../ui/filter-select';
 
@@ -74,7 +75,7 @@ export function PieceFilterRow({ filter, leftOut }: { filter: PieceFilter; leftO
   const today = getDay(todayOn);
   const days = `from=${addDays(today, -60)}&to=${addDays(today, 180)}`;
   const { data: campaigns } = useQuery({ ...campaignsQuery(`${days}&${query}`), enabled: isManager });
-  const formats = [...new Map(routes.map(({ formatId, formatName }) => [formatId, { id: formatId, name: formatName }])).values()];
+  const formats = formatsOf(routes);
   const doers = people.filter((person) => person.active || person.id === filter.of('with'));
   const all: readonly (readonly [FilterName, string, readonly { id: string; name: string }[], string?])[] = [
     ['with', 'With', isManager ? [{ id: 'nobody', name: 'nobody' }, ...doers] : []],

@@ -8,6 +8,7 @@ import { routesQuery } from '../../../api/production';
 import { call } from '../../../lib/api';
 import { useWrite } from '../../../lib/queries';
 import { useBodyForm } from '../../../lib/use-body-form';
+import { formatsOf } from '../../../lib/formats-of';
 import { Button } from '../../../ui/button';
 import { FormDialog } from '../../../ui/form-dialog';
 import { ListEditor } from '../../../ui/list-editor';
@@ -44,7 +45,7 @@ export function SpreadDialog({ client, spread: shown, onClose }: SpreadDialogPro
     words: { name: { isNotBlank: 'Give it a name.' }, lines: { arrayNotEmpty: 'Say at least one thing that is made.' } },
   });
   const { body, change, errorOf } = form;
-  const formats = [...new Map(routes.map(({ formatId, formatName }) => [formatId, { id: formatId, name: formatName }])).values()];
+  const formats = formatsOf(routes);
   const channels = client.channels.flatMap(({ id, name }) => (id ? [{ id, name }] : []));
   const make = (): SpreadLineBody => ({
     key: newKey(body.lines),
