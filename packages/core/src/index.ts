@@ -7,6 +7,7 @@ export * from './workload/index.js';
 export * from './fit/index.js';
 export * from './forecast/index.js';
 export * from './compare/index.js';
+export * from './crop/index.js';
 export * from './content/index.js';
 export * from './place/index.js';
 export * from './material/index.js';

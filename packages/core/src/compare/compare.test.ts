@@ -137,6 +137,26 @@ describe('what differs between two contents', () => {
     ]);
   });
 
+  it('tells what a channel shows besides the others, and how it cuts it', () => {
+    const crop = { ratio: '4:5', x: 5000, y: 5000, size: 1000 };
+    const [a, b] = [medium('a'), medium('b')];
+    const one = content({ media: [a, b] }, { c: part({ crops: { a: crop, b: crop } }) });
+    const other = content({ media: [a, b] }, { c: part({ media: ['b'], crops: { a: crop, b: { ...crop, y: 0 } } }) });
+    expect(compareContent(one, other)).toEqual([
+      { field: 'shown', channelId: 'c', before: null, after: [b] },
+      { field: 'crop', channelId: 'c', medium: b, before: crop, after: { ...crop, y: 0 } },
+    ]);
+    expect(compareContent(one, content({ media: [a, b] }, { c: part({ crops: { b: crop } }) }))).toEqual([
+      { field: 'crop', channelId: 'c', medium: a, before: crop, after: null },
+    ]);
+  });
+
+  const anyCrop = fc.record({
+    ratio: fc.constantFrom('1:1', '4:5'),
+    x: fc.constant(5000),
+    y: fc.constantFrom(0, 5000),
+    size: fc.constant(1000),
+  });
   const anyContent = fc.record({
     shared: fc.record({
       copy: fc.constantFrom('', 'One two', 'One  two', 'One\r\ntwo', 'One\ntwo'),
@@ -145,12 +165,17 @@ describe('what differs between two contents', () => {
     }),
     channels: fc.dictionary(
       fc.constantFrom('c', 'd'),
-      fc.record({
-        copy: fc.constantFrom('', 'Own'),
-        tags: fc.uniqueArray(fc.constantFrom('x', 'y', 'é'), { maxLength: 3 }),
-        firstComment: fc.constantFrom('', 'First'),
-        link: fc.constantFrom('', 'https://x.test/1'),
-      }),
+      fc.record(
+        {
+          copy: fc.constantFrom('', 'Own'),
+          tags: fc.uniqueArray(fc.constantFrom('x', 'y', 'é'), { maxLength: 3 }),
+          firstComment: fc.constantFrom('', 'First'),
+          link: fc.constantFrom('', 'https://x.test/1'),
+          media: fc.uniqueArray(fc.constantFrom('a', 'b'), { maxLength: 2 }),
+          crops: fc.dictionary(fc.constantFrom('a', 'b'), anyCrop, { maxKeys: 2 }),
+        },
+        { requiredKeys: ['copy', 'tags', 'firstComment', 'link'] },
+      ),
     ),
   });
 

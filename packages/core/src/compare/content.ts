@@ -1,4 +1,5 @@
 import { EMPTY_CHANNEL_PART, type ChannelPart, type Content, type Medium } from '../content/index.js';
+import type { Crop } from '../crop/index.js';
 import { plain } from '../digest/index.js';
 import { compareText, type TextPiece } from './text.js';
 
@@ -25,6 +26,21 @@ export type ContentChange =
       readonly isReordered: boolean;
     }
   | { readonly field: 'alt'; readonly channelId: null; readonly medium: Medium; readonly pieces: readonly TextPiece[] }
+  /** which of the shared media a channel shows; null: all of them as they stand */
+  | {
+      readonly field: 'shown';
+      readonly channelId: string;
+      readonly before: readonly Medium[] | null;
+      readonly after: readonly Medium[] | null;
+    }
+  /** how a channel cuts a picture; null: not at all */
+  | {
+      readonly field: 'crop';
+      readonly channelId: string;
+      readonly medium: Medium;
+      readonly before: Crop | null;
+      readonly after: Crop | null;
+    }
   | { readonly field: 'channel'; readonly channelId: string; readonly kind: 'gone' | 'new' };
 
 /**
@@ -55,6 +71,7 @@ export function compareContent(before: Content, after: Content, language?: strin
         ...compareTags(channelId, from.tags, to.tags),
         ...text('firstComment', channelId, from.firstComment, to.firstComment),
         ...text('link', channelId, from.link, to.link),
+        ...compareShown(channelId, [from, before.shared.media], [to, after.shared.media]),
       ];
     }),
   ];
@@ -92,6 +109,27 @@ function compareMedia(before: readonly Medium[], after: readonly Medium[], langu
   const differs = gone.length > 0 || come.length > 0 || isReordered;
   return [...(differs ? [{ field: 'media', channelId: null, gone, come, isReordered } as const] : []), ...alts];
 }
+
+type Showing = readonly [part: ChannelPart, media: readonly Medium[]];
+
+function compareShown(channelId: string, [from, had]: Showing, [to, has]: Showing): ContentChange[] {
+  /** media by what is known of them; of what is in neither content no more than its digest */
+  const known = (hash: string): Medium =>
+    [...has, ...had].find((medium) => medium.hash === hash) ?? { assetId: '', hash, name: '', alt: '' };
+  const isOther = (from.media === undefined) !== (to.media === undefined) || from.media?.join() !== to.media?.join();
+  const chosen = ({ media }: ChannelPart) => media?.map(known) ?? null;
+  const hashes = [...new Set([...Object.keys(from.crops ?? {}), ...Object.keys(to.crops ?? {})])];
+  return [
+    ...(isOther ? [{ field: 'shown', channelId, before: chosen(from), after: chosen(to) } as const] : []),
+    ...hashes.flatMap((hash): ContentChange[] => {
+      const [before, after] = [from.crops?.[hash] ?? null, to.crops?.[hash] ?? null];
+      return sameCrop(before, after) ? [] : [{ field: 'crop', channelId, medium: known(hash), before, after }];
+    }),
+  ];
+}
+
+const sameCrop = (one: Crop | null, other: Crop | null): boolean =>
+  one?.ratio === other?.ratio && one?.x === other?.x && one?.y === other?.y && one?.size === other?.size;
 
 function compareTags(channelId: string, before: readonly string[], after: readonly string[]): ContentChange[] {
   if (before.map(plain).join('\n') === after.map(plain).join('\n')) return [];

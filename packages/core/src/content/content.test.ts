@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { changedOn, copyOnChannel, EMPTY_SHARED_PART, wordsStanding, type ChannelPart, type Content } from './index.js';
+import { changedOn, copyOnChannel, EMPTY_SHARED_PART, mediaShown, tidied, wordsStanding, type ChannelPart, type Content } from './index.js';
 
 describe('words that stand in a text', () => {
   const never = ['artisan', 'must-have', 'guilt-free', 'nautical  themed', 'élan', ''];
@@ -59,6 +59,46 @@ describe('a change of what one channel shows', () => {
           expect(copyOnChannel(after, other)).toBe(copyOnChannel(before, other));
           expect(after.channels[other]).toEqual(before.channels[other]);
         }
+      }),
+    );
+  });
+});
+
+describe('what a channel shows of the shared media', () => {
+  const media = ['a', 'b', 'c'].map((hash) => ({ assetId: `id-${hash}`, hash, name: `${hash}.png`, alt: '' }));
+  const crop = { ratio: '4:5', x: 5000, y: 5000, size: 1000 };
+  const of = (part: Partial<ChannelPart>): Content => ({
+    shared: { ...EMPTY_SHARED_PART, media },
+    channels: { c: { copy: '', tags: [], firstComment: '', link: '', ...part } },
+  });
+  const shown = (part: Partial<ChannelPart>) => mediaShown(media, of(part).channels['c']).map(({ hash, crop: cut }) => [hash, cut]);
+
+  it('is all of them as they stand, or those that it names in its own order, each as it is cut there', () => {
+    expect(shown({})).toEqual([['a', null], ['b', null], ['c', null]]); // prettier-ignore
+    expect(shown({ media: ['c', 'a'], crops: { a: crop } })).toEqual([['c', null], ['a', crop]]); // prettier-ignore
+    expect(shown({ media: [] })).toEqual([]);
+    expect(mediaShown(media, undefined)).toHaveLength(3);
+  });
+
+  it('names nothing that is not there, and nothing where all are shown as they stand', () => {
+    const part = (more: Partial<ChannelPart>) => tidied(of(more)).channels['c'];
+    const plain = of({}).channels['c'];
+    expect(part({ media: ['a', 'b', 'c'], crops: {} })).toEqual(plain);
+    expect(part({ media: ['b', 'a', 'c'] })).toEqual({ ...plain, media: ['b', 'a', 'c'] });
+    expect(part({ media: ['b', 'gone', 'b'], crops: { gone: crop, b: crop } })).toEqual({ ...plain, media: ['b'], crops: { b: crop } });
+    expect(part({ media: ['gone'] })).toEqual(plain); // nothing is left of the choice
+    expect(part({ media: [] })).toEqual({ ...plain, media: [] }); // nothing was chosen
+  });
+
+  it('is tidied once for good, and shows the same', () => {
+    const hashes = fc.array(fc.constantFrom('a', 'b', 'c', 'gone'), { maxLength: 5 });
+    const parts = fc.record({ media: hashes, crops: fc.dictionary(fc.constantFrom('a', 'gone'), fc.constant(crop)) }, { requiredKeys: [] });
+    fc.assert(
+      fc.property(parts, (part) => {
+        const once = tidied(of(part));
+        expect(tidied(once)).toEqual(once);
+        const isTidy = !part.media || (new Set(part.media).size === part.media.length && !part.media.includes('gone'));
+        if (isTidy) expect(mediaShown(media, once.channels['c'])).toEqual(mediaShown(media, of(part).channels['c']));
       }),
     );
   });

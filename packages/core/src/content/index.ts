@@ -1,3 +1,5 @@
+import type { Crop } from '../crop/index.js';
+
 export * from './language.js';
 
 /** A picture or file in a piece's content, known by the SHA-256 of its bytes. */
@@ -21,6 +23,10 @@ export interface ChannelPart {
   readonly tags: readonly string[];
   readonly firstComment: string;
   readonly link: string;
+  /** which of the shared media go out here, in this order, by the digests of their bytes; absent: all of them as they stand */
+  readonly media?: readonly string[];
+  /** how pictures are cut here, by the digests of their bytes; one that is not named goes out whole */
+  readonly crops?: Readonly<Record<string, Crop>>;
 }
 
 /** A piece's content: the unit that a version freezes. Channel parts are keyed by channel id. */
@@ -35,6 +41,36 @@ export const EMPTY_CHANNEL_PART: ChannelPart = { copy: '', tags: [], firstCommen
 /** The copy that goes out on a channel. */
 export const copyOnChannel = (content: Content, channelId: string): string =>
   content.channels[channelId]?.copy.trim() ? (content.channels[channelId]?.copy ?? '') : content.shared.copy;
+
+/** A medium as it goes out on a channel. */
+export type ShownMedium<Kind extends Pick<Medium, 'hash'> = Medium> = Kind & {
+  /** how it is cut there; null: not at all */
+  readonly crop: Crop | null;
+};
+
+/** The pictures and clips that a channel shows, in their order there, each as it is cut there. */
+export function mediaShown<Kind extends Pick<Medium, 'hash'>>(
+  media: readonly Kind[],
+  part: Pick<ChannelPart, 'media' | 'crops'> | undefined,
+): ShownMedium<Kind>[] {
+  const chosen = part?.media?.flatMap((hash) => media.find((medium) => medium.hash === hash) ?? []) ?? media;
+  return chosen.map((medium) => ({ ...medium, crop: part?.crops?.[medium.hash] ?? null }));
+}
+
+/**
+ * A content without what says nothing: a channel names no medium and cuts none that is not there, and one that shows all as they stand names none. A
+ * choice of which nothing is left shows all again.
+ */
+export function tidied({ shared, channels }: Content): Content {
+  const all = shared.media.map(({ hash }) => hash);
+  const part = ({ media, crops, ...rest }: ChannelPart): ChannelPart => {
+    const chosen = media?.filter((hash, index) => all.includes(hash) && media.indexOf(hash) === index);
+    const isAll = !chosen || chosen.join() === all.join() || (chosen.length === 0 && (media ?? []).length > 0);
+    const cut = Object.entries(crops ?? {}).filter(([hash]) => all.includes(hash));
+    return { ...rest, ...(isAll ? {} : { media: chosen }), ...(cut.length === 0 ? {} : { crops: Object.fromEntries(cut) }) };
+  };
+  return { shared, channels: Object.fromEntries(Object.entries(channels).map(([id, each]) => [id, part(each)])) };
+}
 
 /** What one channel shows, as somebody changes it there; what is left away stays. */
 export interface ChannelChange {

@@ -2,8 +2,9 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import type { Content } from '../content/index.js';
+import { cropAround } from '../crop/index.js';
 import { charactersOf, copycheck, countCharacters, isTag, isWebAddress, lengthOn, linksIn, mediacheck, mediaOn } from './index.js';
-import type { ChannelRules, ClientRules } from './index.js';
+import type { ChannelRules, CheckedMedium, ClientRules } from './index.js';
 
 const ANY: ChannelRules = {
   copyLimit: null,
@@ -13,6 +14,12 @@ const ANY: ChannelRules = {
   minWidth: null,
   needsMedia: false,
   linksWork: true,
+  ratio: '1:1',
+  otherShapes: [],
+  cutsMedia: false,
+  clipMinSeconds: null,
+  clipMaxSeconds: null,
+  fileLimitMb: null,
 };
 const NOTHING_ASKED: ClientRules = { wordsNever: [], needsDisclosure: false };
 const content = (copy: string, part: Partial<Content['channels'][string]> = {}, disclosure = ''): Content => ({
@@ -178,9 +185,18 @@ describe('the words of a channel', () => {
 });
 
 describe('pictures and clips of a channel', () => {
-  const picture = { name: 'a.jpg', alt: 'Bread', mime: 'image/jpeg', width: 1080 };
-  const clip = { name: 'b.mp4', alt: '', mime: 'video/mp4', width: null };
-  const found = (media: (typeof picture | typeof clip)[], rules: Partial<ChannelRules>) => mediacheck(media, { ...ANY, ...rules });
+  const picture: CheckedMedium = {
+    name: 'a.jpg',
+    alt: 'Bread',
+    mime: 'image/jpeg',
+    width: 1080,
+    height: 1080,
+    durationMs: null,
+    bytes: 900_000,
+    crop: null,
+  };
+  const clip: CheckedMedium = { ...picture, name: 'b.mp4', alt: '', mime: 'video/mp4', width: null, height: null };
+  const found = (media: CheckedMedium[], rules: Partial<ChannelRules>) => mediacheck(media, { ...ANY, ...rules });
 
   it('are needed where text alone is not enough', () => {
     expect(found([], { needsMedia: true })).toEqual([{ code: 'media_missing', severity: 'must', place: 'media' }]);
@@ -193,11 +209,48 @@ describe('pictures and clips of a channel', () => {
     expect(found([picture, small], { mediaLimit: 1, minWidth: 600 })).toEqual([
       { code: 'media_many', severity: 'should', place: 'media', count: 2, limit: 1 },
     ]);
-    expect(mediaOn([1, 2, 3], { mediaLimit: 2 })).toEqual([1, 2]);
+    const all = ['a', 'b', 'c'].map((hash) => ({ hash }));
+    expect(mediaOn(all, undefined, { mediaLimit: 2 }).map(({ hash }) => hash)).toEqual(['a', 'b']);
+    expect(mediaOn(all, { media: ['c', 'a', 'b'] }, { mediaLimit: 2 }).map(({ hash }) => hash)).toEqual(['c', 'a']);
     expect(found([small], { minWidth: 600 })).toEqual([
       { code: 'picture_small', severity: 'must', place: 'media', what: 'small.jpg', count: 300, limit: 600 },
       { code: 'alt_missing', severity: 'should', place: 'media', what: 'small.jpg' },
     ]);
     expect(found([picture], { minWidth: 1080 })).toEqual([]);
+  });
+
+  it('are as large as what is cut out of them', () => {
+    // 1080 × 1080 at 4:5 leaves 864 across
+    const cut = { ...picture, crop: cropAround('4:5') };
+    expect(found([cut], { minWidth: 864 })).toEqual([]);
+    expect(found([cut], { minWidth: 865 })).toEqual([
+      { code: 'picture_small', severity: 'must', place: 'media', what: 'a.jpg', count: 864, limit: 865 },
+    ]);
+  });
+
+  it('are cut where the channel cuts, unless they have one of its shapes by then', () => {
+    const cuts = { ratio: '4:5', cutsMedia: true };
+    const other = [{ code: 'shape_other', severity: 'should', place: 'media', what: 'a.jpg' }];
+    expect(found([picture], cuts)).toEqual(other);
+    expect(found([picture], { ...cuts, cutsMedia: false })).toEqual([]);
+    expect(found([picture], { ...cuts, otherShapes: ['16:9', '1:1'] })).toEqual([]);
+    expect(found([{ ...picture, crop: cropAround('4:5') }], cuts)).toEqual([]);
+    expect(found([{ ...picture, crop: cropAround('16:9') }], cuts)).toEqual(other);
+    expect(found([{ ...picture, height: null }], cuts)).toEqual([]);
+    expect(found([{ ...clip, width: 1080, height: 1920 }], cuts)).toEqual([{ ...other[0], what: 'b.mp4' }]);
+  });
+
+  it('run as long and weigh as much as fits', () => {
+    const limits = { clipMinSeconds: 3, clipMaxSeconds: 90, fileLimitMb: 4 };
+    const codes = (medium: Partial<CheckedMedium>) =>
+      found([{ ...clip, ...medium }], limits).map(({ code, count, limit }) => [code, count, limit]);
+    expect(codes({ durationMs: 3_000 })).toEqual([]);
+    expect(codes({ durationMs: 2_999 })).toEqual([['clip_short', 2, 3]]);
+    expect(codes({ durationMs: 90_000 })).toEqual([]);
+    expect(codes({ durationMs: 90_040 })).toEqual([['clip_long', 91, 90]]);
+    expect(codes({ bytes: 4_000_000 })).toEqual([]);
+    expect(codes({ bytes: 4_000_001 })).toEqual([['file_large', 5, 4]]);
+    expect(codes({ durationMs: null, bytes: null })).toEqual([]);
+    expect(found([{ ...picture, bytes: 9_000_000, crop: cropAround('4:5') }], limits)).toEqual([]);
   });
 });

@@ -1,7 +1,8 @@
+import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
-import { EMPTY_CHANNEL_PART, type Content } from '../content/index.js';
+import { EMPTY_CHANNEL_PART, type ChannelPart, type Content } from '../content/index.js';
 import { canonical, CHAIN_START, chainHead, digestParts, sha256Hex, type Json } from './index.js';
 
 describe('canonical text (RFC 8785)', () => {
@@ -61,6 +62,39 @@ describe('digests', () => {
   it('binds to client, piece and part', () => {
     const all = [digestParts('a', 'p', content), digestParts('b', 'p', content), digestParts('a', 'q', content)];
     expect(new Set(all.flatMap((digests) => [digests.shared, ...Object.values(digests.channels)])).size).toBe(9);
+  });
+
+  it('of a part that says nothing new are those of the first scheme, to the letter', () => {
+    // by the first scheme, as RFC 8785 writes it: reckoned here without our own functions
+    const text = `{"client":"client","content":{"copy":"","firstComment":"","link":"","tags":["fern","shade"]},"part":"channel:c1","piece":"piece","scheme":"zesting-part-1"}`;
+    const digest = createHash('sha256').update(text).digest('hex');
+    expect(digestParts('client', 'piece', content).channels['c1']).toBe(digest);
+    expect(digestParts('client', 'piece', content)).toEqual(digestParts('client', 'piece', content, 'zesting-part-1'));
+  });
+
+  it('cover what a channel shows and how it cuts it, under the second', () => {
+    const withPart = (part: Partial<ChannelPart>): Content => ({
+      ...content,
+      channels: { ...content.channels, c1: { ...EMPTY_CHANNEL_PART, tags: ['fern', 'shade'], ...part } },
+    });
+    const crop = { ratio: '4:5', x: 5000, y: 2500, size: 900 };
+    const cut = withPart({ crops: { ff: crop } });
+    const text = `{"client":"client","content":{"copy":"","crops":{"ff":{"ratio":"4:5","size":900,"x":5000,"y":2500}},"firstComment":"","link":"","media":null,"tags":["fern","shade"]},"part":"channel:c1","piece":"piece","scheme":"zesting-part-2"}`;
+    expect(digestParts('client', 'piece', cut).channels['c1']).toBe(createHash('sha256').update(text).digest('hex'));
+    const all = [
+      {},
+      { crops: { ff: crop } },
+      { crops: { ff: { ...crop, x: 5001 } } },
+      { media: [] },
+      { media: ['ff'] },
+      { media: ['ff'], crops: { ff: crop } },
+    ];
+    const digests = all.map((part) => digestParts('client', 'piece', withPart(part)));
+    expect(new Set(digests.map(({ channels }) => channels['c1'])).size).toBe(all.length);
+    for (const { shared, channels } of digests) expect([shared, channels['c2']]).toEqual([digests[0]?.shared, digests[0]?.channels['c2']]);
+    expect(digestParts('client', 'piece', withPart({ crops: {} }))).toEqual(digests[0]);
+    expect(() => digestParts('client', 'piece', cut, 'zesting-part-1')).toThrow('has no words');
+    expect(() => digestParts('client', 'piece', cut, 'zesting-part-9')).toThrow('unknown scheme');
   });
 
   it('chains: a changed record changes every later head', () => {

@@ -7,7 +7,7 @@ import type { ChannelPart, Content, SharedPart } from '../content/index.js';
 export type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
 
 /** The scheme by which digests are made now. */
-export const PART_SCHEME = 'zesting-part-1';
+export const PART_SCHEME = 'zesting-part-2';
 export const SHARED_PART = 'shared';
 
 /** Half of a character. */
@@ -58,12 +58,35 @@ const channelJson = (part: ChannelPart): Json => ({
   tags: part.tags.map(plain),
 });
 
-/** What of a part is digested, by the name of the scheme. A change of shape gets a new name beside the old ones, which stay for good. */
-const SCHEMES: ReadonlyMap<string, { readonly shared: (part: SharedPart) => Json; readonly channel: (part: ChannelPart) => Json }> =
-  new Map([[PART_SCHEME, { shared: sharedJson, channel: channelJson }]]);
+/** What the first scheme had no words for: which media a channel shows, and how it cuts them. */
+const saysMore = ({ media, crops }: ChannelPart): boolean => media !== undefined || Object.keys(crops ?? {}).length > 0;
+
+const shownJson = (part: ChannelPart): Json => ({
+  ...(channelJson(part) as Readonly<Record<string, Json>>), // an object, as it stands above
+  media: part.media ?? null,
+  crops: Object.fromEntries(Object.entries(part.crops ?? {}).map(([hash, { ratio, x, y, size }]) => [hash, { ratio, x, y, size }])),
+});
+
+interface PartScheme {
+  readonly name: string;
+  /** whether it has words for all that a channel's part says */
+  readonly says: (part: ChannelPart) => boolean;
+  readonly channel: (part: ChannelPart) => Json;
+}
+
+/**
+ * What of a channel's part is digested, the oldest scheme first. A change of shape gets a new scheme behind the old ones, which stay for good. Of
+ * those that have words for all of a part the oldest is taken: what says nothing new keeps its digest, and with it every approval.
+ */
+const SCHEMES: readonly PartScheme[] = [
+  { name: 'zesting-part-1', says: (part) => !saysMore(part), channel: channelJson },
+  { name: PART_SCHEME, says: () => true, channel: shownJson },
+];
+/** Shared parts have had one shape so far. */
+const SHARED_SCHEME = 'zesting-part-1';
 
 /** Whether digests of that scheme can be made, and so verified. */
-export const isPartScheme = (scheme: string): boolean => SCHEMES.has(scheme);
+export const isPartScheme = (scheme: string): boolean => SCHEMES.some(({ name }) => name === scheme);
 
 /** The digests of a content: one for the shared part, one per channel id. */
 export interface PartDigests {
@@ -71,14 +94,24 @@ export interface PartDigests {
   readonly channels: Readonly<Record<string, string>>;
 }
 
-/** Digests every part of a content over {scheme, client, piece, part, content}. Throws RangeError on a scheme that is not known. */
+/**
+ * Digests every part of a content over {scheme, client, piece, part, content}.
+ * @param scheme the newest that may be used: what was digested under an older one is verified under that. Throws RangeError on one that is not known,
+ * and on a part that it has no words for
+ */
 export function digestParts(clientId: string, pieceId: string, content: Content, scheme = PART_SCHEME): PartDigests {
-  const shape = SCHEMES.get(scheme);
-  if (!shape) throw new RangeError(`unknown scheme: ${scheme}`);
-  const digest = (part: string, json: Json) => sha256Hex(canonical({ scheme, client: clientId, piece: pieceId, part, content: json }));
+  const newest = SCHEMES.findIndex(({ name }) => name === scheme);
+  if (newest < 0) throw new RangeError(`unknown scheme: ${scheme}`);
+  const digest = (by: string, part: string, json: Json) =>
+    sha256Hex(canonical({ scheme: by, client: clientId, piece: pieceId, part, content: json }));
+  const channelDigest = (id: string, part: ChannelPart) => {
+    const by = SCHEMES.slice(0, newest + 1).find(({ says }) => says(part));
+    if (!by) throw new RangeError(`${scheme} has no words for all that the part of ${id} says`);
+    return digest(by.name, `channel:${id}`, by.channel(part));
+  };
   return {
-    shared: digest(SHARED_PART, shape.shared(content.shared)),
-    channels: Object.fromEntries(Object.entries(content.channels).map(([id, part]) => [id, digest(`channel:${id}`, shape.channel(part))])),
+    shared: digest(SHARED_SCHEME, SHARED_PART, sharedJson(content.shared)),
+    channels: Object.fromEntries(Object.entries(content.channels).map(([id, part]) => [id, channelDigest(id, part)])),
   };
 }
 

@@ -16,7 +16,7 @@ export interface PreflightFacts {
   readonly channelId: string;
   readonly rules: ChannelRules;
   readonly client: ClientRules;
-  /** the content's media, in their order */
+  /** the media that the channel shows, in their order there */
   readonly media: readonly CheckedMedium[];
   /** whether the client's policy approves both parts that go out here, as they stand */
   readonly isSigned: boolean;

@@ -88,6 +88,26 @@ describe('a sign-off record', () => {
     ).toEqual(['version 1: its digests are not those of its content']);
   });
 
+  it('holds under the scheme that a version was digested by, and under no older one', () => {
+    const crops = { ['ab'.repeat(32)]: { ratio: '4:5', x: 5000, y: 2500, size: 1000 } };
+    const cut = { ...CONTENT, channels: { feed: { ...CONTENT.channels.feed, crops } } };
+    const newer = (scheme: string) =>
+      changed((record) => {
+        const digests = digestParts('client', 'piece', cut);
+        put(record, 'versions', [...record.versions, { ...record.versions[0], id: 'v2', number: 2, content: cut, digests, scheme }]);
+      });
+    expect(newer('zesting-part-2')).toEqual([]);
+    expect(newer('zesting-part-1')).toEqual(['version 2: its digests are not those of its content']);
+    // a crop put into what was digested before there were any
+    expect(changed((record) => put(record.versions[0]?.content.channels['feed'] ?? {}, 'crops', crops))).toHaveLength(1);
+    expect(
+      changed((record) => {
+        put(record.versions[0] ?? {}, 'scheme', 'zesting-part-2');
+        put(record.versions[0]?.content.channels['feed'] ?? {}, 'crops', crops);
+      }),
+    ).toHaveLength(1);
+  });
+
   it('of another scheme is not judged', () => {
     expect(changed((record) => put(record, 'scheme', 'other'))).toEqual(['unknown scheme: other']);
     expect(changed((record) => put(record.versions[0] ?? {}, 'scheme', 'zesting-part-0'))).toEqual([
