@@ -1,6 +1,8 @@
 import {
   addDays,
   addWorkingDays,
+  CHANNEL_STOCK,
+  cropAround,
   getDay,
   getValue,
   isWorkingDay,
@@ -10,7 +12,7 @@ import {
   type Day,
   type StepKind,
 } from '@zesting/core';
-import type { ContentBody, ThingBody } from '@zesting/contract';
+import type { ContentBody, CropBody, ThingBody } from '@zesting/contract';
 import {
   acceptRequest,
   acceptStep,
@@ -49,6 +51,9 @@ import type { StoryPiece } from './pieces.js';
 import { doerFor, type Act } from './plan-story.js';
 import type { Setup } from './setup.js';
 import type { PersonKey } from './story.js';
+
+/** The shape in which the demo's pictures are drawn. */
+const DRAWN_SHAPE = '4:5';
 
 /** Pieces whose steps were offered, and nobody has said yet whether they do them. */
 const STILL_ASKED = ['Inside the deck oven'];
@@ -236,7 +241,7 @@ export class PieceStory {
   }
 
   private async write(copy: string): Promise<void> {
-    const [row] = await this.app.read<{ content_version: number; media: { assetId: string; alt: string }[] }>(
+    const [row] = await this.app.read<{ content_version: number; media: { assetId: string; alt: string; hash: string }[] }>(
       "select content_version, content -> 'shared' -> 'media' as media from pieces where id = $1",
       [this.thread.pieceId],
     );
@@ -252,6 +257,7 @@ export class PieceStory {
       media.push({
         assetId: file.assetId,
         alt: this.told.alt,
+        hash: file.hash,
       });
     }
     const channels = this.piece.channels.map((position, index) => ({
@@ -260,9 +266,17 @@ export class PieceStory {
       tags: index === 0 ? [...this.told.tags] : [],
       firstComment: '',
       link: '',
+      crops: this.cropsOn(position, media),
     }));
     const body: ContentBody = { shared: { copy, media: media.map(({ assetId, alt }) => ({ assetId, alt })), disclosure: '' }, channels };
     getValue(await editContent(this.app, this.manager, this.thread.pieceId, body, row?.content_version ?? 1));
+  }
+
+  /** Most pictures are cut where a channel cuts what has another shape; of some nobody has thought yet. */
+  private cropsOn(position: number, media: readonly { readonly hash: string }[]): CropBody[] {
+    const channel = this.told.channels[position];
+    if (!channel || !CHANNEL_STOCK[channel.kind].cutsMedia || this.piece.picture[2] % 4 === 0) return [];
+    return channel.ratio === DRAWN_SHAPE ? [] : media.map(({ hash }) => ({ hash, ...cropAround(channel.ratio, { x: 5000, y: 4200 }) }));
   }
 
   private async make(): Promise<void> {

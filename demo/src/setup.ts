@@ -184,7 +184,7 @@ async function putMarkers(app: App, setup: Setup, now: string): Promise<void> {
 
 /** The rules of a channel that the starting stock has for its kind. */
 function rulesOf(kind: ChannelKind): Readonly<Record<string, unknown>> {
-  const { tagLimit, mediaLimit, countsTags, linksWork, needsMedia, hasAddress } = CHANNEL_STOCK[kind];
+  const { tagLimit, mediaLimit, countsTags, linksWork, needsMedia, hasAddress, ...seen } = CHANNEL_STOCK[kind];
   return {
     tag_limit: tagLimit,
     media_limit: mediaLimit,
@@ -192,5 +192,14 @@ function rulesOf(kind: ChannelKind): Readonly<Record<string, unknown>> {
     links_work: linksWork,
     needs_media: needsMedia,
     has_address: hasAddress,
+    other_shapes: seen.otherShapes,
+    cuts_media: seen.cutsMedia,
+    clip_min_seconds: seen.clipMinSeconds,
+    clip_max_seconds: seen.clipMaxSeconds,
+    file_limit_mb: seen.fileLimitMb,
+    safe_top: seen.safeTop,
+    safe_bottom: seen.safeBottom,
+    safe_sides: seen.safeSides,
+    folds_at: seen.foldsAt,
   };
 }

@@ -1,5 +1,6 @@
 import 'reflect-metadata/lite'; // before any class of the contract
 import './styles/base.css';
+import 'react-image-crop/dist/ReactCrop.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';

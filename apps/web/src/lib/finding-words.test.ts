@@ -7,7 +7,7 @@ describe('words of what was found', () => {
       shared: { copy: 'A cheap offer', media: [], disclosure: '' },
       channels: { feed: { copy: '', tags: ['a', 'A', 'b c'], firstComment: '', link: 'menu' } },
     };
-    const rules = { copyLimit: 10, countsTags: false, tagLimit: 0, mediaLimit: null, minWidth: null, needsMedia: false, linksWork: true };
+    const rules = { copyLimit: 10, countsTags: false, tagLimit: 0, linksWork: true };
     expect(copycheck(content, 'feed', rules, { wordsNever: ['cheap'], needsDisclosure: true }).map(findingWords)).toEqual([
       '13 of 10 characters: 3 too many',
       '“cheap” is never to be used, and is in the copy',
@@ -34,6 +34,14 @@ describe('words of what was found', () => {
 
   it('are there for every code', () => {
     for (const code of FINDING_CODES) expect(findingWords({ code, place: 'copy', what: 'x', count: 3, limit: 2 })).toMatch(/^[A-Z“\d]/);
+  });
+
+  it('tell seconds and weights with their limits', () => {
+    const said = (code: 'clip_short' | 'clip_long' | 'file_large', count: number, limit: number) =>
+      findingWords({ code, place: 'media', what: 'a.mp4', count, limit });
+    expect(said('clip_short', 1, 3)).toBe('“a.mp4” runs 1 second, at least 3 are needed');
+    expect(said('clip_long', 91, 90)).toBe('“a.mp4” runs 91 seconds, at most 90 fit');
+    expect(said('file_large', 5, 4)).toBe('“a.mp4” weighs 5 MB, at most 4 fit');
   });
 
   it('know one from many', () => {

@@ -1,5 +1,5 @@
-import type { RoomChannelShape, RoomPieceShape, RoomShape } from '@zesting/contract';
-import type { Pointed } from '@zesting/core';
+import type { MediumShape, RoomChannelShape, RoomPieceShape, RoomShape } from '@zesting/contract';
+import { frameOn, mediaOn, wholeFrame, type Pointed } from '@zesting/core';
 import { useState } from 'react';
 import { dayWords } from '../lib/format';
 import { MarkedMedium, MarkedText, type Mark } from '../ui/places';
@@ -115,6 +115,11 @@ interface AppearanceProps {
 
 function Appearance({ piece, channel, room, marks, onPick }: AppearanceProps) {
   const inCopy = ({ place }: Mark) => place.kind === 'stretch' && place.channelId === channel.copyOf;
+  const numberOf = ({ assetId }: MediumShape) => piece.media.findIndex((medium) => medium.assetId === assetId) + 1;
+  const sourceOf = ({ assetId }: MediumShape) => (room.isView ? `/api/files/${assetId}` : `/api/room/${room.contactId}/files/${assetId}`);
+  // what nobody can see cannot be approved
+  const onAny = new Set(piece.channels.flatMap((each) => mediaOn(piece.media, each, each.rules).map(({ assetId }) => assetId)));
+  const unseen = piece.media.filter(({ assetId }) => !onAny.has(assetId));
   return (
     <div className={`border rounded-md p-3 bg-paper ${onPick ? 'border-lake' : 'border-line'}`}>
       <p className="text-muted text-[13px] mb-2">
@@ -133,18 +138,36 @@ function Appearance({ piece, channel, room, marks, onPick }: AppearanceProps) {
         </p>
       )}
       <div className="grid gap-2">
-        {piece.media.map((medium, index) => (
+        {mediaOn(piece.media, channel, channel.rules).map((medium) => (
           <MarkedMedium
             key={medium.assetId}
             medium={medium}
-            number={index + 1}
-            ratio={channel.ratio}
-            source={room.isView ? `/api/files/${medium.assetId}` : `/api/room/${room.contactId}/files/${medium.assetId}`}
+            number={numberOf(medium)}
+            frame={frameOn(medium, channel.rules)}
+            source={sourceOf(medium)}
             marks={marks}
             onPick={onPick}
           />
         ))}
       </div>
+      {unseen.length > 0 && (
+        <>
+          <p className="text-muted text-[13px] mt-3 mb-1">Belongs to the piece too, and goes out on none of its channels yet:</p>
+          <div className="grid grid-cols-2 gap-2">
+            {unseen.map((medium) => (
+              <MarkedMedium
+                key={medium.assetId}
+                medium={medium}
+                number={numberOf(medium)}
+                frame={wholeFrame(medium)}
+                source={sourceOf(medium)}
+                marks={marks}
+                onPick={onPick}
+              />
+            ))}
+          </div>
+        </>
+      )}
       <div className="mt-3">
         <MarkedText text={channel.copy} channelId={channel.copyOf} marks={marks.filter(inCopy)} onPick={onPick} />
       </div>

@@ -1,10 +1,11 @@
 import type { MediumShape } from '@zesting/contract';
 import type { RefObject, SyntheticEvent } from 'react';
-import { Picture } from './picture';
+import type { Frame } from '@zesting/core';
+import { Framed } from './framed';
 
 interface PreviewProps {
   readonly medium: MediumShape;
-  readonly ratio: string;
+  readonly frame: Frame;
   readonly source: string;
   /** takes the clip or sound, where it is one */
   readonly clip?: RefObject<HTMLMediaElement | null>;
@@ -12,20 +13,17 @@ interface PreviewProps {
   readonly onTime?: (seconds: number) => void;
 }
 
-/** A picture or clip at a channel's shape, cut as the channel would cut it. */
-export function Preview({ medium, ratio, source, clip, onTime }: PreviewProps) {
-  const [width, height] = ratio.split(':').map(Number);
-  const style = { aspectRatio: `${width ?? 1} / ${height ?? 1}` };
+/** A picture or clip as it is seen in its frame. */
+export function Preview({ medium, frame, source, clip, onTime }: PreviewProps) {
+  const style = { aspectRatio: `${frame.shape.width} / ${frame.shape.height}` };
   if (medium.mime.startsWith('image/'))
     return (
-      <Picture
+      <Framed
+        frame={frame}
         src={`${source}?width=1080`}
         srcSet={`${source}?width=480 480w, ${source}?width=1080 1080w, ${source}?width=1920 1920w`}
         sizes="(min-width: 640px) 340px, 100vw"
         alt={medium.alt}
-        style={style}
-        loading="lazy"
-        className="w-full object-cover rounded-md bg-sunk"
       />
     );
   const hear = (event: SyntheticEvent<HTMLMediaElement>) => onTime?.(event.currentTarget.currentTime);

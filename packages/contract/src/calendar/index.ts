@@ -2,7 +2,7 @@ import { IsBoolean, IsIn, IsInt, IsString, IsUUID, IsUrl, Max, MaxLength, Min } 
 import { IsNotBlank, IsDay, IsTimeOfDay, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
 import { NewPieceBody } from '../intake/index.js';
 import { PlacementShape } from '../production/index.js';
-import type { PieceStage, PlacementState } from '@zesting/core';
+import type { Crop, PieceStage, PlacementState, ShapeRules } from '@zesting/core';
 
 /** A piece that is begun by hand. */
 export class BeginPieceBody extends NewPieceBody {
@@ -247,6 +247,16 @@ export class DueShape {
   doerName: string | null;
 }
 
+/** A picture as it goes out on a channel. */
+export class LookPictureShape {
+  assetId: string;
+  /** in pixels, as it was brought */
+  width: number | null;
+  height: number | null;
+  /** how it is cut; null: it goes out whole */
+  crop: Crop | null;
+}
+
 /** A placement as those see it who follow the channel. */
 export class LookShape {
   placementId: string;
@@ -255,13 +265,14 @@ export class LookShape {
   on: string;
   at: string;
   state: PlacementState;
-  pictureId: string | null;
+  /** the first picture that goes out there; null: none does */
+  picture: LookPictureShape | null;
 }
 
 /** A channel in the order in which it is published, the newest first; what is planned stands in it too. */
 export class ChannelLookShape {
-  /** width to height of its pictures */
-  ratio: string;
+  /** the shapes of its pictures */
+  rules: ShapeRules;
   looks: LookShape[];
   /** where the next page begins; null: there is none */
   next: string | null;

@@ -18,7 +18,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { IsDay, IsNotBlank, IsTimeOfDay, IsWeek, IsZone, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
+import { IsDay, IsNotBlank, IsNotUnder, IsTimeOfDay, IsWeek, IsZone, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
 import { BrandBody } from './brand-bodies.js';
 import { CHANNEL_KINDS, type ChannelKind } from './channel-kinds.js';
 import { PolicyBody } from './policy-bodies.js';
@@ -140,6 +140,69 @@ export class ChannelBody {
   @Min(1)
   @Max(20_000)
   minWidth?: number | null;
+
+  /** shapes besides its own that are shown whole there, such as 1:1 */
+  @Optional()
+  @IsArray()
+  @ArrayMaxSize(10)
+  @ArrayUnique()
+  @Matches(/^[1-9]\d?:[1-9]\d?$/, { each: true })
+  otherShapes?: string[];
+
+  /** whether what has none of these shapes is cut there */
+  @Optional()
+  @IsBoolean()
+  cutsMedia?: boolean;
+
+  /** how long a clip or sound must be, in seconds; null: any */
+  @OptionalOrNull()
+  @IsInt()
+  @Min(1)
+  @Max(86_400)
+  clipMinSeconds?: number | null;
+
+  /** how long a clip or sound may be, in seconds: no less than it must be; null: any */
+  @OptionalOrNull()
+  @IsInt()
+  @Min(1)
+  @Max(86_400)
+  @IsNotUnder('clipMinSeconds')
+  clipMaxSeconds?: number | null;
+
+  /** the most that one file may weigh, in millions of bytes; null: any */
+  @OptionalOrNull()
+  @IsInt()
+  @Min(1)
+  @Max(100_000)
+  fileLimitMb?: number | null;
+
+  /** what the channel's own signs cover at the top, in hundredths of the height */
+  @Optional()
+  @IsInt()
+  @Min(0)
+  @Max(40)
+  safeTop?: number;
+
+  /** at the bottom, in hundredths of the height */
+  @Optional()
+  @IsInt()
+  @Min(0)
+  @Max(40)
+  safeBottom?: number;
+
+  /** at either side, in hundredths of the width */
+  @Optional()
+  @IsInt()
+  @Min(0)
+  @Max(40)
+  safeSides?: number;
+
+  /** after so many characters text is folded, and opened by a press; null: never */
+  @OptionalOrNull()
+  @IsInt()
+  @Min(1)
+  @Max(100_000)
+  foldsAt?: number | null;
 
   /** whether what is out there can be opened at an address: a letter cannot */
   @Optional()

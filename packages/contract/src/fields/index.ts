@@ -26,6 +26,20 @@ export const isDay = (value: unknown): value is string =>
 const rule = (name: string, holds: (value: unknown) => boolean, options?: ValidationOptions): PropertyDecorator =>
   ValidateBy({ name, validator: { validate: holds, defaultMessage: () => `$property breaks the rule ${name}` } }, options);
 
+/** A number that is no less than another one of the same body, where both are told. */
+export const IsNotUnder = (other: string): PropertyDecorator =>
+  ValidateBy({
+    name: 'isNotUnder',
+    constraints: [other],
+    validator: {
+      validate: (value, told) => {
+        const least = (told?.object as Readonly<Record<string, unknown>> | undefined)?.[other]; // a body, whatever its class
+        return typeof value !== 'number' || typeof least !== 'number' || value >= least;
+      },
+      defaultMessage: () => `$property is less than ${other}`,
+    },
+  });
+
 /** A day of the calendar: 31 February is none. */
 export const IsDay = (options?: ValidationOptions): PropertyDecorator => rule('isDay', isDay, options);
 

@@ -1,4 +1,4 @@
-import type { FindingCode, FindingPlace, SendingCode, SendingState } from '@zesting/core';
+import type { Crop, FindingCode, FindingPlace, SendingCode, SendingState } from '@zesting/core';
 import { IsBoolean, Matches } from 'class-validator';
 import { ClientClockShape } from '../calendar/index.js';
 import { MediumShape, PlacementShape } from '../production/index.js';
@@ -98,14 +98,21 @@ export class GoingOutSoonShape {
   unaddressed: number;
 }
 
+/** A picture or clip as it goes out. */
+export class HandOutMediumShape extends MediumShape {
+  /** how it is cut; null: it goes out whole */
+  crop: Crop | null;
+}
+
 /** What is copied out by hand. */
 export class HandOutShape {
+  channelId: string;
   text: string;
   tags: string;
   firstComment: string;
   link: string;
   /** what goes out there, in its order */
-  media: MediumShape[];
+  media: HandOutMediumShape[];
   /** what each file is called: they sort in publishing order */
   fileNames: string[];
   /** where somebody posts by hand */

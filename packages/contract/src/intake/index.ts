@@ -114,10 +114,15 @@ export class EarliestBody {
 export class UploadShape {
   assetId: string;
   name: string;
+  /** SHA-256 of its bytes */
+  hash: string;
   mime: string;
   bytes: number;
+  /** in pixels, as it is shown */
   width: number | null;
   height: number | null;
+  /** of a clip or sound */
+  durationMs: number | null;
 }
 
 export class SubmittedShape {

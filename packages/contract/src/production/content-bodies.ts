@@ -1,6 +1,20 @@
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsObject, IsString, IsUUID, MaxLength, ValidateNested } from 'class-validator';
-import type { PartState } from '@zesting/core';
+import {
+  ArrayMaxSize,
+  ArrayUnique,
+  IsArray,
+  IsInt,
+  IsObject,
+  IsString,
+  IsUUID,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+import type { ChannelRules, Crop, PartState } from '@zesting/core';
+import { Optional, OptionalOrNull } from '../fields/index.js';
 
 export class MediumBody {
   @IsUUID()
@@ -27,6 +41,34 @@ export class SharedPartBody {
   disclosure: string;
 }
 
+/** How a picture is cut on a channel. */
+export class CropBody {
+  /** SHA-256 of the picture's bytes */
+  @Matches(/^[0-9a-f]{64}$/)
+  hash: string;
+
+  /** width to height, such as 4:5 */
+  @Matches(/^[1-9]\d?:[1-9]\d?$/)
+  ratio: string;
+
+  /** the focus point, in ten-thousandths of width and height */
+  @IsInt()
+  @Min(0)
+  @Max(10_000)
+  x: number;
+
+  @IsInt()
+  @Min(0)
+  @Max(10_000)
+  y: number;
+
+  /** in thousandths of the largest that there is room for */
+  @IsInt()
+  @Min(100)
+  @Max(1000)
+  size: number;
+}
+
 export class ChannelPartBody {
   @IsUUID()
   channelId: string;
@@ -48,6 +90,23 @@ export class ChannelPartBody {
   @IsString()
   @MaxLength(2000)
   link: string;
+
+  /** which pictures and clips go out here, in this order, by the SHA-256 of their bytes; null: all. What is left away stays as it is */
+  @OptionalOrNull()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ArrayUnique()
+  @Matches(/^[0-9a-f]{64}$/, { each: true })
+  media?: string[] | null;
+
+  /** how pictures are cut here; one that is not among them goes out whole. What is left away stays as it is */
+  @Optional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ArrayUnique((crop: CropBody) => crop.hash)
+  @ValidateNested({ each: true })
+  @Type(() => CropBody)
+  crops?: CropBody[];
 }
 
 /** The whole working copy of a piece's content. */
@@ -69,26 +128,38 @@ export class MediumShape {
   name: string;
   mime: string;
   alt: string;
+  /** SHA-256 of its bytes */
+  hash: string;
+  /** in pixels, as it is shown */
   width: number | null;
   height: number | null;
+  /** of a clip or sound */
+  durationMs: number | null;
+  bytes: number | null;
+}
+
+/** What a channel lays over pictures and clips, in hundredths of their height and width, and after how many characters it folds text. */
+export class ChannelLooksShape {
+  safeTop: number;
+  safeBottom: number;
+  safeSides: number;
+  foldsAt: number | null;
 }
 
 export class ChannelContentShape {
   channelId: string;
   name: string;
   kind: string;
-  ratio: string;
-  copyLimit: number | null;
-  tagLimit: number | null;
-  mediaLimit: number | null;
-  countsTags: boolean;
-  linksWork: boolean;
-  needsMedia: boolean;
-  minWidth: number | null;
+  rules: ChannelRules;
+  looks: ChannelLooksShape;
   copy: string;
   tags: string[];
   firstComment: string;
   link: string;
+  /** which of the shared media go out here, by their digests, in this order; left away: all */
+  media?: readonly string[];
+  /** how pictures are cut here, by their digests */
+  crops?: Readonly<Record<string, Crop>>;
   state: PartState;
 }
 

@@ -1,3 +1,4 @@
+import type { Crop } from '@zesting/core';
 import { MediumShape } from './content-bodies.js';
 
 /** A frozen version of a piece's content. */
@@ -21,11 +22,10 @@ export class VersionChannelShape {
   tags: string[];
   firstComment: string;
   link: string;
-}
-
-/** A file of a version, known by its bytes. */
-export class VersionMediumShape extends MediumShape {
-  hash: string;
+  /** which of the media went out here, by their digests; left away: all */
+  media?: readonly string[];
+  /** how pictures were cut here, by their digests */
+  crops?: Readonly<Record<string, Crop>>;
 }
 
 /** The content as it was, or as it is being worked on. */
@@ -34,7 +34,7 @@ export class VersionContentShape {
   number: number | null;
   copy: string;
   disclosure: string;
-  media: VersionMediumShape[];
+  media: MediumShape[];
   channels: VersionChannelShape[];
 }
 

@@ -1,7 +1,7 @@
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayNotEmpty, ArrayUnique, IsArray, IsIn, IsString, IsUUID, MaxLength, ValidateNested } from 'class-validator';
 import { IsNotBlank, IsDay, Optional, VisitedShape } from '../fields/index.js';
-import type { PartState, SignOffPolicy, RequestState } from '@zesting/core';
+import type { Crop, PartState, SignOffPolicy, RequestState } from '@zesting/core';
 import { ContactShape } from '../clients/index.js';
 import { RoomInterviewShape } from '../interviews/index.js';
 import { RoomDeliveryShape } from '../material/index.js';
@@ -174,16 +174,28 @@ export class DecidedShape {
 }
 
 /** A channel as the contact will see the piece on it. */
+/** Which pictures and clips are seen on a channel, and how. */
+export class RoomRulesShape {
+  ratio: string;
+  otherShapes: string[];
+  cutsMedia: boolean;
+  mediaLimit: number | null;
+}
+
 export class RoomChannelShape {
   name: string;
   kind: string;
-  ratio: string;
+  rules: RoomRulesShape;
   copy: string;
   /** whose own copy it is; null: what channels share */
   copyOf: string | null;
   tags: string[];
   firstComment: string;
   link: string;
+  /** which of the piece’s media go out here, by their digests; left away: all */
+  media?: readonly string[];
+  /** how pictures are cut here, by their digests */
+  crops?: Readonly<Record<string, Crop>>;
   on: string | null;
   at: string | null;
 }

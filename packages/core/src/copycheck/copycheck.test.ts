@@ -3,7 +3,20 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import type { Content } from '../content/index.js';
 import { cropAround } from '../crop/index.js';
-import { charactersOf, copycheck, countCharacters, isTag, isWebAddress, lengthOn, linksIn, mediacheck, mediaOn } from './index.js';
+import {
+  charactersOf,
+  copycheck,
+  countCharacters,
+  fillShape,
+  foldText,
+  frameOn,
+  isTag,
+  isWebAddress,
+  lengthOn,
+  linksIn,
+  mediacheck,
+  mediaOn,
+} from './index.js';
 import type { ChannelRules, CheckedMedium, ClientRules } from './index.js';
 
 const ANY: ChannelRules = {
@@ -252,5 +265,46 @@ describe('pictures and clips of a channel', () => {
     expect(codes({ bytes: 4_000_001 })).toEqual([['file_large', 5, 4]]);
     expect(codes({ durationMs: null, bytes: null })).toEqual([]);
     expect(found([{ ...picture, bytes: 9_000_000, crop: cropAround('4:5') }], limits)).toEqual([]);
+  });
+});
+
+describe('how pictures and text are seen', () => {
+  const whole = { x: 0, y: 0, width: 10_000, height: 10_000 };
+  const feed = { ratio: '4:5', otherShapes: ['1:1'], cutsMedia: true };
+
+  it('as cut on the way; else at the middle where the channel cuts; else whole', () => {
+    const wide = { width: 3000, height: 2000, crop: null };
+    // 1600 of 3000 across, 700 from the left
+    const cut = {
+      shape: { left: 700, top: 0, width: 1600, height: 2000 },
+      kept: { ...whole, x: 7_000_000 / 3000, width: 16_000_000 / 3000 },
+    };
+    expect(frameOn(wide, feed)).toEqual(cut);
+    expect(frameOn({ ...wide, crop: { ratio: '1:1', x: 0, y: 0, size: 500 } }, feed)).toEqual({
+      shape: { left: 0, top: 0, width: 1000, height: 1000 },
+      kept: { x: 0, y: 0, width: 10_000_000 / 3000, height: 5000 },
+    });
+    expect(frameOn(wide, { ...feed, cutsMedia: false })).toEqual({ shape: { width: 3000, height: 2000 }, kept: whole });
+    expect(frameOn({ ...wide, width: 2000 }, feed)).toEqual({ shape: { width: 2000, height: 2000 }, kept: whole });
+    expect(frameOn({ ...wide, width: null }, feed)).toEqual({ shape: { width: 4, height: 5 }, kept: whole });
+  });
+
+  it('a frame fills another shape, cut at its middle', () => {
+    // the left half of a picture of 2000 × 1000 is a square; at 1:2 its middle half is seen, a quarter from its left
+    const half = { shape: { width: 1000, height: 1000 }, kept: { x: 0, y: 0, width: 5000, height: 10_000 } };
+    expect(fillShape(half, '1:2')).toEqual({ shape: { width: 1, height: 2 }, kept: { x: 1250, y: 0, width: 2500, height: 10_000 } });
+    expect(fillShape(half, '1:1').kept).toEqual(half.kept);
+  });
+
+  it('text folds between characters, and nothing of it is lost', () => {
+    expect(foldText('Fresh 👩‍👩‍👧 bread', 7)).toEqual({ seen: 'Fresh 👩‍👩‍👧', rest: ' bread' });
+    expect(foldText('Short', null)).toEqual({ seen: 'Short', rest: '' });
+    fc.assert(
+      fc.property(fc.string({ unit: 'grapheme' }), fc.integer({ min: 1, max: 30 }), (text, at) => {
+        const { seen, rest } = foldText(text, at);
+        expect(seen + rest).toBe(text);
+        expect(countCharacters(seen)).toBe(Math.min(at, countCharacters(text)));
+      }),
+    );
   });
 });

@@ -79,7 +79,7 @@ describe('preflight', () => {
     expect(codes({ others: [other] })).toEqual([]);
     expect(codes({ others: [{ ...other, pieceId: 'one' }] })).toEqual(['should twin']);
     const wordless = { ...content, shared: { ...content.shared, copy: '' } };
-    const media = [{ name: 'a.mp4', alt: '', mime: 'video/mp4', width: null }];
+    const media = [{ name: 'a.mp4', alt: '', mime: 'video/mp4', width: null, height: null, durationMs: null, bytes: null, crop: null }];
     expect(codes({ content: wordless, media, others: [{ ...other, copy: '' }] })).toEqual([]);
   });
 });

@@ -71,11 +71,12 @@ export class GoingOutController {
     @Param('number') number: string,
     @Res() response: Response,
   ): Promise<void> {
-    const { media, fileNames } = await handOutOf(this.app, placementId);
+    const { media, fileNames, channelId } = await handOutOf(this.app, placementId);
     const index = /^[1-9]\d?$/.test(number) ? Number(number) - 1 : -1;
     const medium = media[index];
     if (!medium) throw Problem.of('access.not_found');
-    await sendAsset(this.app, medium.assetId, response, { makerId: viewer.personId, keptAs: fileNames[index] });
+    const cut = medium.crop ? { crop: medium.crop, channelId } : undefined;
+    await sendAsset(this.app, medium.assetId, response, { makerId: viewer.personId, keptAs: fileNames[index], cut });
   }
 
   /** What a client's pack of some days would hold, and what it leaves out and why. */
@@ -108,6 +109,7 @@ export class GoingOutController {
       throw Problem.of('http.invalid', { errors: { from: ['isDay'], to: ['isDay'] } });
     const contents = await packContents(this.app, clientId, first, last);
     if (contents === 'too_large') throw Problem.of('pack.too_large');
+    if (contents === 'being_made') throw Problem.of('file.being_made');
     return contents;
   }
 

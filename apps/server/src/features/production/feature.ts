@@ -1,6 +1,6 @@
 import { MAKERS, MANAGERS, SELVES, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
-import { Asset, AssetSize } from './entities/asset.entity.js';
+import { Asset, AssetSize, PictureCut } from './entities/asset.entity.js';
 import { PieceReference } from './entities/piece-reference.entity.js';
 import { PieceRequest } from './entities/piece-request.entity.js';
 import { Piece } from './entities/piece.entity.js';
@@ -46,7 +46,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'production',
   module: ProductionModule,
-  entities: [Piece, PieceRequest, PieceReference, Step, Version, Asset, AssetSize, Upload, Presence, WorkedClient],
+  entities: [Piece, PieceRequest, PieceReference, Step, Version, Asset, AssetSize, PictureCut, Upload, Presence, WorkedClient],
   policies,
   finds: [findPieces],
   owners,

@@ -5,6 +5,7 @@ import {
   isFree,
   ok,
   PART_SCHEME,
+  tidied,
   CLIENT_KINDS,
   type Content,
   type Day,
@@ -13,6 +14,7 @@ import {
 } from '@zesting/core';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { Event } from '../../platform/events.js';
+import { askForCut } from '../../platform/files/pictures.js';
 import { untell } from '../notices/index.js';
 import { Piece } from './entities/piece.entity.js';
 import { Step } from './entities/step.entity.js';
@@ -27,9 +29,14 @@ export const stepsOf = (tx: Tx, pieceId: string): Promise<Step[]> => tx.find(Ste
 
 /** Puts a content into a piece and digests it anew. */
 export function setContent(piece: Piece, content: Content): void {
-  piece.content = content;
-  piece.digests = digestParts(piece.clientId, piece.id, content);
+  piece.content = tidied(content);
+  piece.digests = digestParts(piece.clientId, piece.id, piece.content);
   piece.contentVersion += 1;
+}
+
+/** Has pictures cut as the channels of a content show them, so that they lie ready when they are wanted. */
+export async function askForCuts(tx: Tx, { channels }: Content): Promise<void> {
+  for (const { crops = {} } of Object.values(channels)) for (const [hash, crop] of Object.entries(crops)) await askForCut(tx, hash, crop);
 }
 
 /** Whether there is anything to look at. */

@@ -148,6 +148,7 @@ export class PiecesController {
     const finals = await finalsOf(this.app, pieceId);
     if (!finals) throw Problem.of('piece.no_finals');
     if (finals === 'gone') throw Problem.of('file.gone');
+    if (finals === 'being_made') throw Problem.of('file.being_made');
     await sendZip(response, finals);
   }
 

@@ -1,5 +1,5 @@
 import type { Response } from 'express';
-import { SHARED_PART } from '@zesting/core';
+import { SHARED_PART, type Crop } from '@zesting/core';
 import type { App } from '../../platform/app.js';
 import { PICTURE_WIDTHS, type PictureWidth } from '../../platform/files/pictures.js';
 import { Problem } from '../../platform/http/problem.js';
@@ -7,6 +7,9 @@ import { loadSources, signOffOf } from '../planning/index.js';
 
 /** Shown in the page; everything else is offered as a download. */
 const SHOWN = /^(image\/(png|jpeg|webp|gif)|video\/(mp4|webm)|audio\/(mpeg|wav))$/;
+
+/** What the server makes of pictures. */
+const ENDINGS: Readonly<Record<string, string>> = { 'image/webp': '.webp', 'image/jpeg': '.jpg' };
 
 interface AssetRow {
   id: string;
@@ -26,6 +29,8 @@ export interface Asked {
   readonly isBrand?: boolean;
   /** what it is to be kept as; without it, it is shown under its own name */
   readonly keptAs?: string | undefined;
+  /** how it is cut, and on which channel: that channel's part must be approved too */
+  readonly cut?: { readonly crop: Crop; readonly channelId: string } | undefined;
   /** what the browser says it is for: within a page, where the mark stands beside it, a picture is shown clean */
   readonly destination?: string | undefined;
 }
@@ -39,12 +44,21 @@ export async function sendAsset(app: App, assetId: string, response: Response, a
   const [asset] = await app.read<AssetRow>('select id, piece_id, hash, name, mime from assets where id = $1', [assetId]);
   if (!asset) throw Problem.of('access.not_found');
   const isPicture = asset.mime.startsWith('image/');
-  const marked = isPicture && !asked.isBrand && asked.destination !== 'image' && (await isToBeMarked(app, asset, asked.makerId));
+  const cut = isPicture ? asked.cut : undefined;
+  const marked =
+    isPicture && !asked.isBrand && asked.destination !== 'image' && (await isToBeMarked(app, asset, asked.makerId, cut?.channelId));
   const width = widthOf(asked.width) ?? (marked ? (1920 as const) : undefined);
-  const made = isPicture && width !== undefined ? await app.pictures.sizeOf(asset.id, width, marked) : undefined;
-  if (marked && !made) throw Problem.of('file.being_made');
+  const made = cut
+    ? (await app.pictures.cutsOf([{ hash: asset.hash, crop: cut.crop }], marked))?.values().next().value
+    : isPicture && width !== undefined
+      ? await app.pictures.sizeOf(asset.id, width, marked)
+      : undefined;
+  if ((marked || cut) && !made) throw Problem.of('file.being_made');
   const named = { ...asset, name: asked.keptAs ?? asset.name };
-  const sent = made ? { ...made, name: named.name.replace(/\.\w+$/, made.mime === 'image/webp' ? '.webp' : '.jpg') } : named;
+  const sent =
+    made && made.mime !== asset.mime
+      ? { ...made, name: named.name.replace(/\.\w+$/, ENDINGS[made.mime] ?? '.jpg') }
+      : { ...named, ...made };
   await sendFile(app, sent, response, asked.keptAs !== undefined);
 }
 
@@ -85,7 +99,7 @@ function widthOf(text: string | undefined): PictureWidth | undefined {
 }
 
 /** Whether a picture of a piece is still without the client's approval, and the one who looks neither makes nor checks the piece. */
-async function isToBeMarked(app: App, asset: AssetRow, makerId: string | undefined): Promise<boolean> {
+async function isToBeMarked(app: App, asset: AssetRow, makerId: string | undefined, channelId: string | undefined): Promise<boolean> {
   if (asset.piece_id === null) return false;
   if (makerId !== undefined && (await makes(app, makerId, asset.piece_id))) return false;
   const [source] = await loadSources(app.manager, [asset.piece_id]);
@@ -97,7 +111,8 @@ async function isToBeMarked(app: App, asset: AssetRow, makerId: string | undefin
     [asset.piece_id, SHARED_PART, asset.id],
   );
   if (found?.noted && !found.here) return false; // went with a note or is material: nobody is to approve it
-  return !(found?.here && signOffOf(source).shared === 'signed');
+  const signOff = signOffOf(source);
+  return !(found?.here && signOff.shared === 'signed' && (channelId === undefined || signOff.channels[channelId] === 'signed'));
 }
 
 async function makes(app: App, personId: string, pieceId: string): Promise<boolean> {

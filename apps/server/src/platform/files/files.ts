@@ -20,8 +20,11 @@ export interface StoredFile {
   readonly hash: string;
   readonly mime: string;
   readonly bytes: number;
+  /** in pixels, as it is shown; null where it has none or does not say */
   readonly width: number | null;
   readonly height: number | null;
+  /** of a clip or sound; null where it does not say */
+  readonly durationMs: number | null;
 }
 
 /** What may come in, told by content: pictures, clips, sound, documents. Never what a browser would run. */
@@ -99,12 +102,13 @@ export class Files {
   private async check(
     mime: string | undefined,
     source: Buffer | string,
-  ): Promise<Result<Pick<StoredFile, 'mime' | 'width' | 'height'>, FileFailure>> {
+  ): Promise<Result<Pick<StoredFile, 'mime' | 'width' | 'height' | 'durationMs'>, FileFailure>> {
     if (!mime || !(ACCEPTED.has(mime) || mime === 'text/plain')) return fail({ code: 'file.type_refused' });
-    if (!mime.startsWith('image/')) return ok({ mime, width: null, height: null });
+    if (/^(video|audio)\//.test(mime)) return ok({ mime, ...(await this.pictures.measureClip(source)) });
+    if (!mime.startsWith('image/')) return ok({ mime, width: null, height: null, durationMs: null });
     const size = await this.pictures.measure(source);
     if (size === 'too_large') return fail({ code: 'file.too_many_pixels' });
-    return size === 'broken' ? fail({ code: 'file.broken' }) : ok({ mime, ...size });
+    return size === 'broken' ? fail({ code: 'file.broken' }) : ok({ mime, ...size, durationMs: null });
   }
 
   private async put(bytes: Buffer): Promise<Pick<StoredFile, 'hash' | 'bytes'>> {

@@ -1,11 +1,15 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { compiled } from '../work/limited.js';
-import type { MadeSize } from './picture-work.js';
+import type { Crop } from '@zesting/core';
+import type { ClipFacts } from './clip-work.js';
+import type { MadeCut, MadeSize } from './picture-work.js';
 import type { PictureWidth } from './pictures.js';
 
 export type PictureTask =
   | { readonly kind: 'measure'; readonly source: string | Uint8Array }
+  | { readonly kind: 'measure_clip'; readonly source: string | Uint8Array }
+  | { readonly kind: 'cut'; readonly source: string; readonly crop: Crop }
   | { readonly kind: 'sizes'; readonly source: string; readonly widths: readonly PictureWidth[] };
 
 export type StoredSize = Pick<MadeSize, 'marked' | 'mime'> & { readonly width: PictureWidth };
@@ -32,6 +36,16 @@ export class PictureProcess implements OnApplicationShutdown {
   /** The picture in several widths, each with and without the mark; undefined when that cannot be done. */
   sizes(source: string, widths: readonly PictureWidth[]): Promise<(StoredSize & { readonly bytes: Uint8Array })[] | undefined> {
     return this.ask({ kind: 'sizes', source, widths });
+  }
+
+  /** The length and size of a clip or sound; nothing is known of one that cannot be read. */
+  async measureClip(source: string | Uint8Array): Promise<ClipFacts> {
+    return (await this.ask<ClipFacts>({ kind: 'measure_clip', source })) ?? { durationMs: null, width: null, height: null };
+  }
+
+  /** What a crop cuts out of a picture, with and without the mark; undefined when that cannot be done. */
+  cuts(source: string, crop: Crop): Promise<MadeCut[] | undefined> {
+    return this.ask({ kind: 'cut', source, crop });
   }
 
   onApplicationShutdown(): void {

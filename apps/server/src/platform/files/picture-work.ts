@@ -1,5 +1,6 @@
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
+import { boxOf, type Crop } from '@zesting/core';
 import sharp, { type Sharp } from 'sharp';
 
 /** The most pixels that a picture may have: two hundred megabytes once it is taken apart. */
@@ -27,7 +28,8 @@ const open = (source: string | Buffer): Sharp => sharp(source, { failOn: 'error'
 /** Width and height of a picture that can be read to its end; `too_large` above the limit of pixels, `broken` for a damaged one. */
 export async function measure(source: string | Buffer): Promise<{ width: number; height: number } | 'too_large' | 'broken'> {
   try {
-    const { width, height } = await sharp(source, { limitInputPixels: false }).metadata();
+    // as it is shown: cameras lay a picture on its side and say which way is up
+    const { width, height } = (await sharp(source, { limitInputPixels: false }).metadata()).autoOrient;
     if (width * height > PIXEL_LIMIT) return 'too_large';
     await open(source).resize(16).raw().toBuffer(); // reads the whole picture: a cut-off file fails here
     return { width, height };
@@ -52,6 +54,51 @@ export async function makeSizes(source: string, widths: readonly number[]): Prom
     for (const marked of [false, true]) made.push({ width, marked, mime: last.mime, bytes: marked ? last.marked : last.plain });
   }
   return made;
+}
+
+/** What is cut out of a picture, with or without the mark. */
+export interface MadeCut {
+  readonly marked: boolean;
+  readonly mime: string;
+  readonly width: number;
+  readonly height: number;
+  readonly bytes: Uint8Array;
+}
+
+/** How well a cut is kept where its format loses something, of 100: it goes out, and is packed once more wherever it arrives. */
+const CUT_QUALITY = 92;
+
+/**
+ * Cuts a picture as a channel shows it, at its own resolution and in its own format, with its colours and without what a camera wrote beside them; once
+ * more with the mark *not approved*. Pictures that move go on moving.
+ */
+export async function makeCuts(source: string | Buffer, crop: Crop): Promise<MadeCut[]> {
+  const options = { failOn: 'error', limitInputPixels: PIXEL_LIMIT } as const;
+  const { format, pages = 1, pageHeight, autoOrient: own } = await sharp(source, options).metadata();
+  const { left, top, width, height } = boxOf({ width: own.width, height: pageHeight ?? own.height }, crop);
+  const cut = sharp(source, { ...options, animated: pages > 1 })
+    .autoOrient()
+    .extract({ left, top, width, height })
+    .keepIccProfile();
+  const encoded = { jpeg: () => cut.jpeg({ quality: CUT_QUALITY }), webp: () => cut.webp({ quality: CUT_QUALITY }), gif: () => cut.gif() };
+  const made = await (format === 'jpeg' || format === 'webp' || format === 'gif' ? encoded[format]() : cut.png()).toBuffer();
+  const isTall = height > WEBP_SIDE;
+  return [
+    {
+      marked: false,
+      mime: `image/${format === 'jpeg' || format === 'webp' || format === 'gif' ? format : 'png'}`,
+      width,
+      height,
+      bytes: made,
+    },
+    {
+      marked: true,
+      mime: isTall ? 'image/jpeg' : 'image/webp',
+      width,
+      height,
+      bytes: await markPicture(await sharp(made).toBuffer(), isTall),
+    },
+  ];
 }
 
 /** The widest that the words are drawn on one picture, as a share of its width. */

@@ -2,7 +2,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { makeSizes, markPicture, measure, PIXEL_LIMIT } from './picture-work';
+import { makeCuts, makeSizes, markPicture, measure, PIXEL_LIMIT } from './picture-work';
 import { PICTURE_WIDTHS } from './pictures';
 
 const plain = (width: number, height: number, colour: string) =>
@@ -64,5 +64,56 @@ describe('the sizes of pictures', () => {
 
   it('rise, from a thumbnail to a whole page', () => {
     expect([...PICTURE_WIDTHS]).toEqual([...PICTURE_WIDTHS].sort((a, b) => a - b));
+  });
+});
+
+describe('what is cut out of pictures', () => {
+  const crop = { ratio: '1:1', x: 10_000, y: 5000, size: 1000 };
+  /** Red on the left, green on the right. */
+  const halves = (width: number, height: number) =>
+    sharp({ create: { width, height, channels: 3, background: '#ff0000' } }).composite([
+      {
+        input: { create: { width: width / 2, height, channels: 3, background: '#00ff00' } },
+        left: width / 2,
+        top: 0,
+      },
+    ]);
+  const colours = async (bytes: Uint8Array) =>
+    (await sharp(bytes).stats()).channels.slice(0, 3).map(({ mean }) => Math.round(mean / 16) * 16);
+
+  it.each(['png', 'jpeg', 'webp'] as const)('is of the right place and size, in the format that it was in: %s', async (format) => {
+    const [plainCut, marked] = await makeCuts(await halves(400, 200).toFormat(format, { quality: 100 }).toBuffer(), crop);
+    expect(plainCut).toMatchObject({ marked: false, mime: `image/${format}`, width: 200, height: 200 });
+    const bytes = plainCut?.bytes ?? new Uint8Array();
+    expect(await sharp(bytes).metadata()).toMatchObject({ format, width: 200, height: 200 });
+    expect(await colours(bytes)).toEqual([0, 256, 0]);
+    expect(await sharp(marked?.bytes ?? bytes).metadata()).toMatchObject({ format: 'webp', width: 200, height: 200 });
+    const [red] = (await sharp(marked?.bytes ?? bytes).stats()).channels;
+    expect(red?.max).toBeGreaterThan(150); // white letters upon green
+  });
+
+  it('of one that lies on its side is cut as it is seen', async () => {
+    // orientation 6: a quarter turn clockwise, so that red is above and green below (Exif 2.32, tag 274)
+    const onItsSide = await halves(400, 200).jpeg({ quality: 100 }).withMetadata({ orientation: 6 }).toBuffer();
+    expect(await measure(onItsSide)).toEqual({ width: 200, height: 400 });
+    const [below] = await makeCuts(onItsSide, { ...crop, y: 10_000 });
+    expect(below).toMatchObject({ width: 200, height: 200 });
+    expect(await colours(below?.bytes ?? new Uint8Array())).toEqual([0, 256, 0]);
+    expect((await sharp(below?.bytes).metadata()).orientation).toBeUndefined();
+  });
+
+  it('goes on moving where it moves', async () => {
+    const frames = await Promise.all(['#ff0000', '#0000ff'].map((colour) => plain(60, 40, colour)));
+    const moving = await sharp(frames, { join: { animated: true } })
+      .gif({ delay: [100, 300] })
+      .toBuffer();
+    const [cut] = await makeCuts(moving, crop);
+    expect(cut).toMatchObject({ mime: 'image/gif', width: 40, height: 40 });
+    expect(await sharp(cut?.bytes, { animated: true }).metadata()).toMatchObject({
+      pages: 2,
+      delay: [100, 300],
+      width: 40,
+      pageHeight: 40,
+    });
   });
 });

@@ -1,5 +1,6 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
 import type { ClientShape, LookShape } from '@zesting/contract';
+import { fillShape, frameOn, type ShapeRules } from '@zesting/core';
 import { Link } from 'react-router';
 import { channelLookQuery } from '../../api/calendar';
 import { wordsOf } from '../../lib/api';
@@ -9,8 +10,8 @@ import { useSearch } from '../../lib/use-search';
 import { PLACEMENT_WORDS } from '../../lib/words';
 import { ChooseClient } from '../../parts/choose-client';
 import { Button } from '../../ui/button';
+import { Framed } from '../../ui/framed';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
-import { Picture } from '../../ui/picture';
 
 /** A channel as those see it who follow it: pictures side by side, the newest first, what is planned among them. */
 export function LookPage() {
@@ -30,7 +31,7 @@ function ClientLook({ client }: { client: ClientShape }) {
   const channel = client.channels.find(({ id }) => id === search.get('channel')) ?? client.channels[0];
   const look = useInfiniteQuery({ ...channelLookQuery(client.id, channel?.id ?? ''), enabled: channel !== undefined });
   const looks = look.data?.pages.flatMap((page) => page.looks) ?? [];
-  const ratio = look.data?.pages[0]?.ratio ?? '1:1';
+  const rules = look.data?.pages[0]?.rules;
   return (
     <>
       <PageHead title="As followers see it" note="The newest first, what is planned among them.">
@@ -52,9 +53,7 @@ function ClientLook({ client }: { client: ClientShape }) {
       {look.isPending && channel && <Loading />}
       {look.data && looks.length === 0 && <Empty title={`Nothing has a day on ${channel?.name ?? 'a channel'} yet`} />}
       <ul className="grid grid-cols-3 gap-1 max-w-2xl mx-auto" aria-label={`${channel?.name ?? ''}, newest first`}>
-        {looks.map((one) => (
-          <Tile key={one.placementId} look={one} ratio={ratio} />
-        ))}
+        {rules && looks.map((one) => <Tile key={one.placementId} look={one} rules={rules} />)}
       </ul>
       {look.hasNextPage && (
         <p className="text-center mt-3">
@@ -68,7 +67,7 @@ function ClientLook({ client }: { client: ClientShape }) {
 }
 
 /** A piece as a tile: its picture, or its title where it has none yet; what is not out says so. */
-function Tile({ look, ratio }: { look: LookShape; ratio: string }) {
+function Tile({ look, rules }: { look: LookShape; rules: ShapeRules }) {
   const { to } = useClients();
   const words = `${look.title}, ${dayWords(look.on)} at ${look.at}, ${PLACEMENT_WORDS[look.state] ?? look.state}`;
   return (
@@ -77,15 +76,14 @@ function Tile({ look, ratio }: { look: LookShape; ratio: string }) {
         to={to(`/pieces/${look.pieceId}`)}
         title={words}
         className={`relative block overflow-hidden bg-sunk ${look.state === 'out' ? '' : 'outline-2 -outline-offset-2 outline-dashed outline-line-strong'}`}
-        style={{ aspectRatio: ratio.replace(':', ' / ') }}
+        style={{ aspectRatio: rules.ratio.replace(':', ' / ') }}
       >
         <span className="sr-only">{words}</span>
-        {look.pictureId ? (
-          <Picture
-            src={`/api/files/${look.pictureId}?width=640`}
+        {look.picture ? (
+          <Framed
+            frame={fillShape(frameOn(look.picture, rules), rules.ratio)}
+            src={`/api/files/${look.picture.assetId}?width=640`}
             alt=""
-            loading="lazy"
-            className="absolute inset-0 size-full object-cover"
           />
         ) : (
           <span aria-hidden className="absolute inset-0 grid place-items-center p-2 text-center text-[13px] text-muted">

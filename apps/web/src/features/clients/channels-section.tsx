@@ -8,6 +8,9 @@ import { CHANNEL_WORDS } from '../../lib/words';
 import { useClientSection } from './use-client-section';
 
 const SHAPES = ['1:1', '4:5', '9:16', '16:9', '3:2', '2:3', '2:1'];
+/** What a kind begins with. */
+const stockOf = (kind: ChannelKind) => ({ ...CHANNEL_STOCK[kind], otherShapes: [...CHANNEL_STOCK[kind].otherShapes] });
+
 const LIMITS = [
   { key: 'copyLimit', words: 'Characters' },
   { key: 'tagLimit', words: 'Tags' },
@@ -35,7 +38,7 @@ export function ChannelsSection({ client }: { client: ClientPageShape }) {
         archived={client.archived.channels}
         onChange={(channels) => edited.change({ channels })}
         nameOf={(channel) => channel.name}
-        make={() => ({ kind: 'photo_feed', ...CHANNEL_STOCK.photo_feed, usualTime: null, postingAddress: null })}
+        make={() => ({ kind: 'photo_feed', ...stockOf('photo_feed'), usualTime: null, postingAddress: null })}
         addWords="Add a channel"
         empty="None yet. A piece needs a channel to go out on."
       >
@@ -134,6 +137,7 @@ function ChannelFields({
         />
       </div>
       <ChannelRules channel={channel} put={put} />
+      <SeenThere channel={channel} put={put} />
     </>
   );
 }
@@ -192,5 +196,98 @@ function ChannelRules({ channel, put }: { channel: ChannelBody; put: (part: Part
         </Field>
       </div>
     </div>
+  );
+}
+
+const NUMBERS = [
+  ['clipMinSeconds', 'Clips run at least', 'seconds', 1, 86_400],
+  ['clipMaxSeconds', 'at most', 'seconds', 1, 86_400],
+  ['fileLimitMb', 'A file weighs at most', 'MB', 1, 100_000],
+  ['foldsAt', 'Text is folded after', 'characters', 1, 100_000],
+] as const;
+
+const COVERED = [
+  ['safeTop', 'top'],
+  ['safeBottom', 'bottom'],
+  ['safeSides', 'either side'],
+] as const;
+
+/** How pictures, clips and text are seen there. */
+function SeenThere({ channel, put }: { channel: ChannelBody; put: (part: Partial<ChannelBody>) => void }) {
+  const shapes = channel.otherShapes ?? [];
+  return (
+    <details className="mb-2">
+      <summary className="cursor-pointer text-[13px] text-pine min-h-8 inline-flex items-center">How it is seen there</summary>
+      <div className="flex flex-wrap items-start gap-x-5 gap-y-1 pt-1">
+        <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
+          <legend className="text-[13px] font-medium">Shapes of {channel.name}</legend>
+          <label className="flex items-center gap-1.5 min-h-8 text-[13px]">
+            <input
+              type="checkbox"
+              className="size-4 accent-pine"
+              checked={channel.cutsMedia ?? false}
+              onChange={({ target }) => put({ cutsMedia: target.checked })}
+            />
+            What has another shape is cut
+          </label>
+          {channel.cutsMedia && (
+            <span
+              className="flex flex-wrap items-center gap-x-3 text-[13px]"
+              role="group"
+              aria-label={`Shown whole on ${channel.name} too`}
+            >
+              Shown whole too:
+              {SHAPES.filter((shape) => shape !== channel.ratio).map((shape) => (
+                <label key={shape} className="flex items-center gap-1 min-h-8">
+                  <input
+                    type="checkbox"
+                    className="size-4 accent-pine"
+                    checked={shapes.includes(shape)}
+                    onChange={({ target }) =>
+                      put({ otherShapes: target.checked ? [...shapes, shape] : shapes.filter((other) => other !== shape) })
+                    }
+                  />
+                  {shape}
+                </label>
+              ))}
+            </span>
+          )}
+        </fieldset>
+        {NUMBERS.map(([key, words, unit, least, most]) => (
+          <Field key={key} label={words}>
+            {(control) => (
+              <input
+                {...control}
+                type="number"
+                min={least}
+                max={most}
+                className="field w-32"
+                placeholder={key === 'foldsAt' ? 'never' : `any, in ${unit}`}
+                value={channel[key] ?? ''}
+                onChange={({ target }) => put({ [key]: target.value === '' ? null : Number(target.value) })}
+              />
+            )}
+          </Field>
+        ))}
+        <fieldset className="flex flex-wrap gap-x-3">
+          <legend className="text-[13px] font-medium">Its own signs cover, in %</legend>
+          {COVERED.map(([key, words]) => (
+            <Field key={key} label={words}>
+              {(control) => (
+                <input
+                  {...control}
+                  type="number"
+                  min={0}
+                  max={40}
+                  className="field w-20"
+                  value={channel[key] ?? 0}
+                  onChange={({ target }) => put({ [key]: Number(target.value) })}
+                />
+              )}
+            </Field>
+          ))}
+        </fieldset>
+      </div>
+    </details>
   );
 }

@@ -1,9 +1,14 @@
-import type { HandOutShape } from '@zesting/contract';
+import type { HandOutMediumShape, HandOutShape } from '@zesting/contract';
+import { frameOn } from '@zesting/core';
 import { Download } from 'lucide-react';
 import { count } from '../../lib/format';
 import { buttonClass } from '../../ui/button';
 import { CopyButton } from '../../ui/copy-button';
+import { Framed } from '../../ui/framed';
 import { Thumbnail } from '../../ui/thumbnail';
+
+/** A picture as it is cut, or whole. */
+const cutFrame = (medium: HandOutMediumShape) => frameOn(medium, { ratio: medium.crop?.ratio ?? '1:1', otherShapes: [], cutsMedia: false });
 
 /** What goes out on a channel, part by part, each copied with one press, and its files. */
 export function Parts({ placementId, handOut }: { placementId: string; handOut: HandOutShape }) {
@@ -39,7 +44,16 @@ export function Parts({ placementId, handOut }: { placementId: string; handOut: 
           <ul className="grid gap-1.5">
             {handOut.media.map((medium, index) => (
               <li key={`${medium.assetId}-${index}`} className="flex items-center gap-2.5 min-w-0">
-                <Thumbnail pictureId={medium.mime.startsWith('image/') ? medium.assetId : null} />
+                {medium.mime.startsWith('image/') ? (
+                  <Framed
+                    frame={cutFrame(medium)}
+                    src={`/api/files/${medium.assetId}?width=160`}
+                    alt=""
+                    className="max-w-10 max-h-10 w-full shrink-0 rounded-md"
+                  />
+                ) : (
+                  <Thumbnail pictureId={null} />
+                )}
                 <span className="min-w-0 flex-1 truncate text-[13px]" title={medium.alt || medium.name}>
                   {medium.alt || medium.name}
                 </span>

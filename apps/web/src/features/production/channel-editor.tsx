@@ -1,10 +1,12 @@
 import type { ChannelContentShape, ContentShape } from '@zesting/contract';
-import { copycheck, lengthOn, mediacheck, withTagSet, type ClientRules, type Content, type Finding } from '@zesting/core';
+import { copycheck, lengthOn, mediacheck, mediaShown, withTagSet, type ClientRules, type Content, type Finding } from '@zesting/core';
 import { notesAt } from '../../lib/finding-words';
-import { count } from '../../lib/format';
+import { useState } from 'react';
 import { tagWords, toTags } from '../../lib/tags';
+import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
-import { Preview } from '../../ui/preview';
+import { ChannelMedia } from './channel-media';
+import { ChannelPreview, PreviewDialog } from './channel-preview';
 import { TagSetChoice } from './tag-set-choice';
 
 type Shared = ContentShape['shared'];
@@ -16,25 +18,28 @@ interface ChannelEditorProps {
   readonly readOnly: boolean;
   /** what the client asks of everything that goes out */
   readonly rules: ClientRules;
-  readonly onChange: (part: ChannelContentShape) => void;
+  /** all channels of the piece */
+  readonly channels: readonly ChannelContentShape[];
+  readonly onChange: (...parts: ChannelContentShape[]) => void;
 }
 
 /** A channel's part with the shared one, as core checks them. */
 const contentOf = (part: ChannelContentShape, shared: Shared): Content => ({
-  shared: { copy: shared.copy, disclosure: shared.disclosure, media: [] },
+  shared,
   channels: { [part.channelId]: part },
 });
 
 /** What speaks against going out on a channel as it is written now. */
 export const findingsOn = (part: ChannelContentShape, shared: Shared, rules: ClientRules): Finding[] => [
-  ...copycheck(contentOf(part, shared), part.channelId, part, rules),
-  ...mediacheck(shared.media, part),
+  ...copycheck(contentOf(part, shared), part.channelId, part.rules, rules),
+  ...mediacheck(mediaShown(shared.media, part), part.rules),
 ];
 
 /** One channel's own part, with how it will look there and what does not fit. */
-export function ChannelEditor({ pieceId, part, shared, readOnly, rules, onChange }: ChannelEditorProps) {
-  const copy = part.copy.trim() === '' ? shared.copy : part.copy;
-  const length = lengthOn(contentOf(part, shared), part.channelId, part);
+export function ChannelEditor({ pieceId, part, shared, readOnly, rules, channels, onChange }: ChannelEditorProps) {
+  const [isLarge, setLarge] = useState(false);
+  const content = contentOf(part, shared);
+  const length = lengthOn(content, part.channelId, part.rules);
   const findings = findingsOn(part, shared, rules);
   const media = notesAt(findings, 'media');
   return (
@@ -43,7 +48,7 @@ export function ChannelEditor({ pieceId, part, shared, readOnly, rules, onChange
         <Field
           label={`Copy on ${part.name}`}
           {...notesAt(findings, 'copy')}
-          help={`${part.copyLimit === null ? length : `${length} of ${part.copyLimit}`} characters${part.countsTags ? ', tags among them' : ''}`}
+          help={`${part.rules.copyLimit === null ? length : `${length} of ${part.rules.copyLimit}`} characters${part.rules.countsTags ? ', tags among them' : ''}`}
         >
           {(control) => (
             <textarea
@@ -88,11 +93,16 @@ export function ChannelEditor({ pieceId, part, shared, readOnly, rules, onChange
             />
           )}
         </Field>
+        <ChannelMedia part={part} media={shared.media} channels={channels} readOnly={readOnly} onChange={(parts) => onChange(...parts)} />
       </div>
       <figure className="card p-3 bg-paper">
-        <figcaption className="text-muted text-[12px] mb-2">
-          As on {part.name}, {part.ratio}
-          {part.mediaLimit !== null && `, ${shared.media.length} of ${count(part.mediaLimit, 'picture or clip', 'pictures and clips')}`}
+        <figcaption className="flex items-center gap-2 text-muted text-[12px] mb-2">
+          <span className="flex-1">
+            As on {part.name}, {part.rules.ratio}
+          </span>
+          <Button look="quiet" onClick={() => setLarge(true)}>
+            Larger
+          </Button>
         </figcaption>
         {media.error && (
           <p role="alert" className="text-rhubarb font-medium text-[13px] mb-2 break-words">
@@ -100,13 +110,8 @@ export function ChannelEditor({ pieceId, part, shared, readOnly, rules, onChange
           </p>
         )}
         {media.warning && <p className="text-rind font-medium text-[13px] mb-2 break-words">{media.warning}</p>}
-        {shared.media[0] ? (
-          <Preview medium={shared.media[0]} ratio={part.ratio} source={`/api/files/${shared.media[0].assetId}`} />
-        ) : (
-          <div className="bg-sunk rounded-md grid place-items-center text-muted text-[13px] min-h-28">No picture yet</div>
-        )}
-        <p className="mt-2 whitespace-pre-wrap break-words text-[13px]">{copy}</p>
-        {part.tags.length > 0 && <p className="text-lake text-[13px] break-words">{tagWords(part.tags)}</p>}
+        <ChannelPreview part={part} media={shared.media} content={content} />
+        {isLarge && <PreviewDialog part={part} media={shared.media} content={content} onClose={() => setLarge(false)} />}
       </figure>
     </div>
   );
@@ -122,7 +127,11 @@ function TagsField({
   return (
     <Field
       label="Tags"
-      help={part.tagLimit === null ? 'Apart by spaces; their order is kept.' : `${part.tags.length} of ${part.tagLimit}; apart by spaces`}
+      help={
+        part.rules.tagLimit === null
+          ? 'Apart by spaces; their order is kept.'
+          : `${part.tags.length} of ${part.rules.tagLimit}; apart by spaces`
+      }
       {...notes}
     >
       {(control) => (

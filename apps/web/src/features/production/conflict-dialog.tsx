@@ -1,6 +1,10 @@
+import type { ChannelContentShape } from '@zesting/contract';
+import { mediaShown } from '@zesting/core';
+import { tagWords } from '../../lib/tags';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import type { Draft } from './use-draft';
+import { cropWords } from './versions/compare-case';
 
 interface ConflictDialogProps {
   readonly mine: Draft;
@@ -35,14 +39,37 @@ export function ConflictDialog({ mine, theirs, onMine, onTheirs, onClose }: Conf
   );
 }
 
+/** What a channel has of its own, in words: its text, and of pictures which it shows and how it cuts them. */
+const textOf = (part: ChannelContentShape, { shared }: Draft): string =>
+  [
+    part.copy,
+    tagWords(part.tags),
+    part.firstComment,
+    part.link,
+    part.media &&
+      `Shows ${
+        mediaShown(shared.media, part)
+          .map(({ name }) => name)
+          .join(', ') || 'no picture'
+      }`,
+    ...mediaShown(shared.media, part).flatMap(({ name, crop }) => (crop ? [`${name}: ${cropWords(crop)}`] : [])),
+  ]
+    .filter(Boolean)
+    .join('\n');
+
+function theSame({ channelId }: ChannelContentShape, other: Draft): string | undefined {
+  const part = other.channels.find((same) => same.channelId === channelId);
+  return part && textOf(part, other);
+}
+
 function Side({ title, draft, other }: { title: string; draft: Draft; other: Draft }) {
   const parts = [
     { name: 'Copy', text: draft.shared.copy, differs: draft.shared.copy !== other.shared.copy },
     { name: 'Pictures', text: draft.shared.media.map((medium) => medium.name).join(', '), differs: false },
     ...draft.channels.map((part) => ({
       name: part.name,
-      text: [part.copy, part.tags.map((tag) => `#${tag}`).join(' '), part.firstComment, part.link].filter(Boolean).join('\n'),
-      differs: part.copy !== other.channels.find((same) => same.channelId === part.channelId)?.copy,
+      text: textOf(part, draft),
+      differs: textOf(part, draft) !== theSame(part, other),
     })),
   ];
   return (

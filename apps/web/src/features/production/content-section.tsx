@@ -120,8 +120,12 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
               shared={draft.shared}
               readOnly={readOnly}
               rules={rules}
-              onChange={(next) =>
-                change({ ...draft, channels: draft.channels.map((other) => (other.channelId === next.channelId ? next : other)) })
+              channels={draft.channels}
+              onChange={(...parts) =>
+                change({
+                  ...draft,
+                  channels: draft.channels.map((other) => parts.find(({ channelId }) => channelId === other.channelId) ?? other),
+                })
               }
             />
           ),

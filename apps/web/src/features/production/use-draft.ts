@@ -15,7 +15,17 @@ const bodyOf = (draft: Draft) => ({
     disclosure: draft.shared.disclosure,
     media: draft.shared.media.map(({ assetId, alt }) => ({ assetId, alt })),
   },
-  channels: draft.channels.map(({ channelId, copy, tags, firstComment, link }) => ({ channelId, copy, tags, firstComment, link })),
+  channels: draft.channels.map(({ channelId, copy, tags, firstComment, link, media = null, crops = {} }) => ({
+    channelId,
+    copy,
+    tags,
+    firstComment,
+    link,
+    media,
+    crops: Object.entries(crops)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([hash, { ratio, x, y, size }]) => ({ hash, ratio, x, y, size })),
+  })),
 });
 
 const sameContent = (a: Draft, b: Draft): boolean => JSON.stringify(bodyOf(a)) === JSON.stringify(bodyOf(b));
@@ -69,10 +79,10 @@ export function useDraft(piece: PieceShape) {
   };
 
   /** Puts a file that arrived into what is being edited now, whatever was typed while it was on its way. */
-  const addMedium = ({ assetId, name, mime, width, height }: UploadShape) =>
+  const addMedium = (file: UploadShape) =>
     setEdited((before) => {
       const { shared, channels } = before?.draft ?? latest.current;
-      const media = [...shared.media, { assetId, name, mime, width, height, alt: '' }];
+      const media = [...shared.media, { ...file, alt: '' }];
       return { draft: { shared: { ...shared, media }, channels }, base: before?.base ?? latest.current.version };
     });
 

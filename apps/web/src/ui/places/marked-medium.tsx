@@ -1,5 +1,5 @@
 import type { MediumShape } from '@zesting/contract';
-import { momentWords, seenOf, toSeen, toWhole, type Area, type Pointed } from '@zesting/core';
+import { momentWords, toSeen, toWhole, type Frame, type Pointed } from '@zesting/core';
 import { useRef, useState } from 'react';
 import { Preview } from '../preview';
 import { AreaPicker } from './area-picker';
@@ -9,7 +9,8 @@ interface MarkedMediumProps {
   readonly medium: MediumShape;
   /** which of the piece's pictures and clips it is, from 1 */
   readonly number: number;
-  readonly ratio: string;
+  /** how it is seen here */
+  readonly frame: Frame;
   readonly source: string;
   /** those of all the piece; the ones on this picture or clip are shown */
   readonly marks: readonly Mark[];
@@ -18,27 +19,19 @@ interface MarkedMediumProps {
   readonly onPick?: ((pointed: Pointed) => void) | undefined;
 }
 
-const WHOLE: Area = { x: 0, y: 0, width: 10_000, height: 10_000 };
-
-/** What of a picture is seen at a channel's shape; all of it where its size is not known. */
-function seenAt({ width, height }: MediumShape, ratio: string): Area {
-  const [across = 1, down = 1] = ratio.split(':').map(Number);
-  return width && height ? seenOf({ width, height }, { width: across, height: down }) : WHOLE;
-}
-
 /** A picture with the areas that remarks mean, or a clip with their moments. */
 export function MarkedMedium(props: MarkedMediumProps) {
-  const { medium, ratio, source } = props;
+  const { medium, frame, source } = props;
   if (medium.mime.startsWith('image/')) return <MarkedPicture {...props} />;
   if (/^(video|audio)\//.test(medium.mime)) return <MarkedClip {...props} />;
-  return <Preview medium={medium} ratio={ratio} source={source} />;
+  return <Preview medium={medium} frame={frame} source={source} />;
 }
 
-function MarkedPicture({ medium, number, ratio, source, marks, onChoose, onPick }: MarkedMediumProps) {
-  const seen = seenAt(medium, ratio);
+function MarkedPicture({ medium, number, frame, source, marks, onChoose, onPick }: MarkedMediumProps) {
+  const seen = frame.kept;
   return (
     <div className="relative overflow-hidden rounded-md">
-      <Preview medium={medium} ratio={ratio} source={source} />
+      <Preview medium={medium} frame={frame} source={source} />
       {marks.filter(isOn(medium.assetId)).map((mark) => {
         if (mark.place.kind !== 'region') return null;
         const area = toSeen(mark.place, seen);
@@ -64,7 +57,7 @@ function MarkedPicture({ medium, number, ratio, source, marks, onChoose, onPick 
   );
 }
 
-function MarkedClip({ medium, number, ratio, source, marks, onChoose, onPick }: MarkedMediumProps) {
+function MarkedClip({ medium, number, frame, source, marks, onChoose, onPick }: MarkedMediumProps) {
   const clip = useRef<HTMLMediaElement>(null);
   const [atMs, setAtMs] = useState(0);
   const goTo = (ms: number) => {
@@ -72,7 +65,7 @@ function MarkedClip({ medium, number, ratio, source, marks, onChoose, onPick }: 
   };
   return (
     <div>
-      <Preview medium={medium} ratio={ratio} source={source} clip={clip} onTime={(seconds) => setAtMs(Math.round(seconds * 1000))} />
+      <Preview medium={medium} frame={frame} source={source} clip={clip} onTime={(seconds) => setAtMs(Math.round(seconds * 1000))} />
       <div className="flex flex-wrap gap-2 mt-1 text-[13px]">
         {marks.filter(isOn(medium.assetId)).map((mark) => {
           if (mark.place.kind !== 'moment') return null;

@@ -38,7 +38,7 @@ export async function leaveDemo(app: App, name: string): Promise<Result<null, Fa
     );
     const files = await rowsOf<{ hash: string }>(
       tx,
-      'select hash from assets union select hash from asset_sizes union select mark_hash from agencies where mark_hash is not null',
+      'select hash from assets union select hash from asset_sizes union select made_hash from picture_cuts union select mark_hash from agencies where mark_hash is not null',
     );
     hashes.push(...files.map((file) => file.hash));
     await tx.query(`truncate ${tables.map((table) => table.name).join(', ')} restart identity`);

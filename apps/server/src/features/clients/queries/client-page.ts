@@ -59,6 +59,8 @@ async function namedLists(tx: Tx, clientId: string, isArchived: boolean): Promis
     tx,
     `select id, kind, name, ratio, copy_limit as "copyLimit", tag_limit as "tagLimit", media_limit as "mediaLimit", lead_days as "leadDays",
        counts_tags as "countsTags", links_work as "linksWork", needs_media as "needsMedia", min_width as "minWidth", has_address as "hasAddress",
+       other_shapes as "otherShapes", cuts_media as "cutsMedia", clip_min_seconds as "clipMinSeconds", clip_max_seconds as "clipMaxSeconds",
+       file_limit_mb as "fileLimitMb", safe_top as "safeTop", safe_bottom as "safeBottom", safe_sides as "safeSides", folds_at as "foldsAt",
        posting_address as "postingAddress", usual_time as "usualTime" from channels ${where}`,
     [clientId],
   );

@@ -46,7 +46,7 @@ const addChannels = (tx: Tx, clientId: string, kinds: readonly ChannelKind[]): P
   tx.insert(
     Channel,
     kinds.map((kind, position) => {
-      return { clientId, kind, ...CHANNEL_STOCK[kind], position };
+      return { clientId, kind, ...CHANNEL_STOCK[kind], otherShapes: [...CHANNEL_STOCK[kind].otherShapes], position };
     }),
   );
 

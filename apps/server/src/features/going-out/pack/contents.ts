@@ -1,6 +1,7 @@
-import { fileNames, getDay, handOut, handOutText, isReadyByHand, mediaOn, type Day, type HandOut } from '@zesting/core';
+import { fileNames, getDay, handOut, handOutText, isReadyByHand, type Day, type HandOut } from '@zesting/core';
 import type { GoingOutRowShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
+import { mediaOut } from '../../production/index.js';
 import { goingOutRows, placedWhere, type Placed } from '../queries/placed.js';
 
 /** The most placements that one pack holds. */
@@ -35,9 +36,9 @@ export interface PackContents {
 
 /**
  * What a client's pack holds from `from` to `to`, both included: what is signed and within the rules, or out already. One client's alone.
- * @returns `too_large` where there is more than a pack takes
+ * @returns `too_large` where there is more than a pack takes, `being_made` where a picture is still being cut
  */
-export async function packContents(app: App, clientId: string, from: Day, to: Day): Promise<PackContents | 'too_large'> {
+export async function packContents(app: App, clientId: string, from: Day, to: Day): Promise<PackContents | 'too_large' | 'being_made'> {
   const [client] = await app.read<PackContents['client']>('select id, code, name, zone from clients where id = $1', [clientId]);
   if (!client) throw new Error('the client went away');
   const placed = await placedWhere(
@@ -51,25 +52,29 @@ export async function packContents(app: App, clientId: string, from: Day, to: Da
   const isIn = (row: GoingOutRowShape) =>
     row.state === 'out' || row.state === 'sending' || (row.state === 'scheduled' && isReadyByHand(row.findings));
   const chosen = placed.filter((_, index) => rows[index] && isIn(rows[index]));
+  const packed = await packedOf(app, client.code, chosen, rows);
+  if (packed === 'being_made') return packed;
   return {
     client,
     from,
     to,
-    packed: await packedOf(app, client.code, chosen, rows),
+    packed,
     leftOut: rows.filter((row) => !isIn(row)),
   };
 }
 
 /** Names run over the whole pack, so that its files sort in the order in which they go out. */
-async function packedOf(app: App, clientCode: string, placed: readonly Placed[], rows: readonly GoingOutRowShape[]): Promise<Packed[]> {
-  const media = placed.map(({ content, rules }) => mediaOn(content.shared.media, rules));
-  const kept = await app.read<{ id: string; hash: string; name: string; bytes: number }>(
-    'select id, hash, name, bytes::float8 as bytes from assets where id = any($1)',
-    [[...new Set(media.flat().map(({ assetId }) => assetId))]],
+async function packedOf(
+  app: App,
+  clientCode: string,
+  placed: readonly Placed[],
+  rows: readonly GoingOutRowShape[],
+): Promise<Packed[] | 'being_made'> {
+  const files = await mediaOut(
+    app,
+    placed.map(({ content, channelId, rules }) => ({ media: content.shared.media, part: content.channels[channelId], rules })),
   );
-  const files = placed.map((_, index) =>
-    (media[index] ?? []).flatMap(({ assetId, alt }) => kept.filter(({ id }) => id === assetId).map((file) => ({ ...file, alt }))),
-  );
+  if (files === 'being_made') return files;
   const named = placed.flatMap(({ on, pieceTitle, channelName }, index) => {
     const name = { on: on === null ? null : getDay(on), clientCode, title: `${pieceTitle} ${channelName}` };
     const extensions = [...(files[index] ?? []).map((file) => file.name.split('.').at(-1) ?? ''), 'txt'];

@@ -1,6 +1,7 @@
 import { fileNames, getDay, handOut, mediaOn } from '@zesting/core';
-import type { GoingOutRowShape, HandOutShape, MediumShape } from '@zesting/contract';
+import type { GoingOutRowShape, HandOutShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
+import { fileFacts, mediumShape, type FileFacts } from '../../production/index.js';
 import { goingOutRows, placedWhere, type Placed } from './placed.js';
 
 async function placedOf(app: App, placementId: string): Promise<Placed> {
@@ -20,6 +21,10 @@ async function rowOf(app: App, placed: Placed): Promise<GoingOutRowShape> {
   return row;
 }
 
+/** Only pictures are cut. */
+const isCut = ({ assetId }: { readonly assetId: string }, files: ReadonlyMap<string, FileFacts>): boolean =>
+  files.get(assetId)?.mime.startsWith('image/') ?? false;
+
 /** What is copied out by hand of a placement, with what speaks against it. */
 export async function handOutOf(app: App, placementId: string): Promise<HandOutShape> {
   const placed = await placedOf(app, placementId);
@@ -29,16 +34,17 @@ export async function handOutOf(app: App, placementId: string): Promise<HandOutS
     'select h.posting_address as "postingAddress", c.code from channels h join clients c on c.id = h.client_id where h.id = $1',
     [channelId],
   );
-  const chosen = mediaOn(content.shared.media, rules);
-  const files = await app.read<Pick<MediumShape, 'assetId' | 'mime' | 'width' | 'height'>>(
-    'select id as "assetId", mime, width, height from assets where id = any($1)',
-    [chosen.map(({ assetId }) => assetId)],
+  const shown = mediaOn(content.shared.media, content.channels[channelId], rules);
+  const files = await fileFacts(
+    app,
+    shown.map(({ assetId }) => assetId),
   );
-  const media = chosen.flatMap(({ assetId, name, alt }) =>
-    files.filter((file) => file.assetId === assetId).map((file) => ({ ...file, name, alt })),
-  );
+  const media = shown
+    .filter(({ assetId }) => files.has(assetId))
+    .map(({ crop, ...medium }) => ({ ...mediumShape(medium, files), crop: isCut(medium, files) ? crop : null }));
   const named = { on: on === null ? null : getDay(on), clientCode: channel?.code ?? '', title: pieceTitle };
   return {
+    channelId,
     ...handOut(content, channelId),
     media,
     fileNames: fileNames(media.map(({ name }) => ({ ...named, extension: name.split('.').at(-1) ?? '' }))),

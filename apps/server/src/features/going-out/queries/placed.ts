@@ -1,5 +1,6 @@
 import {
   copyOnChannel,
+  mediaShown,
   preflight,
   type ChannelRules,
   type CheckedMedium,
@@ -12,7 +13,7 @@ import {
 import type { GoingOutRowShape, PlacementCheckShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { loadSources, signOffOf } from '../../planning/index.js';
-import { firstPicture, PLACEMENT_COLUMNS } from '../../production/index.js';
+import { channelRules, checkedMedium, fileFacts, firstPicture, PLACEMENT_COLUMNS, type FileFacts } from '../../production/index.js';
 import { seenOf, type Looked } from '../seen.js';
 import { STOPPED } from './stopped.js';
 
@@ -32,8 +33,7 @@ export interface Placed extends Omit<GoingOutRowShape, 'findings' | 'check' | 'w
 /** What `FROM` gives as a `Placed`. */
 const COLUMNS = `${PLACEMENT_COLUMNS}, p.title as "pieceTitle", p.number as "pieceNumber", f.name as "formatName", l.publish_at as "publishAt",
   ${firstPicture('p.content')} as "pictureId", p.content, p.digests,
-  jsonb_build_object('copyLimit', h.copy_limit, 'countsTags', h.counts_tags, 'tagLimit', h.tag_limit, 'mediaLimit', h.media_limit,
-    'minWidth', h.min_width, 'needsMedia', h.needs_media, 'linksWork', h.links_work) as rules,
+  ${channelRules('h')} as rules,
   jsonb_build_object('wordsNever', c.brand -> 'wordsNever', 'needsDisclosure', coalesce((c.brand ->> 'needsDisclosure')::boolean, false)) as client,
   k.seen as "checkedSeen", case when k.placement_id is null then null else jsonb_build_object('by', w.name, 'at', k.checked_at) end as checked,
   h.kind as "channelKind", case when n.channel_id is null then null else jsonb_build_object('accessEndsOn', n.access_ends_on, 'audience', n.audience,
@@ -58,7 +58,7 @@ interface Blackout {
 
 /** What speaks against placements, besides what stands in them. */
 interface Around {
-  readonly media: ReadonlyMap<string, { readonly mime: string; readonly width: number | null }>;
+  readonly files: ReadonlyMap<string, FileFacts>;
   readonly blackouts: readonly Blackout[];
   /** whether the parts of a missed one are signed; of others their state says it */
   readonly isSigned: (placed: Placed) => boolean;
@@ -69,10 +69,9 @@ interface Around {
 const SAYS_SIGNED: readonly string[] = ['pencilled', 'scheduled', 'sending', 'out'] satisfies Placed['state'][];
 
 async function around(app: App, all: readonly Placed[]): Promise<Around> {
-  const assetIds = [...new Set(all.flatMap(({ content }) => content.shared.media.map(({ assetId }) => assetId)))];
-  const files = await app.read<{ id: string; mime: string; width: number | null }>(
-    'select id, mime, width from assets where id = any($1)',
-    [assetIds],
+  const files = await fileFacts(
+    app,
+    all.flatMap(({ content }) => content.shared.media.map(({ assetId }) => assetId)),
   );
   const days = all.flatMap(({ on }) => on ?? []).sort();
   const blackouts = await app.read<Blackout>(
@@ -83,7 +82,7 @@ async function around(app: App, all: readonly Placed[]): Promise<Around> {
   const passed = [...new Set(all.filter(({ state }) => !SAYS_SIGNED.includes(state)).map(({ pieceId }) => pieceId))];
   const signOffs = new Map((await loadSources(app.manager, passed)).map((source) => [source.id, signOffOf(source)]));
   return {
-    media: new Map(files.map(({ id, ...file }) => [id, file])),
+    files,
     blackouts,
     isSigned: ({ state, pieceId, channelId }) => {
       if (SAYS_SIGNED.includes(state)) return state !== 'pencilled';
@@ -94,11 +93,8 @@ async function around(app: App, all: readonly Placed[]): Promise<Around> {
   };
 }
 
-const mediaOf = ({ content }: Placed, { media }: Around): CheckedMedium[] =>
-  content.shared.media.map(({ assetId, name, alt }) => {
-    const file = media.get(assetId);
-    return { name, alt, mime: file?.mime ?? '', width: file?.width ?? null };
-  });
+const mediaOf = ({ content, channelId }: Placed, { files }: Around): CheckedMedium[] =>
+  mediaShown(content.shared.media, content.channels[channelId]).map((medium) => checkedMedium(medium, files));
 
 /** What is out, or on its way there: nothing is to be settled before it goes. */
 const SPOKEN_FOR: readonly string[] = ['out', 'sending', 'unsure'] satisfies Placed['state'][];

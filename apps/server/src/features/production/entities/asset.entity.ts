@@ -5,6 +5,7 @@ import { BigIntColumn, IdColumn, IdKey, InstantColumn, IntColumn, Refers, TextCo
 @Check('ck_assets_of', 'num_nonnulls(client_id, idea_id) = 1')
 @Index('ix_assets_idea', ['ideaId'], { where: 'idea_id is not null' })
 @Index('ix_assets_client', ['clientId'])
+@Index('ix_assets_hash', ['hash'])
 @Index('ix_assets_piece', ['pieceId'])
 @Index('ix_assets_request', ['requestId'], { where: 'request_id is not null' })
 @Index('ix_assets_unused', ['createdAt'], { where: '(request_id is null) and (piece_id is null) and (idea_id is null)' })
@@ -30,6 +31,7 @@ export class Asset {
   @IntColumn({ nullable: true }) width: number | null;
   @IntColumn({ nullable: true }) height: number | null;
   @InstantColumn() createdAt: string;
+  @IntColumn({ nullable: true }) durationMs: number | null;
 }
 
 /** A picture in a size that screens need. */
@@ -43,4 +45,18 @@ export class AssetSize {
   @TextColumn() hash: string;
   @IntColumn() bytes: number;
   @TextColumn({ default: () => "'image/webp'" }) mime: string;
+}
+
+/** What a crop cuts out of a picture, with and without the mark; both are known by the digests of their bytes. */
+@Index('ix_picture_cuts_made', ['madeHash'])
+@Entity('picture_cuts')
+export class PictureCut {
+  @PrimaryColumn('text') hash: string;
+  @PrimaryColumn('text') crop: string;
+  @PrimaryColumn('boolean') marked: boolean;
+  @TextColumn() madeHash: string;
+  @TextColumn() mime: string;
+  @IntColumn() bytes: number;
+  @IntColumn() width: number;
+  @IntColumn() height: number;
 }

@@ -1,5 +1,6 @@
 import {
   addDays,
+  type ChannelRules,
   daysBetween,
   isWorkingDay,
   weekdayOf,
@@ -14,6 +15,7 @@ import type {
   ActivityShape,
   BriefRequestShape,
   BriefShape,
+  ChannelLooksShape,
   ContentShape,
   DecisionShape,
   PieceShape,
@@ -35,6 +37,8 @@ import {
   type PieceSource,
   type PieceState,
 } from '../../planning/index.js';
+import { channelLooks, channelRules } from './channel-rules.js';
+import { fileFacts, mediumShape } from './media-out.js';
 import { PLACEMENT_COLUMNS } from './placement-columns.js';
 import { UPLOAD_COLUMNS } from './uploads.js';
 
@@ -245,29 +249,22 @@ async function withFiles(app: App, viewer: Viewer, request: Omit<BriefRequestSha
 }
 
 interface ChannelRow {
-  id: string;
+  channelId: string;
   name: string;
   kind: string;
-  ratio: string;
-  copy_limit: number | null;
-  tag_limit: number | null;
-  media_limit: number | null;
-  counts_tags: boolean;
-  links_work: boolean;
-  needs_media: boolean;
-  min_width: number | null;
+  rules: ChannelRules;
+  looks: ChannelLooksShape;
 }
 
 async function contentShape(app: App, row: PieceColumns, source: PieceSource): Promise<ContentShape> {
   const signOff = signOffOf(source);
-  const media = await app.read<{ assetId: string; mime: string; width: number | null; height: number | null }>(
-    'select id as "assetId", mime, width, height from assets where id = any($1)',
-    [row.content.shared.media.map((medium) => medium.assetId)],
+  const files = await fileFacts(
+    app,
+    row.content.shared.media.map((medium) => medium.assetId),
   );
-  const byId = new Map(media.map((medium) => [medium.assetId, medium]));
   const channels = await app.read<ChannelRow>(
-    `select id, name, kind, ratio, copy_limit, tag_limit, media_limit, counts_tags, links_work, needs_media, min_width
-     from channels where id = any($1) order by position`,
+    `select h.id as "channelId", h.name, h.kind, ${channelRules('h')} as rules, ${channelLooks('h')} as looks
+     from channels h where h.id = any($1) order by h.position`,
     [Object.keys(row.content.channels)],
   );
   return {
@@ -276,35 +273,12 @@ async function contentShape(app: App, row: PieceColumns, source: PieceSource): P
       copy: row.content.shared.copy,
       disclosure: row.content.shared.disclosure,
       state: signOff.shared,
-      media: row.content.shared.media.map(({ assetId, name, alt }) => {
-        const file = byId.get(assetId);
-        return { assetId, name, alt, mime: file?.mime ?? '', width: file?.width ?? null, height: file?.height ?? null };
-      }),
+      media: row.content.shared.media.map((medium) => mediumShape(medium, files)),
     },
     channels: channels.flatMap((channel) => {
-      const part = row.content.channels[channel.id];
+      const part = row.content.channels[channel.channelId];
       if (!part) return [];
-      const { copy, tags, firstComment, link } = part;
-      return [
-        {
-          channelId: channel.id,
-          name: channel.name,
-          kind: channel.kind,
-          ratio: channel.ratio,
-          copyLimit: channel.copy_limit,
-          tagLimit: channel.tag_limit,
-          mediaLimit: channel.media_limit,
-          countsTags: channel.counts_tags,
-          linksWork: channel.links_work,
-          needsMedia: channel.needs_media,
-          minWidth: channel.min_width,
-          copy,
-          tags: [...tags],
-          firstComment,
-          link,
-          state: signOff.channels[channel.id] ?? 'open',
-        },
-      ];
+      return [{ ...channel, ...part, tags: [...part.tags], state: signOff.channels[channel.channelId] ?? 'open' }];
     }),
   };
 }

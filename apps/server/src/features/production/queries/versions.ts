@@ -1,6 +1,7 @@
-import type { MediumShape, VersionContentShape, VersionRow, VersionsShape } from '@zesting/contract';
+import type { VersionContentShape, VersionRow, VersionsShape } from '@zesting/contract';
 import { fail, ok, type Content, type Result } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
+import { fileFacts, mediumShape, type FileFacts } from './media-out.js';
 
 interface ContentRow {
   number: number;
@@ -55,31 +56,28 @@ export async function versionsOf(
 }
 
 interface Known {
-  readonly files: ReadonlyMap<string, Pick<MediumShape, 'mime' | 'width' | 'height'>>;
+  readonly files: ReadonlyMap<string, FileFacts>;
   readonly channels: readonly { readonly id: string; readonly name: string }[];
 }
 
 async function knownOf(app: App, contents: readonly Content[]): Promise<Known> {
-  const files = await app.read<{ id: string; mime: string; width: number | null; height: number | null }>(
-    'select id, mime, width, height from assets where id = any($1)',
-    [contents.flatMap(({ shared }) => shared.media.map(({ assetId }) => assetId))],
+  const files = await fileFacts(
+    app,
+    contents.flatMap(({ shared }) => shared.media.map(({ assetId }) => assetId)),
   );
   const channels = await app.read<{ id: string; name: string }>('select id, name from channels where id = any($1) order by position', [
     contents.flatMap((content) => Object.keys(content.channels)),
   ]);
-  return { files: new Map(files.map((file) => [file.id, file])), channels };
+  return { files, channels };
 }
 
 const shapeOf = (number: number | null, { shared, channels }: Content, known: Known): VersionContentShape => ({
   number,
   copy: shared.copy,
   disclosure: shared.disclosure,
-  media: shared.media.map(({ assetId, name, alt, hash }) => {
-    const file = known.files.get(assetId);
-    return { assetId, name, alt, hash, mime: file?.mime ?? '', width: file?.width ?? null, height: file?.height ?? null };
-  }),
+  media: shared.media.map((medium) => mediumShape(medium, known.files)),
   channels: known.channels.flatMap(({ id, name }) => {
     const part = channels[id];
-    return part ? [{ channelId: id, name, copy: part.copy, tags: [...part.tags], firstComment: part.firstComment, link: part.link }] : [];
+    return part ? [{ channelId: id, name, ...part, tags: [...part.tags] }] : [];
   }),
 });

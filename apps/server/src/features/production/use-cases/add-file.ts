@@ -21,12 +21,12 @@ export async function addAsset(
   where: FileOwner & { readonly name: string; readonly now: string },
 ): Promise<UploadShape> {
   const name = where.name.replace(/[\p{Cc}/\\]/gu, '').slice(-150) || 'file';
-  const { hash, mime, bytes, width, height } = file;
+  const { hash, mime, bytes, width, height, durationMs } = file;
   const of = 'ideaId' in where ? { ideaId: where.ideaId } : { clientId: where.clientId, pieceId: where.pieceId };
   const owner = { clientId: null, pieceId: null, ideaId: null, ...of };
-  const assetId = await insertRow(tx, Asset, { ...owner, hash, name, mime, bytes, width, height, createdAt: where.now });
+  const assetId = await insertRow(tx, Asset, { ...owner, hash, name, mime, bytes, width, height, durationMs, createdAt: where.now });
   if (mime.startsWith('image/')) await askForSizes(tx, assetId);
-  return { assetId, name, mime: file.mime, bytes: file.bytes, width: file.width, height: file.height };
+  return { assetId, name, hash, mime, bytes, width, height, durationMs };
 }
 
 /** Adds a file to a piece. The bytes are stored first: a file without a row harms nobody. */

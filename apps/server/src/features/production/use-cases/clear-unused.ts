@@ -45,14 +45,21 @@ export async function dropAssets(tx: Tx, ids: readonly string[]): Promise<string
     'with gone as (delete from assets where id = any($1) returning hash) select hash from gone',
     [ids],
   );
-  return [...files, ...sizes].map(({ hash }) => hash);
+  // what was cut out of bytes that no file has any more
+  const cuts = await rowsOf<{ hash: string }>(
+    tx,
+    `with gone as (delete from picture_cuts c where hash = any($1) and not exists (select 1 from assets a where a.hash = c.hash) returning made_hash)
+     select made_hash as hash from gone`,
+    [files.map(({ hash }) => hash)],
+  );
+  return [...files, ...sizes, ...cuts].map(({ hash }) => hash);
 }
 
 /** Takes away the bytes of what was deleted, where nothing else has the same: they lie under their hash once, for all that share them. */
 export async function dropBytes(app: App, hashes: readonly string[]): Promise<void> {
   const kept = await app.read<{ hash: string }>(
     `select hash from assets where hash = any($1) union select hash from asset_sizes where hash = any($1)
-     union select mark_hash from agencies where mark_hash = any($1) union select hash from incoming_mails where hash = any($1)`,
+     union select made_hash from picture_cuts where made_hash = any($1) union select mark_hash from agencies where mark_hash = any($1) union select hash from incoming_mails where hash = any($1)`,
     [hashes],
   );
   const still = new Set(kept.map((row) => row.hash));

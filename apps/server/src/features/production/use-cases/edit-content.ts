@@ -1,12 +1,12 @@
-import { EMPTY_CHANNEL_PART, fail, ok, type Content, type InstantText, type Result } from '@zesting/core';
-import type { ContentBody } from '@zesting/contract';
+import { EMPTY_CHANNEL_PART, fail, ok, type ChannelPart, type Content, type InstantText, type Result } from '@zesting/core';
+import type { ChannelPartBody, ContentBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { replan } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
-import { lockPiece, pieceChanged, setContent } from '../piece-store.js';
+import { askForCuts, lockPiece, pieceChanged, setContent } from '../piece-store.js';
 
 type Failure = { code: 'http.changed_meanwhile' } | { code: 'file.unknown' } | { code: 'channel.unknown' };
 
@@ -33,6 +33,7 @@ export async function saveContent(tx: Tx, viewer: Pick<Viewer, 'name'>, piece: P
   const before = piece.digests;
   setContent(piece, content);
   await tx.save(piece);
+  await askForCuts(tx, piece.content);
   const changed = [
     ...(before.shared === piece.digests.shared ? [] : ['shared']),
     ...Object.keys(piece.digests.channels).filter((id) => before.channels[id] !== piece.digests.channels[id]),
@@ -49,6 +50,14 @@ export async function saveContent(tx: Tx, viewer: Pick<Viewer, 'name'>, piece: P
     });
   await replan(tx, [piece.id], now);
   await pieceChanged.tell(tx, { id: piece.id, by: viewer }, now);
+}
+
+/** A channel's part as a body describes it. What says which media are shown and how they are cut may be left away: then it stays. */
+function partOf({ copy, tags, firstComment, link, media, crops }: ChannelPartBody, before: ChannelPart | undefined): ChannelPart {
+  const shown = media === undefined ? before?.media : (media ?? undefined);
+  const cut =
+    crops === undefined ? before?.crops : Object.fromEntries(crops.map(({ hash, ratio, x, y, size }) => [hash, { ratio, x, y, size }]));
+  return { copy, tags, firstComment, link, ...(shown ? { media: shown } : {}), ...(cut ? { crops: cut } : {}) };
 }
 
 /** The content that a body describes: known files of this piece, its request or a piece that it was begun from, and just the channels that the piece has. */
@@ -77,12 +86,7 @@ async function contentOf(
     channels: Object.fromEntries(
       Object.keys(piece.content.channels).map((id) => {
         const part = given.get(id);
-        return [
-          id,
-          part
-            ? { copy: part.copy, tags: part.tags, firstComment: part.firstComment, link: part.link }
-            : (piece.content.channels[id] ?? EMPTY_CHANNEL_PART),
-        ];
+        return [id, part ? partOf(part, piece.content.channels[id]) : (piece.content.channels[id] ?? EMPTY_CHANNEL_PART)];
       }),
     ),
   });

@@ -7,7 +7,6 @@ import {
   afterStop,
   commentAgainIn,
   handOut,
-  mediaOn,
   ok,
   type AskAnswer,
   type ChannelRules,
@@ -20,6 +19,8 @@ import {
 import { ZESTING } from '../../../platform/access/viewers.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
+import { WAIT_MS } from '../../../platform/files/pictures.js';
+import { mediaOut, Version } from '../../production/index.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { addJob } from '../../../platform/jobs/jobs.js';
 import { tellClients } from '../../../platform/live/live.js';
@@ -37,8 +38,8 @@ import { SEND } from './claim.js';
 const FILE_PATIENCE = 6;
 /** What waits no longer than this has a job of its own; all else is found by the clock, every minute. */
 const SOON_SECONDS = 60;
-/** Seconds beyond its own patience after which whoever was at it counts as gone. */
-const MARGIN_SECONDS = 5;
+/** Seconds beyond its own patience, and what it waits for a picture to be cut, after which whoever was at it counts as gone. */
+const MARGIN_SECONDS = 5 + WAIT_MS / 1000;
 
 /** For how long a sending that somebody is at is left to them, in seconds. */
 export const leaseSeconds = ({ config }: App): number => config.channelSeconds * (FILE_PATIENCE + 1) + MARGIN_SECONDS;
@@ -63,11 +64,14 @@ export async function goOn(app: App, sendingId: string): Promise<void> {
     return void (await settleWith(app, sending, (facts) =>
       afterPost({ kind: 'unreachable', reason: 'Nobody knows how to reach it' }, facts),
     ));
-  const { content, media, from } = await whatGoes(app, sending);
+  const tryLater = (hurdle: PostAnswer) =>
+    settleWith(app, sending, (facts) => afterPost(hurdle, { ...facts, tries: facts.tries + 1 }), { isTry: true });
+  const going = await whatGoes(app, sending);
+  if (going === 'being_made') return void (await tryLater({ kind: 'unreachable', reason: 'A picture is still being cut' }));
+  const { content, media, from } = going;
   for (const { hash } of media) {
     const hurdle = await bringFile({ ...at, timeoutMs: at.timeoutMs * FILE_PATIENCE }, hash, () => readFile(app.files.pathOf(hash)));
-    if (hurdle)
-      return void (await settleWith(app, sending, (facts) => afterPost(hurdle, { ...facts, tries: facts.tries + 1 }), { isTry: true }));
+    if (hurdle) return void (await tryLater(hurdle));
   }
   const begun = await begin(app, sending);
   if (!begun) return;
@@ -95,21 +99,17 @@ interface Outgoing {
 }
 
 /** What the frozen version sends to the channel. */
-async function whatGoes(app: App, { versionId, channelId }: Sending): Promise<Outgoing> {
+async function whatGoes(app: App, { versionId, channelId }: Sending): Promise<Outgoing | 'being_made'> {
   const [row] = await app.read<{ content: Content; rules: Pick<ChannelRules, 'mediaLimit'>; from: string }>(
     `select v.content, jsonb_build_object('mediaLimit', h.media_limit) as rules, c.name || ', ' || h.name as from
      from versions v, channels h join clients c on c.id = h.client_id where v.id = $1 and h.id = $2`,
     [versionId, channelId],
   );
   if (!row) throw new Error('what is sent went away');
-  const chosen = mediaOn(row.content.shared.media, row.rules);
-  const files = await app.read<{ id: string; hash: string; mime: string }>('select id, hash, mime from assets where id = any($1)', [
-    chosen.map(({ assetId }) => assetId),
-  ]);
-  const media = chosen.flatMap(({ assetId, name, alt }) =>
-    files.filter(({ id }) => id === assetId).map(({ hash, mime }) => ({ hash, mime, name, alt })),
-  );
-  return { content: row.content, media, from: row.from };
+  const { content, rules } = row;
+  const files = await mediaOut(app, [{ media: content.shared.media, part: content.channels[channelId], rules }]);
+  if (files === 'being_made') return files;
+  return { content, media: files.flat(), from: row.from };
 }
 
 /**
@@ -247,7 +247,7 @@ async function recordTrouble(tx: Tx, sending: Sending, pieceId: string, now: Ins
 
 /** Puts the first comment under what is out. */
 async function comment(app: App, sending: Sending, at: ChannelAt | undefined): Promise<void> {
-  const { content } = await whatGoes(app, sending);
+  const { content } = await app.manager.findOneByOrFail(Version, { id: sending.versionId ?? '' });
   const { firstComment } = handOut(content, sending.channelId);
   const isThere = at !== undefined && (await putComment(at, sending.reference, firstComment));
   await app.write<null, never>(async (tx, now) => {

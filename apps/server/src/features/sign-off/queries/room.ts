@@ -1,11 +1,12 @@
 import { askAddressOf, viewOf } from './room-view.js';
-import { awaited, copyOnChannel, dayIn, type Content, type DecisionFact, type PartDigests } from '@zesting/core';
-import type { MediumShape, RoomPacketShape, RoomPieceShape, RoomRemarkShape, RoomShape } from '@zesting/contract';
+import { awaited, copyOnChannel, dayIn, EMPTY_CHANNEL_PART, type Content, type DecisionFact, type PartDigests } from '@zesting/core';
+import type { RoomPacketShape, RoomRulesShape, RoomPieceShape, RoomRemarkShape, RoomShape } from '@zesting/contract';
 import { VISITED } from '../../../platform/access/visited.js';
 import type { App } from '../../../platform/app.js';
 import { interviewsFor } from '../../interviews/index.js';
 import { deliveriesFor } from '../../material/index.js';
 import { clientRemarks, threadsBeside, type ClientRemark } from '../../remarks/index.js';
+import { channelShapes, fileFacts, mediumShape, type FileFacts } from '../../production/index.js';
 import { decisionFacts, goneFrom, toAsked, type AskedRow } from '../../planning/index.js';
 
 interface ItemRow {
@@ -19,8 +20,7 @@ interface ItemRow {
   outcome: 'approved' | 'changes' | null;
   mine: 'approve' | 'changes' | null;
   content: Content;
-  media: Omit<MediumShape, 'alt'>[];
-  channels: { id: string; name: string; kind: string; ratio: string; on: string | null; at: string | null }[];
+  channels: { id: string; name: string; kind: string; rules: RoomRulesShape; on: string | null; at: string | null }[];
   said: RoomRemarkShape[];
   digests: PartDigests;
   decisions: DecisionFact[];
@@ -58,6 +58,10 @@ export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
     app,
     items.map((item) => item.piece_id),
   );
+  const files = await fileFacts(
+    app,
+    items.flatMap(({ content }) => content.shared.media.map(({ assetId }) => assetId)),
+  );
   const today = dayIn(app.clock.now(), head.zone);
   return {
     ...rest,
@@ -74,7 +78,7 @@ export async function roomOf(app: App, contactId: string): Promise<RoomShape> {
       isPastDue: !packet.closed && packet.due_on < today,
       pieces: items
         .filter((item) => item.packet_id === packet.id)
-        .map((item) => ({ ...pieceShape(item, said), isAsked: isAsked(item, packet, contactId) })),
+        .map((item) => ({ ...pieceShape(item, said, files), isAsked: isAsked(item, packet, contactId) })),
     })),
   };
 }
@@ -96,9 +100,7 @@ const itemsOf = (app: App, contactId: string, packetIds: readonly string[]): Pro
   app.read<ItemRow>(
     `select i.packet_id, i.piece_id, i.version_id, p.title, f.name as format_name, i.round, coalesce(u.rounds_allowed, c.rounds_agreed) as rounds_agreed, i.outcome, v.content, v.digests,
        (select d.verdict from decisions d where d.packet_id = i.packet_id and d.piece_id = i.piece_id and d.contact_id = $2 order by d.sequence desc limit 1) as mine,
-       coalesce((select jsonb_agg(jsonb_build_object('assetId', a.id, 'name', a.name, 'mime', a.mime, 'width', a.width, 'height', a.height))
-         from assets a where a.id in (select (m ->> 'assetId')::uuid from jsonb_array_elements(v.content -> 'shared' -> 'media') m)), '[]') as media,
-       coalesce((select jsonb_agg(jsonb_build_object('id', h.id, 'name', h.name, 'kind', h.kind, 'ratio', h.ratio, 'on', l.on_day, 'at', to_char(l.at_time, 'HH24:MI')) order by h.position)
+       coalesce((select jsonb_agg(jsonb_build_object('id', h.id, 'name', h.name, 'kind', h.kind, 'rules', ${channelShapes('h')}, 'on', l.on_day, 'at', to_char(l.at_time, 'HH24:MI')) order by h.position)
          from channels h left join lateral (select l.on_day, l.at_time from placements l where l.channel_id = h.id and l.piece_id = p.id and not l.cancelled
            order by l.publish_at nulls last, l.id limit 1) l on true
          where v.content -> 'channels' ? h.id::text), '[]') as channels,
@@ -110,8 +112,7 @@ const itemsOf = (app: App, contactId: string, packetIds: readonly string[]): Pro
     [packetIds, contactId],
   );
 
-function pieceShape(item: ItemRow, said: readonly ClientRemark[]): Omit<RoomPieceShape, 'isAsked'> {
-  const files = new Map(item.media.map((file) => [file.assetId, file]));
+function pieceShape(item: ItemRow, said: readonly ClientRemark[], files: ReadonlyMap<string, FileFacts>): Omit<RoomPieceShape, 'isAsked'> {
   return {
     packetId: item.packet_id,
     pieceId: item.piece_id,
@@ -122,21 +123,11 @@ function pieceShape(item: ItemRow, said: readonly ClientRemark[]): Omit<RoomPiec
     roundsAgreed: item.rounds_agreed,
     outcome: item.outcome,
     mine: item.mine,
-    media: item.content.shared.media.flatMap((medium) => {
-      const file = files.get(medium.assetId);
-      return file ? [{ ...file, alt: medium.alt }] : [];
-    }),
+    media: item.content.shared.media.filter(({ assetId }) => files.has(assetId)).map((medium) => mediumShape(medium, files)),
     disclosure: item.content.shared.disclosure,
     channels: item.channels.map(({ id, ...channel }) => {
-      const part = item.content.channels[id];
-      return {
-        ...channel,
-        copy: copyOnChannel(item.content, id),
-        copyOf: part?.copy.trim() ? id : null,
-        tags: [...(part?.tags ?? [])],
-        firstComment: part?.firstComment ?? '',
-        link: part?.link ?? '',
-      };
+      const part = item.content.channels[id] ?? EMPTY_CHANNEL_PART;
+      return { ...channel, ...part, tags: [...part.tags], copy: copyOnChannel(item.content, id), copyOf: part.copy.trim() ? id : null };
     }),
     said: item.said,
     ...threadsBeside(

@@ -32,8 +32,7 @@ export function CopyRow(props: CopyRowProps) {
   const text = (field: CopyField) => shownText(row, field, draft);
   const part = { copy: '', tags: toTags(text('tags')), firstComment: text('firstComment'), link: text('link') };
   const content = { shared: { copy: text('copy'), media: [], disclosure: row.disclosure }, channels: { [row.channelId]: part } };
-  const rules = { ...row, mediaLimit: null, minWidth: null, needsMedia: false };
-  const findings = copycheck(content, row.channelId, rules, { wordsNever, needsDisclosure: false });
+  const findings = copycheck(content, row.channelId, row, { wordsNever, needsDisclosure: false });
   const at = (place: string) => (
     <Findings
       label={`What does not fit in ${row.title} on ${row.channelName}`}

@@ -2,7 +2,7 @@ import type { MaterialShape } from '@zesting/contract';
 import { bySort, filesToTake, materialName } from './material-words';
 
 const nothing = { label: '', file: null, url: null, text: null };
-const file = { assetId: 'a', name: 'bakery.png', mime: 'image/png', bytes: 1, width: 1, height: 1 };
+const file = { assetId: 'a', name: 'bakery.png', hash: 'a', mime: 'image/png', bytes: 1, width: 1, height: 1, durationMs: null };
 
 describe('material', () => {
   it.each([

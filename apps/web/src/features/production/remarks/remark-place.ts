@@ -2,9 +2,9 @@ import type { PieceShape, RemarkShape } from '@zesting/contract';
 import { followPlace, placeWords, type Content, type Place } from '@zesting/core';
 import type { Mark } from '../../../ui/places';
 
-/** What is worked on, as a content: a file of it is known by its id alone. */
+/** What is worked on, as a content. */
 export const contentOf = ({ content: { shared, channels } }: PieceShape): Content => ({
-  shared: { ...shared, media: shared.media.map((medium) => ({ ...medium, hash: '' })) },
+  shared,
   channels: Object.fromEntries(channels.map((part) => [part.channelId, part])),
 });
 

@@ -1,6 +1,6 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
 import type { PieceShape } from '@zesting/contract';
-import type { Pointed } from '@zesting/core';
+import { frameOn, mediaShown, wholeFrame, type Pointed } from '@zesting/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { pieceQuery, remarksQuery } from '../../../api/production';
@@ -86,6 +86,7 @@ interface AppearanceProps {
 function Appearance({ piece, channelId, onChannel, marks, onChoose, onPick }: AppearanceProps) {
   const { shared, channels } = piece.content;
   const channel = channels.find((part) => part.channelId === channelId);
+  const shown = mediaShown(shared.media, channel);
   const isOwn = channel !== undefined && channel.copy.trim() !== '';
   const copy = isOwn ? channel.copy : shared.copy;
   const copyOf = isOwn ? channel.channelId : null;
@@ -105,15 +106,15 @@ function Appearance({ piece, channelId, onChannel, marks, onChoose, onPick }: Ap
           </button>
         ))}
       </div>
-      <div className={`grid gap-4 items-start ${shared.media.length > 0 ? 'md:grid-cols-[minmax(0,5fr)_minmax(0,4fr)]' : ''}`}>
-        {shared.media.length > 0 && (
+      <div className={`grid gap-4 items-start ${shown.length > 0 ? 'md:grid-cols-[minmax(0,5fr)_minmax(0,4fr)]' : ''}`}>
+        {shown.length > 0 && (
           <div className="grid gap-2">
-            {shared.media.map((medium, index) => (
+            {shown.map((medium) => (
               <MarkedMedium
                 key={medium.assetId}
                 medium={medium}
-                number={index + 1}
-                ratio={channel?.ratio ?? '1:1'}
+                number={shared.media.findIndex(({ assetId }) => assetId === medium.assetId) + 1}
+                frame={channel ? frameOn(medium, channel.rules) : wholeFrame(medium)}
                 source={`/api/files/${medium.assetId}`}
                 marks={marks}
                 onChoose={onChoose}
@@ -123,7 +124,7 @@ function Appearance({ piece, channelId, onChannel, marks, onChoose, onPick }: Ap
           </div>
         )}
         <div className="grid gap-2">
-          {copy.trim() === '' && shared.media.length === 0 && <p className="text-muted">Nothing is written yet.</p>}
+          {copy.trim() === '' && shown.length === 0 && <p className="text-muted">Nothing is written yet.</p>}
           <MarkedText text={copy} channelId={copyOf} marks={marks.filter(inCopy)} onChoose={onChoose} onPick={onPick} />
           {channel && channel.tags.length > 0 && <p className="text-lake break-words">{channel.tags.map((tag) => `#${tag}`).join(' ')}</p>}
           {channel?.firstComment && <p className="pl-3 border-l-4 border-line text-[13px]">First comment: {channel.firstComment}</p>}

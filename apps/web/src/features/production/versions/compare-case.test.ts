@@ -1,7 +1,17 @@
 import type { VersionContentShape } from '@zesting/contract';
 import { changesBetween, changeWords } from './compare-case';
 
-const medium = (hash: string) => ({ assetId: hash, name: `${hash}.png`, mime: 'image/png', alt: '', width: 1, height: 1, hash });
+const medium = (hash: string) => ({
+  assetId: hash,
+  name: `${hash}.png`,
+  mime: 'image/png',
+  alt: '',
+  width: 1,
+  height: 1,
+  durationMs: null,
+  bytes: null,
+  hash,
+});
 const version = (more: Partial<VersionContentShape>): VersionContentShape => ({
   number: 1,
   copy: '',
@@ -39,5 +49,18 @@ describe('what differs, in words', () => {
 
   it('is nothing where nothing differs', () => {
     expect(said({ copy: 'A', channels: [channel()] }, { copy: 'A', channels: [channel()] })).toEqual([]);
+  });
+
+  it('says which pictures a channel shows, and how it cuts them', () => {
+    const crop = { ratio: '4:5', x: 5000, y: 2500, size: 1000 };
+    const media = [medium('a'), medium('b')];
+    const shows = (before: object, after: object) => said({ media, channels: [channel(before)] }, { media, channels: [channel(after)] });
+    expect(shows({}, { media: ['b'] })).toEqual(['Photo feed: pictures shown: shown are b.png']);
+    expect(shows({ media: ['b'] }, {})).toEqual(['Photo feed: pictures shown: all are shown again']);
+    expect(shows({}, { media: [] })).toEqual(['Photo feed: pictures shown: none is shown any more']);
+    expect(shows({}, { crops: { a: crop } })).toEqual(['Photo feed: cut: a.png: whole before, 4:5 around 50 %, 25 % now']);
+    expect(shows({ crops: { a: crop } }, { crops: { a: { ...crop, size: 505 } } })).toEqual([
+      'Photo feed: cut: a.png: 4:5 around 50 %, 25 % before, 4:5 around 50 %, 25 %, 50.5 % as large now',
+    ]);
   });
 });

@@ -1,13 +1,11 @@
 import type { VersionContentShape } from '@zesting/contract';
-import { compareContent, type Content, type ContentChange } from '@zesting/core';
+import { compareContent, LARGEST_CROP, type Content, type ContentChange, type Crop } from '@zesting/core';
 import { count } from '../../../lib/format';
 
 /** A version as core knows contents. */
 export const contentOf = ({ copy, disclosure, media, channels }: VersionContentShape): Content => ({
   shared: { copy, disclosure, media },
-  channels: Object.fromEntries(
-    channels.map(({ channelId, copy: own, tags, firstComment, link }) => [channelId, { copy: own, tags, firstComment, link }]),
-  ),
+  channels: Object.fromEntries(channels.map(({ channelId, name: _, ...part }) => [channelId, part])),
 });
 
 export const FIELD_WORDS: Record<ContentChange['field'], string> = {
@@ -18,8 +16,16 @@ export const FIELD_WORDS: Record<ContentChange['field'], string> = {
   tags: 'Tags',
   media: 'Pictures and clips',
   alt: 'What a picture shows',
+  shown: 'Pictures shown',
+  crop: 'Cut',
   channel: 'Channel',
 };
+
+/** How a picture is cut, in a few words. */
+export const cropWords = (crop: Crop | null): string =>
+  crop === null
+    ? 'whole'
+    : `${crop.ratio} around ${crop.x / 100} %, ${crop.y / 100} %${crop.size < LARGEST_CROP ? `, ${crop.size / 10} % as large` : ''}`;
 
 const wordsIn = (pieces: readonly { kind: string; text: string }[], kind: string): number =>
   pieces.reduce((sum, piece) => sum + (piece.kind === kind ? (piece.text.match(/[\p{L}\p{N}]+/gu)?.length ?? 0) : 0), 0);
@@ -37,6 +43,14 @@ export function changeWords(change: ContentChange): string {
       const of = (kind: string) => change.tags.filter((tag) => tag.kind === kind).length;
       return told(of('gone'), of('new'), 'tag', change.isReordered ? ['another order'] : []);
     }
+    case 'shown':
+      return change.after === null
+        ? 'all are shown again'
+        : change.after.length === 0
+          ? 'none is shown any more'
+          : `shown are ${change.after.map(({ name }) => name).join(', ')}`;
+    case 'crop':
+      return `${change.medium.name}: ${cropWords(change.before)} before, ${cropWords(change.after)} now`;
     default:
       return told(wordsIn(change.pieces, 'gone'), wordsIn(change.pieces, 'new'), 'word') || 'signs or blanks';
   }

@@ -1,10 +1,10 @@
-import type { VersionContentShape } from '@zesting/contract';
-import type { ContentChange, Medium, TextPiece } from '@zesting/core';
+import type { MediumShape, VersionContentShape } from '@zesting/contract';
+import { fillShape, frameOn, wholeFrame, type ContentChange, type Crop, type Medium, type TextPiece } from '@zesting/core';
 import { useState } from 'react';
 import { count } from '../../../lib/format';
 import { Choice } from '../../../ui/choice';
 import { Preview } from '../../../ui/preview';
-import { changesBetween, changeWords } from './compare-case';
+import { changesBetween, changeWords, cropWords } from './compare-case';
 
 interface ComparisonProps {
   readonly before: VersionContentShape;
@@ -77,7 +77,7 @@ function Same({ version, changes }: { version: VersionContentShape; changes: rea
           <ul className="grid gap-2">
             {media.map((medium, index) => (
               <li key={`${medium.assetId} ${index}`}>
-                <Preview medium={medium} ratio="1:1" source={`/api/files/${medium.assetId}`} />
+                <Preview medium={medium} frame={fillShape(wholeFrame(medium), '1:1')} source={`/api/files/${medium.assetId}`} />
               </li>
             ))}
           </ul>
@@ -110,6 +110,26 @@ function Sides({ change, before, after }: ComparisonProps & { change: ContentCha
       );
     case 'media':
       return <Media gone={change.gone} come={change.come} before={before} after={after} />;
+    case 'shown':
+      return (
+        <Two
+          before={before}
+          after={after}
+          left={<Shown media={change.before ?? before.media} />}
+          right={<Shown media={change.after ?? after.media} />}
+        />
+      );
+    case 'crop': {
+      const medium = [...before.media, ...after.media].find(({ hash }) => hash === change.medium.hash);
+      return (
+        <Two
+          before={before}
+          after={after}
+          left={<CutPicture medium={medium} crop={change.before} />}
+          right={<CutPicture medium={medium} crop={change.after} />}
+        />
+      );
+    }
     default:
       return (
         <Two
@@ -178,6 +198,23 @@ function Tags({ tags }: { tags: Extract<ContentChange, { field: 'tags' }>['tags'
   );
 }
 
+/** The pictures and clips that a channel shows, by name. */
+function Shown({ media }: { media: readonly Pick<Medium, 'name'>[] }) {
+  return <p className="break-words">{media.length === 0 ? 'None' : media.map(({ name }) => name).join(', ')}</p>;
+}
+
+/** A picture as it is cut. */
+function CutPicture({ medium, crop }: { medium: MediumShape | undefined; crop: Crop | null }) {
+  if (!medium) return null;
+  const frame = frameOn({ ...medium, crop }, { ratio: crop?.ratio ?? '1:1', otherShapes: [], cutsMedia: false });
+  return (
+    <div className="max-w-56">
+      <Preview medium={medium} frame={frame} source={`/api/files/${medium.assetId}`} />
+      <p className="text-[12.5px] text-muted">{cropWords(crop)}</p>
+    </div>
+  );
+}
+
 /** Pictures beside each other; where one took the place of another, also one over the other. */
 function Media({ gone, come, before, after }: ComparisonProps & { gone: readonly Medium[]; come: readonly Medium[] }) {
   const [how, setHow] = useState<'beside' | 'over'>('beside');
@@ -190,7 +227,7 @@ function Media({ gone, come, before, after }: ComparisonProps & { gone: readonly
         const isMarked = marked.some(({ assetId }) => assetId === medium.assetId);
         return (
           <li key={`${medium.assetId} ${index}`} className={`min-w-0 ${isMarked ? `outline-2 outline-offset-2 rounded-md ${tone}` : ''}`}>
-            <Preview medium={medium} ratio="1:1" source={`/api/files/${medium.assetId}`} />
+            <Preview medium={medium} frame={fillShape(wholeFrame(medium), '1:1')} source={`/api/files/${medium.assetId}`} />
             <p className="text-[12.5px] text-muted truncate" title={medium.name}>
               {isMarked && <strong className="text-ink">{word} · </strong>}
               {medium.name}

@@ -1,0 +1,43 @@
+export const FINDING_CODES = [
+  'not_signed',
+  'time_passed',
+  'empty',
+  'copy_long',
+  'tags_many',
+  'tag_broken',
+  'tag_twice',
+  'link_broken',
+  'link_dead',
+  'word_never',
+  'disclosure_missing',
+  'media_missing',
+  'media_many',
+  'picture_small',
+  'shape_other',
+  'clip_short',
+  'clip_long',
+  'file_large',
+  'alt_missing',
+  'blackout',
+  'twin',
+  'sending_stopped',
+  'access_ended',
+  'audience_missing',
+] as const;
+export type FindingCode = (typeof FINDING_CODES)[number];
+
+/** Where in a content something was found. */
+export type FindingPlace = 'copy' | 'tags' | 'first_comment' | 'link' | 'disclosure' | 'media' | 'date' | 'channel';
+
+/** Something that speaks against going out. */
+export interface Finding {
+  readonly code: FindingCode;
+  /** `must`: it does not go out like this; `should`: somebody decides */
+  readonly severity: 'must' | 'should';
+  readonly place: FindingPlace;
+  /** what it is about: a word, a tag, an address, the name of a picture, a day off */
+  readonly what?: string;
+  /** how many there are, where there is a limit */
+  readonly count?: number;
+  readonly limit?: number;
+}
