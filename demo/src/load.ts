@@ -22,6 +22,7 @@ import { addTeamRemarks } from './remarks.js';
 import { TALK } from './talk.js';
 import { addFollowUps, addSending, settleFollowUps } from './sending.js';
 import { insertSetup, type Setup } from './setup.js';
+import { addEvergreens } from './evergreen.js';
 import { addSpinOffs } from './spin-offs.js';
 import { addSubjects } from './topics.js';
 
@@ -67,6 +68,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   getValue(await app.write(async (tx, at) => ok(await replanOpen(tx, at))));
   for (const moment of plan.moments.filter(({ atMs }) => atMs === present)) await stories.get(moment.piece)?.play(moment.act);
   await addSpinOffs(app, setup, now);
+  await addEvergreens(app, setup, now);
   getValue(await app.write(async (tx, at) => ok(await predict(tx, at))));
   for (const idea of ideas) await addIdea(app, setup, idea, dayAfter);
   await addThemes(app, setup, now);

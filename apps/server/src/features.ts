@@ -3,6 +3,7 @@ import { feature as calendar } from './features/calendar/feature.js';
 import { feature as campaigns } from './features/campaigns/feature.js';
 import { feature as clients } from './features/clients/feature.js';
 import { feature as duties } from './features/duties/feature.js';
+import { feature as evergreen } from './features/evergreen/feature.js';
 import { feature as find } from './features/find/feature.js';
 import { feature as followUps } from './features/follow-ups/feature.js';
 import { feature as goals } from './features/goals/feature.js';
@@ -48,6 +49,7 @@ export const FEATURES: readonly Feature[] = [
   followUps,
   library,
   spinOffs,
+  evergreen,
   plan,
   topics,
   interviews,

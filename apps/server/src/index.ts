@@ -28,6 +28,7 @@ export * from './features/sign-off/index.js';
 export { checkPlacement, goingOutOf } from './features/going-out/index.js';
 export { putFollowUpList, settleFollowUp } from './features/follow-ups/index.js';
 export { claimDue, drain as drainSendings, putLink } from './features/sending/index.js';
+export { markEvergreen } from './features/evergreen/index.js';
 export { addSpread, makeSpinOffs, putToUse } from './features/spin-offs/index.js';
 export { addTagSet } from './features/library/index.js';
 export { addGuideline } from './features/guidelines/index.js';

@@ -593,7 +593,7 @@ export const OF_THE_AGENCY = [
   /formatId/,
   /markerKinds|kindId/, // the agency's own list
   // filling a slot answers line by line, and is tested there: nothing of another client's is ever filled in
-  /^POST \/api\/clients\/\{clientId\}\/plan slots\[\]\.(ruleId|ideaId|placementId)/,
+  /^POST \/api\/clients\/\{clientId\}\/plan slots\[\]\.(ruleId|ideaId|placementId|againId)/,
   // copies are changed piece by piece, and each is answered: tested there
   /^PUT \/api\/clients\/\{clientId\}\/copy changes\[\]\.(pieceId|channelId)/,
   /managerIds|policy\.personId|mentionIds|routeId/,

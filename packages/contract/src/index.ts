@@ -28,3 +28,4 @@ export * from './going-out/index.js';
 export * from './sending/index.js';
 export * from './library/index.js';
 export * from './spin-offs/index.js';
+export * from './evergreen/index.js';

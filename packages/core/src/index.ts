@@ -40,6 +40,7 @@ export * from './lead/index.js';
 export * from './production-day/index.js';
 export * from './duties/index.js';
 export * from './topics/index.js';
+export * from './evergreen/index.js';
 export * from './goals/index.js';
 export * from './hours/index.js';
 export * from './campaigns/index.js';

@@ -42,13 +42,14 @@ export function Cropper({ picture, source, alt, crop, onChange }: CropperProps) 
       ruleOfThirds
       ariaLabels={LABELS}
       className="cropper"
+      style={{ maxHeight: '46vh' }}
       onChange={(_, area) => {
         // nothing is measured before the picture is there
         if (area.width === 0 || area.height === 0) return;
         onChange(cropOfArea(picture, crop.ratio, { x: area.x * 100, y: area.y * 100, width: area.width * 100, height: area.height * 100 }));
       }}
     >
-      <Picture src={source} alt={alt} className="block max-h-[46vh]" />
+      <Picture src={source} alt={alt} />
     </ReactCrop>
   );
 }

@@ -4,16 +4,24 @@ import { Picture } from './picture';
 
 interface FramedProps extends Omit<ComponentProps<typeof Picture>, 'style' | 'className'> {
   readonly frame: Frame;
-  /** of the frame; its shape is the frame's own */
-  readonly className?: string;
+  /** the longer side in pixels; without it, as wide as there is room */
+  readonly side?: number;
 }
 
 const share = (part: number): string => `${part * 100}%`;
 
-/** What of a picture its frame keeps, at the frame's shape: as wide as there is room. */
-export function Framed({ frame: { shape, kept }, className = 'w-full rounded-md', ...picture }: FramedProps) {
+/** What of a picture its frame keeps, at the frame's shape. */
+export function Framed({ frame: { shape, kept }, side, ...picture }: FramedProps) {
+  const scale = side === undefined ? undefined : side / Math.max(shape.width, shape.height);
   return (
-    <span className={`relative block overflow-hidden bg-sunk ${className}`} style={{ aspectRatio: `${shape.width} / ${shape.height}` }}>
+    <span
+      className={`relative block overflow-hidden rounded-md bg-sunk shrink-0 ${scale === undefined ? 'w-full' : ''}`}
+      style={
+        scale === undefined
+          ? { aspectRatio: `${shape.width} / ${shape.height}` }
+          : { width: shape.width * scale, height: shape.height * scale }
+      }
+    >
       <Picture
         loading="lazy"
         {...picture}

@@ -62,6 +62,11 @@ export class RhythmRuleBody {
   @OptionalOrNull()
   @IsIn(PURPOSES)
   purpose?: Purpose | null;
+
+  /** whether it wants something there that was out before: from the evergreen stock */
+  @Optional()
+  @IsBoolean()
+  fromStock?: boolean;
 }
 
 /** Leaves one slot out, or takes it in again. */
@@ -158,7 +163,7 @@ export class ProductionDayBody {
   pieceIds: string[];
 }
 
-/** One slot that is filled: with an idea, with a piece that has no day there yet, or with a piece that is still to be thought of. */
+/** One slot that is filled: with an idea, with a piece that has no day there yet, with one that goes out again, or with a piece that is still to be thought of. */
 export class FillSlotBody {
   @IsUUID()
   ruleId: string;
@@ -174,6 +179,11 @@ export class FillSlotBody {
   @Optional()
   @IsUUID()
   placementId?: string;
+
+  /** a placement of the slot's channel whose piece lasts, and goes out there again */
+  @Optional()
+  @IsUUID()
+  againId?: string;
 
   /** the way that a new piece is made; without it the first of the format that the idea has, or that the slot wants */
   @Optional()

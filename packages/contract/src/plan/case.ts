@@ -13,6 +13,7 @@ const toSlot = (slot: PlanSlotShape): OpenSlot => ({
   channelId: slot.channelId,
   pillarId: slot.pillarId,
   formatId: slot.formatId,
+  fromStock: slot.fromStock,
   themeId: slot.theme,
   taken: slot.planned && { pillarId: slot.planned.pillarId },
 });
@@ -29,6 +30,7 @@ const toCandidate = (candidate: SlotCandidateShape): Candidate => ({
   worth: candidate.worth,
   hasTurn: candidate.hasTurn,
   isPiece: candidate.kind === 'piece',
+  isAgain: candidate.kind === 'again',
   waitsDays: candidate.waitsDays,
 });
 

@@ -68,6 +68,8 @@ export class PlanSlotShape {
   pillarId: string | null;
   formatId: string | null;
   purpose: Purpose | null;
+  /** whether the rhythm wants something here that was out before */
+  fromStock: boolean;
   theme: string | null;
   /** why nothing is to go out on that day; null: it is open */
   blackout: string | null;
@@ -77,8 +79,9 @@ export class PlanSlotShape {
 
 /** What could stand in a slot. */
 export class SlotCandidateShape {
-  kind: 'idea' | 'piece';
-  /** of the idea, or of the placement that has no day yet */
+  /** `again`: a piece that lasts and was out there before */
+  kind: 'idea' | 'piece' | 'again';
+  /** of the idea, of the placement that has no day yet, or of the placement that was out there last */
   id: string;
   title: string;
   pillarId: string | null;

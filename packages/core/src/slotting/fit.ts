@@ -9,6 +9,8 @@ export interface OpenSlot {
   /** what the rhythm wants here; null: anything */
   readonly pillarId: string | null;
   readonly formatId: string | null;
+  /** whether the rhythm wants something here that was out before */
+  readonly fromStock: boolean;
   /** the theme of its month or week; null: none */
   readonly themeId: string | null;
   /** what stands in it already and stays: its pillar; null: the slot is free */
@@ -36,6 +38,8 @@ export interface Candidate {
   readonly hasTurn: boolean;
   /** whether work has been put into it already */
   readonly isPiece: boolean;
+  /** whether it was out before, lasts, and would go out again */
+  readonly isAgain: boolean;
   readonly waitsDays: number;
 }
 
@@ -50,12 +54,12 @@ export interface SlottingCase {
 
 /** What speaks for (or, below 0, against) a candidate in a slot, in points. */
 export interface FitReason {
-  readonly what: 'fills' | 'pillar' | 'format' | 'theme' | 'turn' | 'begun' | 'worth' | 'expires' | 'waits' | 'tight';
+  readonly what: 'fills' | 'pillar' | 'format' | 'theme' | 'turn' | 'begun' | 'stock' | 'again' | 'worth' | 'expires' | 'waits' | 'tight';
   readonly points: number;
 }
 
 /** A *must* that keeps a candidate out of a slot. */
-export type Misfit = 'channel' | 'pillar' | 'format' | 'not_ready' | 'too_early' | 'expired';
+export type Misfit = 'channel' | 'stock' | 'pillar' | 'format' | 'not_ready' | 'too_early' | 'expired';
 
 export type Fit =
   | { readonly fits: true; readonly points: number; readonly reasons: readonly FitReason[] }
@@ -72,6 +76,9 @@ const TURN = 20;
 const BEGUN = 25;
 const WORTH = 20;
 const FORMAT = 15;
+/** What was out before stands where the rhythm asks for it; elsewhere it fills a gap that nothing new fills. */
+const STOCK = 30;
+const AGAIN = -30;
 const EXPIRES = 15;
 const TIGHT = -10;
 /** So near its last day something should be used, and so near its earliest day it is tight. */
@@ -82,6 +89,7 @@ const WAITS_DAYS_A_POINT = 14;
 
 function misfitOf(slot: OpenSlot, candidate: Candidate, readyOn: Day | null): Misfit | null {
   if (candidate.channelIds !== null && !candidate.channelIds.includes(slot.channelId)) return 'channel';
+  if (slot.fromStock && !candidate.isAgain) return 'stock';
   if (slot.pillarId !== null && candidate.pillarId !== null && slot.pillarId !== candidate.pillarId) return 'pillar';
   if (slot.formatId !== null && candidate.formatId !== null && slot.formatId !== candidate.formatId) return 'format';
   if (readyOn !== null && readyOn > slot.on) return 'not_ready';
@@ -91,7 +99,8 @@ function misfitOf(slot: OpenSlot, candidate: Candidate, readyOn: Day | null): Mi
 
 /**
  * Whether a candidate may stand in a slot, and how well. The weights are Zesting's own: filling a slot counts most, then what the rhythm, the
- * theme and the subjects of the period ask for, then work already begun, then how good and how old it is.
+ * theme and the subjects of the period ask for, then work already begun, then how good and how old it is. What was out before stands where the rhythm asks for
+ * it, and otherwise only where nothing new does.
  */
 export function fitOf(slot: OpenSlot, candidate: Candidate, readyByFormat: SlottingCase['readyByFormat']): Fit {
   const formatId = candidate.formatId ?? slot.formatId;
@@ -105,6 +114,8 @@ export function fitOf(slot: OpenSlot, candidate: Candidate, readyByFormat: Slott
     { what: 'theme', points: slot.themeId !== null && candidate.themeIds.includes(slot.themeId) ? THEME : 0 },
     { what: 'turn', points: candidate.hasTurn ? TURN : 0 },
     { what: 'begun', points: candidate.isPiece ? BEGUN : 0 },
+    { what: 'stock', points: slot.fromStock ? STOCK : 0 },
+    { what: 'again', points: candidate.isAgain && !slot.fromStock ? AGAIN : 0 },
     { what: 'worth', points: Math.round(candidate.worth * WORTH) },
     {
       what: 'expires',

@@ -23,6 +23,7 @@ const slot = (id: string, after: number, wants: Partial<OpenSlot> = {}): OpenSlo
   channelId: 'feed',
   pillarId: null,
   formatId: null,
+  fromStock: false,
   themeId: null,
   taken: null,
   ...wants,
@@ -39,6 +40,7 @@ const idea = (id: string, has: Partial<Candidate> = {}): Candidate => ({
   worth: 0,
   hasTurn: false,
   isPiece: false,
+  isAgain: false,
   waitsDays: 0,
   ...has,
 });
@@ -50,6 +52,7 @@ describe('how a candidate fits a slot', () => {
 
   it.each<[string, Partial<Candidate>, string]>([
     ['stands on other channels', { channelIds: ['blog'] }, 'channel'],
+    ['is new, and the slot asks for what was out before', {}, 'stock'],
     ['is of another pillar', { pillarId: 'people' }, 'pillar'],
     ['is of another format', { formatId: 'article' }, 'format'],
     ['is not ready by then', { readyOn: getDay('2027-03-09') }, 'not_ready'],
@@ -57,7 +60,8 @@ describe('how a candidate fits a slot', () => {
     ['may not be out yet', { notBeforeOn: getDay('2027-03-09'), readyOn: monday }, 'too_early'],
     ['is past its last day', { expiresOn: getDay('2027-03-07'), readyOn: monday }, 'expired'],
   ])('not at all where it %s', (_, has, misfit) => {
-    expect(fitOf(wanted, idea('i', has), { clip: getDay('2027-03-10') })).toEqual({ fits: false, misfit });
+    const here = misfit === 'stock' ? { ...wanted, fromStock: true } : wanted;
+    expect(fitOf(here, idea('i', has), { clip: getDay('2027-03-10') })).toEqual({ fits: false, misfit });
   });
 
   it('is chosen before its equal where its subject has its turn', () => {
@@ -158,6 +162,20 @@ describe('a proposal', () => {
     ]);
   });
 
+  it('puts what was out before where the rhythm asks for it, and elsewhere only where nothing new fits', () => {
+    const candidates = [
+      idea('again', { isAgain: true, readyOn: monday, channelIds: ['feed'] }),
+      idea('new'),
+      idea('old', { isAgain: true }),
+    ];
+    const slots = [slot('a', 3), slot('b', 5, { fromStock: true }), slot('c', 7)];
+    expect(chosenOf({ slots, candidates, ...none })).toEqual({ a: 'new', b: 'again', c: 'old' });
+    expect(fitOf(slots[1] ?? slot('b', 5), candidates[0] ?? idea('again'), {})).toMatchObject({ points: 70 });
+    expect(fitOf(slots[0] ?? slot('a', 3), candidates[2] ?? idea('old'), {})).toMatchObject({ points: 10 });
+    // with nothing in stock the slot that asks for it stays empty
+    expect(chosenOf({ slots: slots.slice(1, 2), candidates: [idea('new')], ...none })).toEqual({});
+  });
+
   it('leaves a slot empty rather than break a must', () => {
     const whole = { slots: [slot('a', 0)], candidates: [idea('late', { readyOn: getDay('2027-03-02') })], ...none };
     expect(propose(whole)).toEqual({ lines: [], value: 0 });
@@ -202,6 +220,7 @@ const cases: fc.Arbitrary<SlottingCase> = fc.record({
         channelId: fc.constantFrom('feed', 'blog'),
         pillarId: fc.constantFrom(null, null, null, 'x', 'y'),
         formatId: fc.constantFrom(null, null, 'clip', 'article'),
+        fromStock: fc.constantFrom(false, false, false, true),
         themeId: fc.constantFrom(null, 't'),
         taken: fc.oneof({ weight: 4, arbitrary: fc.constant(null) }, { weight: 1, arbitrary: fc.record({ pillarId: pillar }) }),
       }),
@@ -219,6 +238,7 @@ const cases: fc.Arbitrary<SlottingCase> = fc.record({
         expiresOn: fc.constantFrom(null, null, addDays(monday, 4)),
         worth: fc.constantFrom(0, 0.25, 0.5, 1),
         isPiece: fc.boolean(),
+        isAgain: fc.constantFrom(false, false, true),
       }),
       { minLength: 1, maxLength: 6 },
     )

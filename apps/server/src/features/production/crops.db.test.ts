@@ -77,6 +77,14 @@ describe('pictures as a channel shows them', () => {
     await make(pieceId);
     getValue(await say(getValue(await send(scene.a, [pieceId])), pieceId, 'approve'));
   };
+  /** Until everything that was asked for is cut, however slow the machine. */
+  const allCut = () =>
+    eventually(async () => {
+      const [left] = await scene.app.read<{ count: number }>(
+        "select count(*) as count from graphile_worker.jobs where task_identifier = 'picture_cut'",
+      );
+      return Number(left?.count) === 0;
+    });
   const place = async (on = '2027-03-05') => {
     const [row] = await scene.app.read<{ id: string; version: number }>(
       'select id, version from placements where piece_id = $1 and channel_id = $2',
@@ -166,6 +174,7 @@ describe('pictures as a channel shows them', () => {
     await save({ [FEED]: { media: [wide.hash], crops: [cut(wide, { ...UPRIGHT, x: 0 })] } });
     await sign();
     const id = await place();
+    await allCut();
     const told = (await manager.call('GET', `/api/placements/${id}/hand-out`)).body as unknown as HandOutShape;
     expect(told.media).toMatchObject([{ name: 'wide.jpg', crop: { ratio: '4:5', x: 0 } }]);
     expect(told.findings).toEqual([]);
@@ -199,8 +208,10 @@ describe('pictures as a channel shows them', () => {
     await save({ [FEED]: { crops: [cut(wide)] } });
     await sign();
     const id = await place();
+    await allCut();
     const clean = (await bytesAt(`/api/placements/${id}/files/1`)).bytes;
     await save({ [FEED]: { crops: [cut(wide, { ...UPRIGHT, x: 4000 })] } });
+    await allCut();
     const { status, bytes, name } = await bytesAt(`/api/placements/${id}/files/1`);
     expect([status, name]).toEqual([200, expect.stringContaining('.webp')]);
     const meta = await sharp(bytes).metadata();

@@ -22,9 +22,13 @@ export const askForSizes = (tx: Tx, assetId: string): Promise<void> =>
 /** How a crop stands in the database and in the name of its job. */
 export const cropText = ({ ratio, x, y, size }: Crop): string => `${ratio} ${x} ${y} ${size}`;
 
-/** Asks for what a crop cuts out of a picture; it is made once the transaction has committed. @param hash of the picture's bytes */
-export const askForCut = (tx: Tx, hash: string, crop: Crop): Promise<void> =>
-  addJob(tx, CUT, { hash, crop }, { key: `${CUT}:${hash}:${cropText(crop)}`, priority: 5, queue: 'pictures', tries: 4 });
+/**
+ * Asks for what a crop cuts out of a picture; it is made once the transaction has committed.
+ * @param hash of the picture's bytes
+ * @param isAwaited whether somebody waits for it now: then it comes before all others
+ */
+export const askForCut = (tx: Tx, hash: string, crop: Crop, isAwaited = false): Promise<void> =>
+  addJob(tx, CUT, { hash, crop }, { key: `${CUT}:${hash}:${cropText(crop)}`, priority: isAwaited ? 1 : 5, queue: 'pictures', tries: 4 });
 
 /** A crop of a picture that is known by the digest of its bytes. */
 export interface WantedCut {
@@ -89,7 +93,7 @@ export class Pictures implements OnModuleInit {
       const missing = wanted.filter((cut) => !made.has(cutKey(cut)));
       if (!isAsked)
         await this.database.write(async (tx) => {
-          for (const { hash, crop } of missing) await askForCut(tx, hash, crop);
+          for (const { hash, crop } of missing) await askForCut(tx, hash, crop, true);
           return ok(null);
         });
       await new Promise((resolve) => setTimeout(resolve, LOOK_MS));

@@ -200,10 +200,10 @@ function ChannelRules({ channel, put }: { channel: ChannelBody; put: (part: Part
 }
 
 const NUMBERS = [
-  ['clipMinSeconds', 'Clips run at least', 'seconds', 1, 86_400],
-  ['clipMaxSeconds', 'at most', 'seconds', 1, 86_400],
-  ['fileLimitMb', 'A file weighs at most', 'MB', 1, 100_000],
-  ['foldsAt', 'Text is folded after', 'characters', 1, 100_000],
+  ['clipMinSeconds', 'Clips run at least, seconds', 'any', 86_400],
+  ['clipMaxSeconds', 'Clips run at most, seconds', 'any', 86_400],
+  ['fileLimitMb', 'A file weighs at most, MB', 'any', 100_000],
+  ['foldsAt', 'Text is folded after, characters', 'never', 100_000],
 ] as const;
 
 const COVERED = [
@@ -217,7 +217,7 @@ function SeenThere({ channel, put }: { channel: ChannelBody; put: (part: Partial
   const shapes = channel.otherShapes ?? [];
   return (
     <details className="mb-2">
-      <summary className="cursor-pointer text-[13px] text-pine min-h-8 inline-flex items-center">How it is seen there</summary>
+      <summary className="cursor-pointer text-[13px] text-pine leading-8">How it is seen there</summary>
       <div className="flex flex-wrap items-start gap-x-5 gap-y-1 pt-1">
         <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
           <legend className="text-[13px] font-medium">Shapes of {channel.name}</legend>
@@ -253,16 +253,16 @@ function SeenThere({ channel, put }: { channel: ChannelBody; put: (part: Partial
             </span>
           )}
         </fieldset>
-        {NUMBERS.map(([key, words, unit, least, most]) => (
+        {NUMBERS.map(([key, words, none, most]) => (
           <Field key={key} label={words}>
             {(control) => (
               <input
                 {...control}
                 type="number"
-                min={least}
+                min={1}
                 max={most}
                 className="field w-32"
-                placeholder={key === 'foldsAt' ? 'never' : `any, in ${unit}`}
+                placeholder={none}
                 value={channel[key] ?? ''}
                 onChange={({ target }) => put({ [key]: target.value === '' ? null : Number(target.value) })}
               />

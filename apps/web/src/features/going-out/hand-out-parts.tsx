@@ -44,16 +44,13 @@ export function Parts({ placementId, handOut }: { placementId: string; handOut: 
           <ul className="grid gap-1.5">
             {handOut.media.map((medium, index) => (
               <li key={`${medium.assetId}-${index}`} className="flex items-center gap-2.5 min-w-0">
-                {medium.mime.startsWith('image/') ? (
-                  <Framed
-                    frame={cutFrame(medium)}
-                    src={`/api/files/${medium.assetId}?width=160`}
-                    alt=""
-                    className="max-w-10 max-h-10 w-full shrink-0 rounded-md"
-                  />
-                ) : (
-                  <Thumbnail pictureId={null} />
-                )}
+                <span className="w-10 shrink-0 grid place-items-center">
+                  {medium.mime.startsWith('image/') ? (
+                    <Framed frame={cutFrame(medium)} src={`/api/files/${medium.assetId}?width=160`} alt="" side={40} />
+                  ) : (
+                    <Thumbnail pictureId={null} />
+                  )}
+                </span>
                 <span className="min-w-0 flex-1 truncate text-[13px]" title={medium.alt || medium.name}>
                   {medium.alt || medium.name}
                 </span>

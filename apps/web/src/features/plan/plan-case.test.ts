@@ -1,6 +1,6 @@
 import { isFree, slotKey, toCase, type PlanMonthShape, type PlanSlotShape, type SlotCandidateShape } from '@zesting/contract';
 import { propose } from '@zesting/core';
-import { lacksFormat, misfitWords, reasonWords } from './plan-case';
+import { filledWith, lacksFormat, misfitWords, reasonWords } from './plan-case';
 
 const slot = (on: string, more: Partial<PlanSlotShape> = {}): PlanSlotShape => ({
   ruleId: 'r',
@@ -11,6 +11,7 @@ const slot = (on: string, more: Partial<PlanSlotShape> = {}): PlanSlotShape => (
   pillarId: null,
   formatId: null,
   purpose: null,
+  fromStock: false,
   theme: null,
   blackout: null,
   isPast: false,
@@ -138,3 +139,24 @@ it('an idea without a format lacks one where the slot wants none either', () => 
 });
 
 it('a slot is told by its rule and its day', () => expect(slotKey(slot('2027-03-04'))).toBe('r@2027-03-04'));
+
+describe('what was out before', () => {
+  const again = candidate('out', { kind: 'again', notBeforeOn: '2027-03-16', waitsDays: 60 });
+
+  it('fills a slot as what it is', () => {
+    expect(filledWith(again)).toEqual({ againId: 'out' });
+    expect(filledWith(candidate('i'))).toEqual({ ideaId: 'i' });
+    expect(filledWith(candidate('l', { kind: 'piece' }))).toEqual({ placementId: 'l' });
+    expect(lacksFormat(slot('2027-03-20'), again)).toBe(false);
+  });
+
+  it('is told from what is new', () => {
+    const wanted = slot('2027-03-20', { fromStock: true });
+    const reasons = [{ what: 'stock', points: 30 }, { what: 'waits', points: 4 }, { what: 'again', points: -30 }] as const; // prettier-ignore
+    expect(reasonWords(reasons, wanted, again, named)).toEqual(['from the stock, as asked', 'was out before', 'rests for 8 weeks']);
+    expect(misfitWords('too_early', wanted, again, null, named)).toBe('rests until Tue 16 Mar');
+    expect(misfitWords('stock', wanted, candidate('new'), null, named)).toBe('the slot asks for what was out before');
+    const whole = toCase(month([wanted], [candidate('new'), again]));
+    expect(propose(whole).lines.map(({ candidateId }) => candidateId)).toEqual(['out']);
+  });
+});

@@ -1,10 +1,25 @@
-import type { PlanSlotShape, SlotCandidateShape } from '@zesting/contract';
+import type { FillSlotBody, PlanSlotShape, SlotCandidateShape } from '@zesting/contract';
 import type { FitReason, Misfit } from '@zesting/core';
 import { count, dayWords } from '../../lib/format';
 
 /** Whether neither a slot nor what is put into it says how it is made: then somebody has to. */
 export const lacksFormat = (slot: PlanSlotShape, { kind, formatId }: SlotCandidateShape): boolean =>
   kind === 'idea' && formatId === null && slot.formatId === null;
+
+/** What a slot is filled with, as the server takes it. */
+export function filledWith({
+  kind,
+  id,
+}: Pick<SlotCandidateShape, 'kind' | 'id'>): Pick<FillSlotBody, 'ideaId' | 'placementId' | 'againId'> {
+  switch (kind) {
+    case 'idea':
+      return { ideaId: id };
+    case 'piece':
+      return { placementId: id };
+    case 'again':
+      return { againId: id };
+  }
+}
 
 interface Named {
   readonly pillar: (id: string | null) => string | undefined;
@@ -30,12 +45,16 @@ export function reasonWords(reasons: readonly FitReason[], slot: PlanSlotShape, 
         return 'its subject has its turn this month';
       case 'begun':
         return 'under way already';
+      case 'stock':
+        return 'from the stock, as asked';
+      case 'again':
+        return 'was out before';
       case 'worth':
         return points >= HIGH_POINTS ? 'weighed high' : [];
       case 'expires':
         return candidate.expiresOn ? `fresh until ${dayWords(candidate.expiresOn)}` : [];
       case 'waits':
-        return `waits for ${count(Math.floor(candidate.waitsDays / 7), 'week')}`;
+        return `${candidate.kind === 'again' ? 'rests' : 'waits'} for ${count(Math.floor(candidate.waitsDays / 7), 'week')}`;
       case 'tight':
         return 'only just in time';
     }
@@ -53,6 +72,8 @@ export function misfitWords(
   switch (misfit) {
     case 'channel':
       return 'for another channel';
+    case 'stock':
+      return 'the slot asks for what was out before';
     case 'pillar':
       return `the slot asks for ${named.pillar(slot.pillarId) ?? 'another pillar'}`;
     case 'format':
@@ -60,7 +81,8 @@ export function misfitWords(
     case 'not_ready':
       return readyOn === null ? 'cannot be ready by then' : `ready on ${dayWords(readyOn)} at the earliest`;
     case 'too_early':
-      return candidate.notBeforeOn ? `not before ${dayWords(candidate.notBeforeOn)}` : 'not yet';
+      if (candidate.notBeforeOn === null) return 'not yet';
+      return `${candidate.kind === 'again' ? 'rests until' : 'not before'} ${dayWords(candidate.notBeforeOn)}`;
     case 'expired':
       return candidate.expiresOn ? `only until ${dayWords(candidate.expiresOn)}` : 'no longer fresh';
   }

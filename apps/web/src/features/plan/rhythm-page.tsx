@@ -16,6 +16,7 @@ import { PlanNav } from '../../parts/plan-nav';
 import { NumbersFields } from './numbers-fields';
 import { Reach } from './reach';
 import { RuleDialog } from './rule-dialog';
+import { StockSection } from './stock-section';
 import { useNames } from './use-names';
 
 /** A client's rhythm: on which days what goes out where. */
@@ -89,6 +90,7 @@ function ClientRhythm({ client }: { client: ClientShape }) {
           ))}
         </div>
       )}
+      <StockSection client={client} asksForIt={rules.some(({ fromStock }) => fromStock)} />
       {rules.length > 0 && <Reach key={JSON.stringify(rhythm.data.audiences)} client={client} rhythm={rhythm.data} />}
       {(opened === 'rule' || edited) && <RuleDialog key={opened} client={client} todayOn={todayOn} rule={edited} onClose={close} />}
     </>
@@ -99,7 +101,9 @@ function RuleLine({ rule, client, onEdit }: { rule: RhythmRuleShape; client: Cli
   const names = useNames(client);
   const end = useWrite(() => call(`/rhythm/${rule.id}`, { method: 'DELETE' }));
   const takeIn = useWrite((on: string) => call(`/rhythm/${rule.id}/exception`, { method: 'PUT', body: { on, isLeftOut: false } }));
-  const wants = [names.pillar(rule.pillarId), names.format(rule.formatId)].filter(Boolean).join(' · ') || 'anything';
+  const wants =
+    [rule.fromStock && 'from the evergreen stock', names.pillar(rule.pillarId), names.format(rule.formatId)].filter(Boolean).join(' · ') ||
+    'anything';
   const words = rhythmWords(rule.rule);
   return (
     <li className="border-t border-line px-4 py-2.5 grid gap-x-4 gap-y-1 sm:grid-cols-[minmax(0,1fr)_auto] items-start">

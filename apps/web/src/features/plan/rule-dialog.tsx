@@ -33,6 +33,7 @@ const bodyOf = ({
   pillarId,
   formatId,
   purpose = null,
+  fromStock = false,
 }: RhythmRuleBody): RhythmRuleBody => ({
   channelId,
   rule,
@@ -43,6 +44,7 @@ const bodyOf = ({
   pillarId,
   formatId,
   purpose,
+  fromStock,
 });
 
 /** One line of a rhythm: the days, the time, the channel, and what it wants there. */
@@ -69,6 +71,7 @@ export function RuleDialog({ client, todayOn, rule, onClose }: RuleDialogProps) 
           pillarId: null,
           formatId: null,
           purpose: null,
+          fromStock: false,
         },
     {
       send: async (body) => {
@@ -138,7 +141,15 @@ export function RuleDialog({ client, todayOn, rule, onClose }: RuleDialogProps) 
           onChange={(formatId) => change({ formatId })}
         />
         <PurposeField value={body.purpose} none="Anything" onChange={(purpose) => change({ purpose })} />
-        <span className="hidden sm:block" aria-hidden />
+        <label className="flex items-center gap-2 min-h-8 sm:mt-6">
+          <input
+            type="checkbox"
+            className="size-4 accent-pine"
+            checked={body.fromStock ?? false}
+            onChange={({ target }) => change({ fromStock: target.checked })}
+          />
+          From the evergreen stock
+        </label>
         <DayField
           label={hasBegun ? 'Counted from' : 'From'}
           required

@@ -15,7 +15,7 @@ import { call } from '../../lib/api';
 import { dayWords } from '../../lib/format';
 import { useClients, useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
-import { lacksFormat, misfitWords, reasonWords } from './plan-case';
+import { filledWith, lacksFormat, misfitWords, reasonWords } from './plan-case';
 import type { Names } from './use-names';
 import { sayFilled, useFill } from './use-proposal';
 
@@ -97,8 +97,10 @@ export function SlotFits({ clientId, slot, plan, names, whole, isChosenHere, onF
 }
 
 /** What is put into a slot. @param routeId how it is made, where nothing else says it */
-const bodyOf = ({ kind, id }: SlotCandidateShape, routeId: string | undefined): Omit<FillSlotBody, 'ruleId' | 'on'> =>
-  kind === 'piece' ? { placementId: id } : { ideaId: id, ...(routeId === undefined ? {} : { routeId }) };
+const bodyOf = (candidate: SlotCandidateShape, routeId: string | undefined): Omit<FillSlotBody, 'ruleId' | 'on'> => ({
+  ...filledWith(candidate),
+  ...(candidate.kind === 'idea' && routeId !== undefined ? { routeId } : {}),
+});
 
 const whyOf = (fit: Fit, slot: PlanSlotShape, candidate: SlotCandidateShape, names: Names): string =>
   fit.fits ? reasonWords(fit.reasons, slot, candidate, names).join(' · ') : '';

@@ -66,7 +66,12 @@ export function SlotTable({ plan, ref, ...rest }: SlotTableProps) {
 }
 
 function SlotRow({ slot, plan, names, proposal, chosen, onChoose }: SlotTableProps & { slot: PlanSlotShape }) {
-  const wants = [names.pillar(slot.pillarId), names.format(slot.formatId), slot.purpose && PURPOSE_WORDS[slot.purpose]]
+  const wants = [
+    slot.fromStock && 'from the stock',
+    names.pillar(slot.pillarId),
+    names.format(slot.formatId),
+    slot.purpose && PURPOSE_WORDS[slot.purpose],
+  ]
     .filter(Boolean)
     .join(' · ');
   const isChosen = chosen === slotKey(slot) && isFree(slot);

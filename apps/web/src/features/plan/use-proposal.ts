@@ -9,7 +9,7 @@ import { count } from '../../lib/format';
 import { useWrite } from '../../lib/queries';
 import { proposeInWorker } from '../../lib/propose';
 import { problemWords } from '../../lib/words';
-import { lacksFormat } from './plan-case';
+import { filledWith, lacksFormat } from './plan-case';
 
 export interface MonthProposal {
   /** what is proposed, by slot; null: nothing is */
@@ -136,7 +136,7 @@ export function useProposal(clientId: string, plan: PlanMonthShape | undefined):
         return {
           ruleId: slot.ruleId,
           on: slot.on,
-          ...(candidate.kind === 'idea' ? { ideaId: candidate.id } : { placementId: candidate.id }),
+          ...filledWith(candidate),
         };
       });
       // what went wrong is said by the write; the proposal stays then

@@ -88,12 +88,7 @@ export function ChannelMedia({ part, media, channels, readOnly, onChange }: Chan
                 />
                 <span className="w-11 shrink-0 grid place-items-center">
                   {isPicture(medium) ? (
-                    <Framed
-                      frame={frameOn(medium, part.rules)}
-                      src={`/api/files/${medium.assetId}?width=160`}
-                      alt=""
-                      className="max-w-11 max-h-11 w-full rounded-sm"
-                    />
+                    <Framed frame={frameOn(medium, part.rules)} src={`/api/files/${medium.assetId}?width=160`} alt="" side={44} />
                   ) : (
                     <span className="text-muted text-[11px]">{medium.mime.split('/')[0] === 'audio' ? 'sound' : 'clip'}</span>
                   )}

@@ -73,7 +73,7 @@ export function CropDialog({ medium, size, part, others, onCut, onClose }: CropD
             )}
           </Field>
           <p className="text-muted text-[12px] mb-1">As it goes out</p>
-          <Framed frame={frameOn({ ...size, crop }, part.rules)} src={`${source}?width=480`} alt="" className="w-32 rounded-md" />
+          <Framed frame={frameOn({ ...size, crop }, part.rules)} src={`${source}?width=480`} alt="" side={150} />
           {others.length > 0 && (
             <label className="flex items-start gap-2 mt-3 text-[13px]">
               <input

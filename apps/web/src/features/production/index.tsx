@@ -39,6 +39,8 @@ export const feature: WebFeature = {
   verbs: {
     'step.chased': 'chased',
     'piece.created': 'made the piece',
+    'piece.evergreen': 'put it into the evergreen stock',
+    'piece.evergreen_ended': 'took it out of the evergreen stock',
     'piece.edited': 'changed the piece',
     'piece.content_edited': 'edited the content',
     'piece.version_brought_back': 'brought back an earlier version',

@@ -19,6 +19,7 @@ import { Wheel } from '../../ui/wheel';
 import { BriefSection } from './brief-section';
 import { ContentSection } from './content-section';
 import { EditPieceDialog } from './edit-piece-dialog';
+import { EvergreenSection } from './evergreen-section';
 import { HistorySection } from './history-section';
 import { PathSection } from './path-section';
 import { PlacementsSection } from './placements-section';
@@ -57,6 +58,7 @@ export function PiecePage() {
         <div className="order-3 grid grid-cols-[minmax(0,1fr)] gap-4 lg:row-span-2 xl:row-span-1">
           <PathSection piece={piece} />
           <PlacementsSection piece={piece} />
+          <EvergreenSection piece={piece} />
           <OutputsSection piece={piece} />
           <HistorySection piece={piece} />
         </div>

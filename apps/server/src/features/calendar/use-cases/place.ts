@@ -368,23 +368,33 @@ export function addPlacement(
   });
 }
 
+export type AgainFailure = DateFailure | Exists | { code: 'channel.unknown' };
+
 /** Places the piece of a placement once more: on the same channel another day, or on another of the client's channels. */
-export function duplicatePlacement(
+export const duplicatePlacement = (
   app: App,
   viewer: Viewer,
   placementId: string,
   body: DuplicateBody,
-): Promise<Result<Moved, DateFailure | Exists | { code: 'channel.unknown' }>> {
-  return app.write<Moved, DateFailure | Exists | { code: 'channel.unknown' }>(async (tx, now) => {
-    const { piece, aimBefore } = await lockPlacement(tx, placementId);
-    const channel = await channelFor(tx, piece, body.channelId);
-    if (!channel) return fail({ code: 'channel.unknown' });
-    const copy = makePlacement(tx, { piece, channel }, now);
-    const put = setDate(copy, body.on, body.at ?? (await usualTime(tx, channel.id)), now);
-    if (!put.ok) return put;
-    if (await momentTaken(tx, [copy])) return fail({ code: 'placement.exists' });
-    const saved = await tx.save(copy);
-    const detail = { to: { on: copy.onDay, at: copy.atTime } };
-    return ok(await saveAndReplan(app, tx, viewer, piece, aimBefore, [saved], { verb: 'placement.duplicated', detail }, now));
-  });
+): Promise<Result<Moved, AgainFailure>> => app.write<Moved, AgainFailure>((tx, now) => putAgain(app, tx, viewer, placementId, body, now));
+
+/** The same in the caller's transaction. */
+export async function putAgain(
+  app: App,
+  tx: Tx,
+  viewer: Viewer,
+  placementId: string,
+  body: DuplicateBody,
+  now: InstantText,
+): Promise<Result<Moved, AgainFailure>> {
+  const { piece, aimBefore } = await lockPlacement(tx, placementId);
+  const channel = await channelFor(tx, piece, body.channelId);
+  if (!channel) return fail({ code: 'channel.unknown' });
+  const copy = makePlacement(tx, { piece, channel }, now);
+  const put = setDate(copy, body.on, body.at ?? (await usualTime(tx, channel.id)), now);
+  if (!put.ok) return put;
+  if (await momentTaken(tx, [copy])) return fail({ code: 'placement.exists' });
+  const saved = await tx.save(copy);
+  const detail = { to: { on: copy.onDay, at: copy.atTime } };
+  return ok(await saveAndReplan(app, tx, viewer, piece, aimBefore, [saved], { verb: 'placement.duplicated', detail }, now));
 }

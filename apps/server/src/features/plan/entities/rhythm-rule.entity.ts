@@ -42,4 +42,5 @@ export class StoredRule {
   formatId: string | null;
   @TextColumn({ nullable: true }) purpose: Purpose | null;
   @IntColumn({ default: 1 }) version: number;
+  @BoolColumn({ default: false }) fromStock: boolean;
 }

@@ -1,5 +1,6 @@
 import {
   addDays,
+  againFrom,
   askingOf,
   bindSlots,
   countByWeeks,
@@ -33,6 +34,7 @@ import type { App } from '../../../platform/app.js';
 import { markersOf, themesOf, themesShown } from '../../calendar/index.js';
 import { earliestByPath } from '../../planning/index.js';
 import { WEIGHTS, WORTH } from './ideas.js';
+import { stockOf, type StockRow } from '../../evergreen/index.js';
 import { preparing } from './run-up.js';
 import { rhythmsOf, slotsBetween, type BoundRow, type ClientRhythm, type WantedSlot } from './rhythm-of.js';
 
@@ -248,6 +250,7 @@ async function candidatesFor(
      order by (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number, l.id limit ${PIECES}`,
     [clientId, to.slice(0, 7)],
   );
+  const stock = await stockOf(app.manager, clientId);
   const speaksTo = (text: string) => [...themes].filter((theme) => isOnTheme(text, theme));
   const waits = (at: string) => Math.max(0, daysBetween(dayIn(at, zone), todayOn));
   const candidates: SlotCandidateShape[] = [
@@ -277,6 +280,32 @@ async function candidatesFor(
       waitsDays: waits(createdAt),
       pieceId: null,
     })),
+    ...stock.flatMap((row) => againCandidate(row, todayOn, to, speaksTo(`${row.title} ${row.notes}`))),
   ];
   return { candidates, hidden: Math.max(0, (ideas[0]?.all ?? 0) - ideas.length) };
+}
+
+/** A piece of the stock as something that could stand in a month up to `to`; none where it has not rested by then. */
+function againCandidate(row: StockRow, todayOn: Day, to: Day, themes: string[]): SlotCandidateShape[] {
+  const again = againFrom(row.days, row.rule);
+  if (!again || again.fromOn > to) return [];
+  const last = row.days.at(-1) ?? todayOn;
+  return [
+    {
+      kind: 'again',
+      id: row.placementId,
+      title: row.title,
+      pillarId: row.pillarId,
+      formatId: row.formatId,
+      channelIds: [row.channelId],
+      themes,
+      readyOn: todayOn,
+      notBeforeOn: again.fromOn,
+      expiresOn: row.rule.untilOn,
+      worth: 0.5,
+      hasTurn: false,
+      waitsDays: Math.max(0, daysBetween(last, todayOn)),
+      pieceId: row.pieceId,
+    },
+  ];
 }

@@ -1,9 +1,11 @@
-import { fail, getDay, ok, type InstantText, type Result } from '@zesting/core';
+import { fail, getDay, mayGoAgain, ok, type InstantText, type Result } from '@zesting/core';
 import type { FillSlotBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
-import { putPiece, putPlacement, type BeginFailure, type MoveFailure } from '../../calendar/index.js';
+import { putAgain, putPiece, putPlacement, type AgainFailure, type BeginFailure, type MoveFailure } from '../../calendar/index.js';
+import { stockOfPiece } from '../../evergreen/index.js';
+import { lockPiece } from '../../production/index.js';
 import { StoredRule } from '../entities/rhythm-rule.entity.js';
 import type { Idea } from '../entities/idea.entity.js';
 import { wordsOfIdea } from '../queries/ideas.js';
@@ -13,6 +15,7 @@ import { lockIdea, useIdea } from './ideas.js';
 export type FillFailure =
   | BeginFailure
   | MoveFailure
+  | AgainFailure
   | {
       code:
         | 'slot.unknown'
@@ -25,12 +28,13 @@ export type FillFailure =
         | 'idea.dropped'
         | 'idea.combined'
         | 'placement.dated'
-        | 'piece.unknown';
+        | 'piece.unknown'
+        | 'piece.rests';
     };
 
 /**
- * Fills one slot of a client: an idea becomes a planned piece there, a piece that has no day on that channel gets it, or a piece is planned that is
- * still to be thought of. Whoever fills the same rule's slots waits, so that none is filled twice.
+ * Fills one slot of a client: an idea becomes a planned piece there, a piece that has no day on that channel gets it, one that lasts goes out there
+ * again, or a piece is planned that is still to be thought of. Whoever fills the same rule's slots waits, so that none is filled twice.
  * @returns the piece that stands there
  */
 export function fillSlot(app: App, viewer: Viewer, clientId: string, body: FillSlotBody): Promise<Result<string, FillFailure>> {
@@ -40,6 +44,7 @@ export function fillSlot(app: App, viewer: Viewer, clientId: string, body: FillS
     const open = await openSlot(tx, clientId, body, now);
     if (!open.ok) return open;
     if (body.placementId !== undefined) return putThere(app, tx, viewer, clientId, body.placementId, open.value, now);
+    if (body.againId !== undefined) return putAgainThere(app, tx, viewer, clientId, body.againId, open.value, now);
     const idea = body.ideaId === undefined ? null : await lockIdea(tx, body.ideaId);
     const refused = idea && ideaRefused(viewer, idea, clientId);
     if (refused) return fail(refused);
@@ -90,6 +95,33 @@ async function putThere(
   if (placement.on !== null) return fail({ code: 'placement.dated' });
   const moved = await putPlacement(app, tx, viewer, placementId, { on: slot.on, at: slot.at }, null, now);
   return moved.ok ? ok(placement.pieceId) : moved;
+}
+
+/**
+ * Gives a piece that lasts and was out on a slot's channel one more placement there. Whoever places the same piece again waits, so that its rest is kept
+ * and it goes out no more often than it may.
+ */
+async function putAgainThere(
+  app: App,
+  tx: Tx,
+  viewer: Viewer,
+  clientId: string,
+  placementId: string,
+  slot: WantedSlot,
+  now: InstantText,
+): Promise<Result<string, FillFailure>> {
+  const [placement] = await rowsOf<{ clientId: string; channelId: string; pieceId: string }>(
+    tx,
+    'select client_id as "clientId", channel_id as "channelId", piece_id as "pieceId" from placements where id = $1',
+    [placementId],
+  );
+  if (placement?.clientId !== clientId) return fail({ code: 'piece.unknown' });
+  if (placement.channelId !== slot.channelId) return fail({ code: 'slot.other_channel' });
+  await lockPiece(tx, placement.pieceId);
+  const row = (await stockOfPiece(tx, placement.pieceId)).find(({ channelId }) => channelId === slot.channelId);
+  if (!row || !mayGoAgain(slot.on, row.days, row.rule)) return fail({ code: 'piece.rests' });
+  const put = await putAgain(app, tx, viewer, placementId, { channelId: slot.channelId, on: slot.on, at: slot.at }, now);
+  return put.ok ? ok(placement.pieceId) : put;
 }
 
 /** Plans a piece for a slot: by what the idea says, and where it says nothing by what the slot wants. */

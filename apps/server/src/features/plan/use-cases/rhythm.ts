@@ -92,6 +92,7 @@ export function changeRule(
       pillarId,
       formatId,
       purpose,
+      fromStock,
     }: Omit<typeof next, 'anchorOn' | 'fromOn' | 'exceptOn'>) => ({
       channelId,
       rule: words,
@@ -101,6 +102,7 @@ export function changeRule(
       pillarId,
       formatId,
       purpose,
+      fromStock,
     });
     await noteOfClient(tx, viewer, rule.clientId, 'rhythm.changed', changesBetween(shown(before), shown(next)), now);
     return ok(id);
@@ -175,8 +177,8 @@ async function checked(tx: Tx, clientId: string, body: RhythmRuleBody): Promise<
   if (!found?.channel) return fail({ code: 'channel.unknown' });
   if (!found.pillar) return fail({ code: 'pillar.unknown' });
   if (!found.format) return fail({ code: 'format.unknown' });
-  const { channelId, at: atTime, fromOn, untilOn, skipsHolidays, pillarId, formatId, purpose = null } = body;
-  return ok({ channelId, rule: rule.value, atTime, fromOn, untilOn, skipsHolidays, pillarId, formatId, purpose });
+  const { channelId, at: atTime, fromOn, untilOn, skipsHolidays, pillarId, formatId, purpose = null, fromStock = false } = body;
+  return ok({ channelId, rule: rule.value, atTime, fromOn, untilOn, skipsHolidays, pillarId, formatId, purpose, fromStock });
 }
 
 async function channelName(tx: Tx, channelId: string): Promise<string> {

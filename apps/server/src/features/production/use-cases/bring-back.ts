@@ -4,7 +4,7 @@ import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { replan } from '../../planning/index.js';
 import { Version } from '../entities/version.entity.js';
-import { lockPiece, pieceChanged, setContent } from '../piece-store.js';
+import { askForCuts, lockPiece, pieceChanged, setContent } from '../piece-store.js';
 
 /**
  * Puts an earlier version into the working copy, as a new edit: what was there stays in its own versions, and what has the same digests as
@@ -27,6 +27,7 @@ export function bringBack(
     const parts = Object.entries(piece.content.channels).map(([id, part]) => [id, channels[id] ?? part] as const);
     setContent(piece, { shared, channels: Object.fromEntries(parts) });
     await tx.save(piece);
+    await askForCuts(tx, piece.content);
     await recordActivity(tx, {
       clientId: piece.clientId,
       thing: 'piece',
