@@ -19,6 +19,7 @@ const PARTS_OF_A_CLIENT = [
   'allowance',
   'pillars',
   'tags',
+  'phrases',
   'brand',
   'links',
   'activity',

@@ -23,6 +23,7 @@ import { TALK } from './talk.js';
 import { addFollowUps, addSending, settleFollowUps } from './sending.js';
 import { insertSetup, type Setup } from './setup.js';
 import { addEvergreens } from './evergreen.js';
+import { addPhrases } from './phrases.js';
 import { addSpinOffs } from './spin-offs.js';
 import { addSubjects } from './topics.js';
 
@@ -82,6 +83,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   await addTeamRemarks(app, setup);
   await addTeamMaterial(app, setup);
   await addTagSets(app, setup);
+  await addPhrases(app, setup);
   await addChecks(app, setup);
   await addGuidelines(app, setup);
   await addIntake(app, setup);

@@ -484,6 +484,18 @@ export const CASES: Record<string, Case[]> = {
   'POST /api/pieces/{pieceId}/spin-offs': [{ ids: 'spreadId', body: ({ spreadId }) => spinOffs(spreadId), code: 'spread.unknown' }],
   'POST /api/pieces/{pieceId}/spin-offs/preview': [{ ids: 'spreadId', body: ({ spreadId }) => spinOffs(spreadId), code: 'spread.unknown' }],
   'POST /api/guidelines': [{ ids: 'clientId', body: ({ clientId }) => ({ ...guideline, clientId }), code: 'access.not_found' }],
+  'POST /api/clients/{clientId}/phrases': [
+    { ids: 'pillarId', body: ({ pillarId }) => ({ kind: 'opening', text: 'P', pillarId }), code: 'pillar.unknown' },
+  ],
+  'PUT /api/phrases/{phraseId}': [
+    {
+      ids: 'pillarId',
+      body: ({ pillarId }) => ({ kind: 'opening', text: 'P', pillarId }),
+      version: 'select version from phrases where id = $1',
+      code: 'pillar.unknown',
+    },
+  ],
+  'POST /api/pieces/{pieceId}/phrases': [{ ids: 'phraseId', body: ({ phraseId }) => ({ phraseId }), code: 'phrase.unknown' }],
   'POST /api/clients/{clientId}/tag-sets': [
     { ids: 'pillarId', body: ({ pillarId }) => ({ name: 'T', tags: ['a'], weekday: null, pillarId }), code: 'pillar.unknown' },
   ],

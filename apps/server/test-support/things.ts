@@ -80,6 +80,10 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     `insert into obstacles (client_id, piece_id, words, whose, raised_by, raised_at) values ($1, $2, 'No photos', 'client', $3, now()) returning id`,
     [client.id, pieceId, people.lead.personId],
   );
+  const [phrase] = await app.read<{ id: string }>(
+    `insert into phrases (client_id, kind, text, made_at) values ($1, 'opening', 'P', now()) returning id`,
+    [client.id],
+  );
   const [tagSet] = await app.read<{ id: string }>(
     `insert into tag_sets (client_id, name, tags, made_at) values ($1, 'T', '{a}', now()) returning id`,
     [client.id],
@@ -170,6 +174,7 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     noteId: note?.id ?? '',
     obstacleId: obstacle?.id ?? '',
     tagSetId: tagSet?.id ?? '',
+    phraseId: phrase?.id ?? '',
     spreadId: spread?.id ?? '',
     followUpId: followUp?.id ?? '',
     guidelineId: guideline?.id ?? '',

@@ -52,5 +52,6 @@ export * from './obstacle/index.js';
 export * from './copycheck/index.js';
 export * from './preflight/index.js';
 export * from './tag-sets/index.js';
+export * from './phrases/index.js';
 export * from './sending/index.js';
 export * from './spin-offs/index.js';

@@ -1,10 +1,12 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query';
-import type { LibraryShape, OfferedTagSetsShape, TagSetsShape } from '@zesting/contract';
+import type { LibraryShape, OfferedTagSetsShape, TagSetsShape, OfferedPhrasesShape, PhrasesShape } from '@zesting/contract';
 import { call } from '../lib/api';
 
 export const libraryKeys = {
   tagSets: (clientId: string) => ['tag-sets', clientId] as const,
   tagSetsFor: (pieceId: string) => ['tag-sets', 'piece', pieceId] as const,
+  phrases: (clientId: string) => ['phrases', clientId] as const,
+  phrasesFor: (pieceId: string) => ['phrases', 'piece', pieceId] as const,
   find: (asked: string) => ['library', asked] as const,
 } as const;
 
@@ -25,3 +27,11 @@ export const libraryQuery = (asked: string) =>
     getNextPageParam: ({ next }) => next ?? undefined,
     placeholderData: keepPreviousData,
   });
+
+/** A client's openings, closings, calls to action and texts to start from. */
+export const phrasesQuery = (clientId: string) =>
+  queryOptions({ queryKey: libraryKeys.phrases(clientId), queryFn: () => call<PhrasesShape>(`/clients/${clientId}/phrases`) });
+
+/** The phrases that are offered where a piece is written. */
+export const phrasesForQuery = (pieceId: string) =>
+  queryOptions({ queryKey: libraryKeys.phrasesFor(pieceId), queryFn: () => call<OfferedPhrasesShape>(`/pieces/${pieceId}/phrases`) });

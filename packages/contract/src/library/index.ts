@@ -2,6 +2,8 @@ import type { PieceStage, PlacementState } from '@zesting/core';
 import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsInt, IsString, IsUUID, Matches, Max, MaxLength, Min } from 'class-validator';
 import { IsNotBlank, OrNull } from '../fields/index.js';
 
+export * from './phrases-bodies.js';
+
 /** Tags that are kept under a name, and what they are meant for. */
 export class TagSetBody {
   @IsString()

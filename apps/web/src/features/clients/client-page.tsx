@@ -21,6 +21,7 @@ import { LinksSection } from './links-section';
 import { PillarsSection } from './pillars-section';
 import { SendingSection } from './sending-section';
 import { SpreadsSection } from './spreads/spreads-section';
+import { PhrasesSection } from './phrases-section';
 import { TagSetsSection } from './tag-sets-section';
 import { TeamSection } from './team-section';
 import { PolicySection } from './policy-section';
@@ -50,6 +51,7 @@ export function ClientPage() {
     { id: 'allowance', title: 'Allowance', content: <AllowanceSection client={client} /> },
     { id: 'pillars', title: 'Pillars', content: <PillarsSection client={client} /> },
     { id: 'tags', title: 'Tag sets', content: <TagSetsSection client={client} /> },
+    { id: 'phrases', title: 'Phrases', content: <PhrasesSection client={client} /> },
     { id: 'spreads', title: 'Spreads', content: <SpreadsSection client={client} /> },
     { id: 'brand', title: 'Brand sheet', content: <BrandSection client={client} /> },
     { id: 'links', title: 'Links', content: <LinksSection clientId={client.id} /> },

@@ -16,6 +16,7 @@ const slot = (on: string, more: Partial<PlanSlotShape> = {}): PlanSlotShape => (
   pillarId: null,
   formatId: 'f1',
   purpose: null,
+  fromStock: false,
   theme: null,
   blackout: null,
   isPast: false,

@@ -17,6 +17,7 @@ import { filesToTake } from './material/material-words';
 import { MediaEditor } from './media-editor';
 import { neverWords } from './never-words';
 import { PartTag } from './part-tag';
+import { PhraseChoice } from './phrase-choice';
 import { StepActions } from './step-actions';
 import { useDraft } from './use-draft';
 
@@ -74,6 +75,13 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
           />
         )}
       </Field>
+      {!readOnly && (
+        <PhraseChoice
+          pieceId={piece.id}
+          copy={draft.shared.copy}
+          onChoose={(copy) => change({ ...draft, shared: { ...draft.shared, copy } })}
+        />
+      )}
       <MediaEditor
         media={draft.shared.media}
         readOnly={readOnly}

@@ -51,7 +51,7 @@ export function PlacementsSection({ piece }: { piece: PieceShape }) {
                 look="quiet"
                 className="ml-auto"
                 onClick={() => open(`seen-${placement.id}`)}
-                aria-label={`Where it can be seen on ${placement.channelName}`}
+                aria-label={`Where it is on ${placement.channelName}`}
               >
                 Where it is
               </Button>
