@@ -26,7 +26,6 @@ test('pictures of the main views', async ({ browser, zesting }) => {
     ['/calendar', 'calendar'],
     ['/plan/year?client=MOSS', 'year'],
     ['/plan/pillars?client=MOSS', 'pillars'],
-    ['/plan/goals?client=MOSS', 'goals'],
   ] as const) {
     await dana.goto(address);
     await shoot(dana, name);
@@ -45,6 +44,14 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   await dana.getByRole('link', { name: 'Remark at a place' }).click();
   await dana.getByRole('heading', { name: 'Remarks' }).waitFor();
   await shoot(dana, 'remarks');
+  await dana.goto('/production');
+  await dana.getByRole('link', { name: 'A day with the night baker' }).click();
+  await dana.getByRole('button', { name: /^Cut a-day-with/ }).click();
+  await dana
+    .getByRole('img', { name: /^Loaves cooling/ })
+    .last()
+    .waitFor();
+  await shoot(dana, 'crop');
   const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
   await marta.goto('/production/sources');
   await shoot(marta, 'sources');

@@ -1,5 +1,9 @@
 import type { StockRowShape } from '@zesting/contract';
 import { againWords } from './again-words';
+import { dayWords } from './format';
+
+// whether a year is told depends on the present
+const LAST = dayWords('2027-01-05');
 
 const row = (more: Partial<StockRowShape>): StockRowShape => ({
   pieceId: 'p',
@@ -20,9 +24,9 @@ const row = (more: Partial<StockRowShape>): StockRowShape => ({
 
 describe('what is said of a piece of the stock', () => {
   it.each([
-    [{}, '1 time, last Tue 5 Jan; rested'],
-    [{ fromOn: '2027-03-10' }, '1 time, last Tue 5 Jan; rests until Wed 10 Mar'],
-    [{ times: 2, timesLeft: 1 }, '2 times, last Tue 5 Jan; rested, 1 time more'],
-    [{ fromOn: null }, '1 time, last Tue 5 Jan; not again'],
+    [{}, `1 time, last ${LAST}; rested`],
+    [{ fromOn: '2027-03-10' }, `1 time, last ${LAST}; rests until ${dayWords('2027-03-10')}`],
+    [{ times: 2, timesLeft: 1 }, `2 times, last ${LAST}; rested, 1 time more`],
+    [{ fromOn: null }, `1 time, last ${LAST}; not again`],
   ])('%j', (more, words) => expect(againWords(row(more), '2027-03-09')).toBe(words));
 });

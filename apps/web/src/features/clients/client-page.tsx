@@ -33,7 +33,7 @@ export function ClientPage() {
   const { data: client } = useSuspenseQuery(clientPageQuery(clientId));
   const tabs = [
     { id: 'basics', title: 'Basics', content: <BasicsSection client={client} /> },
-    { id: 'days', title: 'Days and closures', content: <DaysSection client={client} /> },
+    { id: 'days', title: 'Days', content: <DaysSection client={client} /> },
     { id: 'contacts', title: 'Contacts', content: <ContactsSection client={client} /> },
     { id: 'team', title: 'Team', content: <TeamSection clientId={client.id} /> },
     { id: 'sign-off', title: 'Sign-off', content: <PolicySection client={client} /> },

@@ -1,5 +1,6 @@
 import { isFree, slotKey, toCase, type PlanMonthShape, type PlanSlotShape, type SlotCandidateShape } from '@zesting/contract';
 import { propose } from '@zesting/core';
+import { dayWords } from '../../lib/format';
 import { filledWith, lacksFormat, misfitWords, reasonWords } from './plan-case';
 
 const slot = (on: string, more: Partial<PlanSlotShape> = {}): PlanSlotShape => ({
@@ -154,7 +155,7 @@ describe('what was out before', () => {
     const wanted = slot('2027-03-20', { fromStock: true });
     const reasons = [{ what: 'stock', points: 30 }, { what: 'waits', points: 4 }, { what: 'again', points: -30 }] as const; // prettier-ignore
     expect(reasonWords(reasons, wanted, again, named)).toEqual(['from the stock, as asked', 'was out before', 'rests for 8 weeks']);
-    expect(misfitWords('too_early', wanted, again, null, named)).toBe('rests until Tue 16 Mar');
+    expect(misfitWords('too_early', wanted, again, null, named)).toBe(`rests until ${dayWords('2027-03-16')}`);
     expect(misfitWords('stock', wanted, candidate('new'), null, named)).toBe('the slot asks for what was out before');
     const whole = toCase(month([wanted], [candidate('new'), again]));
     expect(propose(whole).lines.map(({ candidateId }) => candidateId)).toEqual(['out']);

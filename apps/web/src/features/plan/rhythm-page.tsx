@@ -102,7 +102,7 @@ function RuleLine({ rule, client, onEdit }: { rule: RhythmRuleShape; client: Cli
   const end = useWrite(() => call(`/rhythm/${rule.id}`, { method: 'DELETE' }));
   const takeIn = useWrite((on: string) => call(`/rhythm/${rule.id}/exception`, { method: 'PUT', body: { on, isLeftOut: false } }));
   const wants =
-    [rule.fromStock && 'from the evergreen stock', names.pillar(rule.pillarId), names.format(rule.formatId)].filter(Boolean).join(' · ') ||
+    [rule.fromStock && 'From the evergreen stock', names.pillar(rule.pillarId), names.format(rule.formatId)].filter(Boolean).join(' · ') ||
     'anything';
   const words = rhythmWords(rule.rule);
   return (

@@ -26,11 +26,14 @@ export function StockSection({ client, asksForIt }: { client: ClientShape; asksF
       ) : (
         <ul>
           {data.rows.map((row) => (
-            <li key={row.placementId} className="border-t border-line px-4 py-2 flex flex-wrap gap-x-4 text-[13px]">
-              <Link to={to(`/pieces/${row.pieceId}`)} className="font-medium no-underline hover:underline min-w-48 flex-1 break-words">
+            <li
+              key={row.placementId}
+              className="border-t border-line px-4 py-2 grid gap-x-4 sm:grid-cols-[minmax(0,1fr)_10rem_minmax(0,22rem)] text-[13px]"
+            >
+              <Link to={to(`/pieces/${row.pieceId}`)} className="font-medium no-underline hover:underline break-words">
                 {row.title}
               </Link>
-              <span className="text-muted w-36 truncate">{row.channelName}</span>
+              <span className="text-muted truncate">{row.channelName}</span>
               <span className="tabular">{againWords(row, todayOn)}</span>
             </li>
           ))}
