@@ -156,6 +156,8 @@ async function measure(size, base) {
         ['library, of a client', lead, `/api/library?words=fern&clientId=${open.client_id}`],
         ['sources', lead, '/api/spin-offs'],
         ['sources that are ahead', lead, '/api/spin-offs?behind=yes'],
+        ['stock of a client', lead, `/api/clients/${open.client_id}/evergreen`],
+        ['phrases of a client', lead, `/api/clients/${open.client_id}/phrases`],
         ['what was made from one', lead, `/api/pieces/${source.id}/spin-offs`],
         ['spreads of a client', lead, `/api/clients/${open.client_id}/spreads`],
         ['a channel as seen', lead, `/api/clients/${channel.client_id}/channels/${channel.id}/look`],

@@ -86,6 +86,21 @@ export async function fill(query, pieces) {
        case when g.open then null else g.at + interval '14 days' end, case when g.open then null else 'https://big.test/' || g.n end, g.at, g.at
      from big_pieces g join channels h on h.client_id = g.client_id join clients c on c.id = g.client_id`,
   );
+  // every twentieth that was out lasts, and each client has forty phrases, each put into ten pieces
+  await query(
+    `insert into evergreens (piece_id, client_id, rest_days, times_most, until_on, marked_by, marked_at, version)
+     select id, client_id, 60, null, null, 'Big', at, 1 from big_pieces where not open and n % 20 = 0`,
+  );
+  await query(
+    `insert into phrases (id, client_id, kind, text, pillar_id, made_at)
+     select md5('phrase' || c.id || k)::uuid, c.id, (array['opening', 'closing', 'call_to_action', 'template'])[1 + k % 4], 'Phrase ' || k, null, timestamptz '2026-01-01 09:00Z'
+     from (select distinct client_id as id from big_pieces) c, generate_series(1, 40) k`,
+  );
+  await query(
+    `insert into phrase_uses (phrase_id, piece_id, used_at)
+     select md5('phrase' || g.client_id || 1 + g.r % 40)::uuid, g.id, g.at
+     from (select id, client_id, at, row_number() over (partition by client_id order by n) as r from big_pieces) g where g.r <= 400`,
+  );
   await query(
     `insert into packets (id, client_id, title, message, due_on, policy, approver_ids, sent_at, sent_by, closed_at)
      select md5('packet' || g.id)::uuid, g.client_id, 'Packet ' || g.n, '', (case when g.n % 400 = 0 then date '2027-03-09' - (g.n / 400) % 25 else g.at::date end) + 5,

@@ -204,6 +204,18 @@ describe('pictures as a channel shows them', () => {
     expect(await sharp(scene.app.files.pathOf(wide.hash)).metadata()).toMatchObject({ width: 1200, height: 800 });
   });
 
+  it('that went out stay as they went out, whatever is cut or written afterwards', async () => {
+    await save({ [FEED]: { media: [wide.hash], crops: [cut(wide)] } });
+    await sign();
+    const id = await place('2027-03-01');
+    await allCut();
+    scene.app.clock.set('2027-03-01T11:00:00Z');
+    expect((await manager.call('POST', `/api/placements/${id}/out`, { body: {} })).status).toBe(200);
+    await save({ [FEED]: { copy: 'Written later', media: [tall.hash], crops: [] } });
+    const told = (await manager.call('GET', `/api/placements/${id}/hand-out`)).body as unknown as HandOutShape;
+    expect([told.text, told.media.map(({ name, crop }) => [name, crop])]).toEqual(['Fresh', [['wide.jpg', UPRIGHT]]]);
+  });
+
   it('carry the mark while the part that they go out with is not signed, whoever has signed the rest', async () => {
     await save({ [FEED]: { crops: [cut(wide)] } });
     await sign();

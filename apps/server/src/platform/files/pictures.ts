@@ -1,6 +1,6 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import { ok, type Crop } from '@zesting/core';
-import { Database, type Tx } from '../database/transaction.js';
+import { Database, rowsOf, type Tx } from '../database/transaction.js';
 import { addJob, Jobs } from '../jobs/jobs.js';
 import { Files } from './files.js';
 import { PictureProcess, type StoredSize } from './picture-process.js';
@@ -119,6 +119,9 @@ export class Pictures implements OnModuleInit {
     const stored: (Cut & { marked: boolean })[] = [];
     for (const { bytes, ...cut } of made) stored.push({ ...cut, ...(await this.files.storeMade(Buffer.from(bytes))) });
     await this.database.write(async (tx) => {
+      // whoever drops the last file of these bytes meanwhile waits, and takes away what is written here too
+      const kept = await rowsOf(tx, 'select 1 from assets where hash = $1 limit 1 for key share', [hash]);
+      if (kept.length === 0) return ok(null);
       for (const cut of stored)
         await tx.query(
           `insert into picture_cuts (hash, crop, marked, made_hash, mime, bytes, width, height) values ($1, $2, $3, $4, $5, $6, $7, $8)

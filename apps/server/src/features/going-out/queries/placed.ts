@@ -17,7 +17,7 @@ import { channelRules, checkedMedium, fileFacts, firstPicture, PLACEMENT_COLUMNS
 import { seenOf, type Looked } from '../seen.js';
 import { STOPPED } from './stopped.js';
 
-/** A placement with all that its preflight needs. */
+/** A placement with all that its preflight needs; of what is out, the content that went out. */
 export interface Placed extends Omit<GoingOutRowShape, 'findings' | 'check' | 'wasChecked' | 'seen' | 'byItself'> {
   content: Content;
   digests: Looked['digests'];
@@ -32,7 +32,7 @@ export interface Placed extends Omit<GoingOutRowShape, 'findings' | 'check' | 'w
 
 /** What `FROM` gives as a `Placed`. */
 const COLUMNS = `${PLACEMENT_COLUMNS}, p.title as "pieceTitle", p.number as "pieceNumber", f.name as "formatName", l.publish_at as "publishAt",
-  ${firstPicture('p.content')} as "pictureId", p.content, p.digests,
+  ${firstPicture('coalesce(v.content, p.content)')} as "pictureId", coalesce(v.content, p.content) as content, p.digests,
   ${channelRules('h')} as rules,
   jsonb_build_object('wordsNever', c.brand -> 'wordsNever', 'needsDisclosure', coalesce((c.brand ->> 'needsDisclosure')::boolean, false)) as client,
   k.seen as "checkedSeen", case when k.placement_id is null then null else jsonb_build_object('by', w.name, 'at', k.checked_at) end as checked,
