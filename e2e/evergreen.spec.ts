@@ -70,3 +70,38 @@ test('what was out is said to last, rests, and goes out again where the rhythm a
     await expectNoSidewaysScroll(ivo);
   });
 });
+
+test('a phrase is kept, put into a piece where it stands, and counted there', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  const dialog = dana.getByRole('dialog');
+  const [moss] = await zesting.query<{ id: string }>("select id from clients where code = 'MOSS'");
+  const [piece] = await zesting.query<{ id: string }>("select id from pieces where title = 'Moss lawns, honestly'");
+  await dana.goto(`/clients/${moss?.id}?part=phrases`);
+  await expect(dana.getByRole('region', { name: 'Openings' }).getByText('Down at the nursery this week:')).toBeVisible();
+  await dana.getByRole('button', { name: 'New phrase' }).click();
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(dialog.getByText('Write it down.')).toBeVisible();
+  await dialog.getByLabel('What it is').selectOption({ label: 'Closing' });
+  await dialog.getByLabel('Words').fill('Moss asks for nothing but shade.');
+  await expectAccessible(dana);
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await expect(dialog).toHaveCount(0);
+  const kept = dana.getByRole('listitem').filter({ hasText: 'Moss asks for nothing but shade.' });
+  await expect(kept.getByText('Not used yet')).toBeVisible();
+  await expectAccessible(dana);
+
+  await dana.goto(`/pieces/${piece?.id}`);
+  const copy = dana.getByLabel('Copy', { exact: true });
+  const before = await copy.inputValue();
+  await dana.getByLabel('Put in a phrase').selectOption({ label: 'Moss asks for nothing but shade.' });
+  await expect(copy).toHaveValue(`${before.trimEnd()}\n\nMoss asks for nothing but shade.`);
+  await dana.getByLabel('Put in a phrase').selectOption({ label: 'Moss asks for nothing but shade.' });
+  await expect(copy).toHaveValue(`${before.trimEnd()}\n\nMoss asks for nothing but shade.`); // once is enough
+  await dana.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(dana.getByRole('button', { name: 'Save', exact: true })).toBeDisabled();
+  await dana.goto(`/clients/${moss?.id}?part=phrases`);
+  await expect(kept.getByText(/^In 1 piece, last on/)).toBeVisible();
+  await kept.getByRole('button', { name: 'Change…' }).click();
+  await dialog.getByRole('button', { name: 'Put it away' }).click();
+  await expect(kept).toHaveCount(0);
+});

@@ -131,6 +131,9 @@ const answerARequest = (browser: Parameters<typeof visitor>[0], page: Page, zest
     await page.goto('/requests');
     await page.getByRole('link', { name: /Plum jam evening/ }).click();
     await page.getByRole('button', { name: 'Accept…' }).click();
+    // what is told of the date and of who is free comes a moment later, and moves the button down
+    await expect(page.getByText('The earliest date this route allows')).toBeVisible();
+    await expect(page.getByText('Give the steps to who is free first')).toBeVisible();
     await page.getByRole('button', { name: 'Accept', exact: true }).click();
     await expect(page.getByRole('heading', { name: 'Plum jam evening' })).toBeVisible();
     await mailTo(zesting, CONTACT.email, 'Accepted: Plum jam evening');

@@ -20,7 +20,7 @@ const rule = (channelId: string) => ({
 });
 
 /** The most statements that any list may ask, signing in and access included. */
-const MOST = 16;
+const MOST = 17;
 
 describe('the statements of a list', () => {
   let scene: Scene;
@@ -92,6 +92,8 @@ describe('the statements of a list', () => {
     ['lead', () => '/api/slots?from=2027-03-01&to=2027-04-30'],
     ['lead', () => `/api/clients/${scene.a.id}/topics`],
     ['lead', () => `/api/clients/${scene.a.id}/goals`],
+    ['lead', () => `/api/clients/${scene.a.id}/evergreen`],
+    ['lead', () => `/api/clients/${scene.a.id}/phrases`],
     ['lead', () => '/api/campaigns'],
     ['lead', () => '/api/duties'],
     ['staff', () => '/api/duties/mine'],

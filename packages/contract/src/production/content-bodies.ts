@@ -157,9 +157,9 @@ export class ChannelContentShape {
   firstComment: string;
   link: string;
   /** which of the shared media go out here, by their digests, in this order; left away: all */
-  media?: readonly string[];
+  media?: string[];
   /** how pictures are cut here, by their digests */
-  crops?: Readonly<Record<string, Crop>>;
+  crops?: Record<string, Crop>;
   state: PartState;
 }
 

@@ -23,9 +23,9 @@ export class VersionChannelShape {
   firstComment: string;
   link: string;
   /** which of the media went out here, by their digests; left away: all */
-  media?: readonly string[];
+  media?: string[];
   /** how pictures were cut here, by their digests */
-  crops?: Readonly<Record<string, Crop>>;
+  crops?: Record<string, Crop>;
 }
 
 /** The content as it was, or as it is being worked on. */

@@ -193,9 +193,9 @@ export class RoomChannelShape {
   firstComment: string;
   link: string;
   /** which of the piece’s media go out here, by their digests; left away: all */
-  media?: readonly string[];
+  media?: string[];
   /** how pictures are cut here, by their digests */
-  crops?: Readonly<Record<string, Crop>>;
+  crops?: Record<string, Crop>;
   on: string | null;
   at: string | null;
 }

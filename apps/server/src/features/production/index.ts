@@ -33,7 +33,7 @@ export { UPLOAD_COLUMNS } from './queries/uploads.js';
 export { renameSkillsOfSteps } from './piece-store.js';
 export { channelRules, channelShapes } from './queries/channel-rules.js';
 export { firstPicture } from './queries/first-picture.js';
-export { checkedMedium, fileFacts, mediaOut, mediumShape, type FileFacts, type FileOut } from './queries/media-out.js';
+export { checkedMedium, fileFacts, mediaOut, mediumShape, partShape, type FileFacts, type FileOut } from './queries/media-out.js';
 export { sendAsset, sendFile } from './send-asset.js';
 export { OneFile, uploadOf } from './uploads.js';
 export { takeUpload } from './use-cases/take-upload.js';

@@ -48,7 +48,7 @@ export function ChannelMedia({ part, media, channels, readOnly, onChange }: Chan
   /** All as they stand need no choice. */
   const choose = (hashes: readonly string[]) => {
     const { media: _, ...rest } = part;
-    onChange([hashes.join() === media.map(({ hash }) => hash).join() ? rest : { ...rest, media: hashes }]);
+    onChange([hashes.join() === media.map(({ hash }) => hash).join() ? rest : { ...rest, media: [...hashes] }]);
   };
   const swap = (from: number, to: number) => {
     const hashes = shown.map(({ hash }) => hash);

@@ -38,7 +38,7 @@ import {
   type PieceState,
 } from '../../planning/index.js';
 import { channelLooks, channelRules } from './channel-rules.js';
-import { fileFacts, mediumShape } from './media-out.js';
+import { fileFacts, mediumShape, partShape } from './media-out.js';
 import { PLACEMENT_COLUMNS } from './placement-columns.js';
 import { UPLOAD_COLUMNS } from './uploads.js';
 
@@ -278,7 +278,7 @@ async function contentShape(app: App, row: PieceColumns, source: PieceSource): P
     channels: channels.flatMap((channel) => {
       const part = row.content.channels[channel.channelId];
       if (!part) return [];
-      return [{ ...channel, ...part, tags: [...part.tags], state: signOff.channels[channel.channelId] ?? 'open' }];
+      return [{ ...channel, ...partShape(part), state: signOff.channels[channel.channelId] ?? 'open' }];
     }),
   };
 }

@@ -28,6 +28,14 @@ export function mediumShape({ assetId, name, alt, hash }: Medium, files: Readonl
   return { assetId, name, alt, hash, mime, width, height, durationMs, bytes };
 }
 
+/** A channel's part as it is shown. */
+export const partShape = ({ tags, media, crops, ...words }: ChannelPart) => ({
+  ...words,
+  tags: [...tags],
+  ...(media ? { media: [...media] } : {}),
+  ...(crops ? { crops: { ...crops } } : {}),
+});
+
 /** A medium with what is known of its file, as core checks it. */
 export const checkedMedium = ({ crop, ...medium }: ShownMedium, files: ReadonlyMap<string, FileFacts>): CheckedMedium => ({
   ...mediumShape(medium, files),

@@ -1,7 +1,7 @@
 import type { VersionContentShape, VersionRow, VersionsShape } from '@zesting/contract';
 import { fail, ok, type Content, type Result } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
-import { fileFacts, mediumShape, type FileFacts } from './media-out.js';
+import { fileFacts, mediumShape, partShape, type FileFacts } from './media-out.js';
 
 interface ContentRow {
   number: number;
@@ -78,6 +78,6 @@ const shapeOf = (number: number | null, { shared, channels }: Content, known: Kn
   media: shared.media.map((medium) => mediumShape(medium, known.files)),
   channels: known.channels.flatMap(({ id, name }) => {
     const part = channels[id];
-    return part ? [{ channelId: id, name, ...part, tags: [...part.tags] }] : [];
+    return part ? [{ channelId: id, name, ...partShape(part) }] : [];
   }),
 });

@@ -6,7 +6,7 @@ import type { App } from '../../../platform/app.js';
 import { interviewsFor } from '../../interviews/index.js';
 import { deliveriesFor } from '../../material/index.js';
 import { clientRemarks, threadsBeside, type ClientRemark } from '../../remarks/index.js';
-import { channelShapes, fileFacts, mediumShape, type FileFacts } from '../../production/index.js';
+import { channelShapes, fileFacts, mediumShape, partShape, type FileFacts } from '../../production/index.js';
 import { decisionFacts, goneFrom, toAsked, type AskedRow } from '../../planning/index.js';
 
 interface ItemRow {
@@ -127,7 +127,7 @@ function pieceShape(item: ItemRow, said: readonly ClientRemark[], files: Readonl
     disclosure: item.content.shared.disclosure,
     channels: item.channels.map(({ id, ...channel }) => {
       const part = item.content.channels[id] ?? EMPTY_CHANNEL_PART;
-      return { ...channel, ...part, tags: [...part.tags], copy: copyOnChannel(item.content, id), copyOf: part.copy.trim() ? id : null };
+      return { ...channel, ...partShape(part), copy: copyOnChannel(item.content, id), copyOf: part.copy.trim() ? id : null };
     }),
     said: item.said,
     ...threadsBeside(
