@@ -122,7 +122,7 @@ test('a client without anything: rhythm, theme, ideas by phone, a proposal, and 
     await open.first().click();
     const fits = marta.getByRole('region', { name: 'What fits' });
     await fits
-      .getByRole('button', { name: /^Put “/ })
+      .getByRole('button', { name: /^Put here: “/ })
       .first()
       .click();
     await expect(marta.getByText('1 slot filled')).toBeVisible();
@@ -171,12 +171,12 @@ test('two windows fill the same slot: one does, the other is told, and nothing o
       .click();
   }
   await one
-    .getByRole('button', { name: /^Put “/ })
+    .getByRole('button', { name: /^Put here: “/ })
     .first()
     .click();
   await expect(one.getByText('1 slot filled')).toBeVisible();
   await other
-    .getByRole('button', { name: /^Put “/ })
+    .getByRole('button', { name: /^Put here: “/ })
     .nth(1)
     .click();
   await expect(other.getByText('Something stands in this slot already.')).toBeVisible();

@@ -1,7 +1,7 @@
 import { createServer as createTcp } from 'node:net';
 import { pino } from 'pino';
 import sharp from 'sharp';
-import { getValue } from '@zesting/core';
+import { cropAround, getValue } from '@zesting/core';
 import type { ChannelLinksShape, GoingOutRowShape, GoingOutShape, SendingNowShape } from '@zesting/contract';
 import { startChannels, type Channels } from '../../../test-support/channels.js';
 import { eventually } from '../../../test-support/eventually.js';
@@ -53,7 +53,7 @@ describe('going out by itself', () => {
   };
   /** A signed piece of client A on its feed (or blog) today at that time. */
   let made = 0;
-  const signed = async (time = '10:00', { channel = 0, comment = '' } = {}) => {
+  const signed = async (time = '10:00', { channel = 0, comment = '', ratio = '' } = {}) => {
     const { make, send, say } = signOffIn(scene);
     const pieceId = await makePiece(scene, scene.a);
     const channelId = scene.a.channelIds[channel] ?? '';
@@ -62,7 +62,8 @@ describe('going out by itself', () => {
     const image = await sharp({ create: { width: 900, height: 900, channels: 3, background: '#456' } }).png().toBuffer(); // prettier-ignore
     const file = getValue(await addPieceFile(scene.app, pieceId, { name: 'loaf.png', bytes: image }));
     const shared = { copy: 'Copy', disclosure: 'Advertisement', media: [{ assetId: file.assetId, alt: 'A loaf' }] };
-    getValue(await editContent(scene.app, scene.people.lead, pieceId, { shared, channels: [part] }, 1));
+    const crops = ratio === '' ? [] : [{ hash: file.hash, ...cropAround(ratio) }];
+    getValue(await editContent(scene.app, scene.people.lead, pieceId, { shared, channels: [{ ...part, crops }] }, 1));
     await make(pieceId);
     getValue(await say(getValue(await send(scene.a, [pieceId])), pieceId, 'approve'));
     const [row] = await scene.app.read<{ id: string; version: number }>(
@@ -71,7 +72,7 @@ describe('going out by itself', () => {
     );
     const id = row?.id ?? '';
     getValue(await movePlacement(scene.app, scene.people.lead, id, { on: '2027-03-01', at: time }, row?.version ?? 0));
-    return { pieceId, id, channelId, text };
+    return { pieceId, id, channelId, text, hash: file.hash };
   };
   const rowOf = async (id: string): Promise<GoingOutRowShape> => {
     const { rows, missed } = (await lead.call('GET', '/api/going-out')).body as unknown as GoingOutShape;
@@ -88,6 +89,19 @@ describe('going out by itself', () => {
       "select heading, text, due_at < $1::timestamptz + interval '2 minutes' as \"isSoon\" from notices where key like 'sending:%' or key like 'access:%' order by id",
       [scene.app.clock.now()],
     );
+
+  it('brings a picture as it is cut for the channel', async () => {
+    const one = await signed('10:00', { ratio: '4:5' });
+    at('10:00:00');
+    await look();
+    const [post] = posts(one);
+    const [medium] = post?.media ?? [];
+    expect(medium).toMatchObject({ name: 'loaf.png', mime: 'image/png', alt: 'A loaf' });
+    expect(medium?.sha256).not.toBe(one.hash);
+    const brought = channels.store.file(medium?.sha256 ?? '');
+    // 900 × 900 at 4:5 leaves 720 across
+    expect(await sharp(brought).metadata()).toMatchObject({ width: 720, height: 900 });
+  });
 
   it('goes out on its minute, as it was signed, with its files and its first comment', async () => {
     const one = await signed('10:00', { comment: 'Which one is yours?' });

@@ -22,13 +22,9 @@ export const askForSizes = (tx: Tx, assetId: string): Promise<void> =>
 /** How a crop stands in the database and in the name of its job. */
 export const cropText = ({ ratio, x, y, size }: Crop): string => `${ratio} ${x} ${y} ${size}`;
 
-/**
- * Asks for what a crop cuts out of a picture; it is made once the transaction has committed.
- * @param hash of the picture's bytes
- * @param isAwaited whether somebody waits for it now: then it comes before all others
- */
-export const askForCut = (tx: Tx, hash: string, crop: Crop, isAwaited = false): Promise<void> =>
-  addJob(tx, CUT, { hash, crop }, { key: `${CUT}:${hash}:${cropText(crop)}`, priority: isAwaited ? 1 : 5, queue: 'pictures', tries: 4 });
+/** Asks for what a crop cuts out of a picture; it is made once the transaction has committed. @param hash of the picture's bytes */
+export const askForCut = (tx: Tx, hash: string, crop: Crop): Promise<void> =>
+  addJob(tx, CUT, { hash, crop }, { key: `${CUT}:${hash}:${cropText(crop)}`, priority: 5, queue: 'pictures', tries: 4 });
 
 /** A crop of a picture that is known by the digest of its bytes. */
 export interface WantedCut {
@@ -51,6 +47,9 @@ export interface Cut {
 /** Pictures in the sizes that screens need, with and without the mark *not approved*: made by a job, never by a request. */
 @Injectable()
 export class Pictures implements OnModuleInit {
+  /** cuts that somebody waits for, by `cutKey` */
+  private readonly making = new Map<string, Promise<void>>();
+
   constructor(
     private readonly jobs: Jobs,
     private readonly database: Database,
@@ -80,24 +79,31 @@ export class Pictures implements OnModuleInit {
   }
 
   /**
-   * The stored files of cuts, by `cutKey`; waits for their jobs, and asks for those that nobody has asked for. Undefined when they did not all come in time.
+   * The stored files of cuts, by `cutKey`. Those that no job has made yet are made now. Undefined when they did not all come in time: they are there soon.
    * @param marked with the mark *not approved*
    */
   async cutsOf(wanted: readonly WantedCut[], marked = false): Promise<ReadonlyMap<string, Cut> | undefined> {
-    const keys = new Set(wanted.map(cutKey));
-    const end = performance.now() + WAIT_MS;
-    for (let isAsked = false; ; isAsked = true) {
-      const made = await this.cutsMade(wanted, marked);
-      if (made.size === keys.size) return made;
-      if (performance.now() > end) return undefined;
-      const missing = wanted.filter((cut) => !made.has(cutKey(cut)));
-      if (!isAsked)
-        await this.database.write(async (tx) => {
-          for (const { hash, crop } of missing) await askForCut(tx, hash, crop, true);
-          return ok(null);
-        });
-      await new Promise((resolve) => setTimeout(resolve, LOOK_MS));
-    }
+    const made = await this.cutsMade(wanted, marked);
+    const missing = new Map(wanted.filter((cut) => !made.has(cutKey(cut))).map((cut) => [cutKey(cut), cut]));
+    if (missing.size === 0) return made;
+    let timer: NodeJS.Timeout | undefined;
+    const late = new Promise<void>((resolve) => (timer = setTimeout(resolve, WAIT_MS)));
+    await Promise.race([Promise.all([...missing.values()].map((cut) => this.makeNow(cut))), late]);
+    clearTimeout(timer);
+    const all = await this.cutsMade(wanted, marked);
+    return all.size === made.size + missing.size ? all : undefined;
+  }
+
+  /** Makes a cut without its job, once for all who wait for it; a fault is the job's to try again. */
+  private makeNow(cut: WantedCut): Promise<void> {
+    const key = cutKey(cut);
+    const making =
+      this.making.get(key) ??
+      this.makeCut(cut.hash, cut.crop)
+        .catch(() => undefined)
+        .finally(() => this.making.delete(key));
+    this.making.set(key, making);
+    return making;
   }
 
   private async cutsMade(wanted: readonly WantedCut[], marked: boolean): Promise<ReadonlyMap<string, Cut>> {

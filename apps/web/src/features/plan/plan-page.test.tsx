@@ -158,7 +158,7 @@ describe('a client’s month', () => {
     const fits = within(await screen.findByRole('region', { name: 'What fits' }));
     await user.selectOptions(fits.getByLabelText('How it is made'), 'Clip');
     expect(fits.getByText(/Begun today it would be ready on/)).toBeInTheDocument();
-    await user.click(fits.getByRole('button', { name: 'Put “Idea a” here' }));
+    await user.click(fits.getByRole('button', { name: 'Put here: “Idea a”' }));
     await waitFor(() =>
       expect(sent('POST').map(({ body }) => body)).toEqual([{ slots: [{ ruleId: 'r', on: '2027-03-10', ideaId: 'a', routeId: 'r2' }] }]),
     );

@@ -77,7 +77,7 @@ export function SlotFits({ clientId, slot, plan, names, whole, isChosenHere, onF
             <Button
               className="min-h-7 text-[13px]"
               disabled={fill.isPending || (lacksFormat(slot, candidate) && !route)}
-              aria-label={`Put “${candidate.title}” here`}
+              aria-label={`Put here: “${candidate.title}”`}
               onClick={() => put(bodyOf(candidate, lacksFormat(slot, candidate) ? route?.routeId : undefined))}
             >
               Put here
