@@ -1,4 +1,5 @@
 export * from './bodies.js';
+export * from './channel-bodies.js';
 export * from './brand-bodies.js';
 export * from './policy-bodies.js';
 export * from './channel-kinds.js';

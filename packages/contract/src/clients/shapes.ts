@@ -1,5 +1,6 @@
 import type { CopyLanguage, SignOffPolicy } from '@zesting/core';
-import { AllowanceBody, ChannelBody, ClosureBody, ContactBody, PillarBody } from './bodies.js';
+import { AllowanceBody, ClosureBody, ContactBody, PillarBody } from './bodies.js';
+import { ChannelBody } from './channel-bodies.js';
 import { BrandBody } from './brand-bodies.js';
 
 export class ChannelShape {

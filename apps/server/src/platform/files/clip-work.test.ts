@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { measureClip } from './clip-work';
+import { known, measureClip } from './clip-work';
 
 describe('clips and sound', () => {
   const path = (name: string) => join(__dirname, 'test-data', name);
@@ -19,6 +19,11 @@ describe('clips and sound', () => {
     // 1.5 seconds in frames of 1152 samples at 44.1 kHz (ISO/IEC 11172-3), with what the encoder puts before and behind
     expect(durationMs).toBeGreaterThanOrEqual(1500);
     expect(durationMs).toBeLessThan(1600);
+  });
+
+  it('numbers that a file may claim and the database cannot keep say nothing', () => {
+    expect([4300.4, 2 ** 31 - 1].map(known)).toEqual([4300, 2 ** 31 - 1]);
+    for (const claimed of [2 ** 31, 4e12, Number.NaN, Number.POSITIVE_INFINITY, 0, -1, undefined]) expect(known(claimed)).toBeNull();
   });
 
   it('what cannot be read is not known', async () => {

@@ -9,6 +9,15 @@ export interface ClipFacts {
   readonly height: number | null;
 }
 
+/** The largest number that the database keeps. */
+const MOST = 2_147_483_647;
+
+/** A number that a file claims, as a whole one; null where it is none above 0, or more than can be kept: files claim what they like. */
+export const known = (value: number | undefined): number | null => {
+  const whole = Math.round(Number(value));
+  return whole > 0 && whole <= MOST ? whole : null;
+};
+
 const UNKNOWN: ClipFacts = { durationMs: null, width: null, height: null };
 
 /** The length and size of a clip or sound, read from its head and tail: its frames are not decoded. What cannot be read is not known. */
@@ -28,9 +37,9 @@ export async function measureClip(source: string | Uint8Array): Promise<ClipFact
       const [general] = tracks.flatMap((track) => (track['@type'] === 'General' ? [track] : []));
       const [video] = tracks.flatMap((track) => (track['@type'] === 'Video' ? [track] : []));
       const isTurned = Math.round(Number(video?.Rotation ?? 0) / 90) % 2 !== 0;
-      const [width, height] = [video?.Width ?? null, video?.Height ?? null];
+      const [width, height] = [known(video?.Width), known(video?.Height)];
       return {
-        durationMs: general?.Duration === undefined ? null : Math.round(general.Duration * 1000),
+        durationMs: known(Number(general?.Duration) * 1000),
         width: isTurned ? height : width,
         height: isTurned ? width : height,
       };

@@ -80,24 +80,14 @@ export async function makeCuts(source: string | Buffer, crop: Crop): Promise<Mad
     .autoOrient()
     .extract({ left, top, width, height })
     .keepIccProfile();
-  const encoded = { jpeg: () => cut.jpeg({ quality: CUT_QUALITY }), webp: () => cut.webp({ quality: CUT_QUALITY }), gif: () => cut.gif() };
-  const made = await (format === 'jpeg' || format === 'webp' || format === 'gif' ? encoded[format]() : cut.png()).toBuffer();
+  const kept = format === 'jpeg' || format === 'webp' || format === 'gif' ? format : 'png';
+  const made = await cut.toFormat(kept, kept === 'jpeg' || kept === 'webp' ? { quality: CUT_QUALITY } : {}).toBuffer();
   const isTall = height > WEBP_SIDE;
+  // of a picture that moves the mark stands on the first frame
+  const marked = await markPicture(await sharp(made).toBuffer(), isTall);
   return [
-    {
-      marked: false,
-      mime: `image/${format === 'jpeg' || format === 'webp' || format === 'gif' ? format : 'png'}`,
-      width,
-      height,
-      bytes: made,
-    },
-    {
-      marked: true,
-      mime: isTall ? 'image/jpeg' : 'image/webp',
-      width,
-      height,
-      bytes: await markPicture(await sharp(made).toBuffer(), isTall),
-    },
+    { marked: false, mime: `image/${kept}`, width, height, bytes: made },
+    { marked: true, mime: isTall ? 'image/jpeg' : 'image/webp', width, height, bytes: marked },
   ];
 }
 

@@ -5,6 +5,7 @@ import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { Phrase, PhraseUse } from '../entities/phrase.entity.js';
+import { isPillar } from './is-pillar.js';
 
 type Refused = { code: 'pillar.unknown' };
 
@@ -64,13 +65,6 @@ export function usePhrase(app: App, pieceId: string, phraseId: string): Promise<
 const lock = (tx: Tx, id: string): Promise<Phrase> => tx.findOneOrFail(Phrase, { where: { id }, lock: { mode: 'pessimistic_write' } });
 
 const said = ({ kind, text, pillarId }: PhraseBody) => ({ kind, text: text.trim(), pillarId });
-
-/** Whether a pillar is one of the client's; what was chosen before may stay, also where it is offered no more. */
-async function isPillar(tx: Tx, clientId: string, pillarId: string | null, before: string | null): Promise<boolean> {
-  if (pillarId === null || pillarId === before) return true;
-  const pillars = await rowsOf(tx, 'select 1 from pillars where id = $1 and client_id = $2 and archived_at is null', [pillarId, clientId]);
-  return pillars.length > 0;
-}
 
 const note = (tx: Tx, viewer: Viewer, { clientId, kind, text }: Phrase, verb: string, at: string): Promise<void> =>
   recordActivity(tx, {

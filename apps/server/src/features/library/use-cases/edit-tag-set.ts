@@ -3,8 +3,9 @@ import { fail, isTag, ok, withTagSet, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
-import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import type { Tx } from '../../../platform/database/transaction.js';
 import { TagSet } from '../entities/tag-set.entity.js';
+import { isPillar } from './is-pillar.js';
 
 type Refused = { code: 'pillar.unknown' | 'tag_set.tag_broken' };
 
@@ -56,12 +57,9 @@ const lock = (tx: Tx, id: string): Promise<TagSet> => tx.findOneOrFail(TagSet, {
 /** Each tag once, in the order in which it was said. */
 const said = ({ name, tags, pillarId, weekday }: TagSetBody) => ({ name: name.trim(), tags: withTagSet([], { tags }), pillarId, weekday });
 
-/** What was chosen before may stay, also where it is offered no more. */
 async function refusedFor(tx: Tx, clientId: string, { tags, pillarId }: TagSetBody, before: string | null): Promise<Refused | null> {
   if (!tags.every(isTag)) return { code: 'tag_set.tag_broken' };
-  if (pillarId === null || pillarId === before) return null;
-  const pillars = await rowsOf(tx, 'select 1 from pillars where id = $1 and client_id = $2 and archived_at is null', [pillarId, clientId]);
-  return pillars.length === 0 ? { code: 'pillar.unknown' } : null;
+  return (await isPillar(tx, clientId, pillarId, before)) ? null : { code: 'pillar.unknown' };
 }
 
 const note = (tx: Tx, viewer: Viewer, { clientId, name, tags }: TagSet, verb: string, at: string): Promise<void> =>

@@ -75,6 +75,24 @@ function ideaRefused(viewer: Viewer, idea: Idea, clientId: string): FillFailure 
   return idea.state === 'open' ? null : { code: `idea.${idea.state}` };
 }
 
+interface Meant {
+  readonly clientId: string;
+  readonly channelId: string;
+  readonly pieceId: string;
+  readonly on: string | null;
+}
+
+/** The placement that is meant for a slot, where it is of the client and on the slot's channel. */
+async function placementFor(tx: Tx, clientId: string, placementId: string, slot: WantedSlot): Promise<Result<Meant, FillFailure>> {
+  const [placement] = await rowsOf<Meant>(
+    tx,
+    'select client_id as "clientId", channel_id as "channelId", piece_id as "pieceId", on_day as on from placements where id = $1',
+    [placementId],
+  );
+  if (placement?.clientId !== clientId) return fail({ code: 'piece.unknown' });
+  return placement.channelId === slot.channelId ? ok(placement) : fail({ code: 'slot.other_channel' });
+}
+
 /** Gives a piece's undated placement the day and time of a slot on its channel. */
 async function putThere(
   app: App,
@@ -85,13 +103,9 @@ async function putThere(
   slot: WantedSlot,
   now: InstantText,
 ): Promise<Result<string, FillFailure>> {
-  const [placement] = await rowsOf<{ clientId: string; channelId: string; pieceId: string; on: string | null }>(
-    tx,
-    'select client_id as "clientId", channel_id as "channelId", piece_id as "pieceId", on_day as on from placements where id = $1',
-    [placementId],
-  );
-  if (placement?.clientId !== clientId) return fail({ code: 'piece.unknown' });
-  if (placement.channelId !== slot.channelId) return fail({ code: 'slot.other_channel' });
+  const found = await placementFor(tx, clientId, placementId, slot);
+  if (!found.ok) return found;
+  const placement = found.value;
   if (placement.on !== null) return fail({ code: 'placement.dated' });
   const moved = await putPlacement(app, tx, viewer, placementId, { on: slot.on, at: slot.at }, null, now);
   return moved.ok ? ok(placement.pieceId) : moved;
@@ -110,13 +124,9 @@ async function putAgainThere(
   slot: WantedSlot,
   now: InstantText,
 ): Promise<Result<string, FillFailure>> {
-  const [placement] = await rowsOf<{ clientId: string; channelId: string; pieceId: string }>(
-    tx,
-    'select client_id as "clientId", channel_id as "channelId", piece_id as "pieceId" from placements where id = $1',
-    [placementId],
-  );
-  if (placement?.clientId !== clientId) return fail({ code: 'piece.unknown' });
-  if (placement.channelId !== slot.channelId) return fail({ code: 'slot.other_channel' });
+  const found = await placementFor(tx, clientId, placementId, slot);
+  if (!found.ok) return found;
+  const placement = found.value;
   await lockPiece(tx, placement.pieceId);
   const row = (await stockOfPiece(tx, placement.pieceId)).find(({ channelId }) => channelId === slot.channelId);
   if (!row || !mayGoAgain(slot.on, row.days, row.rule)) return fail({ code: 'piece.rests' });
