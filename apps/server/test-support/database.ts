@@ -51,7 +51,7 @@ export async function makeTestDatabase(env: Readonly<Record<string, string>> = {
     ...env,
   });
   return {
-    config,
+    config: { ...config, hasClockJobs: false },
     drop: async () => {
       await drop();
       rmSync(folder, { recursive: true, force: true });

@@ -27,6 +27,8 @@ export interface Config {
   readonly serverKey: Buffer;
   /** the clock may be set over HTTP, sign-in is not throttled: tests only */
   readonly testing: boolean;
+  /** the clock starts jobs; false only where a test starts them itself and nothing may come in between */
+  readonly hasClockJobs: boolean;
   readonly logLevel: string;
   /** the instant that counts as the present at start; null: the machine's */
   readonly now: InstantText | null;
@@ -106,6 +108,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     webFolder: env['ZESTING_WEB'] ? resolve(env['ZESTING_WEB']) : null,
     serverKey: serverKey(dataFolder, env['ZESTING_KEY']),
     testing: env['ZESTING_TESTING'] === '1',
+    hasClockJobs: true,
     logLevel: env['ZESTING_LOG'] ?? 'warn',
     now: presentOf(env['ZESTING_NOW']),
   };

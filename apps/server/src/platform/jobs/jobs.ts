@@ -108,7 +108,7 @@ export class Jobs implements OnApplicationBootstrap, BeforeApplicationShutdown {
       pollInterval: 1000,
       noHandleSignals: true,
       taskList: Object.fromEntries(this.tasks),
-      crontab: this.crontab,
+      crontab: this.config.hasClockJobs ? this.crontab : '',
       events,
       logger: new GraphileLogger(() => (level, message) => {
         if (level === 'error' || level === 'warning') this.log.warn({ from: 'jobs' }, withoutPayload(message));
