@@ -20,6 +20,7 @@ import { planStory, textOf, todayOf } from './plan-story.js';
 import { AGENCY } from './story.js';
 import { addTeamRemarks } from './remarks.js';
 import { TALK } from './talk.js';
+import { addPages } from './pages.js';
 import { addFollowUps, addSending, settleFollowUps } from './sending.js';
 import { insertSetup, type Setup } from './setup.js';
 import { addEvergreens } from './evergreen.js';
@@ -84,6 +85,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   await addTeamMaterial(app, setup);
   await addTagSets(app, setup);
   await addPhrases(app, setup);
+  await addPages(app);
   await addChecks(app, setup);
   await addGuidelines(app, setup);
   await addIntake(app, setup);

@@ -1,3 +1,4 @@
+import { pageOf } from './pages.js';
 import {
   addDays,
   addWorkingDays,
@@ -265,7 +266,7 @@ export class PieceStory {
       copy: index === 0 ? '' : (copy.split('. ')[0] ?? ''),
       tags: index === 0 ? [...this.told.tags] : [],
       firstComment: '',
-      link: '',
+      link: this.told.channels[position]?.kind === 'newsletter' ? pageOf(this.told.code, this.piece.title) : '',
       crops: this.cropsOn(position, media),
     }));
     const body: ContentBody = { shared: { copy, media: media.map(({ assetId, alt }) => ({ assetId, alt })), disclosure: '' }, channels };

@@ -1,4 +1,5 @@
 import { feature as agency } from './features/agency/feature.js';
+import { feature as askedPages } from './features/asked-pages/feature.js';
 import { feature as calendar } from './features/calendar/feature.js';
 import { feature as campaigns } from './features/campaigns/feature.js';
 import { feature as clients } from './features/clients/feature.js';
@@ -44,6 +45,7 @@ export const FEATURES: readonly Feature[] = [
   material,
   signOff,
   calendar,
+  askedPages,
   goingOut,
   sending,
   followUps,

@@ -1,6 +1,7 @@
 import { BEHAVIOURS, type Behaviour } from './behaviours.js';
 import type { ChannelPost } from './channel-store.js';
 import { escape, page } from './pages.js';
+import { PAGE_ANSWERS, type SimulatedAnswer } from './simulated-pages.js';
 
 const lines = (text: string): string => escape(text).replaceAll('\n', '<br>');
 const timeOf = (at: string): string => `<time>${escape(at.slice(0, 16).replace('T', ' '))} UTC</time>`;
@@ -26,12 +27,24 @@ const choice = (now: Behaviour): string =>
     .map(([name, words]) => `<option value="${name}"${name === now ? ' selected' : ''}>${name}: ${words}</option>`)
     .join('')}</select></label><button>Behave like that</button></form>`;
 
-/** What was published, newest first, and how the channels behave. */
-export const channelsPage = (posts: readonly ChannelPost[], now: Behaviour): string =>
+type SaidOfPage = readonly [address: string, answer: SimulatedAnswer];
+
+const pageForm = (said: readonly SaidOfPage[]): string =>
+  `<form method="post" action="/pages/say"><p>Every page that a link leads to is there${said.length === 0 ? '' : ', but for these'}.</p>
+${said.map(([address, answer]) => `<p>${escape(address)} ${PAGE_ANSWERS[answer].words}</p>`).join('\n')}
+<label>Address of a page<input name="address" type="url" required></label><label>What it answers<select name="answer">${Object.entries(
+    PAGE_ANSWERS,
+  )
+    .map(([name, { words }]) => `<option value="${name}">${words}</option>`)
+    .join('')}</select></label><button>Answer like that</button></form>`;
+
+/** What was published, newest first, how the channels behave, and which pages are not there. */
+export const channelsPage = (posts: readonly ChannelPost[], now: Behaviour, pages: readonly SaidOfPage[]): string =>
   page(
     'Channels of the demo',
     `<p>Nothing is really published: all that goes out by itself ends here. ${posts.length === 0 ? 'Nothing has come yet.' : `${posts.length} published, newest first.`}</p>
 ${choice(now)}
+${pageForm(pages)}
 ${posts.slice(0, 100).map(article).join('\n')}`,
   );
 

@@ -92,4 +92,21 @@ describe('a simulated channel', () => {
     expect(await settle('five')).toEqual({ state: 'none', final: false });
     expect(channels.store.find('feed', 'one')?.firstComment).toBe('Which one?');
   });
+
+  it('asks for pages that are all there, but those of which something else was said', async () => {
+    const ask = async (address: string): Promise<unknown> =>
+      (await fetch(`${channels.address}/pages`, { method: 'POST', body: JSON.stringify({ address }) })).json();
+    const say = async (address: string, answer: string) =>
+      (await fetch(`${channels.address}/pages/say`, { method: 'POST', body: new URLSearchParams({ address, answer }), redirect: 'manual' }))
+        .status;
+    const page = 'https://example.test/<menu>';
+    expect(await ask(page)).toEqual({ status: 200 });
+    expect([await say(page, 'gone'), await say('https://example.test/b', 'silent'), await say(page, 'elsewhere')]).toEqual([303, 303, 422]);
+    expect([await ask(page), await ask('https://example.test/b')]).toEqual([{ status: 404 }, { status: null }]);
+    expect(await (await fetch(channels.address)).text()).toContain('https://example.test/&lt;menu&gt; is not found');
+    await channels.close();
+    await start(); // it is kept
+    expect(await ask(page)).toEqual({ status: 404 });
+    expect([await say(page, 'there'), await ask(page)]).toEqual([303, { status: 200 }]);
+  });
 });

@@ -2,9 +2,11 @@ import { createServer, type IncomingMessage, type Server, type ServerResponse } 
 import { BEHAVIOURS, type Behaviour } from './behaviours.js';
 import { channelsPage, postPage } from './channel-pages.js';
 import { ChannelStore, type ChannelPost } from './channel-store.js';
+import { PAGE_ANSWERS, SimulatedPages, type SimulatedAnswer } from './simulated-pages.js';
 
 export interface Channels {
   readonly store: ChannelStore;
+  readonly pages: SimulatedPages;
   readonly address: string;
   /** how it behaves from now on, to a share of the calls; to all others it is fine */
   readonly behave: (behaviour: Behaviour, share?: number) => void;
@@ -15,9 +17,13 @@ const LATER_MS = 3_000;
 const SLOW_MS = 30_000;
 const FILE_LIMIT_BYTES = 300 * 1024 * 1024;
 
-/** Runs simulated channels on loopback: `/c/<channel>` speaks the interface of channels, `/` shows what they published and how they behave. */
+/**
+ * Runs simulated channels on loopback: `/c/<channel>` speaks the interface of channels, `/pages` asks for pages of a simulated web, `/` shows what was
+ * published and how all of it behaves.
+ */
 export async function startChannels({ port, folder }: { readonly port: number; readonly folder: string | null }): Promise<Channels> {
   const store = new ChannelStore(folder);
+  const pages = new SimulatedPages(folder);
   const said = { behaviour: 'fine' as Behaviour, share: 1 };
   const underWay = new Set<string>();
   const server: Server = createServer((request, response) => {
@@ -32,10 +38,12 @@ export async function startChannels({ port, folder }: { readonly port: number; r
       if (behaviour === 'away') return void request.socket.destroy();
       return channel({ request, response, channelId, what: what ?? '', reference, more, behaviour });
     }
+    if (path === '/pages' && request.method === 'POST') return askForPage(request, response);
+    if (path === '/pages/say' && request.method === 'POST') return sayOfPage(request, response);
     if (path === '/posts.json') return json(response, 200, store.list());
     if (path === '/behaviour' && request.method === 'POST') return behaveAs(request, response);
     const shown = place === 'p' ? store.find(channelId, what ?? '') : undefined;
-    const html = shown ? postPage(shown) : place === '' ? channelsPage(store.list(), said.behaviour) : undefined;
+    const html = shown ? postPage(shown) : place === '' ? channelsPage(store.list(), said.behaviour, pages.list()) : undefined;
     response.writeHead(html === undefined ? 404 : 200, {
       'Content-Type': 'text/html; charset=utf-8',
       'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; img-src data:; form-action 'self'",
@@ -49,6 +57,19 @@ export async function startChannels({ port, folder }: { readonly port: number; r
     if (!Object.hasOwn(BEHAVIOURS, wanted)) return json(response, 422, { reason: 'There is no such behaviour' });
     said.behaviour = wanted as Behaviour; // one of its keys
     said.share = Number(form.get('share') ?? 1);
+    response.writeHead(303, { Location: '/' }).end();
+  }
+
+  async function askForPage(request: IncomingMessage, response: ServerResponse): Promise<void> {
+    const { address } = JSON.parse((await bytesOf(request)).toString()) as { address: string };
+    json(response, 200, { status: pages.statusOf(address) });
+  }
+
+  async function sayOfPage(request: IncomingMessage, response: ServerResponse): Promise<void> {
+    const form = new URLSearchParams((await bytesOf(request)).toString());
+    const [address, answer] = [form.get('address')?.trim() ?? '', form.get('answer') ?? ''];
+    if (address === '' || !Object.hasOwn(PAGE_ANSWERS, answer)) return json(response, 422, { reason: 'There is no such page or answer' });
+    pages.say(address, answer as SimulatedAnswer); // one of its keys
     response.writeHead(303, { Location: '/' }).end();
   }
 
@@ -131,6 +152,7 @@ export async function startChannels({ port, folder }: { readonly port: number; r
   };
   return {
     store,
+    pages,
     address: `http://127.0.0.1:${typeof bound === 'object' && bound ? bound.port : port}`,
     behave: (behaviour, share = 1) => Object.assign(said, { behaviour, share }),
     close,

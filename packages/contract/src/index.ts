@@ -29,3 +29,4 @@ export * from './sending/index.js';
 export * from './library/index.js';
 export * from './spin-offs/index.js';
 export * from './evergreen/index.js';
+export * from './asked-pages/index.js';

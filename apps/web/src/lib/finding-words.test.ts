@@ -8,7 +8,7 @@ describe('words of what was found', () => {
       channels: { feed: { copy: '', tags: ['a', 'A', 'b c'], firstComment: '', link: 'menu' } },
     };
     const rules = { copyLimit: 10, countsTags: false, tagLimit: 0, linksWork: true };
-    expect(copycheck(content, 'feed', rules, { wordsNever: ['cheap'], needsDisclosure: true }).map(findingWords)).toEqual([
+    expect(copycheck(content, 'feed', rules, { wordsNever: ['cheap'], wordsToUse: [], needsDisclosure: true }).map(findingWords)).toEqual([
       '13 of 10 characters: 3 too many',
       '“cheap” is never to be used, and is in the copy',
       'This channel takes no tags',

@@ -1,5 +1,15 @@
 import fc from 'fast-check';
-import { changedOn, copyOnChannel, EMPTY_SHARED_PART, mediaShown, tidied, wordsStanding, type ChannelPart, type Content } from './index.js';
+import {
+  changedOn,
+  copyOnChannel,
+  EMPTY_SHARED_PART,
+  mediaShown,
+  tidied,
+  wordsOtherwise,
+  wordsStanding,
+  type ChannelPart,
+  type Content,
+} from './index.js';
 
 describe('words that stand in a text', () => {
   const never = ['artisan', 'must-have', 'guilt-free', 'nautical  themed', 'élan', ''];
@@ -13,6 +23,26 @@ describe('words that stand in a text', () => {
     ['partisan; artisan', ['artisan']],
     ['', []],
   ])('%j', (text, words) => expect(wordsStanding(text, never)).toEqual(words));
+});
+
+describe('words that are written otherwise', () => {
+  const own = ['by hand', 'Kiln Lane', 'sour-dough', 'C++', 'Élan', ''];
+  it.each([
+    ['Made by hand at Kiln Lane', []],
+    ['By hand', []], // it may begin a sentence
+    ['byhand, by-hand', ['by hand']],
+    ['kiln lane; KILN LANE', ['Kiln Lane']],
+    ['KilnLane', ['Kiln Lane']],
+    ['Kiln\nLane', []], // a line may end between
+    ['sourdough', ['sour-dough']],
+    ['sour-dough', []],
+    ['standbyhands', []], // within a longer word is another word
+    ['c++', ['C++']],
+    ['E\u0301lan', []], // composed or not
+    ['élan', ['Élan']],
+    ['Kiln Lane and kiln-lane', ['Kiln Lane']], // one of them is enough
+    ['', []],
+  ])('%j', (text, words) => expect(wordsOtherwise(text, own)).toEqual(words));
 });
 
 describe('a change of what one channel shows', () => {

@@ -114,3 +114,25 @@ export function wordsStanding(text: string, words: readonly string[]): string[] 
     return false;
   });
 }
+
+/** Between the parts of a word that may be written apart, with a hyphen, or as one. */
+const JOINT = /[\s\p{Pd}]+/u;
+
+/**
+ * The words that stand in a text, but not as they are to be written: joined or parted, and where a word has capitals, in another case. A word without
+ * capitals may begin a sentence.
+ * @param words as they are to be written
+ */
+export function wordsOtherwise(text: string, words: readonly string[]): string[] {
+  const plain = text.normalize('NFC').replace(/\s+/g, ' ');
+  return words.filter((word) => {
+    const wanted = word.normalize('NFC').trim().replace(/\s+/g, ' ');
+    const parts = wanted.split(JOINT).filter((part) => part !== '');
+    if (parts.length === 0) return false;
+    const pattern = parts.map((part) => part.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')).join('[\\s\\p{Pd}]*');
+    const isCased = wanted !== wanted.toLowerCase();
+    const asWritten = (found: string) => (isCased ? found : found.toLowerCase());
+    const standing = plain.matchAll(new RegExp(`(?<![\\p{L}\\p{N}])${pattern}(?![\\p{L}\\p{N}])`, 'giu'));
+    return [...standing].some(({ 0: found }) => asWritten(found) !== wanted);
+  });
+}

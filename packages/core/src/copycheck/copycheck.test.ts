@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import type { Content } from '../content/index.js';
 import { cropAround } from '../crop/index.js';
 import {
+  answerState,
   charactersOf,
   copycheck,
   countCharacters,
@@ -13,7 +14,9 @@ import {
   isTag,
   isWebAddress,
   lengthOn,
+  linkcheck,
   linksIn,
+  linksOn,
   mediacheck,
   mediaOn,
 } from './index.js';
@@ -34,7 +37,7 @@ const ANY: ChannelRules = {
   clipMaxSeconds: null,
   fileLimitMb: null,
 };
-const NOTHING_ASKED: ClientRules = { wordsNever: [], needsDisclosure: false };
+const NOTHING_ASKED: ClientRules = { wordsNever: [], wordsToUse: [], needsDisclosure: false };
 const content = (copy: string, part: Partial<Content['channels'][string]> = {}, disclosure = ''): Content => ({
   shared: { copy, media: [], disclosure },
   channels: { feed: { copy: '', tags: [], firstComment: '', link: '', ...part } },
@@ -175,6 +178,50 @@ describe('the words of a channel', () => {
       { code: 'word_never', severity: 'must', place: 'first_comment', what: 'cheap' },
     ]);
   });
+
+  it('are written as the client writes its own', () => {
+    const wordsToUse = ['Kiln Lane', 'by hand'];
+    expect(check(content('By hand at Kiln Lane'), {}, { wordsToUse })).toEqual([]);
+    expect(check(content('Kiln lane', { firstComment: 'Made by-hand' }), {}, { wordsToUse })).toEqual([
+      { code: 'word_otherwise', severity: 'should', place: 'copy', what: 'Kiln Lane' },
+      { code: 'word_otherwise', severity: 'should', place: 'first_comment', what: 'by hand' },
+    ]);
+  });
+
+  it('name the pages that are asked for, each once, and say which of them are not there', () => {
+    const linked = content('See https://a.test/x, https://a.test/x and http://b.test.', {
+      firstComment: 'https://c.test/1',
+      link: ' https://a.test/x ',
+    });
+    expect(linksOn(linked, 'feed')).toEqual(['https://a.test/x', 'http://b.test', 'https://c.test/1']);
+    expect(linksOn(content('https:/broken', { link: 'b.test' }), 'feed')).toEqual([]);
+    const answers = new Map([
+      ['https://a.test/x', 404],
+      ['http://b.test', 200],
+      ['https://c.test/1', null],
+    ]);
+    expect(linkcheck(linked, 'feed', answers)).toEqual([
+      { code: 'link_gone', severity: 'should', place: 'copy', what: 'https://a.test/x' },
+      { code: 'link_silent', severity: 'should', place: 'first_comment', what: 'https://c.test/1' },
+      { code: 'link_gone', severity: 'should', place: 'link', what: 'https://a.test/x' },
+    ]);
+    expect(linkcheck(linked, 'feed', new Map())).toEqual([]);
+  });
+
+  // RFC 9110, section 15: 404 says that nothing was found, 410 that it is gone for good; 5xx are failures of the server
+  it.each([
+    [200, 'there'],
+    [204, 'there'],
+    [301, 'there'],
+    [401, 'there'],
+    [403, 'there'],
+    [429, 'there'],
+    [404, 'gone'],
+    [410, 'gone'],
+    [500, 'silent'],
+    [503, 'silent'],
+    [null, 'silent'],
+  ])('an answer of %p is a page that is %s', (status, state) => expect(answerState(status)).toBe(state));
 
   it('say where a link does not work, or is none', () => {
     expect(check(content('See https://example.test/a'), { linksWork: false })).toEqual([

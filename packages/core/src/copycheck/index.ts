@@ -1,12 +1,12 @@
-import { copyOnChannel, wordsStanding, type Content } from '../content/index.js';
+import { copyOnChannel, wordsOtherwise, wordsStanding, type Content } from '../content/index.js';
 import { charactersOf, countCharacters } from './characters.js';
 import type { Finding, FindingPlace } from './findings.js';
-import { brokenLinksIn, isWebAddress, linksIn } from './links.js';
+import { answerState, brokenLinksIn, isWebAddress, linksIn, type LinkAnswers } from './links.js';
 import type { MediaRules } from './media.js';
 import { isTag, sameTag } from './tags.js';
 
 export { charactersOf, countCharacters } from './characters.js';
-export { brokenLinksIn, isWebAddress, linksIn, type LinkInText } from './links.js';
+export { answerState, brokenLinksIn, isWebAddress, linksIn, type AnswerState, type LinkAnswers, type LinkInText } from './links.js';
 export { FINDING_CODES, type Finding, type FindingCode, type FindingPlace } from './findings.js';
 export {
   fillShape,
@@ -39,6 +39,8 @@ export type ChannelRules = CopyRules & MediaRules;
 /** What a client asks of everything that goes out. */
 export interface ClientRules {
   readonly wordsNever: readonly string[];
+  /** the client's own words, as the client writes them */
+  readonly wordsToUse: readonly string[];
   /** whether each piece says what it is: paid, given, in partnership */
   readonly needsDisclosure: boolean;
 }
@@ -75,12 +77,13 @@ export function copycheck(content: Content, channelId: string, rules: CopyRules,
   const length = lengthOn(content, channelId, rules);
   if (rules.copyLimit !== null && length > rules.copyLimit)
     findings.push({ code: 'copy_long', severity: 'must', place: 'copy', count: length, limit: rules.copyLimit });
-  findings.push(...never(copy, 'copy', client));
+  findings.push(...never(copy, 'copy', client), ...otherwise(copy, 'copy', client));
   for (const what of brokenLinksIn(copy)) findings.push({ code: 'link_broken', severity: 'must', place: 'copy', what });
   const [link] = linksIn(copy);
   if (!rules.linksWork && link) findings.push({ code: 'link_dead', severity: 'should', place: 'copy', what: link.address });
   findings.push(...tagcheck(part?.tags ?? [], rules));
-  findings.push(...never(part?.firstComment ?? '', 'first_comment', client));
+  const comment = part?.firstComment ?? '';
+  findings.push(...never(comment, 'first_comment', client), ...otherwise(comment, 'first_comment', client));
   const beside = part?.link.trim() ?? '';
   if (beside !== '' && !isWebAddress(beside)) findings.push({ code: 'link_broken', severity: 'must', place: 'link', what: beside });
   if (client.needsDisclosure && content.shared.disclosure.trim() === '')
@@ -90,6 +93,40 @@ export function copycheck(content: Content, channelId: string, rules: CopyRules,
 
 const never = (text: string, place: FindingPlace, client: ClientRules): Finding[] =>
   wordsStanding(text, client.wordsNever).map((what) => ({ code: 'word_never', severity: 'must', place, what }));
+
+const otherwise = (text: string, place: FindingPlace, client: ClientRules): Finding[] =>
+  wordsOtherwise(text, client.wordsToUse).map((what) => ({ code: 'word_otherwise', severity: 'should', place, what }));
+
+/** The places of a channel in which addresses stand, each with those that a page can be asked at. */
+function linksAt(content: Content, channelId: string): { place: FindingPlace; address: string }[] {
+  const part = content.channels[channelId];
+  const beside = part?.link.trim() ?? '';
+  const found: [FindingPlace, string[]][] = [
+    ['copy', linksIn(textOn(content, channelId)).map(({ address }) => address)],
+    ['first_comment', linksIn(part?.firstComment ?? '').map(({ address }) => address)],
+    ['link', beside === '' ? [] : [beside]],
+  ];
+  return found.flatMap(([place, addresses]) =>
+    [...new Set(addresses)].filter((address) => isWebAddress(address)).map((address) => ({ place, address })),
+  );
+}
+
+/** The addresses of pages that go out on a channel, each once: in its text, its first comment and beside them. */
+export const linksOn = (content: Content, channelId: string): string[] => [
+  ...new Set(linksAt(content, channelId).map(({ address }) => address)),
+];
+
+/**
+ * What the pages say to which the links of a channel lead. A page may come to stand only on the day, and one that was silent may answer again: somebody
+ * decides. Of an address that was not asked nothing is said.
+ */
+export function linkcheck(content: Content, channelId: string, answers: LinkAnswers): Finding[] {
+  return linksAt(content, channelId).flatMap(({ place, address }) => {
+    const answer = answers.get(address);
+    const state = answer === undefined ? 'there' : answerState(answer);
+    return state === 'there' ? [] : { code: `link_${state}` as const, severity: 'should' as const, place, what: address };
+  });
+}
 
 function tagcheck(tags: readonly string[], { tagLimit }: CopyRules): Finding[] {
   const findings: Finding[] = [];

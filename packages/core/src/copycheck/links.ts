@@ -23,6 +23,22 @@ export function brokenLinksIn(text: string): string[] {
   );
 }
 
+/** What pages answered that were asked, by address: the status of HTTP (RFC 9110, section 15); null where none came. */
+export type LinkAnswers = ReadonlyMap<string, number | null>;
+
+/** Whether a page is there, is gone, or says nothing. */
+export type AnswerState = 'there' | 'gone' | 'silent';
+
+/**
+ * What an answer says of a page. Not found and gone say that it is not there; a failure of the server, and no answer, say nothing. All else comes from a
+ * page that is there, though it may ask whoever comes to sign in or to wait.
+ * @see RFC 9110, sections 15.5.5, 15.5.11 and 15.6
+ */
+export function answerState(status: number | null): AnswerState {
+  if (status === 404 || status === 410) return 'gone';
+  return status === null || status >= 500 ? 'silent' : 'there';
+}
+
 /** What may stand in an address: unreserved and reserved characters, letters beyond ASCII, and `%` with two hex digits. */
 const IN_ADDRESS = /^(?:[A-Za-z0-9\-._~:/?#[\]@!$&'()*+,;=]|%[0-9A-Fa-f]{2}|[^\p{ASCII}\p{C}\p{Z}])+$/u;
 

@@ -1,6 +1,7 @@
 import { copyOnChannel, type Content } from '../content/index.js';
 import {
   copycheck,
+  linkcheck,
   mediacheck,
   textOn,
   writtenTags,
@@ -8,6 +9,7 @@ import {
   type CheckedMedium,
   type ClientRules,
   type Finding,
+  type LinkAnswers,
 } from '../copycheck/index.js';
 
 /** What else is known of a placement before it goes out. */
@@ -18,6 +20,8 @@ export interface PreflightFacts {
   readonly client: ClientRules;
   /** the media that the channel shows, in their order there */
   readonly media: readonly CheckedMedium[];
+  /** what the pages answered to which its links lead, as far as they were asked */
+  readonly links: LinkAnswers;
   /** whether the client's policy approves both parts that go out here, as they stand */
   readonly isSigned: boolean;
   /** whether its time has passed */
@@ -47,7 +51,7 @@ const likeCopy = (copy: string): string => copy.normalize('NFC').toLowerCase().r
 /**
  * What speaks against a placement's going out, what must be settled first. A failed *must* stops it: not signed as it stands, its time passed, nothing in
  * it, against the channel's rules or the client's, no way to the channel where it goes out by itself. What somebody may have meant is a *should*: a blackout, the same piece or the same words
- * twice on one channel on one day, a picture without alternative text.
+ * twice on one channel on one day, a picture without alternative text, a link to a page that does not answer.
  */
 export function preflight(facts: PreflightFacts): Finding[] {
   const { content, channelId, rules, client, media } = facts;
@@ -56,7 +60,11 @@ export function preflight(facts: PreflightFacts): Finding[] {
   if (facts.hasPassed) findings.push({ code: 'time_passed', severity: 'must', place: 'date' });
   if (!facts.isSigned) findings.push({ code: 'not_signed', severity: 'must', place: 'copy' });
   if (copy.trim() === '' && media.length === 0) findings.push({ code: 'empty', severity: 'must', place: 'copy' });
-  findings.push(...copycheck(content, channelId, rules, client), ...mediacheck(media, rules));
+  findings.push(
+    ...copycheck(content, channelId, rules, client),
+    ...linkcheck(content, channelId, facts.links),
+    ...mediacheck(media, rules),
+  );
   findings.push(...accesscheck(facts.sending));
   for (const what of facts.blackouts) findings.push({ code: 'blackout', severity: 'should', place: 'date', what });
   const twin = facts.others.find(

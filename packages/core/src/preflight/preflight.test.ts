@@ -27,8 +27,9 @@ const fine: PreflightFacts = {
     clipMaxSeconds: null,
     fileLimitMb: null,
   },
-  client: { wordsNever: ['cheap'], needsDisclosure: true },
+  client: { wordsNever: ['cheap'], wordsToUse: [], needsDisclosure: true },
   media: [],
+  links: new Map(),
   isSigned: true,
   sending: null,
   hasPassed: false,
@@ -59,6 +60,12 @@ describe('preflight', () => {
       ['twin', 'Bread, once more'],
     ]);
     expect(isReady(preflight({ ...fine, blackouts: ['Stocktaking'], others: [other] }))).toBe(true);
+  });
+
+  it('says which links lead nowhere, and stops nothing for it', () => {
+    const links = new Map([['https://example.test/menu', 410]]);
+    expect(codes({ links, isSigned: false })).toEqual(['must not_signed', 'should link_gone']);
+    expect(isReady(preflight({ ...fine, links }))).toBe(true);
   });
 
   it('stops what has no way to its channel where it goes out by itself, which stops nobody from posting it', () => {

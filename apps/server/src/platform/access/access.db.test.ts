@@ -227,6 +227,8 @@ const TABLE: Record<string, string> = {
   'POST /api/clients/{clientId}/phrases': managers,
   'PUT /api/phrases/{phraseId}': managers,
   'POST /api/phrases/{phraseId}/archive': managers,
+  'GET /api/pieces/{pieceId}/links': makers,
+  'POST /api/pieces/{pieceId}/links': makers,
   'GET /api/pieces/{pieceId}/phrases': makers,
   'POST /api/pieces/{pieceId}/phrases': makers,
   'GET /api/clients/{clientId}/spreads': managers,

@@ -21,6 +21,8 @@ export interface Config {
   readonly inbox: InboxConfig | null;
   /** where the simulated channels are that ship with Zesting; null: there are none */
   readonly simulatedChannels: string | null;
+  /** the service that asks for pages on the web, to see whether they are there; null: nobody asks */
+  readonly pageAsker: string | null;
   /** how long a channel has for an answer */
   readonly channelSeconds: number;
   readonly webFolder: string | null;
@@ -76,6 +78,12 @@ function smtpOf(env: NodeJS.ProcessEnv): SmtpConfig {
   };
 }
 
+/** Where channels are simulated, pages are too, at the same place. */
+function pageAskerOf(env: NodeJS.ProcessEnv): string | null {
+  const { ZESTING_PAGE_ASKER: said, ZESTING_CHANNELS: simulated } = env;
+  return said ? addressOf('ZESTING_PAGE_ASKER', said) : simulated ? addressOf('ZESTING_CHANNELS', simulated) : null;
+}
+
 /** An address without a slash at its end. */
 function addressOf(name: string, text: string): string {
   const address = URL.canParse(text) ? new URL(text) : undefined;
@@ -103,6 +111,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     trustedProxies: env['ZESTING_TRUSTED_PROXIES'] ?? '',
     smtp: smtpOf(env),
     inbox: inboxOf(env),
+    pageAsker: pageAskerOf(env),
     simulatedChannels: env['ZESTING_CHANNELS'] ? addressOf('ZESTING_CHANNELS', env['ZESTING_CHANNELS']) : null,
     channelSeconds: secondsOf(env['ZESTING_CHANNEL_SECONDS'] ?? '20'),
     webFolder: env['ZESTING_WEB'] ? resolve(env['ZESTING_WEB']) : null,

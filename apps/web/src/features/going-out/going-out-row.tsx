@@ -7,6 +7,7 @@ import { call } from '../../lib/api';
 import { dayWords, instantWords, zoneWords } from '../../lib/format';
 import { useClients, useSession, useWrite } from '../../lib/queries';
 import { sendingWords } from '../../lib/sending-words';
+import { AskPages } from '../../ui/ask-pages';
 import { Button } from '../../ui/button';
 import { Findings } from '../../ui/findings';
 import { PlacementTag } from '../../ui/placement-tag';
@@ -74,6 +75,7 @@ export function GoingOutRow({ row, there, onOpen }: GoingOutRowProps) {
           <>
             <span className="sr-only">{isReady(row.findings) ? 'Ready, but look at this:' : 'Not ready:'}</span>
             <Findings label={`What speaks against ${what}`} findings={row.findings} />
+            <AskPages pieceId={row.pieceId} what={what} findings={row.findings} />
           </>
         )}
       </div>

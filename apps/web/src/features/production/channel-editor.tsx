@@ -1,8 +1,20 @@
 import type { ChannelContentShape, ContentShape } from '@zesting/contract';
-import { copycheck, lengthOn, mediacheck, mediaShown, withTagSet, type ClientRules, type Content, type Finding } from '@zesting/core';
+import {
+  copycheck,
+  lengthOn,
+  linkcheck,
+  mediacheck,
+  mediaShown,
+  withTagSet,
+  type ClientRules,
+  type Content,
+  type Finding,
+  type LinkAnswers,
+} from '@zesting/core';
 import { notesAt } from '../../lib/finding-words';
 import { useState } from 'react';
 import { tagWords, toTags } from '../../lib/tags';
+import { AskPages } from '../../ui/ask-pages';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
 import { ChannelMedia } from './channel-media';
@@ -11,13 +23,20 @@ import { TagSetChoice } from './tag-set-choice';
 
 type Shared = ContentShape['shared'];
 
+/** By what is checked, besides a channel's own rules. */
+export interface Checked {
+  /** what the client asks of everything that goes out */
+  readonly rules: ClientRules;
+  /** what the pages answered to which links lead */
+  readonly answers: LinkAnswers;
+}
+
 interface ChannelEditorProps {
   readonly pieceId: string;
   readonly part: ChannelContentShape;
   readonly shared: Shared;
   readonly readOnly: boolean;
-  /** what the client asks of everything that goes out */
-  readonly rules: ClientRules;
+  readonly checked: Checked;
   /** all channels of the piece */
   readonly channels: readonly ChannelContentShape[];
   readonly onChange: (...parts: ChannelContentShape[]) => void;
@@ -30,17 +49,18 @@ const contentOf = (part: ChannelContentShape, shared: Shared): Content => ({
 });
 
 /** What speaks against going out on a channel as it is written now. */
-export const findingsOn = (part: ChannelContentShape, shared: Shared, rules: ClientRules): Finding[] => [
+export const findingsOn = (part: ChannelContentShape, shared: Shared, { rules, answers }: Checked): Finding[] => [
   ...copycheck(contentOf(part, shared), part.channelId, part.rules, rules),
+  ...linkcheck(contentOf(part, shared), part.channelId, answers),
   ...mediacheck(mediaShown(shared.media, part), part.rules),
 ];
 
 /** One channel's own part, with how it will look there and what does not fit. */
-export function ChannelEditor({ pieceId, part, shared, readOnly, rules, channels, onChange }: ChannelEditorProps) {
+export function ChannelEditor({ pieceId, part, shared, readOnly, checked, channels, onChange }: ChannelEditorProps) {
   const [isLarge, setLarge] = useState(false);
   const content = contentOf(part, shared);
   const length = lengthOn(content, part.channelId, part.rules);
-  const findings = findingsOn(part, shared, rules);
+  const findings = findingsOn(part, shared, checked);
   const media = notesAt(findings, 'media');
   return (
     <div className="grid gap-5 md:grid-cols-[minmax(0,1fr)_minmax(180px,240px)] items-start">
@@ -93,6 +113,7 @@ export function ChannelEditor({ pieceId, part, shared, readOnly, rules, channels
             />
           )}
         </Field>
+        <AskPages pieceId={pieceId} what={part.name} findings={findings} />
         <ChannelMedia part={part} media={shared.media} channels={channels} readOnly={readOnly} onChange={(parts) => onChange(...parts)} />
       </div>
       <figure className="card p-3 bg-paper">

@@ -3,6 +3,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 
+import { linksOn, type Content } from '@zesting/core';
+import { pageAnswersQuery } from '../../api/asked-pages';
 import { brandQuery } from '../../api/clients';
 import { materialQuery } from '../../api/material';
 import { useUploads } from '../../lib/use-uploads';
@@ -11,11 +13,11 @@ import { Field } from '../../ui/field';
 import { Tabs } from '../../ui/tabs';
 import { Tag } from '../../ui/tags';
 import { AgencyApproval } from './agency-approval';
-import { ChannelEditor, findingsOn } from './channel-editor';
+import { ChannelEditor, findingsOn, type Checked } from './channel-editor';
+import { WordsToUse, wordsWarning } from './client-words';
 import { ConflictDialog } from './conflict-dialog';
 import { filesToTake } from './material/material-words';
 import { MediaEditor } from './media-editor';
-import { neverWords } from './never-words';
 import { PartTag } from './part-tag';
 import { PhraseChoice } from './phrase-choice';
 import { StepActions } from './step-actions';
@@ -31,7 +33,13 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
   const { data: sheet } = useQuery(brandQuery(piece.clientId));
   const { data } = useQuery(materialQuery(piece.id));
   const brought = (data?.material ?? []).flatMap(({ file }) => file ?? []);
-  const rules = { wordsNever: sheet?.brand.wordsNever ?? [], needsDisclosure: sheet?.brand.needsDisclosure ?? false };
+  const { data: answers } = useQuery(pageAnswersQuery(piece.id, piece.content.version, linksOfPiece(piece.content)));
+  const rules = {
+    wordsNever: sheet?.brand.wordsNever ?? [],
+    wordsToUse: sheet?.brand.wordsToUse ?? [],
+    needsDisclosure: sheet?.brand.needsDisclosure ?? false,
+  };
+  const checked: Checked = { rules, answers: new Map(answers?.rows.map(({ address, status }) => [address, status])) };
   return (
     <section aria-labelledby="content" className="card p-4">
       <div className="flex flex-wrap items-center gap-2 mb-3">
@@ -59,11 +67,7 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
       </div>
       <StepActions piece={piece} save={save} busy={busy} />
       <AgencyApproval piece={piece} />
-      <Field
-        label="Copy"
-        help="Goes out on every channel that has no copy of its own."
-        warning={neverWords(draft.shared.copy, rules.wordsNever)}
-      >
+      <Field label="Copy" help="Goes out on every channel that has no copy of its own." warning={wordsWarning(draft.shared.copy, rules)}>
         {(control) => (
           <textarea
             {...control}
@@ -75,6 +79,7 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
           />
         )}
       </Field>
+      {!readOnly && <WordsToUse text={draft.shared.copy} words={rules.wordsToUse} />}
       {!readOnly && (
         <PhraseChoice
           pieceId={piece.id}
@@ -118,7 +123,7 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
           title: (
             <>
               {part.name} <PartTag state={part.state} />
-              <ToSettle count={findingsOn(part, draft.shared, rules).filter(({ severity }) => severity === 'must').length} />
+              <ToSettle count={findingsOn(part, draft.shared, checked).filter(({ severity }) => severity === 'must').length} />
             </>
           ),
           content: (
@@ -127,7 +132,7 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
               part={part}
               shared={draft.shared}
               readOnly={readOnly}
-              rules={rules}
+              checked={checked}
               channels={draft.channels}
               onChange={(...parts) =>
                 change({
@@ -150,6 +155,12 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
       )}
     </section>
   );
+}
+
+/** The pages that the saved content leads to, over all its channels. */
+function linksOfPiece({ shared, channels }: PieceShape['content']): string[] {
+  const content: Content = { shared, channels: Object.fromEntries(channels.map((part) => [part.channelId, part])) };
+  return [...new Set(channels.flatMap(({ channelId }) => linksOn(content, channelId)))];
 }
 
 /** How much keeps a channel's part from going out. */

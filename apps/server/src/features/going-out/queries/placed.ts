@@ -1,5 +1,6 @@
 import {
   copyOnChannel,
+  linksOn,
   mediaShown,
   preflight,
   type ChannelRules,
@@ -8,10 +9,12 @@ import {
   type Content,
   type Finding,
   type InstantText,
+  type LinkAnswers,
   type SendingAccess,
 } from '@zesting/core';
 import type { GoingOutRowShape, PlacementCheckShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
+import { pageAnswers } from '../../asked-pages/index.js';
 import { loadSources, signOffOf } from '../../planning/index.js';
 import { channelRules, checkedMedium, fileFacts, firstPicture, PLACEMENT_COLUMNS, type FileFacts } from '../../production/index.js';
 import { seenOf, type Looked } from '../seen.js';
@@ -34,7 +37,7 @@ export interface Placed extends Omit<GoingOutRowShape, 'findings' | 'check' | 'w
 const COLUMNS = `${PLACEMENT_COLUMNS}, p.title as "pieceTitle", p.number as "pieceNumber", f.name as "formatName", l.publish_at as "publishAt",
   ${firstPicture('coalesce(v.content, p.content)')} as "pictureId", coalesce(v.content, p.content) as content, p.digests,
   ${channelRules('h')} as rules,
-  jsonb_build_object('wordsNever', c.brand -> 'wordsNever', 'needsDisclosure', coalesce((c.brand ->> 'needsDisclosure')::boolean, false)) as client,
+  jsonb_build_object('wordsNever', c.brand -> 'wordsNever', 'wordsToUse', c.brand -> 'wordsToUse', 'needsDisclosure', coalesce((c.brand ->> 'needsDisclosure')::boolean, false)) as client,
   k.seen as "checkedSeen", case when k.placement_id is null then null else jsonb_build_object('by', w.name, 'at', k.checked_at) end as checked,
   h.kind as "channelKind", case when n.channel_id is null then null else jsonb_build_object('accessEndsOn', n.access_ends_on, 'audience', n.audience,
     'lateMinutes', n.late_minutes, 'stopped', ${STOPPED}) end as link,
@@ -59,6 +62,7 @@ interface Blackout {
 /** What speaks against placements, besides what stands in them. */
 interface Around {
   readonly files: ReadonlyMap<string, FileFacts>;
+  readonly links: LinkAnswers;
   readonly blackouts: readonly Blackout[];
   /** whether the parts of a missed one are signed; of others their state says it */
   readonly isSigned: (placed: Placed) => boolean;
@@ -73,6 +77,10 @@ async function around(app: App, all: readonly Placed[]): Promise<Around> {
     app,
     all.flatMap(({ content }) => content.shared.media.map(({ assetId }) => assetId)),
   );
+  const links = await pageAnswers(
+    app,
+    all.flatMap(({ content, channelId }) => linksOn(content, channelId)),
+  );
   const days = all.flatMap(({ on }) => on ?? []).sort();
   const blackouts = await app.read<Blackout>(
     `select client_id as "clientId", name, start_on as "startOn", end_on as "endOn" from markers
@@ -83,6 +91,7 @@ async function around(app: App, all: readonly Placed[]): Promise<Around> {
   const signOffs = new Map((await loadSources(app.manager, passed)).map((source) => [source.id, signOffOf(source)]));
   return {
     files,
+    links,
     blackouts,
     isSigned: ({ state, pieceId, channelId }) => {
       if (SAYS_SIGNED.includes(state)) return state !== 'pencilled';
@@ -123,6 +132,7 @@ function findingsOf(placed: Placed, others: readonly Placed[], facts: Around): F
     client,
     pieceId,
     media: mediaOf(placed, facts),
+    links: facts.links,
     isSigned: facts.isSigned(placed),
     hasPassed: hasPassed(placed, facts.now),
     sending: accessOf(placed),

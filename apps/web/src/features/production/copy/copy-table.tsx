@@ -154,7 +154,7 @@ export function CopyTable({ client, rows }: { client: ClientShape; rows: readonl
                 draft={draft}
                 isFirstOfDay={rows[index - 1]?.on !== row.on}
                 isChecked={checked.has(row.placementId)}
-                wordsNever={sheet?.brand.wordsNever ?? []}
+                words={{ wordsNever: sheet?.brand.wordsNever ?? [], wordsToUse: sheet?.brand.wordsToUse ?? [] }}
                 onCheck={(isOn) => check(row.placementId, isOn)}
                 onType={(field, text) => work.type(row, field, text)}
                 onPaste={(event, field) => paste(event, index, field)}

@@ -1,0 +1,79 @@
+import { linksOn, type Content, type InstantText } from '@zesting/core';
+import type { App } from '../../../platform/app.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { addJob } from '../../../platform/jobs/jobs.js';
+
+/** The task that asks the pages whose turn it is. */
+export const ASK = 'pages_ask';
+
+/** So far ahead the pages of what goes out are asked again and again. */
+const HOURS_AHEAD = 8 * 24;
+/** What was written is asked now, and once more where no answer came. */
+const WRITTEN_HOURS = 2;
+/** Longer addresses are asked of nobody. */
+const LONGEST = 2000;
+
+const hoursAfter = (now: InstantText, hours: number): string => new Date(Date.parse(now) + hours * 3_600_000).toISOString();
+
+interface Wanted {
+  readonly address: string;
+  readonly until: string;
+}
+
+/**
+ * Has pages asked until some time. One that answered keeps its turn; one that was never asked, and one that nobody wanted any more, is asked at once.
+ * @param isNow whether all of them are asked at once
+ */
+export async function wantPages(tx: Tx, wanted: readonly Wanted[], now: InstantText, isNow = false): Promise<void> {
+  const latest = new Map<string, string>();
+  for (const { address, until } of wanted) if (address.length <= LONGEST && (latest.get(address) ?? '') < until) latest.set(address, until);
+  if (latest.size === 0) return;
+  // in one order, so that two at once wait for each other and do not lock each other out
+  const rows = [...latest].map(([address, until]) => ({ address, until })).sort((a, b) => (a.address < b.address ? -1 : 1));
+  await tx.query(
+    `insert into asked_pages as a (address, next_at, wanted_until)
+       select address, $2::timestamptz, until from jsonb_to_recordset($1::jsonb) as w(address text, until timestamptz)
+     on conflict (address) do update set wanted_until = greatest(a.wanted_until, excluded.wanted_until),
+       next_at = case when $3::boolean then excluded.next_at else coalesce(a.next_at, greatest(excluded.next_at, a.asked_at + interval '1 hour')) end`,
+    [JSON.stringify(rows), now, isNow],
+  );
+  await addJob(tx, ASK, {}, { key: ASK, queue: ASK, priority: 5 });
+}
+
+/** The addresses of all channels of a content. */
+export const linksOf = (content: Content): string[] => [
+  ...new Set(Object.keys(content.channels).flatMap((channelId) => linksOn(content, channelId))),
+];
+
+/** Has the pages asked that a piece leads to, in the transaction that changed it. */
+export async function wantOfPiece(tx: Tx, { id }: { readonly id: string }, now: InstantText): Promise<void> {
+  const [piece] = await rowsOf<{ content: Content }>(tx, 'select content from pieces where id = $1', [id]);
+  const until = hoursAfter(now, WRITTEN_HOURS);
+  if (piece)
+    await wantPages(
+      tx,
+      linksOf(piece.content).map((address) => ({ address, until })),
+      now,
+    );
+}
+
+/** Has the pages asked of everything that goes out in the next days, until it is out. @returns how many placements were looked at */
+export async function wantNext(app: App): Promise<number> {
+  const now = app.clock.now();
+  const next = await app.read<{ channelId: string; publishAt: string; content: Content }>(
+    `select l.channel_id as "channelId", l.publish_at as "publishAt", p.content from placements l join pieces p on p.id = l.piece_id and not p.shelved
+     where l.client_id in (select id from clients where archived_at is null) and l.on_day between ($1::timestamptz)::date - 1 and ($2::timestamptz)::date + 1
+       and l.publish_at > $1::timestamptz and l.publish_at <= $2::timestamptz and l.state in ('pencilled', 'scheduled')`,
+    [now, hoursAfter(now, HOURS_AHEAD)],
+  );
+  const wanted = next.flatMap(({ channelId, publishAt, content }) =>
+    linksOn(content, channelId).map((address) => ({ address, until: new Date(publishAt).toISOString() })),
+  );
+  await app.write(async (tx) => {
+    await wantPages(tx, wanted, now);
+    // those whose turn came meanwhile are asked too
+    await addJob(tx, ASK, {}, { key: ASK, queue: ASK, priority: 5 });
+    return { ok: true, value: null };
+  });
+  return next.length;
+}
