@@ -135,6 +135,8 @@ export class AgencySettingsShape {
   sessionDays: number;
   /** pictures keep what a camera wrote beside them: where and when they were taken */
   keepsPlaces: boolean;
+  /** Monday is 1: when managers are reminded to look through what goes out next; null: they are not */
+  checkWeekday: number | null;
   /** what visitors' pages are lined with, `#rrggbb`; null: the client's colour alone */
   accent: string | null;
   /** changes with the mark; null without one */
@@ -236,6 +238,13 @@ export class EditAgencyBody {
   @ValidateNested()
   @Type(() => MailFromBody)
   mailFrom?: MailFromBody | null;
+
+  /** null: nobody is reminded */
+  @OptionalOrNull()
+  @IsInt()
+  @Min(1)
+  @Max(7)
+  checkWeekday?: number | null;
 
   @Optional()
   @IsTimeOfDay()

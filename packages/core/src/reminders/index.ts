@@ -1,5 +1,5 @@
 import { countWorkingDays, isWorkingDay, moveWorkingNumber, type WorkCalendar } from '../workdays/index.js';
-import { fromDayNumber, toDayNumber, type Day } from '../time/index.js';
+import { addDays, fromDayNumber, toDayNumber, weekdayOf, type Day } from '../time/index.js';
 
 /** When somebody is reminded: half-way through the time they have, on the due day; past it their manager hears instead. */
 export type ReminderStage = 'half_way' | 'due_day' | 'past_due';
@@ -35,4 +35,17 @@ export function reminderDue({ calendar, cameOn, dueOn, todayOn, sent }: Reminder
   if (todayOn === dueOn) return sent.includes('due_day') ? null : 'due_day';
   const half = halfWayOn(calendar, cameOn, dueOn);
   return half !== null && todayOn >= half && !sent.includes('half_way') ? 'half_way' : null;
+}
+
+/**
+ * The day on which the coming week is checked, in the week (Monday to Sunday) of a day: the weekday that was chosen, or where nobody works then the
+ * last working day before it, so that there is time to mend what is found.
+ * @param weekday Monday is 1
+ * @returns null where nobody works in that week up to the weekday
+ */
+export function checkWeekOn(calendar: WorkCalendar, weekday: number, inWeekOf: Day): Day | null {
+  const mondayOn = addDays(inWeekOf, 1 - weekdayOf(inWeekOf));
+  for (let after = weekday - 1; after >= 0; after -= 1)
+    if (isWorkingDay(calendar, addDays(mondayOn, after))) return addDays(mondayOn, after);
+  return null;
 }

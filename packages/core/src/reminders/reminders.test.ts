@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { addDays, getDay, type Day } from '../time/index.js';
 import { isWorkingDay, MONDAY_TO_FRIDAY, toCalendar } from '../workdays/index.js';
-import { halfWayOn, reminderDue, type ReminderStage } from './index.js';
+import { checkWeekOn, halfWayOn, reminderDue, type ReminderStage } from './index.js';
 
 const week = toCalendar({ weeklyMinutes: MONDAY_TO_FRIDAY });
 const day = getDay;
@@ -55,5 +55,21 @@ describe('reminders', () => {
         if (half) expect(half > cameOn && half < addDays(cameOn, length)).toBe(true);
       }),
     );
+  });
+});
+
+describe('the check of the coming week', () => {
+  it('is on its weekday, whatever day of the week it is asked on', () => {
+    for (let offset = 0; offset < 7; offset++) expect(checkWeekOn(week, 4, addDays(day('2027-03-01'), offset))).toBe('2027-03-04');
+    expect(checkWeekOn(week, 1, day('2027-03-07'))).toBe('2027-03-01');
+    expect(checkWeekOn(week, 4, day('2027-03-08'))).toBe('2027-03-11');
+  });
+
+  it('is earlier where nobody works then, never in the week before, and not at all where nobody works before', () => {
+    const off = (...holidays: string[]) => toCalendar({ weeklyMinutes: MONDAY_TO_FRIDAY, holidays: holidays.map(day) });
+    expect(checkWeekOn(off('2027-03-04'), 4, day('2027-03-01'))).toBe('2027-03-03');
+    expect(checkWeekOn(week, 7, day('2027-03-01'))).toBe('2027-03-05');
+    expect(checkWeekOn(off('2027-03-01'), 1, day('2027-03-03'))).toBeNull();
+    expect(checkWeekOn(off('2027-03-01', '2027-03-02', '2027-03-03', '2027-03-04'), 4, day('2027-03-05'))).toBeNull();
   });
 });

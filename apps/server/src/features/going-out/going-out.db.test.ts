@@ -16,6 +16,7 @@ import { callerAs, makePiece, makeScene, type Caller, type Scene, type SceneClie
 import { signOffIn } from '../../../test-support/sign-off.js';
 import { movePlacement } from '../calendar/index.js';
 import { replanOpen } from '../planning/index.js';
+import { remindOfWeek } from './use-cases/remind-of-week.js';
 
 describe('what goes out', () => {
   let scene: Scene;
@@ -359,5 +360,41 @@ describe('what goes out', () => {
         expect((await pack(query)).status).toBe(400);
       expect((await pack('from=2027-03-01&to=2027-05-02')).status).toBe(200);
     });
+  });
+
+  it('is looked through on the agency’s day of the week: managers are told once of each client what is left to do', async () => {
+    const told = async () =>
+      (
+        await scene.app.read<{ heading: string; text: string; name: string }>(
+          "select n.heading, n.text, p.name from notices n join people p on p.id = n.person_id where n.key like 'week-check:%' order by n.id",
+        )
+      ).map(({ name, heading, text }) => `${name}: ${heading}. ${text}`);
+    await scene.app.read('delete from notices');
+    await scene.app.read('delete from reminders');
+    await open(scene.a, '2027-03-08'); // not signed
+    const { id } = await signed('2027-03-09'); // signed, and nobody has looked
+    await signed('2027-03-12'); // more than seven days ahead
+    at('2027-03-03T12:00:00Z'); // Wednesday
+    expect(await remindOfWeek(scene.app)).toBe(0);
+    at('2027-03-04T07:59:00Z'); // Thursday, within the quiet hours
+    expect(await remindOfWeek(scene.app)).toBe(0);
+    at('2027-03-04T08:00:00Z');
+    expect(await remindOfWeek(scene.app)).toBe(1);
+    expect(await told()).toEqual([
+      'Max: The coming week of Client AAA. Of 2 that go out in the next seven days 1 is not ready, 1 nobody has looked at.',
+    ]);
+    expect(await remindOfWeek(scene.app)).toBe(0); // once a day
+    // a week later that one is out, and of the last nothing is left to do
+    await check(id, (await rowOf(id)).seen);
+    at('2027-03-11T09:00:00Z');
+    for (const row of (await show()).rows.filter(({ state }) => state === 'scheduled')) await check(row.id, row.seen);
+    expect(await remindOfWeek(scene.app)).toBe(0);
+    await scene.app.read('delete from reminders');
+    await scene.app.read('update agencies set check_weekday = null');
+    at('2027-03-04T09:00:00Z');
+    expect(await remindOfWeek(scene.app)).toBe(0);
+    await scene.app.read('update agencies set check_weekday = 4');
+    const many = await Promise.all([remindOfWeek(scene.app), remindOfWeek(scene.app)]); // two servers at once
+    expect(many.reduce((sum, one) => sum + one, 0)).toBe(1);
   });
 });

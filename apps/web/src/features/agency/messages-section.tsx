@@ -3,6 +3,7 @@ import { toast } from 'sonner';
 import { ApiProblem, call, wordsOf } from '../../lib/api';
 import { instantWords } from '../../lib/format';
 import { useWrite } from '../../lib/queries';
+import { weekdayName } from '../../lib/rhythm-words';
 import { RHYTHM_WORDS } from '../../lib/words';
 import { Button } from '../../ui/button';
 import { EditedSection } from '../../ui/edited';
@@ -94,7 +95,7 @@ function Hours({ agency }: { agency: AgencySettingsShape }) {
   const { edited, locked } = useAgencySection(
     'hours',
     agency,
-    ({ quietFrom, quietTo, roundUp, roundUpAt }) => ({ quietFrom, quietTo, roundUp, roundUpAt }),
+    ({ quietFrom, quietTo, roundUp, roundUpAt, checkWeekday }) => ({ quietFrom, quietTo, roundUp, roundUpAt, checkWeekday }),
     (body) => body,
   );
   const { draft, change } = edited;
@@ -132,6 +133,27 @@ function Hours({ agency }: { agency: AgencySettingsShape }) {
         )}
         <p className="text-muted text-[13px]">Everybody changes it on their own page.</p>
       </fieldset>
+      <Field
+        label="The coming week is looked through on"
+        help="Managers are then told what goes out in the next seven days and is not ready, or nobody has looked at. Where nobody works that day, the working day before."
+      >
+        {(control) => (
+          <select
+            {...control}
+            className="field max-w-64"
+            disabled={locked}
+            value={draft.checkWeekday ?? ''}
+            onChange={({ target }) => change({ checkWeekday: target.value === '' ? null : Number(target.value) })}
+          >
+            <option value="">No day: nobody is reminded</option>
+            {[1, 2, 3, 4, 5, 6, 7].map((weekday) => (
+              <option key={weekday} value={weekday}>
+                {weekdayName(weekday)}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
     </EditedSection>
   );
 }

@@ -21,6 +21,7 @@ export interface DefaultPolicy {
 
 /** The agency: one per database. */
 @Check('ck_agencies_accent', "accent ~ '^#[0-9a-f]{6}$'")
+@Check('ck_agencies_check_weekday', '(check_weekday is null) or ((check_weekday >= 1) and (check_weekday <= 7))')
 @Check('ck_agencies_mail', '(mail_name is null) = (mail_address is null)')
 @Check('ck_agencies_notice', 'notice_days >= 0 and notice_days <= 365 and launch_notice_days >= 0 and launch_notice_days <= 365')
 @Check('ck_agencies_round_up', "round_up in ('at_once', 'hourly', 'daily')")
@@ -61,4 +62,6 @@ export class Agency {
   /** how much each mark of an idea counts */
   @JsonColumn({ default: () => '\'{"merit": 3, "ease": 2, "chance": 1}\'' }) ideaWeights: IdeaWeights;
   @BoolColumn({ default: false }) hidesBeginning: boolean;
+  /** Monday is 1: when managers are reminded to look through what goes out next; null: they are not */
+  @IntColumn({ nullable: true, default: 4 }) checkWeekday: number | null;
 }

@@ -21,6 +21,7 @@ export const EDITABLE = [
   'roundUpAt',
   'defaultPolicy',
   'ideaWeights',
+  'checkWeekday',
 ] as const;
 
 /** The agency's row; under lock for who changes it. */

@@ -94,15 +94,19 @@ export async function goingOutOf(app: App, clientIds: readonly string[], viewerZ
   };
 }
 
-/** What of it needs somebody soon, in numbers. What is out already needs nobody. */
-export async function goingOutSoon(app: App, clientIds: readonly string[], viewerZone: string): Promise<GoingOutSoonShape> {
+/** The same of the next three days alone, in numbers. */
+export const goingOutSoon = (app: App, clientIds: readonly string[], viewerZone: string): Promise<GoingOutSoonShape> =>
+  goingOutWithin(app, clientIds, viewerZone, SOON_DAYS);
+
+/** What of it needs somebody, in numbers. What is out already needs nobody. @param days how far ahead */
+export async function goingOutWithin(app: App, clientIds: readonly string[], viewerZone: string, days: number): Promise<GoingOutSoonShape> {
   const clocks = await clocksOf(app, clientIds, viewerZone);
   const reach = reachOf(clocks);
-  const placed = await placedNext(app, reach, SOON_DAYS);
+  const placed = await placedNext(app, reach, days);
   const rows = (await goingOutRows(app, placed)).filter(({ state }) => state !== 'out' && state !== 'sending');
   const ready = rows.filter(({ findings }) => isReady(findings));
   return {
-    count: placed.length < MOST ? rows.length : await countNext(app, reach, SOON_DAYS),
+    count: placed.length < MOST ? rows.length : await countNext(app, reach, days),
     unready: rows.length - ready.length,
     unchecked: ready.filter(({ check }) => check === null).length,
     missed: await countOf(app, MISSED, [clientIds]),
