@@ -365,10 +365,10 @@ describe('what goes out', () => {
   it('is looked through on the agency’s day of the week: managers are told once of each client what is left to do', async () => {
     const told = async () =>
       (
-        await scene.app.read<{ heading: string; text: string; name: string }>(
-          "select n.heading, n.text, p.name from notices n join people p on p.id = n.person_id where n.key like 'week-check:%' order by n.id",
+        await scene.app.read<{ heading: string; text: string; path: string; name: string }>(
+          "select n.heading, n.text, n.path, p.name from notices n join people p on p.id = n.person_id where n.key like 'week-check:%' order by n.id",
         )
-      ).map(({ name, heading, text }) => `${name}: ${heading}. ${text}`);
+      ).map(({ name, heading, text, path }) => `${name}: ${heading}. ${text} ${path}`);
     await scene.app.read('delete from notices');
     await scene.app.read('delete from reminders');
     await open(scene.a, '2027-03-08'); // not signed
@@ -381,7 +381,7 @@ describe('what goes out', () => {
     at('2027-03-04T08:00:00Z');
     expect(await remindOfWeek(scene.app)).toBe(1);
     expect(await told()).toEqual([
-      'Max: The coming week of Client AAA. Of 2 that go out in the next seven days 1 is not ready, 1 nobody has looked at.',
+      'Max: The coming week of Client AAA. Of 2 that go out in the next seven days 1 is not ready, 1 nobody has looked at. /calendar/going-out?client=AAA',
     ]);
     expect(await remindOfWeek(scene.app)).toBe(0); // once a day
     // a week later that one is out, and of the last nothing is left to do

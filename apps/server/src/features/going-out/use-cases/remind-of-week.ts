@@ -44,7 +44,7 @@ export async function remindOfWeek(app: App): Promise<number> {
         clientId: client.id,
         heading: `The coming week of ${client.name}`,
         text: words(count, unready, unchecked),
-        path: `/going-out?client=${client.code}`,
+        path: `/calendar/going-out?client=${client.code}`,
         key: `week-check:${client.id}`,
       });
       return ok(true);
