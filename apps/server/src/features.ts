@@ -14,6 +14,7 @@ import { feature as hours } from './features/hours/feature.js';
 import { feature as identity } from './features/identity/feature.js';
 import { feature as intake } from './features/intake/feature.js';
 import { feature as interviews } from './features/interviews/feature.js';
+import { feature as keptFiles } from './features/kept-files/feature.js';
 import { feature as library } from './features/library/feature.js';
 import { feature as material } from './features/material/feature.js';
 import { feature as notices } from './features/notices/feature.js';
@@ -50,6 +51,7 @@ export const FEATURES: readonly Feature[] = [
   sending,
   followUps,
   library,
+  keptFiles,
   spinOffs,
   evergreen,
   plan,

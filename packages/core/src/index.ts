@@ -50,6 +50,7 @@ export * from './reach/index.js';
 export * from './observances/index.js';
 export * from './obstacle/index.js';
 export * from './copycheck/index.js';
+export * from './kept-files/index.js';
 export * from './preflight/index.js';
 export * from './tag-sets/index.js';
 export * from './phrases/index.js';

@@ -38,6 +38,7 @@ const WORDS: Record<FindingShape['code'], (said: Said) => string> = {
   clip_long: ({ what = '', count: seconds = 0, limit = 0 }) => `“${what}” runs ${count(seconds, 'second')}, at most ${limit} fit`,
   file_large: ({ what = '', count: size = 0, limit = 0 }) => `“${what}” weighs ${size} MB, at most ${limit} fit`,
   alt_missing: ({ what = '' }) => `“${what}” has no alternative text`,
+  picture_old: ({ what = '' }) => `“${what}” was to be renewed by then`,
   blackout: ({ what = '' }) => `Blackout: ${what}`,
   sending_stopped: ({ what = '' }) => `Sending is stopped: ${what}`,
   access_ended: () => 'Access to the channel has ended by then',

@@ -16,7 +16,7 @@ const PARTS = [
 ] as const;
 
 /** What of an address is one page's own. */
-const OWN = ['open', 'order', 'shown', 'who', 'day', 'words', 'within'];
+const OWN = ['open', 'order', 'shown', 'who', 'day', 'words', 'within', 'kept'];
 
 /** The ways of looking at the same work. What is asked for stays in the address from one to the other. */
 export function ProductionNav() {
@@ -26,5 +26,7 @@ export function ProductionNav() {
   for (const name of OWN) kept.delete(name);
   const query = kept.size > 0 ? `?${kept}` : '';
   const parts = PARTS.filter(([, , isManagers]) => manages(session) || !isManagers);
-  return <PageNav label="Production" parts={parts.map(([path, name]) => ({ to: `${path}${query}`, name }))} />;
+  return (
+    <PageNav label="Production" parts={parts.map(([path, name]) => ({ to: `${path}${query}`, name, holds: path !== '/production' }))} />
+  );
 }

@@ -3,6 +3,7 @@ import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsInt, IsString, IsUUID, Matches,
 import { IsNotBlank, OrNull } from '../fields/index.js';
 
 export * from './phrases-bodies.js';
+export * from './kept-files-bodies.js';
 
 /** Tags that are kept under a name, and what they are meant for. */
 export class TagSetBody {

@@ -76,6 +76,7 @@ export const PROBLEMS = {
   'rhythm.too_many': { status: 422, title: 'A client has at most 50 rules at a time' },
   'rhythm.ended': { status: 409, title: 'This rule has ended' },
   'slot.unknown': { status: 422, title: 'The rhythm has no slot there' },
+  'kept_file.unknown': { status: 400, title: 'This file is none that is kept for the client' },
   'phrase.unknown': { status: 400, title: 'This phrase is none of the client’s' },
   'piece.rests': { status: 409, title: 'It does not go out again there on that day' },
   'slot.taken': { status: 409, title: 'Something stands in this slot already' },

@@ -21,6 +21,7 @@ export const FINDING_CODES = [
   'clip_long',
   'file_large',
   'alt_missing',
+  'picture_old',
   'blackout',
   'twin',
   'sending_stopped',

@@ -42,6 +42,8 @@ export interface CheckedMedium {
   readonly bytes: number | null;
   /** how it is cut on its way out; null: not at all */
   readonly crop: Crop | null;
+  /** the last day on which it is good; undefined where nobody said that it grows old */
+  readonly goodTo?: string | undefined;
 }
 
 /** Whether a channel cuts something off what has that size. */

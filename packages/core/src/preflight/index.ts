@@ -31,6 +31,8 @@ export interface PreflightFacts {
   /** what else goes out on the same channel on the same day */
   readonly others: readonly { readonly pieceId: string; readonly title: string; readonly copy: string }[];
   readonly pieceId: string;
+  /** the day on which it goes out; null: none yet */
+  readonly on: string | null;
   /** where it goes out by itself: how the channel is reached; null where somebody posts it */
   readonly sending: SendingAccess | null;
 }
@@ -51,7 +53,7 @@ const likeCopy = (copy: string): string => copy.normalize('NFC').toLowerCase().r
 /**
  * What speaks against a placement's going out, what must be settled first. A failed *must* stops it: not signed as it stands, its time passed, nothing in
  * it, against the channel's rules or the client's, no way to the channel where it goes out by itself. What somebody may have meant is a *should*: a blackout, the same piece or the same words
- * twice on one channel on one day, a picture without alternative text, a link to a page that does not answer.
+ * twice on one channel on one day, a picture without alternative text, a link to a page that does not answer, a picture that was to be renewed by then.
  */
 export function preflight(facts: PreflightFacts): Finding[] {
   const { content, channelId, rules, client, media } = facts;
@@ -64,6 +66,7 @@ export function preflight(facts: PreflightFacts): Finding[] {
     ...copycheck(content, channelId, rules, client),
     ...linkcheck(content, channelId, facts.links),
     ...mediacheck(media, rules),
+    ...oldcheck(media, facts.on),
   );
   findings.push(...accesscheck(facts.sending));
   for (const what of facts.blackouts) findings.push({ code: 'blackout', severity: 'should', place: 'date', what });
@@ -73,6 +76,12 @@ export function preflight(facts: PreflightFacts): Finding[] {
   if (twin) findings.push({ code: 'twin', severity: 'should', place: 'date', what: twin.title });
   return [...findings.filter(({ severity }) => severity === 'must'), ...findings.filter(({ severity }) => severity === 'should')];
 }
+
+/** What shows something that is not so any more by the day on which it goes out. */
+const oldcheck = (media: readonly CheckedMedium[], on: string | null): Finding[] =>
+  media.flatMap(({ name, goodTo }) =>
+    goodTo !== undefined && on !== null && on > goodTo ? [{ code: 'picture_old', severity: 'should', place: 'media', what: name }] : [],
+  );
 
 function accesscheck(sending: SendingAccess | null): Finding[] {
   if (!sending) return [];

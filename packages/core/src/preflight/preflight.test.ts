@@ -30,6 +30,7 @@ const fine: PreflightFacts = {
   client: { wordsNever: ['cheap'], wordsToUse: [], needsDisclosure: true },
   media: [],
   links: new Map(),
+  on: '2027-03-09',
   isSigned: true,
   sending: null,
   hasPassed: false,
@@ -60,6 +61,23 @@ describe('preflight', () => {
       ['twin', 'Bread, once more'],
     ]);
     expect(isReady(preflight({ ...fine, blackouts: ['Stocktaking'], others: [other] }))).toBe(true);
+  });
+
+  it('says which pictures were to be renewed by then, and stops nothing for it', () => {
+    const medium = {
+      name: 'loaf.jpg',
+      alt: 'A loaf',
+      mime: 'image/jpeg',
+      width: 1000,
+      height: 1000,
+      durationMs: null,
+      bytes: 1,
+      crop: null,
+    };
+    expect(codes({ media: [medium] })).toEqual([]);
+    expect(codes({ media: [{ ...medium, goodTo: '2027-03-09' }] })).toEqual([]);
+    expect(codes({ media: [{ ...medium, goodTo: '2027-03-08' }] })).toEqual(['should picture_old']);
+    expect(codes({ media: [{ ...medium, goodTo: '2027-03-08' }], on: null })).toEqual([]);
   });
 
   it('says which links lead nowhere, and stops nothing for it', () => {

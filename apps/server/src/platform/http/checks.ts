@@ -1,7 +1,7 @@
 import type { IncomingMessage } from 'node:http';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import { isDay, MONTH, VIEW_PAGES } from '@zesting/contract';
-import { DANGERS, isId, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN, STANDS } from '@zesting/core';
+import { DANGERS, isId, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN, STANDS, KEPT_FILE_KINDS } from '@zesting/core';
 import { Problem } from './problem.js';
 
 /** The deepest that a body may be nested: the contract's deepest is a form's condition of five levels, thirteen. */
@@ -31,6 +31,8 @@ const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   archived: (text) => text === 'yes',
   on: isDay,
   behind: (text) => text === 'yes',
+  renew: (text) => text === 'yes',
+  kept: (text) => oneOf(KEPT_FILE_KINDS, text),
   older: isCount,
   newer: isCount,
   type: (text) => text === 'png' || text === 'svg',

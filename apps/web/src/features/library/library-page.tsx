@@ -10,6 +10,7 @@ import { useOpened } from '../../lib/use-opened';
 import { useSearch } from '../../lib/use-search';
 import { formatsOf } from '../../lib/formats-of';
 import { BeginPieceDialog } from '../../parts/begin-piece-dialog';
+import { LibraryNav } from './library-nav';
 import { FoundPiece } from '../../parts/library/found-piece';
 import { ProductionNav } from '../../parts/production-nav';
 import { Button } from '../../ui/button';
@@ -71,6 +72,7 @@ export function LibraryPage() {
         <ProductionNav />
       </PageHead>
       <div role="group" aria-label="What is looked for" className="flex flex-wrap items-center gap-x-3 gap-y-2 mb-3 text-[13px]">
+        <LibraryNav />
         <input
           type="search"
           aria-label="Words that it says"

@@ -1,4 +1,4 @@
-import type { PieceShape } from '@zesting/contract';
+import type { PieceShape, UploadShape } from '@zesting/contract';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -16,6 +16,7 @@ import { AgencyApproval } from './agency-approval';
 import { ChannelEditor, findingsOn, type Checked } from './channel-editor';
 import { WordsToUse, wordsWarning } from './client-words';
 import { ConflictDialog } from './conflict-dialog';
+import { KeptFileChoice } from './kept-file-choice';
 import { filesToTake } from './material/material-words';
 import { MediaEditor } from './media-editor';
 import { PartTag } from './part-tag';
@@ -28,7 +29,7 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
   const work = useDraft(piece);
   const { draft, isDirty, busy, change, save } = work;
   const [tab, setTab] = useState(draft.channels[0]?.channelId ?? '');
-  const uploads = useUploads(`/pieces/${piece.id}/uploads`, work.addMedium);
+  const uploads = useUploads(`/pieces/${piece.id}/uploads`, (file) => work.addMedium(file));
   const readOnly = !piece.canWrite;
   const { data: sheet } = useQuery(brandQuery(piece.clientId));
   const { data } = useQuery(materialQuery(piece.id));
@@ -40,6 +41,9 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
     needsDisclosure: sheet?.brand.needsDisclosure ?? false,
   };
   const checked: Checked = { rules, answers: new Map(answers?.rows.map(({ address, status }) => [address, status])) };
+  const takeOnce = (file: UploadShape, alt: string) => {
+    if (!draft.shared.media.some(({ assetId }) => assetId === file.assetId)) work.addMedium(file, alt);
+  };
   return (
     <section aria-labelledby="content" className="card p-4">
       <div className="flex flex-wrap items-center gap-2 mb-3">
@@ -92,7 +96,8 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
         readOnly={readOnly}
         uploads={uploads}
         atHand={filesToTake([...brought, ...piece.brief.requests.flatMap(({ files }) => files)], draft.shared.media)}
-        onTake={work.addMedium}
+        onTake={(file) => work.addMedium(file)}
+        library={<KeptFileChoice piece={piece} onTake={takeOnce} />}
         onChange={(media) => change({ ...draft, shared: { ...draft.shared, media } })}
       />
       <Field

@@ -1,6 +1,6 @@
 import type { MediumShape, UploadShape } from '@zesting/contract';
 import { ArrowLeft, ArrowRight, ChevronDown, ImagePlus, Trash2 } from 'lucide-react';
-import { useId, useRef } from 'react';
+import { useId, useRef, type ReactNode } from 'react';
 import type { Uploads } from '../../lib/use-uploads';
 import { Button, buttonClass, IconButton } from '../../ui/button';
 import { Menu, MenuItem } from '../../ui/menu';
@@ -15,10 +15,12 @@ interface MediaEditorProps {
   /** what could be taken in from the piece’s material and its brief */
   readonly atHand: readonly UploadShape[];
   readonly onTake: (file: UploadShape) => void;
+  /** the way to files that are kept for the client */
+  readonly library: ReactNode;
 }
 
 /** Pictures and clips of the piece in their order, each with its alternative text. */
-export function MediaEditor({ media, readOnly, uploads, onChange, atHand, onTake }: MediaEditorProps) {
+export function MediaEditor({ media, readOnly, uploads, onChange, atHand, onTake, library }: MediaEditorProps) {
   const input = useRef<HTMLInputElement>(null);
   const id = useId();
   const swap = (from: number, to: number) => {
@@ -96,6 +98,7 @@ export function MediaEditor({ media, readOnly, uploads, onChange, atHand, onTake
             <Button onClick={() => input.current?.click()}>
               <ImagePlus size={16} aria-hidden /> Add pictures or clips
             </Button>
+            {library}
             {atHand.length > 0 && (
               <Menu
                 label="From material or brief"

@@ -79,10 +79,10 @@ export function useDraft(piece: PieceShape) {
   };
 
   /** Puts a file that arrived into what is being edited now, whatever was typed while it was on its way. */
-  const addMedium = (file: UploadShape) =>
+  const addMedium = (file: UploadShape, alt = '') =>
     setEdited((before) => {
       const { shared, channels } = before?.draft ?? latest.current;
-      const media = [...shared.media, { ...file, alt: '' }];
+      const media = [...shared.media, { ...file, alt }];
       return { draft: { shared: { ...shared, media }, channels }, base: before?.base ?? latest.current.version };
     });
 

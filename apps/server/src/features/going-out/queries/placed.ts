@@ -15,6 +15,7 @@ import {
 import type { GoingOutRowShape, PlacementCheckShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { pageAnswers } from '../../asked-pages/index.js';
+import { oldFrom } from '../../kept-files/index.js';
 import { loadSources, signOffOf } from '../../planning/index.js';
 import { channelRules, checkedMedium, fileFacts, firstPicture, PLACEMENT_COLUMNS, type FileFacts } from '../../production/index.js';
 import { seenOf, type Looked } from '../seen.js';
@@ -63,6 +64,8 @@ interface Blackout {
 interface Around {
   readonly files: ReadonlyMap<string, FileFacts>;
   readonly links: LinkAnswers;
+  /** the last day on which a client’s bytes are good */
+  readonly goodTo: (clientId: string, hash: string) => string | undefined;
   readonly blackouts: readonly Blackout[];
   /** whether the parts of a missed one are signed; of others their state says it */
   readonly isSigned: (placed: Placed) => boolean;
@@ -81,6 +84,11 @@ async function around(app: App, all: readonly Placed[]): Promise<Around> {
     app,
     all.flatMap(({ content, channelId }) => linksOn(content, channelId)),
   );
+  const goodTo = await oldFrom(
+    app,
+    all.map(({ clientId }) => clientId),
+    all.flatMap(({ content }) => content.shared.media.map(({ hash }) => hash)),
+  );
   const days = all.flatMap(({ on }) => on ?? []).sort();
   const blackouts = await app.read<Blackout>(
     `select client_id as "clientId", name, start_on as "startOn", end_on as "endOn" from markers
@@ -92,6 +100,7 @@ async function around(app: App, all: readonly Placed[]): Promise<Around> {
   return {
     files,
     links,
+    goodTo,
     blackouts,
     isSigned: ({ state, pieceId, channelId }) => {
       if (SAYS_SIGNED.includes(state)) return state !== 'pencilled';
@@ -102,8 +111,11 @@ async function around(app: App, all: readonly Placed[]): Promise<Around> {
   };
 }
 
-const mediaOf = ({ content, channelId }: Placed, { files }: Around): CheckedMedium[] =>
-  mediaShown(content.shared.media, content.channels[channelId]).map((medium) => checkedMedium(medium, files));
+const mediaOf = ({ content, channelId, clientId }: Placed, { files, goodTo }: Around): CheckedMedium[] =>
+  mediaShown(content.shared.media, content.channels[channelId]).map((medium) => ({
+    ...checkedMedium(medium, files),
+    goodTo: goodTo(clientId, medium.hash),
+  }));
 
 /** What is out, or on its way there: nothing is to be settled before it goes. */
 const SPOKEN_FOR: readonly string[] = ['out', 'sending', 'unsure'] satisfies Placed['state'][];
@@ -133,6 +145,7 @@ function findingsOf(placed: Placed, others: readonly Placed[], facts: Around): F
     pieceId,
     media: mediaOf(placed, facts),
     links: facts.links,
+    on,
     isSigned: facts.isSigned(placed),
     hasPassed: hasPassed(placed, facts.now),
     sending: accessOf(placed),

@@ -19,7 +19,7 @@ export async function clearUnusedFiles(app: App): Promise<number> {
         tx,
         `select a.id from assets a join clients c on c.id = a.client_id
          where a.request_id is null and a.piece_id is null and a.idea_id is null and a.created_at < $1::timestamptz - make_interval(hours => $2)
-           and not coalesce(c.brand -> 'logos' @> to_jsonb(a.id::text), false) limit $3 for update of a skip locked`,
+           and not coalesce(c.brand -> 'logos' @> to_jsonb(a.id::text), false) and not exists (select 1 from kept_files k where k.asset_id = a.id) limit $3 for update of a skip locked`,
         [now, KEPT_HOURS, BATCH],
       );
       const ids = unused.map((row) => row.id);
