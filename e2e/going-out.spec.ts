@@ -35,6 +35,22 @@ test('what goes out next: what stops it is seen and settled, it is looked at, po
     await dana.getByRole('button', { name: 'Save' }).click();
     await expect(dana.getByText(/^Saved/).first()).toBeVisible();
     await dana.goto('/calendar/going-out?client=MOSS');
+    await expect(letter).not.toContainText('This channel takes no tags');
+  });
+
+  await test.step('its link leads nowhere until the client puts up the page, and it is asked again', async () => {
+    const page = 'https://moss.test/newsletter-what-to-sow-now';
+    await expect(letter.getByText(`There is no page at ${page}`)).toBeVisible();
+    await expectAccessible(dana);
+    const pages = await dana.context().newPage();
+    await pages.goto(zesting.channelsAddress);
+    await expect(pages.getByText(`${page} is not found`)).toBeVisible();
+    await pages.getByLabel('Address of a page').fill(page);
+    await pages.getByLabel('What it answers').selectOption({ label: 'is there' });
+    await pages.getByRole('button', { name: 'Answer like that' }).click();
+    await expect(pages.getByText(`${page} is not found`)).toHaveCount(0);
+    await pages.close();
+    await letter.getByRole('button', { name: /^Ask the pages again/ }).click();
     await expect(letter.getByText('Ready', { exact: true })).toBeVisible();
   });
 

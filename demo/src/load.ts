@@ -24,6 +24,7 @@ import { addPages } from './pages.js';
 import { addFollowUps, addSending, settleFollowUps } from './sending.js';
 import { insertSetup, type Setup } from './setup.js';
 import { addEvergreens } from './evergreen.js';
+import { addKeptFiles } from './kept-files.js';
 import { addPhrases } from './phrases.js';
 import { addSpinOffs } from './spin-offs.js';
 import { addSubjects } from './topics.js';
@@ -85,6 +86,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   await addTeamMaterial(app, setup);
   await addTagSets(app, setup);
   await addPhrases(app, setup);
+  await addKeptFiles(app, setup, now);
   await addPages(app);
   await addChecks(app, setup);
   await addGuidelines(app, setup);

@@ -3,7 +3,6 @@ import { getValue, ok } from '@zesting/core';
 import type { GoingOutShape, KeptFilesShape, OfferedKeptFilesShape, PieceShape, UploadShape } from '@zesting/contract';
 import { Jobs } from '../../platform/jobs/jobs.js';
 import { callerAs, makePiece, makeScene, type Caller, type Scene } from '../../../test-support/scene.js';
-import { signOffIn } from '../../../test-support/sign-off.js';
 import { movePlacement } from '../calendar/index.js';
 import { addAsset, clearUnusedFiles } from '../production/index.js';
 import { remindOfRenewals } from './use-cases/remind-of-renewals.js';

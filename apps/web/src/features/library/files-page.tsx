@@ -87,7 +87,7 @@ export function FilesPage() {
         </Empty>
       )}
       {files.length > 0 && (
-        <ul aria-label="Kept files" className="grid gap-3 grid-cols-[repeat(auto-fill,minmax(13.5rem,1fr))]">
+        <ul aria-label="Kept files" className="grid gap-3 grid-cols-2 sm:grid-cols-[repeat(auto-fill,minmax(13.5rem,1fr))]">
           {files.map((file) => (
             <KeptFile key={file.id} file={file} isManager={isManager} onOpen={() => open(`file-${file.id}`)} />
           ))}
