@@ -138,6 +138,8 @@ export function ChannelEditor({ pieceId, part, shared, readOnly, checked, channe
   );
 }
 
+const sameTags = (a: readonly string[], b: readonly string[]): boolean => a.join(' ') === b.join(' ');
+
 /** Tags in their order. Typing goes on freely; what is stored is the list. */
 function TagsField({
   part,
@@ -145,6 +147,9 @@ function TagsField({
   notes,
   onChange,
 }: Pick<ChannelEditorProps, 'part' | 'readOnly' | 'onChange'> & { notes: ReturnType<typeof notesAt> }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  // as it is typed, as long as that says what is kept: spaces at its end are lost from the list
+  const shown = typed !== null && sameTags(toTags(typed), part.tags) ? typed : tagWords(part.tags);
   return (
     <Field
       label="Tags"
@@ -158,14 +163,15 @@ function TagsField({
       {(control) => (
         <input
           {...control}
-          key={part.tags.join(' ')}
           className="field"
           readOnly={readOnly}
-          defaultValue={tagWords(part.tags)}
-          onBlur={(event) => {
-            const tags = toTags(event.target.value);
-            if (tags.join(' ') !== part.tags.join(' ')) onChange({ ...part, tags });
+          value={shown}
+          onChange={({ target }) => {
+            const tags = toTags(target.value);
+            setTyped(target.value);
+            if (!sameTags(tags, part.tags)) onChange({ ...part, tags });
           }}
+          onBlur={() => setTyped(null)}
         />
       )}
     </Field>
