@@ -485,12 +485,16 @@ export const CASES: Record<string, Case[]> = {
   'POST /api/pieces/{pieceId}/spin-offs/preview': [{ ids: 'spreadId', body: ({ spreadId }) => spinOffs(spreadId), code: 'spread.unknown' }],
   'POST /api/guidelines': [{ ids: 'clientId', body: ({ clientId }) => ({ ...guideline, clientId }), code: 'access.not_found' }],
   'POST /api/clients/{clientId}/kept-files': [
-    { ids: 'assetId', body: ({ assetId }) => ({ assetId, kind: 'other', title: 'K', about: '', renewBy: null }), code: 'file.unknown' },
+    {
+      ids: 'assetId',
+      body: ({ unkeptId }) => ({ assetId: unkeptId, kind: 'other', title: 'K', about: '', renewBy: null }),
+      code: 'file.unknown',
+    },
   ],
   'PUT /api/kept-files/{keptFileId}': [
     {
       ids: 'assetId',
-      body: ({ assetId }) => ({ assetId, kind: 'other', title: 'K', about: '', renewBy: null }),
+      body: ({ otherUnkeptId }) => ({ assetId: otherUnkeptId, kind: 'other', title: 'K', about: '', renewBy: null }),
       version: 'select version from kept_files where id = $1',
       code: 'file.unknown',
     },

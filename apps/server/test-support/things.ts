@@ -80,6 +80,11 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     `insert into obstacles (client_id, piece_id, words, whose, raised_by, raised_at) values ($1, $2, 'No photos', 'client', $3, now()) returning id`,
     [client.id, pieceId, people.lead.personId],
   );
+  const unkept = await app.read<{ id: string }>(
+    `insert into assets (client_id, hash, name, mime, bytes, created_at)
+     select $1, repeat(h, 64), 'unkept.png', 'image/png', 1, now() from unnest(array['e', 'f']) h returning id`,
+    [client.id],
+  );
   const [keptFile] = await app.read<{ id: string }>(
     `with a as (insert into assets (client_id, hash, name, mime, bytes, created_at) values ($1, repeat('d', 64), 'kept.png', 'image/png', 1, now()) returning id)
      insert into kept_files (client_id, asset_id, kind, title, about, since) select $1, id, 'product', 'K', '', now() from a returning id`,
@@ -181,6 +186,8 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     tagSetId: tagSet?.id ?? '',
     phraseId: phrase?.id ?? '',
     keptFileId: keptFile?.id ?? '',
+    unkeptId: unkept[0]?.id ?? '',
+    otherUnkeptId: unkept[1]?.id ?? '',
     spreadId: spread?.id ?? '',
     followUpId: followUp?.id ?? '',
     guidelineId: guideline?.id ?? '',
