@@ -101,6 +101,26 @@ export async function fill(query, pieces) {
      select md5('phrase' || g.client_id || 1 + g.r % 40)::uuid, g.id, g.at
      from (select id, client_id, at, row_number() over (partition by client_id order by n) as r from big_pieces) g where g.r <= 400`,
   );
+  // each client keeps two hundred files, each taken into twenty pieces; a third of the pieces that go out lead to a page
+  await query(
+    `insert into assets (id, client_id, hash, name, mime, bytes, width, height, created_at)
+     select md5('kept' || c.id || k)::uuid, c.id, md5('kept' || c.id || k) || repeat('0', 32), 'file-' || k || '.png', 'image/png', 90000, 900, 900, timestamptz '2026-01-01 09:00Z'
+     from (select distinct client_id as id from big_pieces) c, generate_series(1, 200) k`,
+  );
+  await query(
+    `insert into kept_files (id, client_id, asset_id, kind, title, about, renew_by, since)
+     select md5('file' || client_id || id)::uuid, client_id, id, 'product', 'Loaf ' || name, 'A loaf, and a fern behind it', date '2027-03-01' + (bytes % 7)::int * 40, created_at
+     from assets where name like 'file-%'`,
+  );
+  await query(
+    `insert into kept_file_uses (kept_file_id, piece_id, asset_id, used_at)
+     select k.id, g.id, k.asset_id, g.at from (select id, client_id, asset_id, row_number() over (partition by client_id order by id) as r from kept_files) k
+     join (select id, client_id, at, row_number() over (partition by client_id order by n) as r from big_pieces) g on g.client_id = k.client_id and g.r % 200 = k.r % 200 and g.r <= 4000`,
+  );
+  await query(
+    `insert into asked_pages (address, status, asked_at, next_at, wanted_until)
+     select 'https://big.test/' || n, 200, at, null, at from big_pieces where n % 3 = 0`,
+  );
   await query(
     `insert into packets (id, client_id, title, message, due_on, policy, approver_ids, sent_at, sent_by, closed_at)
      select md5('packet' || g.id)::uuid, g.client_id, 'Packet ' || g.n, '', (case when g.n % 400 = 0 then date '2027-03-09' - (g.n / 400) % 25 else g.at::date end) + 5,

@@ -1,11 +1,11 @@
 import { Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
-import { ok, type Content } from '@zesting/core';
+import { ok } from '@zesting/core';
 import type { PageAnswersShape } from '@zesting/contract';
 import { Access } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { askedPages } from './queries/answers.js';
 import { askDue } from './use-cases/ask.js';
-import { linksOf, wantPages } from './use-cases/want.js';
+import { linksOfPiece, wantPages } from './use-cases/want.js';
 
 @Controller()
 export class AskedPagesController {
@@ -15,7 +15,7 @@ export class AskedPagesController {
   @Get('pieces/:pieceId/links')
   @Access('piece.read', { piece: 'pieceId' })
   async ofPiece(@Param('pieceId') pieceId: string): Promise<PageAnswersShape> {
-    return { rows: await askedPages(this.app, await this.linksOf(pieceId)) };
+    return { rows: await askedPages(this.app, await linksOfPiece(this.app.manager, pieceId)) };
   }
 
   /** Asks the pages that a piece leads to, now. */
@@ -23,7 +23,7 @@ export class AskedPagesController {
   @HttpCode(200)
   @Access('piece.read', { piece: 'pieceId' })
   async ask(@Param('pieceId') pieceId: string): Promise<PageAnswersShape> {
-    const addresses = await this.linksOf(pieceId);
+    const addresses = await linksOfPiece(this.app.manager, pieceId);
     await this.app.write(async (tx, now) => {
       await wantPages(
         tx,
@@ -35,10 +35,5 @@ export class AskedPagesController {
     });
     await askDue(this.app, undefined, addresses);
     return { rows: await askedPages(this.app, addresses) };
-  }
-
-  private async linksOf(pieceId: string): Promise<string[]> {
-    const [piece] = await this.app.read<{ content: Content }>('select content from pieces where id = $1', [pieceId]);
-    return piece ? linksOf(piece.content) : [];
   }
 }

@@ -6,7 +6,7 @@ import { callerAs, makePiece, makeScene, type Caller, type Scene } from '../../.
 import { signOffIn } from '../../../test-support/sign-off.js';
 import { movePlacement } from '../calendar/index.js';
 import { askDue, clearAsked } from './use-cases/ask.js';
-import { wantNext } from './use-cases/want.js';
+import { wantNext, wantOfPiece } from './use-cases/want.js';
 
 const MENU = 'https://kiln.test/menu';
 
@@ -28,12 +28,22 @@ describe('pages that links lead to', () => {
   beforeEach(async () => {
     await scene.begin(); // Monday 1 March 2027, nine in London
     await scene.app.read('delete from asked_pages');
+    await scene.app.read('delete from graphile_worker._private_jobs');
     await scene.app.read("update placements set cancelled = true, state = 'cancelled'");
     for (const [address] of channels.pages.list()) channels.pages.say(address, 'there');
     pieceId = await makePiece(scene, scene.a);
     await signOffIn(scene).write(pieceId, 'Fresh', `See ${MENU} and https:/broken`);
+    await wantOfPiece(scene.app, pieceId); // as the job does that was asked for
+    expect(await waiting()).toEqual([pieceId]);
   });
 
+  /** The pieces for which a job is asked for. */
+  const waiting = async () =>
+    (
+      await scene.app.read<{ id: string }>(
+        "select payload ->> 'pieceId' as id from graphile_worker._private_jobs where task_id = (select id from graphile_worker._private_tasks where identifier = 'pages_want')",
+      )
+    ).map(({ id }) => id);
   const at = (instant: string) => scene.app.clock.set(instant);
   const answers = async (method: 'GET' | 'POST' = 'GET', by = manager) =>
     ((await by.call(method, `/api/pieces/${pieceId}/links`)).body as unknown as PageAnswersShape).rows.map(
@@ -132,5 +142,11 @@ describe('pages that links lead to', () => {
     at('2027-05-30T11:00:01Z');
     await clearAsked(scene.app);
     expect(await due()).toEqual([]);
+  });
+
+  it('are none of a piece that leads nowhere: nothing is asked for', async () => {
+    await scene.app.read('delete from graphile_worker._private_jobs');
+    await signOffIn(scene).write(await makePiece(scene, scene.a), 'Fresh', 'No address');
+    expect(await waiting()).toEqual([]);
   });
 });

@@ -1,10 +1,13 @@
-import { linksOn, type Content, type InstantText } from '@zesting/core';
+import { linksOn, ok, type Content, type InstantText } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { addJob } from '../../../platform/jobs/jobs.js';
 
 /** The task that asks the pages whose turn it is. */
 export const ASK = 'pages_ask';
+
+/** The task that looks where a piece leads. */
+export const WANT = 'pages_want';
 
 /** So far ahead the pages of what goes out are asked again and again. */
 const HOURS_AHEAD = 8 * 24;
@@ -40,21 +43,32 @@ export async function wantPages(tx: Tx, wanted: readonly Wanted[], now: InstantT
   await addJob(tx, ASK, {}, { key: ASK, queue: ASK, priority: 5 });
 }
 
-/** The addresses of all channels of a content. */
-export const linksOf = (content: Content): string[] => [
-  ...new Set(Object.keys(content.channels).flatMap((channelId) => linksOn(content, channelId))),
-];
+/**
+ * Has the pages asked that a piece leads to, by a job once its change is committed: many pieces lead to one page, and none is to wait for what another
+ * does with it.
+ */
+export async function wantLater(tx: Tx, { id }: { readonly id: string }): Promise<void> {
+  if ((await linksOfPiece(tx, id)).length > 0) await addJob(tx, WANT, { pieceId: id }, { key: `${WANT}:${id}`, priority: 5 });
+}
 
-/** Has the pages asked that a piece leads to, in the transaction that changed it. */
-export async function wantOfPiece(tx: Tx, { id }: { readonly id: string }, now: InstantText): Promise<void> {
-  const [piece] = await rowsOf<{ content: Content }>(tx, 'select content from pieces where id = $1', [id]);
-  const until = hoursAfter(now, WRITTEN_HOURS);
-  if (piece)
+export async function wantOfPiece(app: App, pieceId: string): Promise<void> {
+  await app.write(async (tx, now) => {
+    const until = hoursAfter(now, WRITTEN_HOURS);
+    const addresses = await linksOfPiece(tx, pieceId);
     await wantPages(
       tx,
-      linksOf(piece.content).map((address) => ({ address, until })),
+      addresses.map((address) => ({ address, until })),
       now,
     );
+    return ok(null);
+  });
+}
+
+/** The pages that a piece leads to, over all its channels. */
+export async function linksOfPiece(tx: Tx, pieceId: string): Promise<string[]> {
+  const [piece] = await rowsOf<{ content: Content }>(tx, 'select content from pieces where id = $1', [pieceId]);
+  if (!piece) return [];
+  return [...new Set(Object.keys(piece.content.channels).flatMap((channelId) => linksOn(piece.content, channelId)))];
 }
 
 /** Has the pages asked of everything that goes out in the next days, until it is out. @returns how many placements were looked at */
@@ -73,7 +87,7 @@ export async function wantNext(app: App): Promise<number> {
     await wantPages(tx, wanted, now);
     // those whose turn came meanwhile are asked too
     await addJob(tx, ASK, {}, { key: ASK, queue: ASK, priority: 5 });
-    return { ok: true, value: null };
+    return ok(null);
   });
   return next.length;
 }
