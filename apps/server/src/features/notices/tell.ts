@@ -110,6 +110,25 @@ export async function untell(tx: Tx, key: string, personId: string | null = null
   await tx.delete(Waiting, { key, sentAt: IsNull(), ...(personId === null ? {} : { personId }) });
 }
 
+/** What somebody is reminded of once: what it is about, who hears it, and by when it was due. */
+export interface RemindedOf {
+  readonly thing: string;
+  readonly thingId: string;
+  readonly receiverId: string;
+  readonly dueOn: string;
+}
+
+/** Writes down that somebody is reminded of something on its day. @returns false where that was written down before, by whichever server */
+export async function noteReminder(tx: Tx, { thing, thingId, receiverId, dueOn }: RemindedOf, now: InstantText): Promise<boolean> {
+  const rows = await rowsOf(
+    tx,
+    `with noted as (insert into reminders (thing, thing_id, receiver_id, stage, due_on, sent_at) values ($1, $2, $3, 'due_day', $4, $5)
+       on conflict do nothing returning 1) select * from noted`,
+    [thing, thingId, receiverId, dueOn, now],
+  );
+  return rows.length > 0;
+}
+
 /** Tells those who manage a client. */
 export async function tellManagers(app: App, tx: Tx, notice: Notice & { readonly clientId: string }, urgency: Urgency = {}): Promise<void> {
   for (const manager of await managersOf(tx, notice.clientId, app.clock.now())) await tell(app, tx, manager.id, notice, urgency);

@@ -26,7 +26,7 @@ describe('a channel over the wire', () => {
       answer(request, response);
     });
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-    at = { address: `http://127.0.0.1:${(server.address() as AddressInfo).port}/c/feed`, token: 'secret', timeoutMs: 300 };
+    at = { address: `http://127.0.0.1:${(server.address() as AddressInfo).port}/c/feed`, token: 'secret', timeoutMs: 1500 };
   });
   beforeEach(() => {
     calls = [];

@@ -7,7 +7,7 @@ import { call } from '../../lib/api';
 import { dayWords, instantWords, zoneWords } from '../../lib/format';
 import { useClients, useSession, useWrite } from '../../lib/queries';
 import { sendingWords } from '../../lib/sending-words';
-import { AskPages } from '../../ui/ask-pages';
+import { AskPages } from '../../parts/ask-pages';
 import { Button } from '../../ui/button';
 import { Findings } from '../../ui/findings';
 import { PlacementTag } from '../../ui/placement-tag';

@@ -17,4 +17,11 @@ export const feature: WebFeature = {
           go('Library', '/production/library', 'what was made before, by its words'),
           go('Kept files', '/production/library/files', 'product pictures, templates, other files'),
         ],
+  verbs: {
+    'kept_file.added': 'kept a file',
+    'kept_file.edited': 'changed a kept file',
+    'kept_file.renewed': 'put a newer file in the place of a kept one',
+    'kept_file.archived': 'put a kept file away',
+    'kept_file.restored': 'took a kept file back',
+  },
 };

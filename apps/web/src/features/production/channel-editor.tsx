@@ -14,7 +14,7 @@ import {
 import { notesAt } from '../../lib/finding-words';
 import { useState } from 'react';
 import { tagWords, toTags } from '../../lib/tags';
-import { AskPages } from '../../ui/ask-pages';
+import { AskPages } from '../../parts/ask-pages';
 import { Button } from '../../ui/button';
 import { Field } from '../../ui/field';
 import { ChannelMedia } from './channel-media';

@@ -1,7 +1,6 @@
 import { checkWeekOn, isQuiet, ok, timeIn } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
-import { rowsOf } from '../../../platform/database/transaction.js';
-import { quietHours, tellManagers } from '../../notices/index.js';
+import { noteReminder, quietHours, tellManagers } from '../../notices/index.js';
 import { AGENCY_KEY, getDoer, loadCalendars } from '../../planning/index.js';
 import { goingOutWithin } from '../queries/going-out.js';
 
@@ -33,13 +32,8 @@ export async function remindOfWeek(app: App): Promise<number> {
   for (const client of clients) {
     const { count, unready, unchecked } = await goingOutWithin(app, [client.id], agency.zone, DAYS_AHEAD);
     const isTold = await app.write(async (tx) => {
-      const noted = await rowsOf(
-        tx,
-        `with noted as (insert into reminders (thing, thing_id, receiver_id, stage, due_on, sent_at) values ($1, $2, $2, 'due_day', $3, $4)
-           on conflict do nothing returning 1) select * from noted`,
-        [THING, client.id, todayOn, now],
-      );
-      if (noted.length === 0 || unready + unchecked === 0) return ok(false); // another server was first, or there is nothing to say
+      const isFirst = await noteReminder(tx, { thing: THING, thingId: client.id, receiverId: client.id, dueOn: todayOn }, now);
+      if (!isFirst || unready + unchecked === 0) return ok(false); // another server was first, or there is nothing to say
       await tellManagers(app, tx, {
         clientId: client.id,
         heading: `The coming week of ${client.name}`,

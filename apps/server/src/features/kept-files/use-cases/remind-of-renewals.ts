@@ -1,7 +1,7 @@
 import { addDays, dayIn, dayInWords, getDay, ok } from '@zesting/core';
 import type { App } from '../../../platform/app.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
-import { tellManagers } from '../../notices/index.js';
+import { noteReminder, tellManagers } from '../../notices/index.js';
 
 /** So many days before its day the managers are told, in time for a new one to be made. */
 const AHEAD_DAYS = 14;
@@ -32,10 +32,7 @@ export async function remindOfRenewals(app: App): Promise<number> {
       [addDays(todayOn, -BEHIND_DAYS), addDays(todayOn, AHEAD_DAYS), THING],
     );
     for (const { id, client_id: clientId, code, title, renew_by: renewBy } of due) {
-      await tx.query(
-        "insert into reminders (thing, thing_id, receiver_id, stage, due_on, sent_at) values ($1, $2, $3, 'due_day', $4, $5) on conflict do nothing",
-        [THING, id, clientId, renewBy, now],
-      );
+      await noteReminder(tx, { thing: THING, thingId: id, receiverId: clientId, dueOn: renewBy }, now);
       await tellManagers(app, tx, {
         clientId,
         heading: `To be renewed: ${title}`,

@@ -2,7 +2,7 @@ import type { FindingShape } from '@zesting/contract';
 import { RotateCw } from 'lucide-react';
 import { askPages } from '../api/asked-pages';
 import { useWrite } from '../lib/queries';
-import { Button } from './button';
+import { Button } from '../ui/button';
 
 interface AskPagesProps {
   readonly pieceId: string;
