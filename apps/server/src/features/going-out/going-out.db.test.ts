@@ -394,7 +394,7 @@ describe('what goes out', () => {
     at('2027-03-04T09:00:00Z');
     expect(await remindOfWeek(scene.app)).toBe(0);
     await scene.app.read('update agencies set check_weekday = 4');
-    const many = await Promise.all([remindOfWeek(scene.app), remindOfWeek(scene.app)]); // two servers at once
+    const many = await Promise.all(Array.from({ length: 6 }, () => remindOfWeek(scene.app))); // several servers at once
     expect(many.reduce((sum, one) => sum + one, 0)).toBe(1);
   });
 });
