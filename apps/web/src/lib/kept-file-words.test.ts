@@ -6,7 +6,7 @@ describe('words of kept files', () => {
     expect(renewWords(null, '2027-03-01')).toBeNull();
     expect(renewWords('2027-06-01', '2027-03-01')).toEqual({ words: `Renew by ${dayWords('2027-06-01')}`, tone: 'calm' });
     expect(renewWords('2027-03-20', '2027-03-01')).toEqual({ words: `Renew by ${dayWords('2027-03-20')}`, tone: 'rind' });
-    expect(renewWords('2027-02-20', '2027-03-01')).toEqual({ words: `Old since ${dayWords('2027-02-20')}`, tone: 'rhubarb' });
+    expect(renewWords('2027-02-20', '2027-03-01')).toEqual({ words: `To be renewed since ${dayWords('2027-02-20')}`, tone: 'rhubarb' });
   });
 
   it('make a title of a name', () => {

@@ -14,7 +14,7 @@ const TONES = { fresh: 'calm', soon: 'rind', old: 'rhubarb' } as const satisfies
 export function renewWords(renewBy: string | null, todayOn: string): { words: string; tone: (typeof TONES)[Renewal] } | null {
   if (renewBy === null) return null;
   const renewal = renewalOf(getDay(renewBy), getDay(todayOn));
-  return { words: renewal === 'old' ? `Old since ${dayWords(renewBy)}` : `Renew by ${dayWords(renewBy)}`, tone: TONES[renewal] };
+  return { words: renewal === 'old' ? `To be renewed since ${dayWords(renewBy)}` : `Renew by ${dayWords(renewBy)}`, tone: TONES[renewal] };
 }
 
 /** A title out of a file's name: without its ending, with spaces. */
