@@ -110,13 +110,15 @@ describe('pages that links lead to', () => {
     expect(await wantNext(scene.app)).toBe(1);
   });
 
-  it('are asked at once by whoever wants to know, also those that were just asked', async () => {
+  it('are asked at once by whoever wants to know, but for those that just were', async () => {
     await askDue(scene.app);
     channels.pages.say(MENU, 'gone');
-    expect(await answers('POST')).toEqual([`${MENU} 404 2027-03-01T09:00`]);
-    channels.pages.say(MENU, 'broken');
+    expect(await answers('POST')).toEqual([`${MENU} 200 2027-03-01T09:00`]); // a moment ago
     at('2027-03-01T09:01:00Z');
-    expect(await answers('POST')).toEqual([`${MENU} 500 2027-03-01T09:01`]);
+    expect(await answers('POST')).toEqual([`${MENU} 404 2027-03-01T09:01`]);
+    channels.pages.say(MENU, 'broken');
+    at('2027-03-01T09:02:00Z');
+    expect(await answers('POST')).toEqual([`${MENU} 500 2027-03-01T09:02`]);
   });
 
   it('say nothing new where the asker is away: what was known stays', async () => {

@@ -15,6 +15,10 @@ const HOURS_AHEAD = 8 * 24;
 const WRITTEN_HOURS = 2;
 /** Longer addresses are asked of nobody. */
 const LONGEST = 2000;
+/** So many pages of a piece are asked, the first of them. */
+const MOST = 50;
+/** Whoever presses again and again has a page asked no more often than that. */
+const SOONEST = "interval '10 seconds'";
 
 const hoursAfter = (now: InstantText, hours: number): string => new Date(Date.parse(now) + hours * 3_600_000).toISOString();
 
@@ -25,7 +29,7 @@ interface Wanted {
 
 /**
  * Has pages asked until some time. One that answered keeps its turn; one that was never asked, and one that nobody wanted any more, is asked at once.
- * @param isNow whether all of them are asked at once
+ * @param isNow whether all of them are asked at once, but for those that just were
  */
 export async function wantPages(tx: Tx, wanted: readonly Wanted[], now: InstantText, isNow = false): Promise<void> {
   const latest = new Map<string, string>();
@@ -37,7 +41,8 @@ export async function wantPages(tx: Tx, wanted: readonly Wanted[], now: InstantT
     `insert into asked_pages as a (address, next_at, wanted_until)
        select address, $2::timestamptz, until from jsonb_to_recordset($1::jsonb) as w(address text, until timestamptz)
      on conflict (address) do update set wanted_until = greatest(a.wanted_until, excluded.wanted_until),
-       next_at = case when $3::boolean then excluded.next_at else coalesce(a.next_at, greatest(excluded.next_at, a.asked_at + interval '1 hour')) end`,
+       next_at = case when $3::boolean and a.asked_at between excluded.next_at - ${SOONEST} and excluded.next_at then a.next_at
+         when $3::boolean then excluded.next_at else coalesce(a.next_at, greatest(excluded.next_at, a.asked_at + interval '1 hour')) end`,
     [JSON.stringify(rows), now, isNow],
   );
   await addJob(tx, ASK, {}, { key: ASK, queue: ASK, priority: 5 });
@@ -68,7 +73,7 @@ export async function wantOfPiece(app: App, pieceId: string): Promise<void> {
 export async function linksOfPiece(tx: Tx, pieceId: string): Promise<string[]> {
   const [piece] = await rowsOf<{ content: Content }>(tx, 'select content from pieces where id = $1', [pieceId]);
   if (!piece) return [];
-  return [...new Set(Object.keys(piece.content.channels).flatMap((channelId) => linksOn(piece.content, channelId)))];
+  return [...new Set(Object.keys(piece.content.channels).flatMap((channelId) => linksOn(piece.content, channelId)))].slice(0, MOST);
 }
 
 /** Has the pages asked of everything that goes out in the next days, until it is out. @returns how many placements were looked at */
