@@ -325,7 +325,12 @@ test('a month’s copy is pasted from a spreadsheet, filled down, saved, and tak
     await expect(cells('First comment').first()).toHaveValue('Ask us for the recipe'); // nothing typed is lost
     await behind.first().getByRole('button', { name: 'Keep what I typed' }).click();
     await expect(behind).toHaveCount(0);
-    await save.click();
+    // it is disabled while it is on its way as well: a reload would cut that short
+    const [kept] = await Promise.all([
+      dana.waitForResponse((response) => response.request().method() !== 'GET' && /\/copy\b|\/copies\b/.test(response.url())),
+      save.click(),
+    ]);
+    expect(kept.ok()).toBe(true);
     await expect(save).toBeDisabled();
     await dana.reload();
     await expect(cells('First comment').first()).toHaveValue('Ask us for the recipe');

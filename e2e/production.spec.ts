@@ -131,7 +131,11 @@ test('the path of a piece is changed by hand, and what moves is shown before any
     );
     await expect(dialog).toHaveCount(0); // it goes back in the history, which a reload must not cut short
     await dana.reload();
-    await path.getByRole('button', { name: 'Change Design', exact: true }).click();
+    // what is predicted anew moves the button while it is pressed
+    await expect(async () => {
+      await path.getByRole('button', { name: 'Change Design', exact: true }).click({ timeout: 5_000 });
+      await expect(dialog).toBeVisible({ timeout: 3_000 });
+    }).toPass();
     await dialog.getByRole('button', { name: 'Leave out' }).click();
     await dialog.getByRole('button', { name: 'Leave it out' }).click();
     await path.getByRole('button', { name: 'Bring Design back' }).click();

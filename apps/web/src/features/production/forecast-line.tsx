@@ -6,7 +6,8 @@ import { chanceWords, daysWords } from './forecast-words';
 
 /** How likely the piece is to make its day, and what that goes by; nothing where too little is known. */
 export function ForecastLine({ piece }: { piece: PieceShape }) {
-  const { data } = useQuery({ ...forecastQuery(piece.id), enabled: piece.steps.some(({ finishedOn }) => finishedOn === null) });
+  const { data, isLoading } = useQuery({ ...forecastQuery(piece.id), enabled: piece.steps.some(({ finishedOn }) => finishedOn === null) });
+  if (isLoading) return <div aria-hidden className="mt-1 min-h-6" />; // what stands below is not to move under somebody’s press
   if (!data || data.chance === null) return null;
   const least = Math.min(...data.steps.map(({ all }) => all));
   return (
