@@ -16,7 +16,13 @@ export function AskPages({ pieceId, what, findings }: AskPagesProps) {
   const ask = useWrite(() => askPages(pieceId));
   if (!findings.some(({ code }) => code === 'link_gone' || code === 'link_silent')) return null;
   return (
-    <Button look="quiet" disabled={ask.isPending} onClick={() => ask.mutate(undefined)} aria-label={`Ask the pages again: ${what}`}>
+    <Button
+      look="quiet"
+      className="-ml-2"
+      disabled={ask.isPending}
+      onClick={() => ask.mutate(undefined)}
+      aria-label={`Ask the pages again: ${what}`}
+    >
       <RotateCw size={14} aria-hidden /> {ask.isPending ? 'Asking …' : 'Ask the pages again'}
     </Button>
   );

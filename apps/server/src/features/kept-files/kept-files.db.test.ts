@@ -105,6 +105,9 @@ describe('files that are kept for a client', () => {
     const file = await brought();
     await keep({}, file);
     expect((await ask(file.assetId)).body).toMatchObject({ code: 'file.unknown' }); // kept already
+    const { assetId } = await brought();
+    const atOnce = await Promise.all(Array.from({ length: 6 }, () => ask(assetId)));
+    expect(atOnce.map(({ status }) => status).sort()).toEqual([201, 422, 422, 422, 422, 422]);
   });
 
   it('stay where they are kept, and what was never kept is cleared away', async () => {

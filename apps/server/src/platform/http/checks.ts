@@ -1,7 +1,7 @@
 import type { IncomingMessage } from 'node:http';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import { isDay, MONTH, VIEW_PAGES } from '@zesting/contract';
-import { DANGERS, isId, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN, STANDS, KEPT_FILE_KINDS } from '@zesting/core';
+import { DANGERS, isId, KEPT_FILE_KINDS, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN, STANDS } from '@zesting/core';
 import { Problem } from './problem.js';
 
 /** The deepest that a body may be nested: the contract's deepest is a form's condition of five levels, thirteen. */

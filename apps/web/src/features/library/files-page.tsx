@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import type { KeptFileShape } from '@zesting/contract';
 import { KEPT_FILE_KINDS } from '@zesting/core';
-import { FileText, Plus } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import { useDeferredValue } from 'react';
 import { Link } from 'react-router';
 import { keptFilesQuery } from '../../api/kept-files';
@@ -11,12 +11,12 @@ import { KEPT_WORDS, renewWords } from '../../lib/kept-file-words';
 import { useClients, useSession, useWrite } from '../../lib/queries';
 import { useOpened } from '../../lib/use-opened';
 import { useSearch } from '../../lib/use-search';
+import { KeptPicture } from '../../parts/kept-picture';
 import { ProductionNav } from '../../parts/production-nav';
 import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { FilterSelect } from '../../ui/filter-select';
 import { Empty, Failed, Loading, PageHead } from '../../ui/page';
-import { Picture } from '../../ui/picture';
 import { ClientCode, Tag } from '../../ui/tags';
 import { KeptFileDialog, NewKeptFileDialog } from './kept-file-dialog';
 import { LibraryNav } from './library-nav';
@@ -111,18 +111,7 @@ function KeptFile({ file, isManager, onOpen }: { file: KeptFileShape; isManager:
   const [latest] = file.pieces;
   return (
     <li className="card overflow-hidden flex flex-col">
-      {file.mime.startsWith('image/') ? (
-        <Picture
-          src={`/api/files/${file.assetId}?width=480`}
-          alt={file.about}
-          loading="lazy"
-          className="w-full aspect-[4/3] object-contain bg-sunk"
-        />
-      ) : (
-        <span aria-hidden className="w-full aspect-[4/3] grid place-items-center bg-sunk text-muted">
-          <FileText size={40} />
-        </span>
-      )}
+      <KeptPicture file={file} src={`/api/files/${file.assetId}?width=480`} className="w-full aspect-[4/3] object-contain" />
       <div className="p-3 flex flex-col gap-1 flex-1 min-w-0">
         <p className="font-medium break-words leading-snug">{file.title}</p>
         <p className="text-muted text-[13px] flex flex-wrap items-center gap-x-1.5">

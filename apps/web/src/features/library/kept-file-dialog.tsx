@@ -10,8 +10,8 @@ import { useUploads } from '../../lib/use-uploads';
 import { ClientField } from '../../parts/client-field';
 import { Button } from '../../ui/button';
 import { DayField } from '../../ui/day-field';
-import { Field } from '../../ui/field';
 import { FormDialog } from '../../ui/form-dialog';
+import { ChoiceField } from '../../ui/option-field';
 import { PickFiles } from '../../ui/pick-files';
 import { Picture } from '../../ui/picture';
 import { TextField } from '../../ui/text-field';
@@ -144,22 +144,12 @@ function Said({ form: { body, change, errorOf } }: { form: SaidForm }) {
   return (
     <>
       <div className="grid sm:grid-cols-2 gap-x-3">
-        <Field label="What it is">
-          {(control) => (
-            <select
-              {...control}
-              className="field"
-              value={body.kind}
-              onChange={({ target }) => change({ kind: KEPT_FILE_KINDS.find((kind) => kind === target.value) ?? 'other' })}
-            >
-              {KEPT_FILE_KINDS.map((kind) => (
-                <option key={kind} value={kind}>
-                  {KEPT_WORDS[kind].one}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
+        <ChoiceField
+          label="What it is"
+          value={body.kind}
+          options={KEPT_FILE_KINDS.map((id) => ({ id, name: KEPT_WORDS[id].one }))}
+          onChange={(id) => change({ kind: KEPT_FILE_KINDS.find((kind) => kind === id) ?? 'other' })}
+        />
         <DayField
           label="To be renewed by"
           help="Its managers are told two weeks before. Empty: it is good for good."

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { OfferedKeptFileShape, PieceShape, UploadShape } from '@zesting/contract';
-import { FileText, FolderHeart } from 'lucide-react';
+import { FolderHeart } from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
 import { toast } from 'sonner';
 import { keptFilesForQuery, takeKeptFile } from '../../api/kept-files';
@@ -8,10 +8,10 @@ import { wordsOf } from '../../lib/api';
 import { count } from '../../lib/format';
 import { goesOut, KEPT_WORDS, renewWords } from '../../lib/kept-file-words';
 import { useSession, useWrite } from '../../lib/queries';
+import { KeptPicture } from '../../parts/kept-picture';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
 import { Empty, Failed, Loading } from '../../ui/page';
-import { Picture } from '../../ui/picture';
 import { Tag } from '../../ui/tags';
 
 interface KeptFileChoiceProps {
@@ -92,18 +92,11 @@ function Files({ piece, onTake, onDone }: KeptFileChoiceProps & { readonly onDon
           const renew = renewWords(file.renewBy, todayOn);
           return (
             <li key={file.id} className="flex gap-3 items-start py-2.5 border-t border-line">
-              {file.mime.startsWith('image/') ? (
-                <Picture
-                  src={`/api/pieces/${piece.id}/kept-files/${file.id}/picture`}
-                  alt={file.about}
-                  loading="lazy"
-                  className="size-20 object-cover rounded-md bg-sunk shrink-0"
-                />
-              ) : (
-                <span aria-hidden className="size-20 grid place-items-center rounded-md bg-sunk text-muted shrink-0">
-                  <FileText size={26} />
-                </span>
-              )}
+              <KeptPicture
+                file={file}
+                src={`/api/pieces/${piece.id}/kept-files/${file.id}/picture`}
+                className="size-20 object-cover rounded-md shrink-0"
+              />
               <div className="min-w-0 flex-1">
                 <p className="font-medium break-words">{file.title}</p>
                 <p className="text-muted text-[13px]">

@@ -90,7 +90,7 @@ export async function wantNext(app: App): Promise<number> {
   );
   await app.write(async (tx) => {
     await wantPages(tx, wanted, now);
-    // those whose turn came meanwhile are asked too
+    // also where nothing new is wanted: those whose turn came meanwhile
     await addJob(tx, ASK, {}, { key: ASK, queue: ASK, priority: 5 });
     return ok(null);
   });

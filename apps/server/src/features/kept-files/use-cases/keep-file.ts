@@ -78,16 +78,19 @@ const lock = (tx: Tx, id: string): Promise<KeptFile> => tx.findOneOrFail(KeptFil
 
 const said = ({ kind, title, about, renewBy }: KeptFileBody) => ({ kind, title: title.trim(), about: about.trim(), renewBy });
 
-/** Whether a file is the client's, and belongs to nothing yet. Who clears away what belongs to nothing waits until it is kept. */
-const isFree = async (tx: Tx, clientId: string, assetId: string): Promise<boolean> =>
-  (
-    await rowsOf(
-      tx,
-      `select 1 from assets a join clients c on c.id = a.client_id where a.id = $1 and a.client_id = $2 and a.piece_id is null and a.request_id is null
-         and not coalesce(c.brand -> 'logos' @> to_jsonb(a.id::text), false) and not exists (select 1 from kept_files k where k.asset_id = a.id) for no key update of a`,
-      [assetId, clientId],
-    )
-  ).length > 0;
+/**
+ * Whether a file is the client's, and belongs to nothing yet. Its row is locked first, so that of two who keep it at once the second sees the first, and
+ * who clears away what belongs to nothing waits until it is kept.
+ */
+async function isFree(tx: Tx, clientId: string, assetId: string): Promise<boolean> {
+  const loose = await rowsOf(
+    tx,
+    `select 1 from assets a join clients c on c.id = a.client_id where a.id = $1 and a.client_id = $2 and a.piece_id is null and a.request_id is null
+       and not coalesce(c.brand -> 'logos' @> to_jsonb(a.id::text), false) for no key update of a`,
+    [assetId, clientId],
+  );
+  return loose.length > 0 && (await rowsOf(tx, 'select 1 from kept_files where asset_id = $1', [assetId])).length === 0;
+}
 
 const note = (
   tx: Tx,
