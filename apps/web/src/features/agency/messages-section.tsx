@@ -133,27 +133,29 @@ function Hours({ agency }: { agency: AgencySettingsShape }) {
         )}
         <p className="text-muted text-[13px]">Everybody changes it on their own page.</p>
       </fieldset>
-      <Field
-        label="The coming week is looked through on"
-        help="Managers are then told what goes out in the next seven days and is not ready, or nobody has looked at. Where nobody works that day, the working day before."
-      >
-        {(control) => (
-          <select
-            {...control}
-            className="field max-w-64"
-            disabled={locked}
-            value={draft.checkWeekday ?? ''}
-            onChange={({ target }) => change({ checkWeekday: target.value === '' ? null : Number(target.value) })}
-          >
-            <option value="">No day: nobody is reminded</option>
-            {[1, 2, 3, 4, 5, 6, 7].map((weekday) => (
-              <option key={weekday} value={weekday}>
-                {weekdayName(weekday)}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
+      <div className="mt-3.5">
+        <Field
+          label="The coming week is looked through on"
+          help="Managers are then told what goes out in the next seven days and is not ready, or nobody has looked at. Where nobody works that day, the working day before."
+        >
+          {(control) => (
+            <select
+              {...control}
+              className="field max-w-64"
+              disabled={locked}
+              value={draft.checkWeekday ?? ''}
+              onChange={({ target }) => change({ checkWeekday: target.value === '' ? null : Number(target.value) })}
+            >
+              <option value="">No day: nobody is reminded</option>
+              {[1, 2, 3, 4, 5, 6, 7].map((weekday) => (
+                <option key={weekday} value={weekday}>
+                  {weekdayName(weekday)}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+      </div>
     </EditedSection>
   );
 }

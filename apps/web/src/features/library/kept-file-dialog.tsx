@@ -54,7 +54,7 @@ export function NewKeptFileDialog({ onClose }: { onClose: () => void }) {
       <Brought file={file} />
       <UploadList uploads={uploads} />
       {!isBusy && (
-        <PickFiles label="The file" className="mb-1" onPick={(files) => uploads.add(files.slice(0, 1))}>
+        <PickFiles label="The file" className="mb-3" onPick={(files) => uploads.add(files.slice(0, 1))}>
           {file ? 'Another file instead' : 'Choose the file'}
         </PickFiles>
       )}
@@ -110,7 +110,7 @@ export function KeptFileDialog({ file, onClose }: { file: KeptFileShape; onClose
       <Brought file={newer ?? file} />
       <UploadList uploads={uploads} />
       {!isBusy && (
-        <PickFiles label="A newer file" className="mb-1" onPick={(files) => uploads.add(files.slice(0, 1))}>
+        <PickFiles label="A newer file" className="mb-3" onPick={(files) => uploads.add(files.slice(0, 1))}>
           {newer ? 'Another one instead' : 'Bring a newer file'}
         </PickFiles>
       )}
