@@ -1,6 +1,6 @@
-import { dayAhead, expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
+import { dayAhead, expect, expectAccessible, linkIn, mailTo, signIn, tellStory, test, visitor } from './zesting';
 
-test.use({ story: 'around-the-way' });
+tellStory('around-the-way');
 
 test('two people edit one piece: the second sees both states and neither text is lost', async ({ browser, zesting }) => {
   const [dana, marta] = [await signIn(browser, zesting, 'dana@quillhaven.test'), await signIn(browser, zesting, 'marta@quillhaven.test')];

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
-import { expect, expectDecided, linkIn, mailTo, signIn, signInByHand, test, visitor } from './zesting';
+import { expect, expectDecided, linkIn, mailTo, signIn, signInByHand, tellStory, test, visitor } from './zesting';
 
-test.use({ story: 'behind-proxy', behindProxy: true });
+tellStory('behind-proxy', { behindProxy: true });
 
 test('behind a TLS proxy: sign in, follow changes, send a clip in parts, mail a link that a contact signs off by', async ({
   browser,

@@ -1,7 +1,7 @@
 import { addDays, getDay } from '@zesting/core';
-import { expect, expectAccessible, signIn, test } from './zesting';
+import { expect, expectAccessible, signIn, tellStory, test } from './zesting';
 
-test.use({ story: 'calendar' });
+tellStory('calendar');
 
 test('two placements are swapped, and the swap is undone', async ({ browser, zesting }) => {
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
-import { expect, expectAccessible, expectNoSidewaysScroll, linkIn, mailTo, signIn, test, visitor } from './zesting';
+import { expect, expectAccessible, expectNoSidewaysScroll, linkIn, mailTo, signIn, tellStory, test, visitor } from './zesting';
 
-test.use({ story: 'crops' });
+tellStory('crops');
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
 

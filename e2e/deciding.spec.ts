@@ -1,6 +1,6 @@
-import { dayAhead, expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
+import { dayAhead, expect, expectAccessible, linkIn, mailTo, signIn, tellStory, test, visitor } from './zesting';
 
-test.use({ story: 'forms' });
+tellStory('deciding');
 
 test('a request is judged, asked back, answered from the mailed link, and split into three pieces that all have the brief', async ({
   browser,

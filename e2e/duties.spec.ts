@@ -1,7 +1,7 @@
 import { addDays, getDay, type Day } from '@zesting/core';
-import { expect, expectAccessible, signIn, test, type Zesting } from './zesting';
+import { expect, expectAccessible, signIn, tellStory, test, type Zesting } from './zesting';
 
-test.use({ story: 'duties' });
+tellStory('duties');
 
 /** Ten in the morning where the agency is, or eleven. */
 const goTo = (zesting: Zesting, on: Day) => zesting.setClock(`${on}T10:00:00Z`);

@@ -1,6 +1,6 @@
-import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './zesting';
+import { expect, expectAccessible, expectNoSidewaysScroll, signIn, tellStory, test } from './zesting';
 
-test.use({ story: 'evergreen' });
+tellStory('evergreen');
 
 test('what was out is said to last, rests, and goes out again where the rhythm asks for it', async ({ browser, zesting }) => {
   const ivo = await signIn(browser, zesting, 'ivo@quillhaven.test');

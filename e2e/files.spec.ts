@@ -2,9 +2,9 @@ import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { clip } from './clip';
-import { expect, expectAccessible, signIn, test } from './zesting';
+import { expect, expectAccessible, signIn, tellStory, test } from './zesting';
 
-test.use({ story: 'files' });
+tellStory('files');
 
 const root = join(__dirname, '..');
 

@@ -3,9 +3,9 @@ import type { AddressInfo } from 'node:net';
 import { writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { clip } from './clip';
-import { expect, expectAccessible, signIn, test, visitor } from './zesting';
+import { expect, expectAccessible, signIn, tellStory, test, visitor } from './zesting';
 
-test.use({ story: 'forms' });
+tellStory('forms');
 
 /** Adds an item of a kind after the one that is open, and gives it its words. */
 async function add(page: Page, kind: string, words: string): Promise<void> {

@@ -1,6 +1,6 @@
-import { expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './zesting';
+import { expect, expectAccessible, expectNoSidewaysScroll, signIn, tellStory, test } from './zesting';
 
-test.use({ story: 'going-out' });
+tellStory('going-out');
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true } as const;
 

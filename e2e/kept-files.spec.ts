@@ -1,7 +1,7 @@
 import sharp from 'sharp';
-import { dayAhead, expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './zesting';
+import { dayAhead, expect, expectAccessible, expectNoSidewaysScroll, signIn, tellStory, test } from './zesting';
 
-test.use({ story: 'kept-files' });
+tellStory('kept-files');
 
 const typed = (day: string): string => day.split('-').reverse().join('/');
 const picture = (background: string) =>

@@ -1,8 +1,8 @@
 import { addDays, weekdayOf, type Day } from '@zesting/core';
 import type { Locator, Page } from '@playwright/test';
-import { dayAhead, expect, linkIn, mailTo, signIn, test, visitor } from './zesting';
+import { dayAhead, expect, linkIn, mailTo, signIn, tellStory, test, visitor } from './zesting';
 
-test.use({ story: 'keyboard' });
+tellStory('keyboard');
 
 const TITLE = 'Quince jelly morning';
 

@@ -1,8 +1,8 @@
 import { nextMonth } from '@zesting/core';
 import { clip } from './clip';
-import { dayAhead, expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
+import { dayAhead, expect, expectAccessible, linkIn, mailTo, signIn, tellStory, test, visitor } from './zesting';
 
-test.use({ story: 'knowledge' });
+tellStory('knowledge');
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
 

@@ -1,6 +1,6 @@
-import { expect, expectAccessible, signIn, test } from './zesting';
+import { expect, expectAccessible, signIn, tellStory, test } from './zesting';
 
-test.use({ story: 'live' });
+tellStory('live');
 
 test('a change by one appears on another’s open screen by itself, and what is being typed stays', async ({ browser, zesting }) => {
   const [dana, marta] = [await signIn(browser, zesting, 'dana@quillhaven.test'), await signIn(browser, zesting, 'marta@quillhaven.test')];

@@ -1,6 +1,6 @@
-import { expect, expectAccessible, signIn, test } from './zesting';
+import { expect, expectAccessible, signIn, tellStory, test } from './zesting';
 
-test.use({ story: 'load' });
+tellStory('load');
 
 test('a piece that will be late by load is seen on the desk, explained, and saved by giving its step to somebody else', async ({
   browser,

@@ -1,6 +1,6 @@
-import { expect, expectAccessible, mailTo, signIn, test, visitor } from './zesting';
+import { expect, expectAccessible, mailTo, signIn, tellStory, test, visitor } from './zesting';
 
-test.use({ story: 'mail' });
+tellStory('mail');
 
 test('a mail with two files becomes a request; a question is answered by mail; a stranger’s mail waits for one click', async ({
   browser,

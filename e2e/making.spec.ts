@@ -2,9 +2,9 @@ import { readFileSync } from 'node:fs';
 import type { Locator } from '@playwright/test';
 import sharp from 'sharp';
 import { silence } from './clip';
-import { expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
+import { expect, expectAccessible, linkIn, mailTo, signIn, tellStory, test, visitor } from './zesting';
 
-test.use({ story: 'making' });
+tellStory('making');
 
 test('a maker says on the phone what stands in the way; who must act hears it, and says that it is gone', async ({ browser, zesting }) => {
   const noor = await signIn(browser, zesting, 'noor@pencraft.test', { viewport: { width: 390, height: 844 }, hasTouch: true });

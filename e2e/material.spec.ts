@@ -1,7 +1,7 @@
 import sharp from 'sharp';
-import { expect, expectAccessible, linkIn, mailTo, signIn, test, visitor } from './zesting';
+import { expect, expectAccessible, linkIn, mailTo, signIn, tellStory, test, visitor } from './zesting';
 
-test.use({ story: 'material' });
+tellStory('material');
 
 const picture = () =>
   sharp({ create: { width: 300, height: 200, channels: 3, background: '#6a7b3c' } })

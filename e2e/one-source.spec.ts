@@ -2,9 +2,9 @@ import { readFileSync } from 'node:fs';
 import { strFromU8, unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { clip } from './clip';
-import { dayAhead, expect, expectAccessible, expectNoSidewaysScroll, linkIn, mailTo, signIn, test, visitor } from './zesting';
+import { dayAhead, expect, expectAccessible, expectNoSidewaysScroll, linkIn, mailTo, signIn, tellStory, test, visitor } from './zesting';
 
-test.use({ story: 'one-source' });
+tellStory('one-source');
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true } as const;
 const SOURCE = 'Inside the deck oven';

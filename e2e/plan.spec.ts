@@ -1,7 +1,7 @@
 import { nextMonth } from '@zesting/core';
-import { expect, expectAccessible, signIn, test, dayAhead } from './zesting';
+import { expect, expectAccessible, signIn, tellStory, test, dayAhead } from './zesting';
 
-test.use({ story: 'plan' });
+tellStory('plan');
 
 /** A whole month that lies ahead. */
 const month = nextMonth(dayAhead(0).slice(0, 7), 2);

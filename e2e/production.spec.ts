@@ -1,7 +1,7 @@
 import type { Locator, Page } from '@playwright/test';
-import { expect, expectAccessible, signIn, test } from './zesting';
+import { expect, expectAccessible, signIn, tellStory, test } from './zesting';
 
-test.use({ story: 'production' });
+tellStory('production');
 
 /** The middle of what is seen of something. */
 async function middleOf(what: Locator): Promise<{ x: number; y: number }> {

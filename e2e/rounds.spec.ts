@@ -1,7 +1,7 @@
 import { addDays, getDay } from '@zesting/core';
-import { dayAhead, expect, expectAccessible, expectDecided, linkIn, mailTo, signIn, test, visitor } from './zesting';
+import { dayAhead, expect, expectAccessible, expectDecided, linkIn, mailTo, signIn, tellStory, test, visitor } from './zesting';
 
-test.use({ story: 'rounds' });
+tellStory('rounds');
 
 test('a chase goes out in one click, and the reminder stops with the answer', async ({ browser, zesting }) => {
   const dana = await signIn(browser, zesting, 'dana@quillhaven.test');

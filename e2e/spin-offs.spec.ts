@@ -1,6 +1,6 @@
-import { dayAhead, expect, expectAccessible, expectNoSidewaysScroll, signIn, test } from './zesting';
+import { dayAhead, expect, expectAccessible, expectNoSidewaysScroll, signIn, tellStory, test } from './zesting';
 
-test.use({ story: 'spin-offs' });
+tellStory('spin-offs');
 
 const typed = (day: string): string => day.split('-').reverse().join('/');
 

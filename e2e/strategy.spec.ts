@@ -1,6 +1,6 @@
-import { dayAhead, expect, expectAccessible, signIn, test } from './zesting';
+import { dayAhead, expect, expectAccessible, signIn, tellStory, test } from './zesting';
 
-test.use({ story: 'strategy' });
+tellStory('strategy');
 
 test('pillars get topics and subtopics, treatments, an idea in a cell, a month; a branch comes back', async ({ browser, zesting }) => {
   const ivo = await signIn(browser, zesting, 'ivo@quillhaven.test');

@@ -1,6 +1,6 @@
-import { expect, expectAccessible, signIn, test } from './zesting';
+import { expect, expectAccessible, signIn, tellStory, test } from './zesting';
 
-test.use({ story: 'table' });
+tellStory('table');
 
 test('a table becomes requests: columns are matched, every problem is told by line, nothing is half taken', async ({
   browser,

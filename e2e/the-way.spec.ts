@@ -1,9 +1,9 @@
 import { addDays, getDay, isWorkingDay, MONDAY_TO_FRIDAY, toCalendar, weekdayOf, type Day } from '@zesting/core';
 import ICAL from 'ical.js';
 import sharp from 'sharp';
-import { dayAhead, expect, expectAccessible, linkIn, mailTo, signIn, signInByHand, test, visitor } from './zesting';
+import { dayAhead, expect, expectAccessible, linkIn, mailTo, signIn, signInByHand, tellStory, test, visitor } from './zesting';
 
-test.use({ story: 'the-way' });
+tellStory('the-way');
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
 const TITLE = 'Fig trees for balconies';

@@ -1,7 +1,7 @@
 import { chmodSync, cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { test as base, expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { test as base, expect, type Browser, type BrowserContext, type Page, type Request } from '@playwright/test';
 import axe from 'axe-core';
 import pg from 'pg';
 import { addDays, getDay, type Day } from '@zesting/core';
@@ -71,6 +71,15 @@ export const test = base.extend<object, { zesting: Zesting; story: string; behin
 });
 
 export { expect };
+
+/**
+ * Begins the demo's story anew for a file of tests, which is told in order: where one of them fails, the rest is left and the file is told
+ * once more from the beginning (`retries`).
+ */
+export function tellStory(name: string, { behindProxy = false } = {}): void {
+  test.describe.configure({ mode: 'serial' });
+  test.use({ story: name, behindProxy });
+}
 
 /** Zesting as `npm start -- --own` leaves it: empty, with everything of its own. */
 export async function startOwn(): Promise<{ zesting: Zesting; end: () => Promise<void> }> {
@@ -153,7 +162,37 @@ async function emptyWindow(browser: Browser, zesting: Zesting, options: Paramete
   page.on('pageerror', (error) => {
     throw error;
   });
+  waitBeforeLeaving(page);
   return page;
+}
+
+/** The longest that a window is waited for before it is sent elsewhere, in milliseconds. */
+const LEAVE_MS = 5000;
+
+/**
+ * A window is sent elsewhere, or loaded anew, only once what it asked to be written is written, and what follows from that is shown: a person
+ * takes longer than that to do so, and a dialog that closes by a step back would take the window along.
+ */
+function waitBeforeLeaving(page: Page): void {
+  const writing = new Set<Request>();
+  page.on('request', (request) => request.method() !== 'GET' && writing.add(request));
+  page.on('requestfinished', (request) => writing.delete(request));
+  page.on('requestfailed', (request) => writing.delete(request));
+  const settle = async () => {
+    const until = performance.now() + LEAVE_MS;
+    while (writing.size > 0 && performance.now() < until) await page.waitForTimeout(20);
+    await page.waitForTimeout(60);
+    await page.evaluate(() => undefined).catch(() => undefined); // its turn comes once it has done what it was at
+  };
+  const { goto, reload } = { goto: page.goto.bind(page), reload: page.reload.bind(page) };
+  page.goto = async (...args) => {
+    if (page.url() !== 'about:blank') await settle();
+    return goto(...args);
+  };
+  page.reload = async (...args) => {
+    await settle();
+    return reload(...args);
+  };
 }
 
 /** Mail goes by a job and by SMTP: on a machine that has much to do it takes its time. */

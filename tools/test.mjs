@@ -111,6 +111,12 @@ function count(code, report, read) {
   failed += code !== 0 && bad === 0 ? 1 : bad;
 }
 
+/** The browser tests that failed, and held when their story was told once more: no fault of what is tested as far as one sees, but somebody should look. */
+const secondTimes = ({ suites = [], specs = [] }) => [
+  ...specs.filter(({ tests }) => tests.some(({ status }) => status === 'flaky')).map(({ file, line, title }) => `${file}:${line} ${title}`),
+  ...suites.flatMap(secondTimes),
+];
+
 await tell(async () => {
   needPackages({ browser: wants('browser') });
   needModules();
@@ -158,7 +164,9 @@ await tell(async () => {
         ZESTING_PROXY: findProxy(),
       };
       const code = await run('@playwright/test/cli.js', ['test', '--config', 'e2e/playwright.config.ts', ...rest], env);
-      count(code, report, ({ stats }) => [stats.expected, stats.unexpected + stats.flaky]);
+      count(code, report, ({ stats }) => [stats.expected + stats.flaky, stats.unexpected]);
+      if (existsSync(report))
+        for (const name of secondTimes(JSON.parse(readFileSync(report, 'utf8')))) console.log(`held only the second time: ${name}`);
     }
   } finally {
     if (port) stopCluster(bin, cluster);

@@ -86,9 +86,9 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     [client.id],
   );
   const [keptFile] = await app.read<{ id: string }>(
-    `with a as (insert into assets (client_id, hash, name, mime, bytes, created_at) values ($1, repeat('d', 64), 'kept.png', 'image/png', 1, now()) returning id)
+    `with a as (insert into assets (client_id, hash, name, mime, bytes, created_at) select $1, hash, 'kept.png', mime, bytes, now() from assets where id = $2 returning id)
      insert into kept_files (client_id, asset_id, kind, title, about, since) select $1, id, 'product', 'K', '', now() from a returning id`,
-    [client.id],
+    [client.id, file.assetId],
   );
   const [phrase] = await app.read<{ id: string }>(
     `insert into phrases (client_id, kind, text, made_at) values ($1, 'opening', 'P', now()) returning id`,

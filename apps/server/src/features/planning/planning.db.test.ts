@@ -247,7 +247,7 @@ describe('the stored plan', () => {
   }
 
   /** So many operations are checked, each before anything else happens. ZESTING_OPERATIONS asks for more. */
-  const OPERATIONS = Number(process.env['ZESTING_OPERATIONS'] ?? 200);
+  const OPERATIONS = Number(process.env['ZESTING_OPERATIONS'] ?? 100);
 
   it('equals a full recompute after each step of a piece’s way to its end and beyond', async () => {
     const { app, people } = scene;

@@ -29,7 +29,7 @@ export interface Config {
   readonly serverKey: Buffer;
   /** the clock may be set over HTTP, sign-in is not throttled: tests only */
   readonly testing: boolean;
-  /** the clock starts jobs; false only where a test starts them itself and nothing may come in between */
+  /** the passing of time starts jobs; false only where a test starts them itself and nothing may come in between */
   readonly hasClockJobs: boolean;
   readonly logLevel: string;
   /** the instant that counts as the present at start; null: the machine's */
