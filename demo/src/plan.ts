@@ -1,5 +1,16 @@
 import { getValue, nextMonth, ruleOf, weekdayOf, type Day } from '@zesting/core';
-import { addRule, addRunUp, catchIdea, makeRunUp, putProductionDay, setCycle, setTheme, startMonth, type App } from '@zesting/server';
+import {
+  addRule,
+  addRunUp,
+  catchIdea,
+  makeRunUp,
+  putProductionDay,
+  setCycle,
+  setEmbargo,
+  setTheme,
+  startMonth,
+  type App,
+} from '@zesting/server';
 import { CLIENTS, type ClientKey } from './clients.js';
 import type { StoryPiece } from './pieces.js';
 import { todayOf, type StoryPlan } from './plan-story.js';
@@ -163,6 +174,15 @@ export async function addRunUps(app: App, setup: Setup): Promise<void> {
   const ids = [];
   for (const line of lines) ids.push(getValue(await addRunUp(app, viewer, marker.id, line)));
   getValue(await makeRunUp(app, viewer, ids[0] ?? ''));
+  // a teaser before the day that was agreed gives it away, and one after the launch is none
+  const [teaser] = await app.read<{ id: string; from: string; until: string }>(
+    `select p.id, min(l.on_day) as from, m.start_on as until from pieces p join placements l on l.piece_id = p.id cross join markers m
+     where p.title = $1 and m.id = $2 group by p.id, m.start_on`,
+    [lines[0]?.title, marker.id],
+  );
+  if (!teaser) throw new Error('the launch has no teaser');
+  const window = { notBeforeOn: teaser.from, notAfterOn: teaser.until, why: 'The catalogue is under wraps until then' };
+  getValue(await setEmbargo(app, viewer, teaser.id, window, 0));
 }
 
 /** The bakehouse films three clips together, on a day on which everybody will be at a fair. */

@@ -4,6 +4,7 @@ import { feature as calendar } from './features/calendar/feature.js';
 import { feature as campaigns } from './features/campaigns/feature.js';
 import { feature as clients } from './features/clients/feature.js';
 import { feature as duties } from './features/duties/feature.js';
+import { feature as embargoes } from './features/embargoes/feature.js';
 import { feature as evergreen } from './features/evergreen/feature.js';
 import { feature as find } from './features/find/feature.js';
 import { feature as followUps } from './features/follow-ups/feature.js';
@@ -53,6 +54,7 @@ export const FEATURES: readonly Feature[] = [
   library,
   keptFiles,
   spinOffs,
+  embargoes,
   evergreen,
   plan,
   topics,

@@ -31,6 +31,7 @@ export { claimDue, drain as drainSendings, putLink } from './features/sending/in
 export { markEvergreen } from './features/evergreen/index.js';
 export { addSpread, makeSpinOffs, putToUse } from './features/spin-offs/index.js';
 export { keepFile, takeKeptFile } from './features/kept-files/index.js';
+export { setEmbargo } from './features/embargoes/index.js';
 export { addPhrase, addTagSet, usePhrase } from './features/library/index.js';
 export { addGuideline } from './features/guidelines/index.js';
 export { raiseObstacle, settleObstacle } from './features/obstacles/index.js';

@@ -110,8 +110,15 @@ export const CASES: Record<string, Case[]> = {
   'POST /api/clients/{clientId}/rhythm': [
     { ids: 'channelId', body: ({ channelId }) => ({ ...rule, channelId }), code: 'channel.unknown' },
     { ids: 'pillarId', body: ({ pillarId }, { channelId }) => ({ ...rule, channelId, pillarId }), code: 'pillar.unknown' },
+    { ids: 'tagSetId', body: ({ tagSetId }, { channelId }) => ({ ...rule, channelId, tagSetId }), code: 'tag_set.unknown' },
   ],
   'PUT /api/rhythm/{ruleId}': [
+    {
+      ids: 'tagSetId',
+      body: ({ tagSetId }, { channelId }) => ({ ...rule, channelId, tagSetId }),
+      version: 'select version from rhythm_rules where id = $1',
+      code: 'tag_set.unknown',
+    },
     {
       ids: 'channelId',
       body: ({ channelId }) => ({ ...rule, channelId }),

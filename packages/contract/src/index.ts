@@ -28,5 +28,6 @@ export * from './going-out/index.js';
 export * from './sending/index.js';
 export * from './library/index.js';
 export * from './spin-offs/index.js';
+export * from './embargoes/index.js';
 export * from './evergreen/index.js';
 export * from './asked-pages/index.js';

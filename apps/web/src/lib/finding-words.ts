@@ -1,5 +1,5 @@
 import type { FindingShape } from '@zesting/contract';
-import { count } from './format';
+import { count, dayWords } from './format';
 
 type Said = Pick<FindingShape, 'code' | 'place' | 'what' | 'count' | 'limit'>;
 
@@ -39,6 +39,8 @@ const WORDS: Record<FindingShape['code'], (said: Said) => string> = {
   file_large: ({ what = '', count: size = 0, limit = 0 }) => `“${what}” weighs ${size} MB, at most ${limit} fit`,
   alt_missing: ({ what = '' }) => `“${what}” has no alternative text`,
   picture_old: ({ what = '' }) => `“${what}” was to be renewed by then`,
+  too_early: ({ what = '' }) => `It may not be out before ${dayWords(what)}`,
+  too_late: ({ what = '' }) => `It holds only until ${dayWords(what)}`,
   blackout: ({ what = '' }) => `Blackout: ${what}`,
   sending_stopped: ({ what = '' }) => `Sending is stopped: ${what}`,
   access_ended: () => 'Access to the channel has ended by then',

@@ -1,6 +1,7 @@
 import type { ChannelKind, MarkerShape, PersonRole, StandingMarkerShape } from '@zesting/contract';
 import { PROBLEMS, type ProblemCode } from '@zesting/contract/problems';
 import type { Danger, PartState, PieceStage, Purpose, ReckoningList, RequestState, RoundUpRhythm } from '@zesting/core';
+import { dayWords } from './format';
 
 /** Plain words for what went wrong: what happened, what was kept, what to do. */
 const SPOKEN: Partial<
@@ -131,8 +132,18 @@ export const MARKER_WORDS: Record<MarkerShape['kind'], string> = {
 export const markerKindWords = ({ kind, kindName }: Pick<MarkerShape, 'kind' | 'kindName'>): string => kindName ?? MARKER_WORDS[kind];
 
 /** What speaks against a day, or takes its people. */
-export const standingWords = ({ kind, name }: StandingMarkerShape): string =>
-  kind === 'blackout' ? `Blackout, ${name}: nothing should go out` : `Production day, ${name}: people are taken`;
+export function standingWords({ kind, name }: StandingMarkerShape): string {
+  switch (kind) {
+    case 'blackout':
+      return `Blackout, ${name}: nothing should go out`;
+    case 'production_day':
+      return `Production day, ${name}: people are taken`;
+    case 'too_early':
+      return `It may not be out before ${dayWords(name)}`;
+    case 'too_late':
+      return `It holds only until ${dayWords(name)}`;
+  }
+}
 
 export const ROLE_WORDS: Record<PersonRole, string> = {
   lead: 'Agency lead',

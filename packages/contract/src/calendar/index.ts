@@ -136,7 +136,8 @@ export class MarkOutBody {
 }
 
 export class StandingMarkerShape {
-  kind: 'blackout' | 'production_day';
+  kind: 'blackout' | 'production_day' | 'too_early' | 'too_late';
+  /** of the last two the day: not before, not after */
   name: string;
 }
 
@@ -182,6 +183,12 @@ export class MovedShape {
   markers: StandingMarkerShape[];
 }
 
+/** Between which days something may be out; null: any. */
+export class PublishWindowShape {
+  notBeforeOn: string | null;
+  notAfterOn: string | null;
+}
+
 export class CalendarEntryShape extends PlacementShape {
   pieceTitle: string;
   pieceNumber: number;
@@ -197,6 +204,8 @@ export class CalendarEntryShape extends PlacementShape {
   pictureId: string | null;
   /** the earliest day on which its path can bring it out; null: not known, or all is done */
   earliestOn: string | null;
+  /** between which days it may be out */
+  window: PublishWindowShape;
   /** other dated placements of the piece that are not yet out */
   siblings: number;
 }

@@ -67,6 +67,11 @@ export class RhythmRuleBody {
   @Optional()
   @IsBoolean()
   fromStock?: boolean;
+
+  /** the tags with which a piece that is planned there begins; null: none */
+  @OptionalOrNull()
+  @IsUUID()
+  tagSetId?: string | null;
 }
 
 /** Leaves one slot out, or takes it in again. */

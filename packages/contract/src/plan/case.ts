@@ -15,7 +15,8 @@ const toSlot = (slot: PlanSlotShape): OpenSlot => ({
   formatId: slot.formatId,
   fromStock: slot.fromStock,
   themeId: slot.theme,
-  taken: slot.planned && { pillarId: slot.planned.pillarId },
+  seasonIds: slot.seasons,
+  taken: slot.planned && { pillarId: slot.planned.pillarId, subjectId: slot.planned.subjectId },
 });
 
 const toCandidate = (candidate: SlotCandidateShape): Candidate => ({
@@ -24,6 +25,8 @@ const toCandidate = (candidate: SlotCandidateShape): Candidate => ({
   formatId: candidate.formatId,
   channelIds: candidate.channelIds,
   themeIds: candidate.themes,
+  seasonIds: candidate.seasons,
+  subjectId: candidate.subjectId,
   readyOn: candidate.readyOn as Day | null,
   notBeforeOn: candidate.notBeforeOn as Day | null,
   expiresOn: candidate.expiresOn as Day | null,

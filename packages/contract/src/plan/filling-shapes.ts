@@ -30,6 +30,8 @@ export class ProposedLineShape {
   owed: boolean;
   /** whether what stands before or after it has the same pillar */
   inARow: boolean;
+  /** whether what stands before or after it is about the same subject */
+  likeBeside: boolean;
 }
 
 /** The best filling of a month that was found, beside what the quick method finds. */

@@ -50,6 +50,8 @@ export class PlannedShape {
   channelName: string;
   pillarId: string | null;
   formatId: string;
+  /** what it is about, below its pillar */
+  subjectId: string | null;
   purpose: Purpose | null;
   on: string;
   at: string;
@@ -71,6 +73,8 @@ export class PlanSlotShape {
   /** whether the rhythm wants something here that was out before */
   fromStock: boolean;
   theme: string | null;
+  /** names of the busy and quiet times in which it lies */
+  seasons: string[];
   /** why nothing is to go out on that day; null: it is open */
   blackout: string | null;
   isPast: boolean;
@@ -89,6 +93,10 @@ export class SlotCandidateShape {
   channelIds: string[] | null;
   /** themes of the month that it speaks to */
   themes: string[];
+  /** busy and quiet times of the month that it speaks to, by name */
+  seasons: string[];
+  /** what it is about, below its pillar */
+  subjectId: string | null;
   readyOn: string | null;
   notBeforeOn: string | null;
   expiresOn: string | null;

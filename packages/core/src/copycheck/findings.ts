@@ -22,6 +22,8 @@ export const FINDING_CODES = [
   'file_large',
   'alt_missing',
   'picture_old',
+  'too_early',
+  'too_late',
   'blackout',
   'twin',
   'sending_stopped',
@@ -39,7 +41,7 @@ export interface Finding {
   /** `must`: it does not go out like this; `should`: somebody decides */
   readonly severity: 'must' | 'should';
   readonly place: FindingPlace;
-  /** what it is about: a word, a tag, an address, the name of a picture, a day off */
+  /** what it is about: a word, a tag, an address, the name of a picture, a day off, a day */
   readonly what?: string;
   /** how many there are, where there is a limit */
   readonly count?: number;

@@ -1,8 +1,8 @@
 import { similarity } from '../lookalike/index.js';
-import { parseDay, type Day } from '../time/index.js';
-import { WORLD_DAYS } from './world-days.js';
+import { addDays, firstOfMonth, lastOfMonth, parseDay, weekdayOf, type Day } from '../time/index.js';
+import { MOVING_DAYS, WORLD_DAYS } from './world-days.js';
 
-export { WORLD_DAYS } from './world-days.js';
+export { MOVING_DAYS, WORLD_DAYS } from './world-days.js';
 
 /** A day of note that comes every year on the same date, with words for what it is about. */
 export interface YearlyDay {
@@ -11,6 +11,18 @@ export interface YearlyDay {
   readonly month: number;
   /** of the month; the 29th of February comes in leap years alone */
   readonly day: number;
+  readonly subjects: readonly string[];
+}
+
+/** A day of note that comes every year on the n-th of a weekday in its month. */
+export interface MovingDay {
+  readonly name: string;
+  /** 1 to 12 */
+  readonly month: number;
+  /** ISO: 1 is Monday */
+  readonly weekday: number;
+  /** 1 to 4, counted from the month's beginning; −1: the last */
+  readonly nth: number;
   readonly subjects: readonly string[];
 }
 
@@ -29,11 +41,29 @@ export function yearlyDaysIn(days: readonly YearlyDay[], from: number, to: numbe
       const on = parseDay(`${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`);
       if (on) all.push({ on, name, subjects });
     }
-  return all.sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0));
+  return all.sort(byDate);
+}
+
+const byDate = (a: Observance, b: Observance): number => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0);
+
+/** The date of a moving day in a year. */
+export function movingDayIn({ month, weekday, nth }: MovingDay, year: number): Day {
+  const text = `${String(year).padStart(4, '0')}-${String(month).padStart(2, '0')}`;
+  if (nth < 0) {
+    const last = lastOfMonth(text);
+    return addDays(last, -((weekdayOf(last) - weekday + 7) % 7));
+  }
+  const first = firstOfMonth(text);
+  return addDays(first, ((weekday - weekdayOf(first) + 7) % 7) + 7 * (nth - 1));
 }
 
 /** International days over these years, by date. */
-export const worldDaysIn = (from: number, to: number): Observance[] => yearlyDaysIn(WORLD_DAYS, from, to);
+export function worldDaysIn(from: number, to: number): Observance[] {
+  const moving: Observance[] = [];
+  for (let year = from; year <= to; year += 1)
+    for (const day of MOVING_DAYS) moving.push({ on: movingDayIn(day, year), name: day.name, subjects: day.subjects });
+  return [...yearlyDaysIn(WORLD_DAYS, from, to), ...moving].sort(byDate);
+}
 
 /** Words that are shorter say too little. */
 const LEAST_LETTERS = 3;

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { fitOfObservances, WORLD_DAYS, worldDaysIn, yearlyDaysIn } from './index';
+import { daysOfRule } from '../cadence/index';
+import { getDay } from '../time/index';
+import { fitOfObservances, MOVING_DAYS, movingDayIn, WORLD_DAYS, worldDaysIn, yearlyDaysIn } from './index';
 
 describe('yearly days of note', () => {
   it('come on their date each year, the 29th of February in leap years alone', () => {
@@ -11,7 +13,7 @@ describe('yearly days of note', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1990, max: 2190 }), fc.integer({ min: 0, max: 5 }), (from, more) => {
         const all = worldDaysIn(from, from + more);
-        expect(all).toHaveLength(WORLD_DAYS.length * (more + 1));
+        expect(all).toHaveLength((WORLD_DAYS.length + MOVING_DAYS.length) * (more + 1));
         expect(all.map(({ on }) => on)).toEqual(all.map(({ on }) => on).sort());
       }),
     );
@@ -25,7 +27,40 @@ describe('yearly days of note', () => {
     ['World Oceans Day', '2027-06-08'],
   ])('%s is on %s', (name, on) => expect(worldDaysIn(2027, 2027).find((day) => day.name === name)?.on).toBe(on));
 
-  it('are told apart by their names', () => expect(new Set(WORLD_DAYS.map(({ name }) => name)).size).toBe(WORLD_DAYS.length));
+  it('are told apart by their names', () => {
+    const names = [...WORLD_DAYS, ...MOVING_DAYS].map(({ name }) => name);
+    expect(new Set(names).size).toBe(names.length);
+  });
+
+  // as calendars of 2027 show them: the first Saturday of July is the third, the third Thursday of November the eighteenth
+  it.each([
+    ['International Day of Cooperatives', '2027-07-03'],
+    ['World Habitat Day', '2027-10-04'],
+    ['World Philosophy Day', '2027-11-18'],
+    ['World Maritime Day', '2027-09-30'],
+    ['World Leprosy Day', '2027-01-31'],
+  ])('%s moves, and is on %s', (name, on) => expect(worldDaysIn(2027, 2027).find((day) => day.name === name)?.on).toBe(on));
+
+  it('that move are where the recurrence rule of RFC 5545 has them, in every year', () => {
+    const WEEKDAYS = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'];
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1990, max: 2199 }),
+        fc.record({
+          name: fc.constant(''),
+          subjects: fc.constant([]),
+          month: fc.integer({ min: 1, max: 12 }),
+          weekday: fc.integer({ min: 1, max: 7 }),
+          nth: fc.constantFrom(1, 2, 3, 4, -1),
+        }),
+        (year, moving) => {
+          const rule = `FREQ=YEARLY;BYMONTH=${moving.month};BYDAY=${moving.nth}${WEEKDAYS[moving.weekday - 1] ?? ''}`;
+          const [first, last] = [getDay(`${year}-01-01`), getDay(`${year}-12-31`)];
+          expect(daysOfRule(rule, first, first, last)).toEqual([movingDayIn(moving, year)]);
+        },
+      ),
+    );
+  });
 });
 
 describe('how a day of note fits a client', () => {

@@ -1,4 +1,4 @@
-import type { YearlyDay } from './index.js';
+import type { MovingDay, YearlyDay } from './index.js';
 
 const day = (date: string, name: string, subjects: string): YearlyDay => {
   const [month = '', of = ''] = date.split('-');
@@ -70,4 +70,32 @@ export const WORLD_DAYS: readonly YearlyDay[] = [
   day('12-05', 'World Soil Day', 'soil earth garden compost farming'),
   day('12-10', 'Human Rights Day', 'rights people law'),
   day('12-11', 'International Mountain Day', 'mountains nature travel'),
+];
+
+const moving = (month: number, weekday: number, nth: number, name: string, subjects: string): MovingDay => ({
+  name,
+  month,
+  weekday,
+  nth,
+  subjects: subjects.split(' '),
+});
+const [MONDAY, TUESDAY, THURSDAY, FRIDAY, SATURDAY, SUNDAY] = [1, 2, 4, 5, 6, 7];
+
+/**
+ * International days that are on a weekday of their month: as the United Nations proclaimed them (cooperatives A/RES/47/90, habitat A/RES/40/202,
+ * victims of traffic A/RES/60/5), or as those who keep them agreed; from memory.
+ */
+export const MOVING_DAYS: readonly MovingDay[] = [
+  moving(1, SUNDAY, -1, 'World Leprosy Day', 'health medicine people'),
+  moving(3, THURSDAY, 2, 'World Kidney Day', 'health body water'),
+  moving(5, TUESDAY, 1, 'World Asthma Day', 'health air breathing'),
+  moving(5, SATURDAY, 2, 'World Migratory Bird Day', 'birds nature travel'),
+  moving(7, SATURDAY, 1, 'International Day of Cooperatives', 'cooperative work people trade'),
+  moving(8, FRIDAY, 1, 'International Beer Day', 'beer drinks brewing bar'),
+  moving(9, THURSDAY, -1, 'World Maritime Day', 'sea ships boats harbour'),
+  moving(10, MONDAY, 1, 'World Habitat Day', 'housing homes town building'),
+  moving(10, THURSDAY, 2, 'World Sight Day', 'eyes health seeing'),
+  moving(10, SATURDAY, 2, 'World Hospice and Palliative Care Day', 'care health people'),
+  moving(11, THURSDAY, 3, 'World Philosophy Day', 'thinking books school'),
+  moving(11, SUNDAY, 3, 'World Day of Remembrance for Road Traffic Victims', 'roads traffic safety people'),
 ];

@@ -26,6 +26,8 @@ export interface PreflightFacts {
   readonly isSigned: boolean;
   /** whether its time has passed */
   readonly hasPassed: boolean;
+  /** between which days it may be out; a day that is null bounds nothing */
+  readonly window: PublishWindow;
   /** what keeps the client from publishing on that day, each by its name */
   readonly blackouts: readonly string[];
   /** what else goes out on the same channel on the same day */
@@ -35,6 +37,18 @@ export interface PreflightFacts {
   readonly on: string | null;
   /** where it goes out by itself: how the channel is reached; null where somebody posts it */
   readonly sending: SendingAccess | null;
+}
+
+/** The days on which something may be out, both included: an embargo, and the last day on which it holds. */
+export interface PublishWindow {
+  readonly notBeforeOn: string | null;
+  readonly notAfterOn: string | null;
+}
+
+/** On which side of its window a day lies; null: inside. */
+export function outsideOf({ notBeforeOn, notAfterOn }: PublishWindow, on: string): 'too_early' | 'too_late' | null {
+  if (notBeforeOn !== null && on < notBeforeOn) return 'too_early';
+  return notAfterOn !== null && on > notAfterOn ? 'too_late' : null;
 }
 
 /** How a channel is reached on the day of a placement. */
@@ -51,8 +65,8 @@ export interface SendingAccess {
 const likeCopy = (copy: string): string => copy.normalize('NFC').toLowerCase().replace(/\s+/g, ' ').trim();
 
 /**
- * What speaks against a placement's going out, what must be settled first. A failed *must* stops it: not signed as it stands, its time passed, nothing in
- * it, against the channel's rules or the client's, no way to the channel where it goes out by itself. What somebody may have meant is a *should*: a blackout, the same piece or the same words
+ * What speaks against a placement's going out, what must be settled first. A failed *must* stops it: not signed as it stands, its time passed, before its
+ * embargo ends or after its last day, nothing in it, against the channel's rules or the client's, no way to the channel where it goes out by itself. What somebody may have meant is a *should*: a blackout, the same piece or the same words
  * twice on one channel on one day, a picture without alternative text, a link to a page that does not answer, a picture that was to be renewed by then.
  */
 export function preflight(facts: PreflightFacts): Finding[] {
@@ -68,7 +82,7 @@ export function preflight(facts: PreflightFacts): Finding[] {
     ...mediacheck(media, rules),
     ...oldcheck(media, facts.on),
   );
-  findings.push(...accesscheck(facts.sending));
+  findings.push(...windowcheck(facts), ...accesscheck(facts.sending));
   for (const what of facts.blackouts) findings.push({ code: 'blackout', severity: 'should', place: 'date', what });
   const twin = facts.others.find(
     (other) => other.pieceId === facts.pieceId || (likeCopy(copy) !== '' && likeCopy(other.copy) === likeCopy(copy)),
@@ -82,6 +96,12 @@ const oldcheck = (media: readonly CheckedMedium[], on: string | null): Finding[]
   media.flatMap(({ name, goodTo }) =>
     goodTo !== undefined && on !== null && on > goodTo ? [{ code: 'picture_old', severity: 'should', place: 'media', what: name }] : [],
   );
+
+function windowcheck({ window, on }: PreflightFacts): Finding[] {
+  const code = on === null ? null : outsideOf(window, on);
+  const what = code === 'too_early' ? window.notBeforeOn : window.notAfterOn;
+  return code === null ? [] : [{ code, severity: 'must', place: 'date', what: what ?? '' }];
+}
 
 function accesscheck(sending: SendingAccess | null): Finding[] {
   if (!sending) return [];

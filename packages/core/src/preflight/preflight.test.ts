@@ -1,4 +1,5 @@
 import type { Content } from '../content/index.js';
+import { addDays, getDay } from '../time/index.js';
 import { handOut, handOutText, isReady, isReadyByHand, preflight, type PreflightFacts } from './index.js';
 
 const content: Content = {
@@ -34,6 +35,7 @@ const fine: PreflightFacts = {
   isSigned: true,
   sending: null,
   hasPassed: false,
+  window: { notBeforeOn: null, notAfterOn: null },
   blackouts: [],
   others: [],
 };
@@ -78,6 +80,23 @@ describe('preflight', () => {
     expect(codes({ media: [{ ...medium, goodTo: '2027-03-09' }] })).toEqual([]);
     expect(codes({ media: [{ ...medium, goodTo: '2027-03-08' }] })).toEqual(['should picture_old']);
     expect(codes({ media: [{ ...medium, goodTo: '2027-03-08' }], on: null })).toEqual([]);
+  });
+
+  it('stops what is under embargo, and what holds no longer; not on the very days', () => {
+    const on = fine.on ?? '';
+    const [before, after] = [addDays(getDay(on), -1), addDays(getDay(on), 1)];
+    for (const window of [
+      { notBeforeOn: on, notAfterOn: on },
+      { notBeforeOn: before, notAfterOn: after },
+    ])
+      expect(codes({ window })).toEqual([]);
+    expect(preflight({ ...fine, window: { notBeforeOn: after, notAfterOn: null } })).toEqual([
+      { code: 'too_early', severity: 'must', place: 'date', what: after },
+    ]);
+    expect(preflight({ ...fine, window: { notBeforeOn: null, notAfterOn: before } })).toEqual([
+      { code: 'too_late', severity: 'must', place: 'date', what: before },
+    ]);
+    expect(codes({ window: { notBeforeOn: after, notAfterOn: null }, on: null })).toEqual([]);
   });
 
   it('says which links lead nowhere, and stops nothing for it', () => {

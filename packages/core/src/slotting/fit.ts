@@ -13,8 +13,10 @@ export interface OpenSlot {
   readonly fromStock: boolean;
   /** the theme of its month or week; null: none */
   readonly themeId: string | null;
-  /** what stands in it already and stays: its pillar; null: the slot is free */
-  readonly taken: { readonly pillarId: string | null } | null;
+  /** the seasons of the client's year in which it lies */
+  readonly seasonIds: readonly string[];
+  /** what stands in it already and stays: its pillar and subject; null: the slot is free */
+  readonly taken: { readonly pillarId: string | null; readonly subjectId: string | null } | null;
 }
 
 /** What could stand in a slot: an idea, or a piece without a date there. */
@@ -27,6 +29,10 @@ export interface Candidate {
   readonly channelIds: readonly string[] | null;
   /** themes that it speaks to */
   readonly themeIds: readonly string[];
+  /** seasons that it speaks to */
+  readonly seasonIds: readonly string[];
+  /** what it is about, below its pillar; null: nobody said */
+  readonly subjectId: string | null;
   /** the earliest day on which it can be out: of a piece its own; null: by the format that it takes */
   readonly readyOn: Day | null;
   /** not before, and not after; null: no such day */
@@ -54,7 +60,8 @@ export interface SlottingCase {
 
 /** What speaks for (or, below 0, against) a candidate in a slot, in points. */
 export interface FitReason {
-  readonly what: 'fills' | 'pillar' | 'format' | 'theme' | 'turn' | 'begun' | 'stock' | 'again' | 'worth' | 'expires' | 'waits' | 'tight';
+  readonly what:
+    'fills' | 'pillar' | 'format' | 'theme' | 'season' | 'turn' | 'begun' | 'stock' | 'again' | 'worth' | 'expires' | 'waits' | 'tight';
   readonly points: number;
 }
 
@@ -69,9 +76,12 @@ export type Fit =
 export const OWED = 20;
 /** Points against two slots one after the other that hold the same pillar. */
 export const IN_A_ROW = -15;
+/** Points against two slots one after the other that are about the same subject. */
+export const SAME_SUBJECT = -25;
 const FILLS = 40;
 const PILLAR = 30;
 const THEME = 25;
+const SEASON = 15;
 const TURN = 20;
 const BEGUN = 25;
 const WORTH = 20;
@@ -99,8 +109,8 @@ function misfitOf(slot: OpenSlot, candidate: Candidate, readyOn: Day | null): Mi
 
 /**
  * Whether a candidate may stand in a slot, and how well. The weights are Zesting's own: filling a slot counts most, then what the rhythm, the
- * theme and the subjects of the period ask for, then work already begun, then how good and how old it is. What was out before stands where the rhythm asks for
- * it, and otherwise only where nothing new does.
+ * theme, the season and the subjects of the period ask for, then work already begun, then how good and how old it is. What was out before stands where the
+ * rhythm asks for it, and otherwise only where nothing new does.
  */
 export function fitOf(slot: OpenSlot, candidate: Candidate, readyByFormat: SlottingCase['readyByFormat']): Fit {
   const formatId = candidate.formatId ?? slot.formatId;
@@ -112,6 +122,7 @@ export function fitOf(slot: OpenSlot, candidate: Candidate, readyByFormat: Slott
     { what: 'pillar', points: slot.pillarId !== null && slot.pillarId === candidate.pillarId ? PILLAR : 0 },
     { what: 'format', points: slot.formatId !== null && slot.formatId === candidate.formatId ? FORMAT : 0 },
     { what: 'theme', points: slot.themeId !== null && candidate.themeIds.includes(slot.themeId) ? THEME : 0 },
+    { what: 'season', points: candidate.seasonIds.some((id) => slot.seasonIds.includes(id)) ? SEASON : 0 },
     { what: 'turn', points: candidate.hasTurn ? TURN : 0 },
     { what: 'begun', points: candidate.isPiece ? BEGUN : 0 },
     { what: 'stock', points: slot.fromStock ? STOCK : 0 },

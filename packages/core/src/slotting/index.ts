@@ -6,6 +6,7 @@ export {
   wordsOfTheme,
   IN_A_ROW,
   OWED,
+  SAME_SUBJECT,
   type Candidate,
   type Fit,
   type FitReason,

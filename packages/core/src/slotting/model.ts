@@ -1,4 +1,4 @@
-import { fitOf, IN_A_ROW, OWED, pillarIn, type SlottingCase } from './fit.js';
+import { fitOf, IN_A_ROW, OWED, pillarIn, SAME_SUBJECT, type SlottingCase } from './fit.js';
 
 /** A filling of slots as an integer programme, for a solver that proves the best. */
 export interface SlottingModel {
@@ -14,9 +14,44 @@ export interface SlottingModel {
 const sum = (terms: readonly (readonly [number, string])[]): string =>
   terms.map(([factor, name]) => `${factor < 0 ? '-' : '+'} ${Math.abs(factor)} ${name}`).join(' ');
 
+/** What should not stand in two slots one after the other. */
+interface Repeated {
+  /** how its columns begin */
+  readonly name: string;
+  readonly cost: number;
+  /** what is fixed, by slot */
+  readonly fixed: readonly (string | null)[];
+  /** by slot and what it is: the columns that put it there */
+  readonly inSlot: readonly Map<string, string[]>[];
+}
+
+const put = (lists: Map<string, string[]> | undefined, key: string | null, name: string): void => {
+  if (key !== null) lists?.set(key, [...(lists.get(key) ?? []), name]);
+};
+
+/** Adds a column for every two neighbours that may be the same. @returns what those cost that are fixed */
+function addRepeated({ name: letter, cost, fixed, inSlot }: Repeated, objective: [number, string][], rows: string[]): number {
+  let fixedValue = 0;
+  for (let at = 0; at + 1 < inSlot.length; at += 1) {
+    const pair = [fixed[at] ?? null, fixed[at + 1] ?? null];
+    const all = new Set([...(inSlot[at]?.keys() ?? []), ...(inSlot[at + 1]?.keys() ?? []), ...pair]);
+    for (const [index, one] of [...all].entries()) {
+      if (one === null) continue;
+      const always = pair.filter((other) => other === one).length;
+      const names = [...(inSlot[at]?.get(one) ?? []), ...(inSlot[at + 1]?.get(one) ?? [])];
+      if (always === 2) fixedValue += cost;
+      else if (names.length > 0) {
+        objective.push([cost, `${letter}${at}_${index}`]);
+        rows.push(`${sum(names.map((name) => [1, name]))} - ${letter}${at}_${index} <= ${1 - always}`);
+      }
+    }
+  }
+  return fixedValue;
+}
+
 /**
  * Says what `valueOf` says, in linear terms: x(s,c) puts candidate c into slot s; z(p) counts the pieces of a pillar up to what is owed; y(s,p) is 1
- * where slot s and the next hold the same pillar.
+ * where slot s and the next hold the same pillar, w(s,t) where they are about the same subject.
  * @see the LP file format, as HiGHS reads it
  */
 export function modelOf({ slots, candidates, owed, readyByFormat }: SlottingCase): SlottingModel {
@@ -26,8 +61,18 @@ export function modelOf({ slots, candidates, owed, readyByFormat }: SlottingCase
   const bounds: string[] = [];
   const uses = new Map<string, string[]>(candidates.map(({ id }) => [id, []]));
   const ofPillar = new Map<string, string[]>();
-  /** by slot and pillar: the columns that put it there */
-  const inSlot: Map<string, string[]>[] = slots.map(() => new Map());
+  const inRow: Repeated = {
+    name: 'y',
+    cost: IN_A_ROW,
+    fixed: slots.map(({ taken }) => taken?.pillarId ?? null),
+    inSlot: slots.map(() => new Map()),
+  };
+  const alike: Repeated = {
+    name: 'w',
+    cost: SAME_SUBJECT,
+    fixed: slots.map(({ taken }) => taken?.subjectId ?? null),
+    inSlot: slots.map(() => new Map()),
+  };
   for (const [at, slot] of slots.entries()) {
     if (slot.taken) continue;
     const here: string[] = [];
@@ -40,8 +85,9 @@ export function modelOf({ slots, candidates, owed, readyByFormat }: SlottingCase
       here.push(name);
       uses.get(candidate.id)?.push(name);
       const pillar = pillarIn(slot, candidate);
-      if (pillar === null) continue;
-      for (const list of [ofPillar, inSlot[at]]) list?.set(pillar, [...(list.get(pillar) ?? []), name]);
+      put(ofPillar, pillar, name);
+      put(inRow.inSlot[at], pillar, name);
+      put(alike.inSlot[at], candidate.subjectId, name);
     }
     if (here.length > 0) rows.push(`${sum(here.map((name) => [1, name]))} <= 1`);
   }
@@ -53,21 +99,7 @@ export function modelOf({ slots, candidates, owed, readyByFormat }: SlottingCase
     bounds.push(`0 <= z${index} <= ${wanted}`);
     rows.push(`z${index} ${sum(names.map((name) => [-1, name]))} <= 0`);
   }
-  let fixedValue = 0;
-  for (let at = 0; at + 1 < slots.length; at += 1) {
-    const fixed = [slots[at]?.taken?.pillarId ?? null, slots[at + 1]?.taken?.pillarId ?? null];
-    const pillars = new Set([...(inSlot[at]?.keys() ?? []), ...(inSlot[at + 1]?.keys() ?? []), ...fixed]);
-    for (const [index, pillar] of [...pillars].entries()) {
-      if (pillar === null) continue;
-      const always = fixed.filter((one) => one === pillar).length;
-      const names = [...(inSlot[at]?.get(pillar) ?? []), ...(inSlot[at + 1]?.get(pillar) ?? [])];
-      if (always === 2) fixedValue += IN_A_ROW;
-      else if (names.length > 0) {
-        objective.push([IN_A_ROW, `y${at}_${index}`]);
-        rows.push(`${sum(names.map((name) => [1, name]))} - y${at}_${index} <= ${1 - always}`);
-      }
-    }
-  }
+  const fixedValue = addRepeated(inRow, objective, rows) + addRepeated(alike, objective, rows);
   const lines = rows.map((row, index) => ` r${index}: ${row}`);
   const lp = [
     'Maximize',

@@ -1,4 +1,4 @@
-import { fitOf, IN_A_ROW, OWED, pillarIn, type FitReason, type SlottingCase } from './fit.js';
+import { fitOf, IN_A_ROW, OWED, pillarIn, SAME_SUBJECT, type FitReason, type SlottingCase } from './fit.js';
 
 export interface ProposedLine {
   readonly slotId: string;
@@ -8,6 +8,8 @@ export interface ProposedLine {
   readonly owed: boolean;
   /** whether what stands before or after it has the same pillar */
   readonly inARow: boolean;
+  /** whether what stands before or after it is about the same subject */
+  readonly likeBeside: boolean;
 }
 
 export interface Proposal {
@@ -29,8 +31,10 @@ interface Prepared {
   readonly ranked: readonly (readonly number[])[];
   /** the pillar by slot and candidate; `NONE`: it has none */
   readonly pillars: readonly Int32Array[];
-  /** the pillar of what is fixed, by slot; undefined where the slot is free */
-  readonly fixed: readonly (number | undefined)[];
+  /** the subject by candidate; `NONE`: nobody said */
+  readonly subjects: Int32Array;
+  /** what is fixed, by slot; undefined where the slot is free */
+  readonly fixed: readonly ({ readonly pillar: number; readonly subject: number } | undefined)[];
   /** by pillar, not below 0 */
   readonly owed: Int32Array;
   readonly free: readonly number[];
@@ -51,6 +55,7 @@ function prepare(whole: SlottingCase): Prepared {
     numbers.set(pillarId, number);
     return number;
   };
+  const subjects = Int32Array.from(whole.candidates, ({ subjectId }) => numberOf(subjectId));
   const rows = whole.slots.map((slot) => {
     const points = new Float64Array(whole.candidates.length).fill(Number.NEGATIVE_INFINITY);
     const pillars = new Int32Array(whole.candidates.length);
@@ -63,7 +68,7 @@ function prepare(whole: SlottingCase): Prepared {
     const able = [...points.keys()].filter((which) => points[which] !== Number.NEGATIVE_INFINITY);
     return { points, pillars, ranked: able.sort((a, b) => (points[b] ?? 0) - (points[a] ?? 0) || a - b) };
   });
-  const fixed = whole.slots.map((slot) => (slot.taken ? numberOf(slot.taken.pillarId) : undefined));
+  const fixed = whole.slots.map(({ taken }) => taken && { pillar: numberOf(taken.pillarId), subject: numberOf(taken.subjectId) });
   const owed = new Int32Array(numbers.size);
   for (const [pillarId, number] of numbers) owed[number] = Math.max(0, whole.owed[pillarId] ?? 0);
   return {
@@ -71,7 +76,8 @@ function prepare(whole: SlottingCase): Prepared {
     points: rows.map(({ points }) => points),
     ranked: rows.map(({ ranked }) => ranked),
     pillars: rows.map(({ pillars }) => pillars),
-    fixed,
+    subjects,
+    fixed: fixed.map((there) => there ?? undefined),
     owed,
     free: whole.slots.flatMap((slot, at) => (slot.taken ? [] : [at])),
   };
@@ -80,17 +86,32 @@ function prepare(whole: SlottingCase): Prepared {
 /** The pillar that stands in a slot, or `NONE`. */
 function pillarAt({ fixed, pillars }: Prepared, { filled }: State, at: number): number {
   const there = fixed[at];
-  if (there !== undefined) return there;
+  if (there !== undefined) return there.pillar;
   const which = filled[at] ?? NONE;
   return which === NONE ? NONE : (pillars[at]?.[which] ?? NONE);
 }
 
-/** What it costs that a slot and the one after it hold the same pillar. */
-function runAfter(prepared: Prepared, state: State, at: number): number {
-  if (at < 0) return 0;
-  const pillar = pillarAt(prepared, state, at);
-  return pillar !== NONE && pillar === pillarAt(prepared, state, at + 1) ? IN_A_ROW : 0;
+/** The subject of what stands in a slot, or `NONE`. */
+function subjectAt({ fixed, subjects }: Prepared, { filled }: State, at: number): number {
+  const there = fixed[at];
+  if (there !== undefined) return there.subject;
+  const which = filled[at] ?? NONE;
+  return which === NONE ? NONE : (subjects[which] ?? NONE);
 }
+
+const areSame = (a: number, b: number): boolean => a !== NONE && a === b;
+
+/** Whether a slot and the one after it hold the same pillar. */
+const isRunAfter = (prepared: Prepared, state: State, at: number): boolean =>
+  at >= 0 && areSame(pillarAt(prepared, state, at), pillarAt(prepared, state, at + 1));
+
+/** Whether a slot and the one after it are about the same subject. */
+const isLikeAfter = (prepared: Prepared, state: State, at: number): boolean =>
+  at >= 0 && areSame(subjectAt(prepared, state, at), subjectAt(prepared, state, at + 1));
+
+/** What it costs that a slot and the one after it are of the same pillar, or about the same subject. */
+const runAfter = (prepared: Prepared, state: State, at: number): number =>
+  (isRunAfter(prepared, state, at) ? IN_A_ROW : 0) + (isLikeAfter(prepared, state, at) ? SAME_SUBJECT : 0);
 
 /** Puts a candidate (or `NONE`) into a slot. @returns what that changes in value, but for runs */
 function put({ points, pillars, owed }: Prepared, { filled, place, counts }: State, at: number, which: number): number {
@@ -150,7 +171,7 @@ const emptyState = ({ whole, owed }: Prepared): State => ({
 
 /**
  * What a filling of the free slots is worth, the objective of every method: the points of each candidate in its slot, + 20 for every piece of a
- * pillar up to the number owed, − 15 for every two slots one after the other that hold the same pillar.
+ * pillar up to the number owed, − 15 for every two slots one after the other that hold the same pillar, − 25 for every two that are about the same subject.
  * @param chosen candidate by slot; what is missing stays empty
  * @returns negative infinity where a *must* is broken
  */
@@ -259,7 +280,8 @@ function linesOf(prepared: Prepared, state: State): ProposedLine[] {
       candidateId: candidate.id,
       reasons: fit.fits ? fit.reasons : [],
       owed: pillar !== null && (owed[pillar] ?? 0) > 0,
-      inARow: runAfter(prepared, state, at) + runAfter(prepared, state, at - 1) < 0,
+      inARow: isRunAfter(prepared, state, at) || isRunAfter(prepared, state, at - 1),
+      likeBeside: isLikeAfter(prepared, state, at) || isLikeAfter(prepared, state, at - 1),
     };
   });
 }

@@ -25,6 +25,7 @@ const slot = (id: string, after: number, wants: Partial<OpenSlot> = {}): OpenSlo
   formatId: null,
   fromStock: false,
   themeId: null,
+  seasonIds: [],
   taken: null,
   ...wants,
 });
@@ -34,6 +35,8 @@ const idea = (id: string, has: Partial<Candidate> = {}): Candidate => ({
   formatId: null,
   channelIds: null,
   themeIds: [],
+  seasonIds: [],
+  subjectId: null,
   readyOn: null,
   notBeforeOn: null,
   expiresOn: null,
@@ -127,7 +130,7 @@ describe('a proposal', () => {
   it('gives each slot what it wants, keeps what is fixed, and uses nothing twice', () => {
     const slots = [
       slot('a', 0, { pillarId: 'craft' }),
-      slot('b', 2, { taken: { pillarId: 'people' } }),
+      slot('b', 2, { taken: { pillarId: 'people', subjectId: null } }),
       slot('c', 4, { pillarId: 'people' }),
       slot('d', 7),
     ];
@@ -145,6 +148,28 @@ describe('a proposal', () => {
     const chosen = chosenOf({ slots, candidates, ...none });
     const pillars = slots.map(({ id }) => chosen[id]?.[0]);
     expect(['x y x y', 'y x y x']).toContain(pillars.join(' '));
+  });
+
+  it('keeps what is about the same subject apart, also from what is fixed, and says where it could not', () => {
+    const about = (id: string, subjectId: string | null) => idea(id, { subjectId });
+    const slots = [slot('a', 0, { taken: { pillarId: null, subjectId: 'rye' } }), slot('b', 2), slot('c', 4), slot('d', 6)];
+    const candidates = [about('rye', 'rye'), about('oats', 'oats'), about('more oats', 'oats')];
+    const { lines } = propose({ slots, candidates, ...none });
+    expect(lines.map(({ slotId, likeBeside }) => [slotId, likeBeside])).toEqual([
+      ['b', false],
+      ['c', false],
+      ['d', false],
+    ]);
+    expect(lines[1]?.candidateId).toBe('rye');
+    const { lines: forced } = propose({ slots: slots.slice(0, 2), candidates: candidates.slice(0, 1), ...none });
+    expect(forced).toMatchObject([{ candidateId: 'rye', likeBeside: true, inARow: false }]);
+  });
+
+  it('takes what speaks to the season in which a slot lies', () => {
+    const slots = [slot('a', 0), slot('b', 20, { seasonIds: ['sowing', 'spring'] })];
+    const candidates = [idea('any'), idea('sow', { seasonIds: ['sowing'] })];
+    expect(chosenOf({ slots, candidates, ...none })).toEqual({ a: 'any', b: 'sow' });
+    expect(fitOf(slots[1] ?? slot('b', 20), candidates[1] ?? idea('sow'), {})).toMatchObject({ points: 55 });
   });
 
   it('takes what the mix is owed, as often as it is owed', () => {
@@ -189,12 +214,14 @@ function best({ slots, candidates, owed, readyByFormat }: SlottingCase): number 
   const fits = slots.map((one) => candidates.map((candidate) => fitOf(one, candidate, readyByFormat)));
   const used = new Set<number>();
   const counts = new Map<string, number>();
-  const go = (at: number, before: string | null): number => {
+  const nothing = { pillarId: null, subjectId: null };
+  const go = (at: number, before: { pillarId: string | null; subjectId: string | null }): number => {
     const here = slots[at];
     if (!here) return 0;
-    const inARow = (pillarId: string | null) => (pillarId !== null && pillarId === before ? -15 : 0);
-    if (here.taken) return inARow(here.taken.pillarId) + go(at + 1, here.taken.pillarId);
-    let most = go(at + 1, null);
+    const beside = ({ pillarId, subjectId }: typeof before) =>
+      (pillarId !== null && pillarId === before.pillarId ? -15 : 0) + (subjectId !== null && subjectId === before.subjectId ? -25 : 0);
+    if (here.taken) return beside(here.taken) + go(at + 1, here.taken);
+    let most = go(at + 1, nothing);
     for (const [which, candidate] of candidates.entries()) {
       const fit = fits[at]?.[which];
       if (!fit?.fits || used.has(which)) continue;
@@ -203,16 +230,23 @@ function best({ slots, candidates, owed, readyByFormat }: SlottingCase): number 
       used.add(which);
       if (pillarId !== null) counts.set(pillarId, count + 1);
       const isOwed = pillarId !== null && count < (owed[pillarId] ?? 0);
-      most = Math.max(most, fit.points + (isOwed ? 20 : 0) + inARow(pillarId) + go(at + 1, pillarId));
+      most = Math.max(
+        most,
+        fit.points +
+          (isOwed ? 20 : 0) +
+          beside({ pillarId, subjectId: candidate.subjectId }) +
+          go(at + 1, { pillarId, subjectId: candidate.subjectId }),
+      );
       used.delete(which);
       if (pillarId !== null) counts.set(pillarId, count);
     }
     return most;
   };
-  return go(0, null);
+  return go(0, nothing);
 }
 
 const pillar = fc.constantFrom(null, 'x', 'x', 'y', 'z');
+const subject = fc.constantFrom(null, null, 's', 't');
 const cases: fc.Arbitrary<SlottingCase> = fc.record({
   slots: fc
     .array(
@@ -222,7 +256,11 @@ const cases: fc.Arbitrary<SlottingCase> = fc.record({
         formatId: fc.constantFrom(null, null, 'clip', 'article'),
         fromStock: fc.constantFrom(false, false, false, true),
         themeId: fc.constantFrom(null, 't'),
-        taken: fc.oneof({ weight: 4, arbitrary: fc.constant(null) }, { weight: 1, arbitrary: fc.record({ pillarId: pillar }) }),
+        seasonIds: fc.constantFrom([], ['spring'], ['sowing', 'spring']),
+        taken: fc.oneof(
+          { weight: 4, arbitrary: fc.constant(null) },
+          { weight: 1, arbitrary: fc.record({ pillarId: pillar, subjectId: subject }) },
+        ),
       }),
       { minLength: 1, maxLength: 5 },
     )
@@ -234,6 +272,8 @@ const cases: fc.Arbitrary<SlottingCase> = fc.record({
         formatId: fc.constantFrom(null, 'clip', 'article'),
         channelIds: fc.constantFrom(null, null, ['feed'], ['blog']),
         themeIds: fc.constantFrom([], ['t']),
+        subjectId: subject,
+        seasonIds: fc.constantFrom([], ['spring']),
         readyOn: fc.constantFrom(null, null, addDays(monday, 3)),
         expiresOn: fc.constantFrom(null, null, addDays(monday, 4)),
         worth: fc.constantFrom(0, 0.25, 0.5, 1),
@@ -282,10 +322,19 @@ describe('the programme for a solver', () => {
   });
 
   it('counts what is fixed beside it, and beside itself', async () => {
-    const fixed = { taken: { pillarId: 'x' } };
+    const fixed = { taken: { pillarId: 'x', subjectId: null } };
     const slots = [slot('a', 0, fixed), slot('b', 2, fixed), slot('c', 4), slot('d', 6, fixed)];
     expect(await solve({ slots, candidates: alike, ...none })).toBe(40 - 3 * 15);
     expect(await solve({ slots, candidates: [idea('y', { pillarId: 'y' }), ...alike], ...none })).toBe(40 - 15);
+  });
+
+  it('counts what is about the same subject beside it, fixed or not', async () => {
+    const about = (id: string) => idea(id, { subjectId: 'rye' });
+    const fixed = { taken: { pillarId: null, subjectId: 'rye' } };
+    expect(await solve({ slots: [slot('a', 0), slot('b', 2)], candidates: [about('1'), about('2')], ...none })).toBe(2 * 40 - 25);
+    expect(await solve({ slots: [slot('a', 0, fixed), slot('b', 2, fixed), slot('c', 4)], candidates: [about('1')], ...none })).toBe(
+      40 - 2 * 25,
+    );
   });
 
   it('is nothing where nothing can be put anywhere', async () => {

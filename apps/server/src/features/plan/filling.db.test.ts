@@ -52,6 +52,47 @@ describe('what the plan is filled with', () => {
       expect([status, body['errors']]).toEqual([400, { purpose: ['isIn'] }]);
     });
 
+    it('begins with the tags that the rhythm has for it, of one channel alone; with none once the set is put away', async () => {
+      const [set] = await scene.app.read<{ id: string }>(
+        "insert into tag_sets (client_id, name, tags, made_at) values ($1, 'Rye', '{rye,slowbread}', now()) returning id",
+        [scene.a.id],
+      );
+      const tagged = await add({ formatId, tagSetId: set?.id });
+      const tagsOf = async (on: string) => {
+        const [filled] = await fill({ ruleId: tagged, on, title: on });
+        const [row] = await scene.app.read<{ channels: object }>("select content -> 'channels' as channels from pieces where id = $1", [
+          filled?.pieceId,
+        ]);
+        return row?.channels;
+      };
+      expect(await tagsOf('2027-03-16')).toEqual({ [plan.feed]: { copy: '', tags: ['rye', 'slowbread'], firstComment: '', link: '' } });
+      await scene.app.read('update tag_sets set archived_at = now() where id = $1', [set?.id]);
+      expect(await tagsOf('2027-03-18')).toMatchObject({ [plan.feed]: { tags: [] } });
+      const refused = await manager.call('POST', of('rhythm'), { body: rule({ tagSetId: set?.id }) });
+      expect(refused.body['code']).toBe('tag_set.unknown');
+    });
+
+    it('knows the season that a slot lies in, what speaks to it, and what is about the same subject', async () => {
+      await add({ formatId });
+      await scene.app.read(
+        `insert into markers (client_id, kind, name, start_on, end_on) values ($1, 'season_busy', 'Sowing time', '2027-02-20', '2027-03-17')`,
+        [scene.a.id],
+      );
+      const sow = await caught({ title: 'Sowing in the cold' });
+      const [topic] = await scene.app.read<{ id: string }>(
+        'insert into topics (client_id, pillar_id, name, position) values ($1, $2, $3, 0) returning id',
+        [scene.a.id, plan.pillars[0]?.id, 'Beds'],
+      );
+      await scene.app.read('insert into topic_uses (client_id, topic_id, idea_id) values ($1, $2, $3)', [scene.a.id, topic?.id, sow]);
+      const { slots, candidates } = (await month()) as unknown as PlanMonthShape;
+      expect(slots.map(({ on, seasons }) => [on, ...seasons]).slice(4, 6)).toEqual([['2027-03-16', 'Sowing time'], ['2027-03-18']]);
+      expect(candidates).toMatchObject([{ id: sow, seasons: ['Sowing time'], subjectId: topic?.id }]);
+      const [filled] = await fill({ ruleId: slots[4]?.ruleId, on: '2027-03-16', ideaId: sow });
+      const after = (await month()) as unknown as PlanMonthShape;
+      expect(after.slots[4]?.planned).toMatchObject({ pieceId: filled?.pieceId, subjectId: topic?.id });
+      await scene.app.read("delete from markers where kind = 'season_busy'");
+    });
+
     it('prefers what a subject that has its turn this month says, also by the topic above it', async () => {
       await add({ formatId });
       const turned = await caught({ title: 'Oak, at last' });

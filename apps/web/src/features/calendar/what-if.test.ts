@@ -12,6 +12,7 @@ const entry = (more: Partial<CalendarEntryShape> = {}): CalendarEntryShape =>
     pillarId: 'craft',
     on: null,
     earliestOn: '2027-03-09',
+    window: { notBeforeOn: null, notAfterOn: null },
     ...more,
   }) as CalendarEntryShape; // as far as it is looked at
 const calendar = (entries: CalendarEntryShape[] = [], markers: object[] = []): CalendarShape =>
@@ -39,6 +40,13 @@ describe('what a drop would do', () => {
     expect(words('2027-03-16', entry(), marked('other'))).toEqual([]);
     expect(words('2027-03-16', entry(), marked('c', 'launch'))).toEqual([]);
     expect(words('2027-03-17', entry(), marked('c'))).toEqual([]);
+  });
+
+  it('clashes with an embargo, and with its last day; not on either', () => {
+    const bound = entry({ earliestOn: null, window: { notBeforeOn: '2027-03-10', notAfterOn: '2027-03-12' } });
+    expect(words('2027-03-09', bound)).toEqual(['clash: It may not be out before Wed 10 Mar 2027']);
+    expect(['2027-03-10', '2027-03-12'].flatMap((on) => words(on, bound))).toEqual([]);
+    expect(words('2027-03-13', bound)).toEqual(['clash: It holds only until Fri 12 Mar 2027']);
   });
 
   it('adds to the mix of the month that it comes into, once per piece', () => {

@@ -1,4 +1,5 @@
 import type { CalendarEntryShape, CalendarShape, MixShape } from '@zesting/contract';
+import { outsideOf } from '@zesting/core';
 import { count, dayWords, monthWords } from '../../lib/format';
 import { standingWords } from '../../lib/words';
 
@@ -20,6 +21,11 @@ export function whatIf(entry: CalendarEntryShape, on: string, calendar: Calendar
   const all: WhatIf[] = [];
   if (entry.earliestOn !== null && on < entry.earliestOn)
     all.push({ kind: 'late', words: `cannot be ready before ${dayWords(entry.earliestOn)}` });
+  const outside = outsideOf(entry.window, on);
+  if (outside) {
+    const day = outside === 'too_early' ? entry.window.notBeforeOn : entry.window.notAfterOn;
+    all.push({ kind: 'clash', words: standingWords({ kind: outside, name: day ?? '' }) });
+  }
   const closed = calendar.markers.filter(
     (marker) =>
       marker.on === on &&

@@ -41,6 +41,8 @@ export function reasonWords(reasons: readonly FitReason[], slot: PlanSlotShape, 
         return `${named.format(candidate.formatId) ?? 'its format'} as asked`;
       case 'theme':
         return `speaks to “${slot.theme}”`;
+      case 'season':
+        return `speaks to ${slot.seasons.filter((name) => candidate.seasons.includes(name)).join(', ')}`;
       case 'turn':
         return 'its subject has its turn this month';
       case 'begun':

@@ -18,6 +18,7 @@ const slot = (on: string, more: Partial<PlanSlotShape> = {}): PlanSlotShape => (
   purpose: null,
   fromStock: false,
   theme: null,
+  seasons: [],
   blackout: null,
   isPast: false,
   planned: null,
@@ -31,6 +32,8 @@ const idea = (id: string, more: Partial<SlotCandidateShape> = {}): SlotCandidate
   formatId: null,
   channelIds: null,
   themes: [],
+  seasons: [],
+  subjectId: null,
   readyOn: null,
   notBeforeOn: null,
   expiresOn: null,
@@ -139,7 +142,7 @@ describe('a client’s month', () => {
     await user.click(await screen.findByRole('button', { name: 'Propose the month' }));
     await user.click(await screen.findByRole('button', { name: 'Seek the best' }));
     expect(await screen.findByText(/Seeking the best, 0 s of 60/)).toBeInTheDocument();
-    const line = { slotId: 'r@2027-03-10', candidateId: 'a', reasons: [], owed: false, inARow: false };
+    const line = { slotId: 'r@2027-03-10', candidateId: 'a', reasons: [], owed: false, inARow: false, likeBeside: true };
     answer({ lines: [line], value: 105, quickValue: 100, isProven: true, milliseconds: 1234 });
     expect(await screen.findByText(/Proven in 1.2 s to be the best, 5.0 % better than the quick one/)).toBeInTheDocument();
     expect(screen.getByRole('checkbox', { name: /Idea a/ })).toBeChecked();

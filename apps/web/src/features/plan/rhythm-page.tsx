@@ -3,6 +3,7 @@ import type { ClientShape, RhythmRuleShape } from '@zesting/contract';
 import { Plus } from 'lucide-react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
+import { tagSetsQuery } from '../../api/library';
 import { rhythmQuery } from '../../api/plan';
 import { call, wordsOf } from '../../lib/api';
 import { count, dayWords, zoneWords } from '../../lib/format';
@@ -101,9 +102,17 @@ function RuleLine({ rule, client, onEdit }: { rule: RhythmRuleShape; client: Cli
   const names = useNames(client);
   const end = useWrite(() => call(`/rhythm/${rule.id}`, { method: 'DELETE' }));
   const takeIn = useWrite((on: string) => call(`/rhythm/${rule.id}/exception`, { method: 'PUT', body: { on, isLeftOut: false } }));
+  const { data } = useQuery({ ...tagSetsQuery(client.id), enabled: rule.tagSetId != null });
+  const tagSet = data?.tagSets.find(({ id }) => id === rule.tagSetId);
   const wants =
-    [rule.fromStock && 'From the evergreen stock', names.pillar(rule.pillarId), names.format(rule.formatId)].filter(Boolean).join(' · ') ||
-    'anything';
+    [
+      rule.fromStock && 'From the evergreen stock',
+      names.pillar(rule.pillarId),
+      names.format(rule.formatId),
+      tagSet && `begins with the tags of ${tagSet.name}`,
+    ]
+      .filter(Boolean)
+      .join(' · ') || 'anything';
   const words = rhythmWords(rule.rule);
   return (
     <li className="border-t border-line px-4 py-2.5 grid gap-x-4 gap-y-1 sm:grid-cols-[minmax(0,1fr)_auto] items-start">

@@ -1,7 +1,9 @@
 import { RhythmRuleBody, type ClientShape, type RhythmRuleShape, type RuleMadeShape } from '@zesting/contract';
 import { readTimeOfDay } from '@zesting/core';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { tagSetsQuery } from '../../api/library';
 import { call } from '../../lib/api';
 import { useWrite } from '../../lib/queries';
 import { rhythmWords } from '../../lib/rhythm-words';
@@ -34,6 +36,7 @@ const bodyOf = ({
   formatId,
   purpose = null,
   fromStock = false,
+  tagSetId = null,
 }: RhythmRuleBody): RhythmRuleBody => ({
   channelId,
   rule,
@@ -45,11 +48,13 @@ const bodyOf = ({
   formatId,
   purpose,
   fromStock,
+  tagSetId,
 });
 
 /** One line of a rhythm: the days, the time, the channel, and what it wants there. */
 export function RuleDialog({ client, todayOn, rule, onClose }: RuleDialogProps) {
   const names = useNames(client);
+  const { data: { tagSets } = { tagSets: [] } } = useQuery(tagSetsQuery(client.id));
   const save = useWrite(
     (body: RhythmRuleBody) =>
       rule
@@ -72,6 +77,7 @@ export function RuleDialog({ client, todayOn, rule, onClose }: RuleDialogProps) 
           formatId: null,
           purpose: null,
           fromStock: false,
+          tagSetId: null,
         },
     {
       send: async (body) => {
@@ -141,7 +147,15 @@ export function RuleDialog({ client, todayOn, rule, onClose }: RuleDialogProps) 
           onChange={(formatId) => change({ formatId })}
         />
         <PurposeField value={body.purpose} none="Anything" onChange={(purpose) => change({ purpose })} />
-        <label className="flex items-center gap-2 min-h-8 sm:mt-6">
+        <OptionField
+          label="Begins with the tags of"
+          none={tagSets.length === 0 ? 'No set: the client has none' : 'No set'}
+          value={body.tagSetId ?? null}
+          options={tagSets}
+          error={errorOf('tagSetId')}
+          onChange={(tagSetId) => change({ tagSetId })}
+        />
+        <label className="flex items-center gap-2 min-h-8 mb-3">
           <input
             type="checkbox"
             className="size-4 accent-pine"

@@ -157,6 +157,7 @@ function ProposedFor({ slot, plan, names, proposal }: Pick<SlotTableProps, 'plan
     ...reasonWords(line.reasons, slot, candidate, names).slice(0, REASONS),
     ...(line.owed ? [`the mix owes ${names.pillar(pillarId) ?? 'it'}`] : []),
     ...(line.inARow ? ['the same pillar as beside it'] : []),
+    ...(line.likeBeside ? ['about the same as beside it'] : []),
   ];
   return (
     <label className="flex items-start gap-2">

@@ -41,6 +41,8 @@ export const feature: WebFeature = {
     'piece.created': 'made the piece',
     'piece.evergreen': 'put it into the evergreen stock',
     'piece.evergreen_ended': 'took it out of the evergreen stock',
+    'piece.embargo': 'said when it may be out',
+    'piece.embargo_lifted': 'lets it be out on any day',
     'piece.edited': 'changed the piece',
     'piece.content_edited': 'edited the content',
     'piece.version_brought_back': 'brought back an earlier version',

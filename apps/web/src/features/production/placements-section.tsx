@@ -10,6 +10,7 @@ import { OutDialog } from '../../parts/out-dialog';
 import { PlacementDialog } from '../../parts/placement-dialog';
 import { PlacementTag } from '../../ui/placement-tag';
 import { Tag } from '../../ui/tags';
+import { EmbargoLine } from './embargo-line';
 
 /** Where the piece goes: each placement with its state, date and time. */
 export function PlacementsSection({ piece }: { piece: PieceShape }) {
@@ -86,6 +87,7 @@ export function PlacementsSection({ piece }: { piece: PieceShape }) {
         </details>
       )}
       {piece.canManage && <AddChannel piece={piece} />}
+      <EmbargoLine key={piece.id} piece={piece} />
       {seen && piece.canManage && <OutDialog placement={seen} onClose={close} />}
       {placed && piece.canManage && (
         <AsOpened

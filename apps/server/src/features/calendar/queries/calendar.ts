@@ -26,6 +26,7 @@ import type {
   PlacementShape,
 } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
+import { windowOf } from '../../embargoes/index.js';
 import { firstPicture, PLACEMENT_COLUMNS } from '../../production/index.js';
 import { publicHolidays } from '../../../platform/time/holidays.js';
 import { themesOf } from './themes-of.js';
@@ -35,7 +36,7 @@ const entryWith = (
   picture: string,
 ): string => `${PLACEMENT_COLUMNS}, h.kind as "channelKind", p.title as "pieceTitle", p.number as "pieceNumber", p.stage,
   l.publish_at as "publishAt", p.pillar_id as "pillarId", p.format_id as "formatId", f.name as "formatName", a.id as "campaignId", a.name as "campaignName", ${picture} as "pictureId",
-  p.earliest_publish_on as "earliestOn",
+  p.earliest_publish_on as "earliestOn", ${windowOf('p.id')} as window,
   (select count(*) from placements o where o.piece_id = l.piece_id and o.id <> l.id and not o.cancelled and o.out_at is null and o.on_day is not null) as "siblings"`;
 const ENTRY = entryWith('null');
 const PICTURED = entryWith(firstPicture('p.content'));

@@ -10,11 +10,13 @@ import {
   type Finding,
   type InstantText,
   type LinkAnswers,
+  type PublishWindow,
   type SendingAccess,
 } from '@zesting/core';
 import type { GoingOutRowShape, PlacementCheckShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { pageAnswers } from '../../asked-pages/index.js';
+import { windowOf } from '../../embargoes/index.js';
 import { oldFrom } from '../../kept-files/index.js';
 import { loadSources, signOffOf } from '../../planning/index.js';
 import { channelRules, checkedMedium, fileFacts, firstPicture, PLACEMENT_COLUMNS, type FileFacts } from '../../production/index.js';
@@ -26,6 +28,7 @@ export interface Placed extends Omit<GoingOutRowShape, 'findings' | 'check' | 'w
   content: Content;
   digests: Looked['digests'];
   rules: ChannelRules;
+  window: PublishWindow;
   client: ClientRules;
   checkedSeen: string | null;
   checked: PlacementCheckShape | null;
@@ -37,7 +40,7 @@ export interface Placed extends Omit<GoingOutRowShape, 'findings' | 'check' | 'w
 /** What `FROM` gives as a `Placed`. */
 const COLUMNS = `${PLACEMENT_COLUMNS}, p.title as "pieceTitle", p.number as "pieceNumber", f.name as "formatName", l.publish_at as "publishAt",
   ${firstPicture('coalesce(v.content, p.content)')} as "pictureId", coalesce(v.content, p.content) as content, p.digests,
-  ${channelRules('h')} as rules,
+  ${channelRules('h')} as rules, ${windowOf('p.id')} as window,
   jsonb_build_object('wordsNever', c.brand -> 'wordsNever', 'wordsToUse', c.brand -> 'wordsToUse', 'needsDisclosure', coalesce((c.brand ->> 'needsDisclosure')::boolean, false)) as client,
   k.seen as "checkedSeen", case when k.placement_id is null then null else jsonb_build_object('by', w.name, 'at', k.checked_at) end as checked,
   h.kind as "channelKind", case when n.channel_id is null then null else jsonb_build_object('accessEndsOn', n.access_ends_on, 'audience', n.audience,
@@ -136,11 +139,12 @@ function accessOf({ link, channelKind, on }: Placed): SendingAccess | null {
 
 function findingsOf(placed: Placed, others: readonly Placed[], facts: Around): Finding[] {
   if (SPOKEN_FOR.includes(placed.state)) return [];
-  const { content, channelId, rules, client, pieceId, on } = placed;
+  const { content, channelId, rules, window, client, pieceId, on } = placed;
   return preflight({
     content,
     channelId,
     rules,
+    window,
     client,
     pieceId,
     media: mediaOf(placed, facts),
@@ -170,7 +174,18 @@ export async function goingOutRows(app: App, shown: readonly Placed[], all: read
   const together = new Map<string, Placed[]>();
   for (const placed of all) together.set(place(placed), [...(together.get(place(placed)) ?? []), placed]);
   return shown.map((placed) => {
-    const { content: _content, digests, rules: _rules, client: _client, checkedSeen, checked, channelKind: _kind, link, ...row } = placed;
+    const {
+      content: _content,
+      digests,
+      rules: _rules,
+      window: _window,
+      client: _client,
+      checkedSeen,
+      checked,
+      channelKind: _kind,
+      link,
+      ...row
+    } = placed;
     const seen = seenOf({ digests, channelId: row.channelId, on: row.on, at: row.at });
     const others = (together.get(place(placed)) ?? []).filter((other) => other.id !== placed.id);
     return {

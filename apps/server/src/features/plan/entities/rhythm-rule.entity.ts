@@ -43,4 +43,8 @@ export class StoredRule {
   @TextColumn({ nullable: true }) purpose: Purpose | null;
   @IntColumn({ default: 1 }) version: number;
   @BoolColumn({ default: false }) fromStock: boolean;
+  /** the tags with which a piece that is planned for it begins */
+  @Refers('TagSet', 'fk_rhythm_rules_tag_set')
+  @IdColumn({ nullable: true })
+  tagSetId: string | null;
 }

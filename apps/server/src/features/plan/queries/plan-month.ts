@@ -35,6 +35,7 @@ import { markersOf, themesOf, themesShown } from '../../calendar/index.js';
 import { earliestByPath } from '../../planning/index.js';
 import { WEIGHTS, WORTH } from './ideas.js';
 import { stockOf, type StockRow } from '../../evergreen/index.js';
+import { subjectOfPiece } from '../../topics/index.js';
 import { preparing } from './run-up.js';
 import { rhythmsOf, slotsBetween, type BoundRow, type ClientRhythm, type WantedSlot } from './rhythm-of.js';
 
@@ -53,6 +54,7 @@ interface PlacedRow extends BoundRow {
   readonly channelName: string;
   readonly pillarId: string | null;
   readonly formatId: string;
+  readonly subjectId: string | null;
   readonly purpose: Purpose | null;
   readonly formatName: string;
 }
@@ -70,6 +72,7 @@ export async function planMonth(app: App, clientId: string, month: string): Prom
     routesFor(app, clientId),
   ]);
   const closed = new Map(markers.flatMap(({ kind, on, name }) => (kind === 'blackout' ? [[on, name] as const] : [])));
+  const seasons = [...new Map(markers.flatMap((marker) => (SEASONS.includes(marker.kind) ? [[marker.id, marker] as const] : []))).values()];
   const themeNameOn = (on: Day) => themeOn(on, themed.themes, themed.cycle)?.name ?? null;
   const plannedOf = (row: PlacedRow): PlannedShape => {
     const theme = themeNameOn(row.on);
@@ -85,12 +88,14 @@ export async function planMonth(app: App, clientId: string, month: string): Prom
   const slots = bound.slots.map(({ slot, placed: there }) => ({
     ...slotShape(slot),
     theme: themeNameOn(slot.on),
+    seasons: seasons.flatMap(({ name, startOn, endOn }) => (startOn <= slot.on && slot.on <= endOn ? [name] : [])),
     blackout: closed.get(slot.on) ?? null,
     isPast: !isAhead(slot, now),
     planned: there && plannedOf(there),
   }));
   const names = new Set(slots.flatMap(({ theme, planned }) => (theme !== null && planned === null ? [theme] : [])));
-  const { candidates, hidden } = await candidatesFor(app, rhythm, to, names);
+  const seasonNames = new Set(seasons.map(({ name }) => name));
+  const { candidates, hidden } = await candidatesFor(app, rhythm, to, names, seasonNames);
   // what goes out on several channels is one piece of the flow
   const flow = [...new Map([...placed].reverse().map((row) => [row.pieceId, row])).values()].reverse();
   const run = longestRun(flow);
@@ -140,12 +145,15 @@ async function numbersIn(app: App, clientId: string, from: Day, to: Day): Promis
   return { perWeek, perMonth, weeks: weeks.map((week) => ({ ...week })), count: here.size };
 }
 
-const slotShape = ({ publishAt: _publishAt, ...slot }: WantedSlot) => slot;
+/** Kinds of markers that are seasons. */
+const SEASONS: readonly string[] = ['season_busy', 'season_quiet'];
+
+const slotShape = ({ publishAt: _publishAt, tagSetId: _tagSetId, ...slot }: WantedSlot) => slot;
 
 const placedIn = (app: App, clientId: string, from: Day, to: Day): Promise<PlacedRow[]> =>
   app.read<PlacedRow>(
     `select l.id, l.client_id as "clientId", l.channel_id as "channelId", h.name as "channelName", l.on_day as on, l.at_time as at, l.state,
-       p.id as "pieceId", p.number as "pieceNumber", p.title, left(p.notes, ${NOTE_LENGTH}) as notes, p.stage, p.pillar_id as "pillarId", p.format_id as "formatId", p.purpose,
+       p.id as "pieceId", p.number as "pieceNumber", p.title, left(p.notes, ${NOTE_LENGTH}) as notes, p.stage, p.pillar_id as "pillarId", p.format_id as "formatId", p.purpose, ${subjectOfPiece('p.id')} as "subjectId",
        f.name as "formatName"
      from placements l join pieces p on p.id = l.piece_id join channels h on h.id = l.channel_id join formats f on f.id = p.format_id
      where l.client_id = $1 and l.on_day between $2 and $3 and not l.cancelled and not p.shelved order by l.publish_at, l.id`,
@@ -199,6 +207,7 @@ interface IdeaRow {
   /** as core's `worthOf` has it */
   worth: number;
   hasTurn: boolean;
+  subjectId: string | null;
   notBeforeOn: Day | null;
   expiresOn: Day | null;
   createdAt: string;
@@ -214,6 +223,9 @@ interface PieceRow {
   formatId: string;
   readyOn: Day | null;
   hasTurn: boolean;
+  subjectId: string | null;
+  notBeforeOn: Day | null;
+  expiresOn: Day | null;
   createdAt: string;
 }
 
@@ -233,10 +245,12 @@ async function candidatesFor(
   { clientId, todayOn, zone }: ClientRhythm,
   to: Day,
   themes: ReadonlySet<string>,
+  seasons: ReadonlySet<string>,
 ): Promise<{ candidates: SlotCandidateShape[]; hidden: number }> {
   const ideas = await app.read<IdeaRow & { all: number }>(
     `with ${turnedIn('$4')} select id, title, left(note, ${NOTE_LENGTH}) as note, pillar_id as "pillarId", format_id as "formatId", channel_id as "channelId", (${WORTH})::float8 as worth,
-       not_before_on as "notBeforeOn", fresh_until_on as "expiresOn", created_at as "createdAt", id in (select id from turned) as "hasTurn", count(*) over () as all
+       not_before_on as "notBeforeOn", fresh_until_on as "expiresOn", created_at as "createdAt", id in (select id from turned) as "hasTurn",
+       (select topic_id from topic_uses where idea_id = i.id) as "subjectId", count(*) over () as all
      from ideas i cross join ${WEIGHTS} where (client_id = $1 or client_id is null) and state = 'open' and (fresh_until_on is null or fresh_until_on >= $2)
        and (not_before_on is null or not_before_on <= $3)
      order by worth desc, created_at desc, id limit ${IDEAS}`,
@@ -244,34 +258,37 @@ async function candidatesFor(
   );
   const pieces = await app.read<PieceRow>(
     `with ${turnedIn('$2')} select l.id, p.id as "pieceId", l.channel_id as "channelId", p.title, left(p.notes, ${NOTE_LENGTH}) as note, p.pillar_id as "pillarId", p.format_id as "formatId",
-       p.earliest_publish_on as "readyOn", p.created_at as "createdAt", p.id in (select id from turned) as "hasTurn"
-     from placements l join pieces p on p.id = l.piece_id
+       p.earliest_publish_on as "readyOn", p.created_at as "createdAt", p.id in (select id from turned) as "hasTurn",
+       ${subjectOfPiece('p.id')} as "subjectId", b.not_before_on as "notBeforeOn", b.not_after_on as "expiresOn"
+     from placements l join pieces p on p.id = l.piece_id left join embargoes b on b.piece_id = p.id
      where l.client_id = $1 and l.state = 'undated' and not p.shelved and p.list is not null
      order by (p.stage in ('approved', 'scheduled')) desc, p.aim_on nulls last, p.number, l.id limit ${PIECES}`,
     [clientId, to.slice(0, 7)],
   );
   const stock = await stockOf(app.manager, clientId);
-  const speaksTo = (text: string) => [...themes].filter((theme) => isOnTheme(text, theme));
+  const speaksTo = (text: string) => ({
+    themes: [...themes].filter((theme) => isOnTheme(text, theme)),
+    seasons: [...seasons].filter((season) => isOnTheme(text, season)),
+  });
   const waits = (at: string) => Math.max(0, daysBetween(dayIn(at, zone), todayOn));
   const candidates: SlotCandidateShape[] = [
     ...pieces.map(({ note, channelId, createdAt, ...piece }) => ({
       ...piece,
       kind: 'piece' as const,
       channelIds: [channelId],
-      themes: speaksTo(`${piece.title} ${note}`),
-      notBeforeOn: null,
-      expiresOn: null,
+      ...speaksTo(`${piece.title} ${note}`),
       worth: 0.5,
       waitsDays: waits(createdAt),
     })),
-    ...ideas.map(({ id, title, note, pillarId, formatId, channelId, notBeforeOn, expiresOn, createdAt, worth, hasTurn }) => ({
+    ...ideas.map(({ id, title, note, pillarId, formatId, channelId, subjectId, notBeforeOn, expiresOn, createdAt, worth, hasTurn }) => ({
       kind: 'idea' as const,
       id,
       title,
       pillarId,
       formatId,
       channelIds: channelId === null ? null : [channelId],
-      themes: speaksTo(`${title} ${note}`),
+      ...speaksTo(`${title} ${note}`),
+      subjectId,
       readyOn: null,
       notBeforeOn,
       expiresOn,
@@ -286,7 +303,12 @@ async function candidatesFor(
 }
 
 /** A piece of the stock as something that could stand in a month up to `to`; none where it has not rested by then. */
-function againCandidate(row: StockRow, todayOn: Day, to: Day, themes: string[]): SlotCandidateShape[] {
+function againCandidate(
+  row: StockRow,
+  todayOn: Day,
+  to: Day,
+  speaks: Pick<SlotCandidateShape, 'themes' | 'seasons'>,
+): SlotCandidateShape[] {
   const again = againFrom(row.days, row.rule);
   if (!again || again.fromOn > to) return [];
   const last = row.days.at(-1) ?? todayOn;
@@ -298,7 +320,8 @@ function againCandidate(row: StockRow, todayOn: Day, to: Day, themes: string[]):
       pillarId: row.pillarId,
       formatId: row.formatId,
       channelIds: [row.channelId],
-      themes,
+      ...speaks,
+      subjectId: row.subjectId,
       readyOn: todayOn,
       notBeforeOn: again.fromOn,
       expiresOn: row.rule.untilOn,

@@ -29,12 +29,13 @@ interface RuleRow {
   readonly formatId: string | null;
   readonly purpose: Purpose | null;
   readonly fromStock: boolean;
+  readonly tagSetId: string | null;
   readonly version: number;
 }
 
 /** A rule with what it wants, and the name of its channel. */
 export interface KnownRule
-  extends RhythmRule, Pick<RuleRow, 'channelName' | 'pillarId' | 'formatId' | 'purpose' | 'fromStock' | 'version'> {}
+  extends RhythmRule, Pick<RuleRow, 'channelName' | 'pillarId' | 'formatId' | 'purpose' | 'fromStock' | 'tagSetId' | 'version'> {}
 
 /** A client's rhythm, in its zone. */
 export interface ClientRhythm {
@@ -46,7 +47,7 @@ export interface ClientRhythm {
 }
 
 /** A slot with what its rule wants there. */
-export interface WantedSlot extends Slot, Pick<RuleRow, 'channelName' | 'pillarId' | 'formatId' | 'purpose' | 'fromStock'> {}
+export interface WantedSlot extends Slot, Pick<RuleRow, 'channelName' | 'pillarId' | 'formatId' | 'purpose' | 'fromStock' | 'tagSetId'> {}
 
 const toRule = ({ at, anchorOn, fromOn, untilOn, exceptOn, ...row }: RuleRow): KnownRule => ({
   ...row,
@@ -71,7 +72,7 @@ export async function rhythmsOf(reader: Reader, clientIds: readonly string[], si
     reader,
     `select r.id, r.client_id as "clientId", r.channel_id as "channelId", h.name as "channelName", r.rule, r.at_time as at, r.anchor_on as "anchorOn",
        r.from_on as "fromOn", r.until_on as "untilOn", r.except_on as "exceptOn", r.skips_holidays as "skipsHolidays", r.pillar_id as "pillarId",
-       r.format_id as "formatId", r.purpose, r.from_stock as "fromStock", r.version
+       r.format_id as "formatId", r.purpose, r.from_stock as "fromStock", r.tag_set_id as "tagSetId", r.version
      from rhythm_rules r join channels h on h.id = r.channel_id and h.archived_at is null
      where r.client_id = any($1) and ($2::date is null or r.until_on is null or r.until_on >= $2)
      order by h.position, h.name, r.at_time, r.id`,
@@ -105,8 +106,8 @@ export function slotsBetween({ rules, zone, region }: ClientRhythm, from: Day, t
   const byId = new Map(rules.map((rule) => [rule.id, rule]));
   return slotsOf(rules, zone, from, to, holidays).map((slot) => {
     const rule = byId.get(slot.ruleId);
-    const { channelName = '', pillarId = null, formatId = null, purpose = null, fromStock = false } = rule ?? {};
-    return { ...slot, channelName, pillarId, formatId, purpose, fromStock };
+    const { channelName = '', pillarId = null, formatId = null, purpose = null, fromStock = false, tagSetId = null } = rule ?? {};
+    return { ...slot, channelName, pillarId, formatId, purpose, fromStock, tagSetId };
   });
 }
 

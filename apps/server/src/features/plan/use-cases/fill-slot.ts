@@ -1,4 +1,14 @@
-import { fail, getDay, mayGoAgain, ok, type InstantText, type Result } from '@zesting/core';
+import {
+  EMPTY_CHANNEL_PART,
+  EMPTY_SHARED_PART,
+  fail,
+  getDay,
+  mayGoAgain,
+  ok,
+  type Content,
+  type InstantText,
+  type Result,
+} from '@zesting/core';
 import type { FillSlotBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
@@ -146,6 +156,7 @@ async function planThere(
 ): Promise<Result<string, FillFailure>> {
   const routeId = body.routeId ?? (await routeOf(tx, idea?.formatId ?? slot.formatId));
   if (routeId === undefined) return fail({ code: 'slot.no_route' });
+  const content = await tagged(tx, slot);
   return putPiece(
     tx,
     viewer,
@@ -161,8 +172,15 @@ async function planThere(
       purpose: slot.purpose,
     },
     now,
-    { at: slot.at },
+    { at: slot.at, ...(content ? { content } : {}) },
   );
+}
+
+/** What a piece for a slot begins with: the tags that the rhythm has for it there. Undefined: with nothing. */
+async function tagged(tx: Tx, { channelId, tagSetId }: WantedSlot): Promise<Content | undefined> {
+  if (tagSetId === null) return undefined;
+  const [set] = await rowsOf<{ tags: string[] }>(tx, 'select tags from tag_sets where id = $1 and archived_at is null', [tagSetId]);
+  return set && { shared: EMPTY_SHARED_PART, channels: { [channelId]: { ...EMPTY_CHANNEL_PART, tags: set.tags } } };
 }
 
 /** The first route of a format. */

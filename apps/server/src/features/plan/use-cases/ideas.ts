@@ -6,6 +6,7 @@ import { changesBetween, recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { insertRow, rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { once } from '../../../platform/http/idempotency.js';
+import { keepEmbargo } from '../../embargoes/index.js';
 import { Idea } from '../entities/idea.entity.js';
 
 export type IdeaFailure = {
@@ -172,6 +173,14 @@ export const lockIdea = (tx: Tx, id: string): Promise<Idea> =>
 /** Marks an idea as used: it leaves the shelf, and stays linked with its piece. The idea must be locked. */
 export async function useIdea(tx: Tx, viewer: Viewer, idea: Idea, clientId: string, pieceId: string, now: InstantText): Promise<void> {
   await tx.update(Idea, idea.id, { clientId, state: 'used', pieceId, version: idea.version + 1 });
+  if (idea.notBeforeOn !== null)
+    await keepEmbargo(
+      tx,
+      viewer,
+      { id: pieceId, clientId },
+      { notBeforeOn: idea.notBeforeOn, notAfterOn: null, why: 'As its idea had it' },
+      now,
+    );
   await record(tx, viewer, { id: idea.id, clientId }, 'idea.used', { title: idea.title, pieceId }, now);
 }
 

@@ -23,6 +23,7 @@ export type RuleFailure = {
     | 'pillar.unknown'
     | 'format.unknown'
     | 'slot.unknown'
+    | 'tag_set.unknown'
     | 'http.changed_meanwhile';
 };
 
@@ -93,6 +94,7 @@ export function changeRule(
       formatId,
       purpose,
       fromStock,
+      tagSetId,
     }: Omit<typeof next, 'anchorOn' | 'fromOn' | 'exceptOn'>) => ({
       channelId,
       rule: words,
@@ -103,6 +105,7 @@ export function changeRule(
       formatId,
       purpose,
       fromStock,
+      tagSetId,
     });
     await noteOfClient(tx, viewer, rule.clientId, 'rhythm.changed', changesBetween(shown(before), shown(next)), now);
     return ok(id);
@@ -167,18 +170,31 @@ async function checked(tx: Tx, clientId: string, body: RhythmRuleBody): Promise<
   if (body.untilOn !== null && body.untilOn < body.fromOn) return fail({ code: 'rhythm.order_wrong' });
   const last = body.untilOn ?? addDays(getDay(body.fromOn), SEEN_DAYS);
   if (daysOfRule(rule.value, getDay(body.fromOn), getDay(body.fromOn), getDay(last)).length === 0) return fail({ code: 'rhythm.no_day' });
-  const [found] = await rowsOf<{ channel: boolean; pillar: boolean; format: boolean }>(
+  const [found] = await rowsOf<{ channel: boolean; pillar: boolean; format: boolean; tags: boolean }>(
     tx,
     `select exists (select 1 from channels where id = $1 and client_id = $4 and archived_at is null) as channel,
        $2::uuid is null or exists (select 1 from pillars where id = $2 and client_id = $4 and archived_at is null) as pillar,
-       $3::uuid is null or exists (select 1 from formats where id = $3 and archived_at is null) as format`,
-    [body.channelId, body.pillarId, body.formatId, clientId],
+       $3::uuid is null or exists (select 1 from formats where id = $3 and archived_at is null) as format,
+       $5::uuid is null or exists (select 1 from tag_sets where id = $5 and client_id = $4 and archived_at is null) as tags`,
+    [body.channelId, body.pillarId, body.formatId, clientId, body.tagSetId ?? null],
   );
   if (!found?.channel) return fail({ code: 'channel.unknown' });
   if (!found.pillar) return fail({ code: 'pillar.unknown' });
   if (!found.format) return fail({ code: 'format.unknown' });
-  const { channelId, at: atTime, fromOn, untilOn, skipsHolidays, pillarId, formatId, purpose = null, fromStock = false } = body;
-  return ok({ channelId, rule: rule.value, atTime, fromOn, untilOn, skipsHolidays, pillarId, formatId, purpose, fromStock });
+  if (!found.tags) return fail({ code: 'tag_set.unknown' });
+  const {
+    channelId,
+    at: atTime,
+    fromOn,
+    untilOn,
+    skipsHolidays,
+    pillarId,
+    formatId,
+    purpose = null,
+    fromStock = false,
+    tagSetId = null,
+  } = body;
+  return ok({ channelId, rule: rule.value, atTime, fromOn, untilOn, skipsHolidays, pillarId, formatId, purpose, fromStock, tagSetId });
 }
 
 async function channelName(tx: Tx, channelId: string): Promise<string> {
