@@ -286,6 +286,7 @@ test('load: who has too much and by what, and a step is given away by mouse, tak
   const dialog = marta.getByRole('dialog', { name: 'Who does “Script”?' });
   await dialog.getByRole('button', { name: 'Give to Sunniva' }).click();
   await expect.poll(doer).toBe('Sunniva Aldous');
+  await expect(dialog).toHaveCount(0);
   await expect(card).toHaveCount(0);
   await marta.reload();
   await expect(panel).toBeVisible(); // the address holds whose work is looked at

@@ -42,6 +42,7 @@ import {
   sendPacket,
   settleRemark,
   submitRequest,
+  tickLine,
   type App,
   type Viewer,
 } from '@zesting/server';
@@ -63,6 +64,7 @@ interface StepRow {
   id: string;
   kind: StepKind;
   skill: string;
+  checklist: string[];
 }
 
 /** The moments of one piece, each through a use case. */
@@ -207,9 +209,10 @@ export class PieceStory {
   }
 
   private steps(): Promise<StepRow[]> {
-    return this.app.read<StepRow>('select id, kind, skill from steps where piece_id = $1 and finished_on is null order by position', [
-      this.thread.pieceId,
-    ]);
+    return this.app.read<StepRow>(
+      'select id, kind, skill, checklist from steps where piece_id = $1 and finished_on is null order by position',
+      [this.thread.pieceId],
+    );
   }
 
   private async assign(): Promise<void> {
@@ -286,7 +289,11 @@ export class PieceStory {
   }
 
   private async check(): Promise<void> {
-    for (const step of await this.steps()) if (step.kind === 'check') getValue(await handIn(this.app, this.manager, step.id));
+    for (const step of await this.steps()) {
+      if (step.kind !== 'check') continue;
+      for (const position of step.checklist.keys()) getValue(await tickLine(this.app, this.manager, step.id, { position, isDone: true }));
+      getValue(await handIn(this.app, this.manager, step.id));
+    }
   }
 
   private async handBack(): Promise<void> {

@@ -165,7 +165,10 @@ export const ROUTES: Record<
         reworkEffortMinutes: 60,
       },
       { key: 'design', title: 'Header picture', kind: 'make', skill: 'design', spanDays: 1, effortMinutes: 120, after: [] },
-      check('write', 'design'),
+      {
+        ...check('write', 'design'),
+        checklist: ['Subject and preview line read well on a phone', 'Every link pressed', 'Sent to ourselves, and read there'],
+      },
       signOff('check'),
     ],
   },

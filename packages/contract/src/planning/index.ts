@@ -1,4 +1,4 @@
-import { STEP_KINDS } from '@zesting/core';
+import { CHECKLIST_LIMIT, CHECKLIST_LINE_LIMIT, STEP_KINDS } from '@zesting/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -63,6 +63,13 @@ export class RouteStepBody implements RouteStep {
   @Optional()
   @IsBoolean()
   optional?: boolean;
+
+  @Optional()
+  @IsArray()
+  @ArrayMaxSize(CHECKLIST_LIMIT)
+  @IsString({ each: true })
+  @MaxLength(CHECKLIST_LINE_LIMIT, { each: true })
+  checklist?: string[];
 
   @Optional()
   @IsInt()

@@ -179,6 +179,8 @@ export const PROBLEMS = {
   'step.client_decides': { status: 409, title: 'The client does this step: send the piece for sign-off' },
   'step.not_a_check': { status: 409, title: 'Only a check hands work back' },
   'step.not_a_maker': { status: 422, title: 'One of the steps was not made before this check' },
+  'step.unticked': { status: 409, title: 'Not every line of its checklist is ticked yet' },
+  'step.line_unknown': { status: 422, title: 'Its checklist has no such line' },
   'step.other_doer': { status: 403, title: 'This step is somebody else’s' },
   'piece.nothing_to_hand_in': { status: 422, title: 'There is nothing to hand in yet: add copy or a picture' },
   'piece.not_ready_for_client': { status: 409, title: 'Steps before sign-off are still open' },

@@ -76,6 +76,18 @@ export class TurnDownBody {
   words: string;
 }
 
+/** One line of a step's checklist: looked at, or not. */
+export class TickBody {
+  /** of the line, from 0 */
+  @IsInt()
+  @Min(0)
+  @Max(1000)
+  position: number;
+
+  @IsBoolean()
+  isDone: boolean;
+}
+
 export class RemainingBody {
   /** null puts the whole effort back */
   @OrNull()
@@ -83,6 +95,17 @@ export class RemainingBody {
   @Min(0)
   @Max(60_000)
   minutes: number | null;
+}
+
+export class TickShape {
+  by: string;
+  at: string;
+}
+
+export class ChecklistLineShape {
+  text: string;
+  /** who looked at it, and when; null: nobody yet */
+  tick: TickShape | null;
 }
 
 export class StepShape {
@@ -120,6 +143,8 @@ export class StepShape {
   /** days between start and latest finish on which the doer does not work, though most do */
   daysOff: string[];
   remark: string | null;
+  /** what is looked at before it is handed in */
+  checklist: ChecklistLineShape[];
   /** the viewer may do it now */
   mine: boolean;
   /** what it waits for */

@@ -35,6 +35,8 @@ export class SittingStep {
   latestFinishOn: string | null;
   danger: Danger | null;
   leftMinutes: number;
+  /** lines of its checklist that nobody has ticked yet */
+  linesOpen: number;
   /** what is written so far: the copy that channels share */
   copy: string;
   pictureId: string | null;

@@ -15,6 +15,8 @@ export interface RouteStep {
   readonly sameDay?: boolean;
   /** may be left out when a piece is planned */
   readonly optional?: boolean;
+  /** what is looked at before it is handed in, line by line */
+  readonly checklist?: readonly string[];
   /** set where the step is done again when changes are asked, with its span then */
   readonly reworkSpanDays?: number;
   readonly reworkEffortMinutes?: number;

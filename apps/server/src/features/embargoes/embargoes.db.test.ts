@@ -51,7 +51,7 @@ describe('the days on which a piece may be out', () => {
     for (let times = 0; times < 2; times++) expect((await manager.call('DELETE', `/api/pieces/${pieceId}/embargo`)).status).toBe(204);
     expect(await told()).toBeNull();
     const noted = await scene.app.read<{ verb: string }>(
-      "select verb from activity where thing_id = $1 and verb like 'piece.embargo%' order by id",
+      "select verb from activities where thing_id = $1 and verb like 'piece.embargo%' order by id",
       [pieceId],
     );
     expect(noted.map(({ verb }) => verb)).toEqual(['piece.embargo', 'piece.embargo', 'piece.embargo_lifted']);

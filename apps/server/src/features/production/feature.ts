@@ -6,6 +6,7 @@ import { PieceRequest } from './entities/piece-request.entity.js';
 import { Piece } from './entities/piece.entity.js';
 import { Presence } from './entities/presence.entity.js';
 import { Step } from './entities/step.entity.js';
+import { StepTick } from './entities/step-tick.entity.js';
 import { Upload } from './entities/upload.entity.js';
 import { Version } from './entities/version.entity.js';
 import { WorkedClient } from './entities/worked-client.entity.js';
@@ -46,7 +47,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'production',
   module: ProductionModule,
-  entities: [Piece, PieceRequest, PieceReference, Step, Version, Asset, AssetSize, PictureCut, Upload, Presence, WorkedClient],
+  entities: [Piece, PieceRequest, PieceReference, Step, StepTick, Version, Asset, AssetSize, PictureCut, Upload, Presence, WorkedClient],
   policies,
   finds: [findPieces],
   owners,

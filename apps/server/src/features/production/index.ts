@@ -46,7 +46,17 @@ export { createPiece, type NewPiece, pieceMade } from './use-cases/create-piece.
 export { putAway } from './use-cases/put-away.js';
 export { linkRequest, unlinkMerged } from './use-cases/link-request.js';
 export { bringBack } from './use-cases/bring-back.js';
-export { acceptStep, addWork, beginInTurn, beginStep, handBack, handIn, sayRemaining, type StepRefused } from './use-cases/do-step.js';
+export {
+  acceptStep,
+  addWork,
+  beginInTurn,
+  beginStep,
+  handBack,
+  handIn,
+  sayRemaining,
+  tickLine,
+  type StepRefused,
+} from './use-cases/do-step.js';
 export { tellNext } from './use-cases/tell-next.js';
 export { editContent, saveContent } from './use-cases/edit-content.js';
 export { editPiece } from './use-cases/edit-piece.js';

@@ -4,6 +4,7 @@ import {
   ChaseBody,
   HandBackBody,
   RemainingBody,
+  TickBody,
   TurnDownBody,
   type CandidateShape,
   type ChaseShape,
@@ -17,7 +18,7 @@ import { candidatesFor } from './queries/candidates.js';
 import { myStepsOf } from './queries/my-steps.js';
 import { assignStep, doerOf, turnDownStep } from './use-cases/assign-step.js';
 import { chaseDoer, chaseOfStep } from './use-cases/chase-doer.js';
-import { acceptStep, beginStep, handBack, handIn, sayRemaining } from './use-cases/do-step.js';
+import { acceptStep, beginStep, handBack, handIn, sayRemaining, tickLine } from './use-cases/do-step.js';
 
 @Controller('steps')
 export class StepsController {
@@ -81,6 +82,14 @@ export class StepsController {
   @Access('step.do', { step: 'stepId' })
   async remaining(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string, @Body() body: RemainingBody): Promise<void> {
     valueOrProblem(await sayRemaining(this.app, viewer, stepId, body.minutes));
+  }
+
+  /** Ticks a line of its checklist, or takes that back. */
+  @Put(':stepId/tick')
+  @HttpCode(204)
+  @Access('step.do', { step: 'stepId' })
+  async tick(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string, @Body() body: TickBody): Promise<void> {
+    valueOrProblem(await tickLine(this.app, viewer, stepId, body));
   }
 
   /** Hands work in, or passes a check. */

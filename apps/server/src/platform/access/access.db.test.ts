@@ -162,6 +162,7 @@ const TABLE: Record<string, string> = {
   'POST /api/steps/{stepId}/chase': managers,
   'PUT /api/steps/{stepId}/remaining': makers,
   'POST /api/steps/{stepId}/begin': makers,
+  'PUT /api/steps/{stepId}/tick': makers,
   'POST /api/steps/{stepId}/hand-in': makers,
   'POST /api/steps/{stepId}/hand-back': makers,
   'GET /api/packets': managers,

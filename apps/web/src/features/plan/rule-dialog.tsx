@@ -155,15 +155,6 @@ export function RuleDialog({ client, todayOn, rule, onClose }: RuleDialogProps) 
           error={errorOf('tagSetId')}
           onChange={(tagSetId) => change({ tagSetId })}
         />
-        <label className="flex items-center gap-2 min-h-8 mb-3">
-          <input
-            type="checkbox"
-            className="size-4 accent-pine"
-            checked={body.fromStock ?? false}
-            onChange={({ target }) => change({ fromStock: target.checked })}
-          />
-          From the evergreen stock
-        </label>
         <DayField
           label={hasBegun ? 'Counted from' : 'From'}
           required
@@ -184,6 +175,15 @@ export function RuleDialog({ client, todayOn, rule, onClose }: RuleDialogProps) 
           onChange={(on) => change({ untilOn: on || null })}
         />
       </div>
+      <label className="flex items-center gap-2 min-h-8">
+        <input
+          type="checkbox"
+          className="size-4 accent-pine"
+          checked={body.fromStock ?? false}
+          onChange={({ target }) => change({ fromStock: target.checked })}
+        />
+        From the evergreen stock
+      </label>
       <label className="flex items-center gap-2 min-h-8 mb-2">
         <input
           type="checkbox"

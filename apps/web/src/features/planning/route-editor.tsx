@@ -35,7 +35,7 @@ const draftOf = (route: RoutePageShape | null, page: RoutesPageShape): EditRoute
   name: route?.name ?? '',
   formatName: route?.formatName ?? page.formats[0] ?? '',
   roundsAllowed: route?.roundsAllowed ?? null,
-  steps: (route?.steps ?? FIRST_STEPS).map((step) => ({ ...step, after: [...step.after] })),
+  steps: (route?.steps ?? FIRST_STEPS).map((step) => ({ ...step, after: [...step.after], checklist: [...(step.checklist ?? [])] })),
 });
 
 const FIRST_STEPS: readonly RouteStep[] = [
@@ -295,6 +295,22 @@ function StepFields({ step, put, steps, skills, problem }: StepFieldsProps) {
           </span>
         )}
       </div>
+      {!asksClient && (
+        <Field
+          label="Checklist"
+          help="A line for each thing to look at: all are ticked before it is handed in. Pieces that begin from now on have it."
+        >
+          {(control) => (
+            <textarea
+              {...control}
+              className="field"
+              rows={Math.max(2, (step.checklist ?? []).length + 1)}
+              value={(step.checklist ?? []).join('\n')}
+              onChange={(event) => put({ checklist: event.target.value === '' ? undefined : event.target.value.split('\n') })}
+            />
+          )}
+        </Field>
+      )}
     </>
   );
 }

@@ -50,6 +50,8 @@ export const feature: WebFeature = {
     'piece.approved': 'approved it',
     'piece.changes_asked': 'asked for changes',
     'step.assigned': 'assigned a step',
+    'step.ticked': 'ticked a line of its checklist',
+    'step.tick_taken_back': 'took back a tick of its checklist',
     'step.begun': 'began',
     'step.accepted': 'took on',
     'step.turned_down': 'turned down',

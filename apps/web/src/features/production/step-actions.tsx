@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { clockQuery, hoursQuery } from '../../api/production';
 import { call } from '../../lib/api';
-import { dayWords } from '../../lib/format';
+import { count, dayWords } from '../../lib/format';
 import { useKept } from '../../lib/kept';
 import { useSession, useWrite } from '../../lib/queries';
 import { useOpened } from '../../lib/use-opened';
@@ -14,6 +14,7 @@ import { Dialog } from '../../ui/dialog';
 import { Field } from '../../ui/field';
 import { Clock } from './hours/clock';
 import { RemainingField } from './remaining-field';
+import { StepChecklist } from './step-checklist';
 
 interface StepActionsProps {
   readonly piece: PieceShape;
@@ -40,8 +41,11 @@ export function StepActions({ piece, save, busy }: StepActionsProps) {
 function StepBar({ step, steps, save, busy }: { step: StepShape; steps: readonly StepShape[] } & Omit<StepActionsProps, 'piece'>) {
   const { opened, open, close } = useOpened();
   const act = useWrite((path: string) => call(`/steps/${step.id}/${path}`, { method: 'POST' }));
+  const linesOpen = step.checklist.filter(({ tick }) => tick === null).length;
+  const [isTold, setTold] = useState(false);
   const handIn = async () => {
-    if (await save())
+    setTold(linesOpen > 0);
+    if (linesOpen === 0 && (await save()))
       act.mutate('hand-in', { onSuccess: () => toast(step.kind === 'check' ? `${step.title}: passed` : `${step.title}: handed in`) });
   };
   return (
@@ -67,6 +71,12 @@ function StepBar({ step, steps, save, busy }: { step: StepShape; steps: readonly
       <Button look="main" disabled={act.isPending || busy} onClick={() => void handIn()}>
         {step.kind === 'check' ? 'Pass' : 'Hand in'}
       </Button>
+      <StepChecklist step={step} />
+      {isTold && linesOpen > 0 && (
+        <p role="alert" className="w-full text-rhubarb font-medium">
+          {count(linesOpen, 'line')} to tick first.
+        </p>
+      )}
       {step.kind === 'check' && opened === `back-${step.id}` && <HandBackDialog step={step} steps={steps} onClose={close} />}
     </div>
   );

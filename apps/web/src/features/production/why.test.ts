@@ -2,6 +2,7 @@ import type { StepShape } from '@zesting/contract';
 import { predictedWords, whyWords } from './why';
 
 const step = (overrides: Partial<StepShape>): StepShape => ({
+  checklist: [],
   predecessorIds: [],
   version: 1,
   pinnedFinishOn: null,

@@ -28,7 +28,11 @@ export async function takeStock(tx: Tx, actor: string, now: InstantText): Promis
     const made = await addRoute(
       tx,
       actor,
-      { ...route, steps: route.steps.map((step) => ({ ...step, after: [...step.after] })), roundsAllowed: null },
+      {
+        ...route,
+        steps: route.steps.map((step) => ({ ...step, after: [...step.after], checklist: [...(step.checklist ?? [])] })),
+        roundsAllowed: null,
+      },
       now,
     );
     if (made.ok) routes.push(route.name);

@@ -18,7 +18,7 @@ const LONGEST = 2000;
 /** So many pages of a piece are asked, the first of them. */
 const MOST = 50;
 /** Whoever presses again and again has a page asked no more often than that. */
-const SOONEST = "interval '10 seconds'";
+const SOONEST = "interval '2 seconds'";
 
 const hoursAfter = (now: InstantText, hours: number): string => new Date(Date.parse(now) + hours * 3_600_000).toISOString();
 

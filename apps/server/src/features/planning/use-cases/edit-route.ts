@@ -29,6 +29,10 @@ interface RouteRow {
   version: number;
 }
 
+/** The lines of a step's checklist that say something; the client's own steps have none. */
+const linesOf = ({ kind, checklist = [] }: RouteStep): string[] =>
+  isByClient(kind) ? [] : checklist.map((line) => line.trim()).filter((line) => line !== '');
+
 /** Only what a step needs, so that two editors' habits make no difference. */
 const plainStep = (step: RouteStep): RouteStep => ({
   key: step.key,
@@ -40,6 +44,7 @@ const plainStep = (step: RouteStep): RouteStep => ({
   after: [...step.after],
   ...(step.sameDay ? { sameDay: true } : {}),
   ...(step.optional ? { optional: true } : {}),
+  ...(linesOf(step).length > 0 ? { checklist: linesOf(step) } : {}),
   ...(step.reworkSpanDays === undefined ? {} : { reworkSpanDays: step.reworkSpanDays }),
   ...(step.reworkEffortMinutes === undefined ? {} : { reworkEffortMinutes: step.reworkEffortMinutes }),
 });

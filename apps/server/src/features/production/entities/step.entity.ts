@@ -57,6 +57,8 @@ export class Step {
   @DayColumn({ nullable: true }) pinnedFinishOn: string | null;
   /** may be left out of the path */
   @BoolColumn({ default: false }) optional: boolean;
+  /** what is looked at before it is handed in, line by line */
+  @TextColumn({ array: true, default: () => "'{}'" }) checklist: string[];
   /** counts up with each change that somebody makes to it */
   @IntColumn({ default: 1 }) version: number;
   // kept by planning

@@ -16,6 +16,7 @@ import type {
   BriefRequestShape,
   BriefShape,
   ChannelLooksShape,
+  ChecklistLineShape,
   ContentShape,
   DecisionShape,
   PieceShape,
@@ -84,6 +85,7 @@ interface StepColumns {
   started_on: string | null;
   finished_on: string | null;
   remark: string | null;
+  checklist: ChecklistLineShape[];
   predecessor_ids: string[];
   pinned_finish_on: string | null;
   optional: boolean;
@@ -149,10 +151,16 @@ export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promi
   };
 }
 
+/** In SQL: the checklist of a step `s`, line by line, with who ticked it. */
+const CHECKLIST = `coalesce((select jsonb_agg(jsonb_build_object('text', line.text,
+    'tick', case when k.step_id is null then null else jsonb_build_object('by', w.name, 'at', k.at) end) order by line.place)
+  from unnest(s.checklist) with ordinality line (text, place) left join step_ticks k on k.step_id = s.id and k.position = line.place - 1
+  left join people w on w.id = k.person_id), '[]')`;
+
 async function stepShapes(app: App, viewer: Viewer, source: PieceSource, state: PieceState, book: CalendarBook): Promise<StepShape[]> {
   const rows = await app.read<StepColumns>(
     `select s.id, s.title, s.kind, s.skill, s.doer_id, case when ${isClientsStep('s')} then 'the client' else d.name end as doer_name, s.span_days,
-       s.effort_minutes, coalesce(s.remaining_minutes, s.effort_minutes) as left_minutes, s.predicted_start_on, s.predicted_finish_on, s.behind_steps, s.same_day, s.round, s.started_on, s.finished_on, s.remark, s.predecessor_ids, s.pinned_finish_on, s.optional, s.version,
+       s.effort_minutes, coalesce(s.remaining_minutes, s.effort_minutes) as left_minutes, s.predicted_start_on, s.predicted_finish_on, s.behind_steps, s.same_day, s.round, s.started_on, s.finished_on, s.remark, s.predecessor_ids, s.pinned_finish_on, s.optional, s.version, ${CHECKLIST} as checklist,
        coalesce(d.role = 'freelance', false) and s.accepted_on is null and s.started_on is null and s.finished_on is null as is_offered
      from steps s left join people d on d.id = s.doer_id where s.piece_id = $1 order by s.position`,
     [source.id],
@@ -194,6 +202,7 @@ async function stepShapes(app: App, viewer: Viewer, source: PieceSource, state: 
       daysOff: dates ? daysOff(dates, calendar.calendar) : [],
       isOffered: manages && row.is_offered,
       remark: row.remark,
+      checklist: row.checklist,
       mine: state.atHand.has(row.id) && !isByClient(row.kind) && (row.doer_id === viewer.personId || manages),
       predecessorIds: row.predecessor_ids,
       pinnedFinishOn: row.pinned_finish_on,

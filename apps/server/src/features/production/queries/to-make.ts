@@ -53,7 +53,8 @@ export async function sittingOf(app: App, viewer: Viewer, asked: PiecesAsked, sk
   const steps = await app.read<SittingStep>(
     `select t.id as "stepId", t.title as "stepTitle", p.id as "pieceId", p.number as "pieceNumber", p.title as "pieceTitle", p.client_id as "clientId", f.name as "formatName",
        t.doer_id as "doerId", (select d.name from people d where d.id = t.doer_id) as "doerName", ${isFreeStep('t')} as "atHand", t.started_on as "startedOn",
-       t.latest_finish_on as "latestFinishOn", t.danger, coalesce(t.remaining_minutes, t.effort_minutes) as "leftMinutes", p.content -> 'shared' ->> 'copy' as copy, ${firstPicture('p.content')} as "pictureId"
+       t.latest_finish_on as "latestFinishOn", t.danger, coalesce(t.remaining_minutes, t.effort_minutes) as "leftMinutes",
+       cardinality(t.checklist) - (select count(*)::int from step_ticks k where k.step_id = t.id) as "linesOpen", p.content -> 'shared' ->> 'copy' as copy, ${firstPicture('p.content')} as "pictureId"
      ${sql} and t.skill = $12 order by (not ${isFreeStep('t')}), t.latest_finish_on nulls last, p.number, t.position limit ${MOST + 1}`,
     [...values, skill],
   );

@@ -28,6 +28,7 @@ import { tell, untell } from '../../notices/index.js';
 import { doerKey, findRoute, loadCalendars, replan, type TriedChange } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
 import { Step } from '../entities/step.entity.js';
+import { StepTick } from '../entities/step-tick.entity.js';
 import { isAvailable, lockPiece, stepKey, stepsOf } from '../piece-store.js';
 import { giveStep } from './assign-step.js';
 import { tellDecider, tellNext } from './tell-next.js';
@@ -135,7 +136,9 @@ export function changePiecePath(
     const route = getValue(await findRoute(tx, piece.routeId));
     const tried = toTried(changes, route.steps);
     const ofPath = tried.filter((change): change is PathChange => change.kind !== 'give');
-    const changed = changePath(before.map(asRow), ofPath, (added, from) => newRow(added, piece, from));
+    const changed = changePath(before.map(asRow), ofPath, (added, from) =>
+      newRow(added, piece, from, from?.checklist ?? route.steps.find(({ key }) => key === added.key)?.checklist ?? []),
+    );
     if (!changed.ok) return changed;
     const directly = new Set(ofPath.flatMap((change) => (change.kind === 'bring_back' || change.kind === 'add' ? [] : [change.stepId])));
     await store(tx, before, changed.value, directly, now);
@@ -156,13 +159,14 @@ export function changePiecePath(
 }
 
 /** A row for what a path is given: nobody has it, and it stands where core put it. */
-const newRow = (added: ChangeableStep, piece: Piece, from: PathRow | undefined): PathRow => ({
+const newRow = (added: ChangeableStep, piece: Piece, from: PathRow | undefined, checklist: readonly string[]): PathRow => ({
   ...added,
   pieceId: piece.id,
   key: added.key ?? `by_hand_${added.id.slice(0, 8)}`,
   predecessorIds: [...added.predecessorIds],
   doerId: null,
   position: from?.position ?? 0,
+  checklist: [...checklist],
   remark: null,
   assignedOn: null,
   acceptedOn: null,
@@ -194,6 +198,7 @@ async function store(
   const gone = before.filter(({ id }) => !kept.has(id));
   for (const { id } of gone) {
     await stepLeftOut.tell(tx, { id }, now);
+    await tx.delete(StepTick, { stepId: id });
     await tx.delete(Step, id);
   }
   for (const [position, row] of after.entries()) {
@@ -201,8 +206,8 @@ async function store(
     const { spanDays, effortMinutes, remainingMinutes, pinnedFinishOn } = row;
     const predecessorIds = [...row.predecessorIds];
     if (!old) {
-      const { pieceId, key, title, kind, skill, sameDay, optional, round } = row;
-      const given = { id: row.id, pieceId, key, title, kind, skill, sameDay, optional, round, doerId: null };
+      const { pieceId, key, title, kind, skill, sameDay, optional, checklist, round } = row;
+      const given = { id: row.id, pieceId, key, title, kind, skill, sameDay, optional, checklist, round, doerId: null };
       await tx.insert(Step, { ...given, spanDays, effortMinutes, remainingMinutes, pinnedFinishOn, predecessorIds, position, version: 1 });
     } else if (directly.has(row.id) || old.position !== position || old.predecessorIds.join() !== predecessorIds.join())
       await tx.update(Step, row.id, {

@@ -140,6 +140,7 @@ async function addSteps(tx: Tx, pieceId: string, routeSteps: readonly RouteStep[
       remainingMinutes: null,
       sameDay: step.sameDay ?? false,
       optional: step.optional ?? false,
+      checklist: [...(step.checklist ?? [])],
       predecessorIds: step.after.flatMap((key) => ids.get(key) ?? []),
       position,
       round: 1,

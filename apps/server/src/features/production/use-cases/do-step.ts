@@ -1,4 +1,5 @@
 import { fail, leftAfter, makersBefore, ok, stepsBetween, isByClient, type InstantText, type Result } from '@zesting/core';
+import type { TickBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
@@ -6,7 +7,9 @@ import type { Tx } from '../../../platform/database/transaction.js';
 import { tell, untell } from '../../notices/index.js';
 import { replan } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
+import { In } from 'typeorm';
 import { Step } from '../entities/step.entity.js';
+import { StepTick } from '../entities/step-tick.entity.js';
 import {
   finishStep,
   freezeVersion,
@@ -23,7 +26,7 @@ import { tellDecider, tellNext } from './tell-next.js';
 
 export type StepRefused = { code: 'step.client_decides' | 'step.already_finished' | 'step.not_available' | 'step.other_doer' };
 type Refused = StepRefused;
-type NothingYet = { code: 'piece.nothing_to_hand_in' };
+type NothingYet = { code: 'piece.nothing_to_hand_in' | 'step.unticked' };
 
 /** Whether this person may do the step now. Creators do their own; a manager may do any of the client's. */
 function mayDo(viewer: Viewer, step: Step, steps: readonly Step[]): Refused | null {
@@ -105,13 +108,36 @@ export function acceptStep(app: App, viewer: Viewer, stepId: string): Promise<Re
   });
 }
 
-/** Finishes a step: a making step freezes the content as a version, a check passes it. The next doer is told. */
+/** Ticks a line of a step's checklist, or takes that back; the record holds who did. */
+export function tickLine(
+  app: App,
+  viewer: Viewer,
+  stepId: string,
+  { position, isDone }: TickBody,
+): Promise<Result<null, Refused | { code: 'step.line_unknown' }>> {
+  return app.write<null, Refused | { code: 'step.line_unknown' }>(async (tx, now) => {
+    const { piece, step, steps } = await lockStep(tx, stepId);
+    const refused = mayDo(viewer, step, steps);
+    if (refused) return fail(refused);
+    const line = step.checklist[position];
+    if (line === undefined) return fail({ code: 'step.line_unknown' });
+    const isThere = await tx.existsBy(StepTick, { stepId, position });
+    if (isThere === isDone) return ok(null);
+    if (isDone) await tx.insert(StepTick, { stepId, position, personId: viewer.personId, at: now });
+    else await tx.delete(StepTick, { stepId, position });
+    await note(tx, piece, viewer, isDone ? 'step.ticked' : 'step.tick_taken_back', step, now, { line });
+    return ok(null);
+  });
+}
+
+/** Finishes a step: a making step freezes the content as a version, a check passes it. Its checklist is ticked. The next doer is told. */
 export function handIn(app: App, viewer: Viewer, stepId: string): Promise<Result<null, Refused | NothingYet>> {
   return app.write<null, Refused | NothingYet>(async (tx, now) => {
     const { piece, step, steps } = await lockStep(tx, stepId);
     const refused = mayDo(viewer, step, steps);
     if (refused) return fail(refused);
     if (!hasContent(piece.content)) return fail({ code: 'piece.nothing_to_hand_in' });
+    if ((await tx.countBy(StepTick, { stepId })) < step.checklist.length) return fail({ code: 'step.unticked' });
     await freezeVersion(tx, piece, viewer.personId, now);
     step.remark = null;
     await finishStep(tx, step, now);
@@ -168,6 +194,7 @@ export function handBack(
     const between = stepsBetween(made, step, steps).filter((other) => other.finishedOn !== null && !isByClient(other.kind));
     for (const other of between) Object.assign(other, { finishedOn: null, startedOn: null, remainingMinutes: null });
     await tx.save([...made, step, ...between]);
+    await tx.delete(StepTick, { stepId: In([...made, step, ...between].map(({ id }) => id)) });
     for (const gone of [step, ...between]) await untell(tx, stepKey(gone));
     await note(tx, piece, viewer, 'step.handed_back', step, now, { remark, to: made.map(({ title }) => title).join(', ') });
     await replan(tx, [piece.id], now);

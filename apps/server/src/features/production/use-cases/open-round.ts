@@ -49,6 +49,7 @@ async function appendSteps(tx: Tx, piece: Piece, added: readonly RouteStep[]): P
       remainingMinutes: null,
       sameDay: step.sameDay ?? false,
       optional: step.optional ?? false,
+      checklist: [...(step.checklist ?? [])],
       pinnedFinishOn: null,
       predecessorIds,
       position: (last?.position ?? -1) + 1 + index,

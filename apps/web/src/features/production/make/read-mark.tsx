@@ -1,6 +1,8 @@
 import type { SittingStep } from '@zesting/contract';
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call } from '../../../lib/api';
+import { count } from '../../../lib/format';
 import { useSession, useWrite } from '../../../lib/queries';
 import { Button } from '../../../ui/button';
 
@@ -11,6 +13,12 @@ export function ReadMark({ step }: { step: SittingStep }) {
   const isMine = step.doerId === personId || (step.doerId === null && (role === 'lead' || role === 'manager'));
   if (!step.atHand) return <p className="text-muted text-[13px] mt-2">Waits for others.</p>;
   if (!isMine) return <p className="text-muted text-[13px] mt-2">{step.doerName ? `With ${step.doerName}.` : 'With nobody yet.'}</p>;
+  if (step.linesOpen > 0)
+    return (
+      <p className="mt-3 text-muted">
+        {count(step.linesOpen, 'line')} of its checklist to tick first, <Link to={`/pieces/${step.pieceId}`}>on the piece</Link>.
+      </p>
+    );
   return (
     <p className="mt-3">
       <Button
