@@ -565,3 +565,46 @@ test('a creator is ill for a week: what becomes late, who takes over, accepted, 
   await predicted();
   expect((await late()).filter((title) => !before.includes(title))).toEqual([]);
 });
+
+test('what is looked at before work is handed in: written in the route, ticked on the piece, asked for by the hand-in', async ({
+  browser,
+  zesting,
+}) => {
+  const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
+  await marta.goto('/routes');
+  await marta.getByRole('button', { name: /^Article/ }).click();
+  await marta.getByRole('button', { name: 'Checklist…' }).first().click();
+  const lines = marta.getByLabel('Checklist of Write');
+  await lines.fill('Every link pressed\n\nNames as the client spells them');
+  await expectAccessible(marta);
+  await marta.getByRole('button', { name: 'Save' }).click();
+  await expect(marta.getByText('Saved').first()).toBeVisible();
+  await marta.reload();
+  await marta.getByRole('button', { name: /^Article/ }).click();
+  await expect(lines).toHaveValue('Every link pressed\nNames as the client spells them');
+
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/production?client=MOSS&open=begin');
+  const begin = dana.getByRole('dialog');
+  await begin.getByLabel('Working title').fill('Mulch, in its season');
+  await begin.getByLabel(/^Route/).selectOption({ label: 'Article' });
+  await begin.getByRole('button', { name: 'Begin', exact: true }).click();
+  await expect(dana.getByRole('heading', { level: 1, name: 'Mulch, in its season' })).toBeVisible();
+  await dana.getByRole('region', { name: 'Content' }).getByLabel('Copy', { exact: true }).fill('Leaf mould first.');
+  const list = dana.getByRole('group', { name: 'Checklist of Write' });
+  await dana.getByRole('button', { name: 'Hand in' }).click();
+  await expect(dana.getByRole('alert').filter({ hasText: '2 lines to tick first.' })).toBeVisible();
+  await list.getByRole('checkbox', { name: /^Every link pressed/ }).focus();
+  await dana.keyboard.press('Space');
+  await expect(list.getByText(/Dana Okafor, /)).toHaveCount(1);
+  await expect(dana.getByRole('alert').filter({ hasText: '1 line to tick first.' })).toBeVisible();
+  await expectAccessible(dana);
+  await dana.reload();
+  await expect(list.getByRole('checkbox', { name: /^Every link pressed/ })).toBeChecked();
+  await list.getByRole('checkbox', { name: /^Names as the client/ }).check();
+  await expect(list.getByText(/Dana Okafor, /)).toHaveCount(2);
+  await dana.getByRole('region', { name: 'Content' }).getByLabel('Copy', { exact: true }).fill('Leaf mould first, then bark.');
+  await dana.getByRole('button', { name: 'Hand in' }).click();
+  await expect(dana.getByText('Write: handed in')).toBeVisible();
+  await expect(list).toHaveCount(0);
+});

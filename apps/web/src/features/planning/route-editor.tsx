@@ -1,9 +1,10 @@
 import type { EditRouteBody, RouteMadeShape, RoutePageShape, RouteStepBody, RoutesPageShape } from '@zesting/contract';
 import { isByClient, routeProblems, type RouteProblem, type RouteStep } from '@zesting/core';
-import type { SelectHTMLAttributes } from 'react';
+import { useState, type SelectHTMLAttributes } from 'react';
 import { toast } from 'sonner';
 import { call } from '../../lib/api';
 import { useTouched } from '../../lib/queries';
+import { Button } from '../../ui/button';
 import { EditedSection, useEdited } from '../../ui/edited';
 import { Field } from '../../ui/field';
 import { ListEditor } from '../../ui/list-editor';
@@ -200,6 +201,8 @@ interface StepFieldsProps {
 
 function StepFields({ step, put, steps, skills, problem }: StepFieldsProps) {
   const asksClient = isByClient(step.kind);
+  const [isListed, setListed] = useState(false);
+  const hasList = isListed || (step.checklist ?? []).length > 0;
   return (
     <>
       <div className="grid gap-x-3 grid-cols-2 lg:grid-cols-[minmax(0,1.3fr)_9.5rem_minmax(0,1fr)_5.5rem_6rem]">
@@ -295,9 +298,14 @@ function StepFields({ step, put, steps, skills, problem }: StepFieldsProps) {
           </span>
         )}
       </div>
-      {!asksClient && (
+      {!asksClient && !hasList && (
+        <Button look="quiet" className="-ml-3" onClick={() => setListed(true)}>
+          Checklist…
+        </Button>
+      )}
+      {!asksClient && hasList && (
         <Field
-          label="Checklist"
+          label={`Checklist of ${step.title || 'the step'}`}
           help="A line for each thing to look at: all are ticked before it is handed in. Pieces that begin from now on have it."
         >
           {(control) => (

@@ -57,20 +57,22 @@ function StepBar({ step, steps, save, busy }: { step: StepShape; steps: readonly
         <RemainingField stepId={step.id} title={step.title} leftMinutes={step.leftMinutes} />
         {step.remark && <span className="block text-rind">Handed back: {step.remark}</span>}
       </p>
-      <StepClock step={step} />
-      {step.startedOn === null && (
-        <Button disabled={act.isPending} onClick={() => act.mutate('begin')}>
-          Begin
+      <div className="flex flex-wrap items-center justify-end gap-2 ml-auto">
+        <StepClock step={step} />
+        {step.startedOn === null && (
+          <Button disabled={act.isPending} onClick={() => act.mutate('begin')}>
+            Begin
+          </Button>
+        )}
+        {step.kind === 'check' && (
+          <Button look="danger" onClick={() => open(`back-${step.id}`)}>
+            Hand back…
+          </Button>
+        )}
+        <Button look="main" disabled={act.isPending || busy} onClick={() => void handIn()}>
+          {step.kind === 'check' ? 'Pass' : 'Hand in'}
         </Button>
-      )}
-      {step.kind === 'check' && (
-        <Button look="danger" onClick={() => open(`back-${step.id}`)}>
-          Hand back…
-        </Button>
-      )}
-      <Button look="main" disabled={act.isPending || busy} onClick={() => void handIn()}>
-        {step.kind === 'check' ? 'Pass' : 'Hand in'}
-      </Button>
+      </div>
       <StepChecklist step={step} />
       {isTold && linesOpen > 0 && (
         <p role="alert" className="w-full text-rhubarb font-medium">
