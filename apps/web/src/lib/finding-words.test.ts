@@ -33,7 +33,8 @@ describe('words of what was found', () => {
   });
 
   it('are there for every code', () => {
-    for (const code of FINDING_CODES) expect(findingWords({ code, place: 'copy', what: 'x', count: 3, limit: 2 })).toMatch(/^[A-Z“\d]/);
+    for (const code of FINDING_CODES)
+      expect(findingWords({ code, place: 'copy', what: '2027-03-09', count: 3, limit: 2 })).toMatch(/^[A-Z“\d]/);
   });
 
   it('tell seconds and weights with their limits', () => {

@@ -3,7 +3,6 @@ import { TopicsController } from './topics.controller.js';
 
 export { addTopics, catchTopicIdea, editTopic, setSubject, setTreatments } from './use-cases/topics.js';
 export { topicsOf } from './queries/topics.js';
-export { subjectOfPiece } from './queries/subject-of.js';
 
 @Module({ controllers: [TopicsController] })
 export class TopicsModule {}

@@ -1,7 +1,7 @@
 import { againFrom, type Day, type EvergreenRule } from '@zesting/core';
 import type { StockRowShape } from '@zesting/contract';
 import { rowsOf, type Reader } from '../../../platform/database/rows.js';
-import { subjectOfPiece } from '../../topics/index.js';
+import { subjectOfPiece } from '../../production/index.js';
 
 /** So many pieces of a client's stock are shown and chosen from: those that rested longest. */
 const MOST = 200;

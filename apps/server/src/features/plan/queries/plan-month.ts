@@ -35,7 +35,7 @@ import { markersOf, themesOf, themesShown } from '../../calendar/index.js';
 import { earliestByPath } from '../../planning/index.js';
 import { WEIGHTS, WORTH } from './ideas.js';
 import { stockOf, type StockRow } from '../../evergreen/index.js';
-import { subjectOfPiece } from '../../topics/index.js';
+import { subjectOfPiece } from '../../production/index.js';
 import { preparing } from './run-up.js';
 import { rhythmsOf, slotsBetween, type BoundRow, type ClientRhythm, type WantedSlot } from './rhythm-of.js';
 
