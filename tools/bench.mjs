@@ -39,7 +39,8 @@ function monthToFill(core) {
       pillarId: draw(3) === 0 ? `pillar ${draw(4)}` : null,
       formatId: one(2, 'format', 4),
       themeId: `theme ${index % 2}`,
-      taken: index % 9 === 4 ? { pillarId: `pillar ${draw(4)}` } : null,
+      seasonIds: index % 3 === 0 ? ['season'] : [],
+      taken: index % 9 === 4 ? { pillarId: `pillar ${draw(4)}`, subjectId: null } : null,
     })),
     candidates: Array.from({ length: 200 }, (_, index) => ({
       id: `idea ${index}`,
@@ -47,6 +48,8 @@ function monthToFill(core) {
       formatId: one(3, 'format', 4),
       channelIds: draw(3) === 0 ? [`channel ${draw(3)}`] : null,
       themeIds: draw(2) === 0 ? [`theme ${draw(2)}`] : [],
+      seasonIds: draw(4) === 0 ? ['season'] : [],
+      subjectId: draw(2) === 0 ? `subject ${draw(20)}` : null,
       readyOn: draw(4) === 0 ? core.addDays(from, draw(60)) : null,
       notBeforeOn: null,
       expiresOn: draw(6) === 0 ? core.addDays(from, draw(60)) : null,
