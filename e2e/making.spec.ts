@@ -607,4 +607,8 @@ test('what is looked at before work is handed in: written in the route, ticked o
   await dana.getByRole('button', { name: 'Hand in' }).click();
   await expect(dana.getByText('Write: handed in')).toBeVisible();
   await expect(list).toHaveCount(0);
+  // who looked stays to be seen in the path
+  const path = dana.getByRole('region', { name: 'Path' });
+  await path.getByText('Checklist: 2 of 2 ticked').click();
+  await expect(path.getByText(/^Every link pressed Dana Okafor, /)).toBeVisible();
 });

@@ -61,8 +61,9 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   const beside = marta.getByRole('region', { name: 'The form as it is seen' });
   await beside.getByRole('radio', { name: 'some' }).check();
   await shoot(marta, 'form');
-  await marta.goto('/plan/campaigns');
-  await shoot(marta, 'campaigns');
+  await dana.goto('/plan/ideas?client=KILN');
+  await dana.getByRole('heading', { name: 'Ideas', level: 1 }).waitFor();
+  await shoot(dana, 'ideas');
   await dana.goto('/links?client=MOSS');
   const form = new URL(await dana.getByRole('link', { name: /^Form: Ask for content.*\/ask\// }).innerText()).pathname;
   await shoot(await visitor(browser, zesting, form, PHONE), 'ask-phone');

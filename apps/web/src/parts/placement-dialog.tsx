@@ -1,9 +1,13 @@
 import type { CalendarEntryShape, ChannelShape, PlacementShape } from '@zesting/contract';
+import { outsideOf } from '@zesting/core';
+import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
+import { embargoQuery } from '../api/embargoes';
 import { dayWords, zoneWords } from '../lib/format';
 import { usePlacements } from '../lib/placements';
 import { useClients, useDaysOff, useSession } from '../lib/queries';
+import { standingWords } from '../lib/words';
 import { Button } from '../ui/button';
 import { DayField } from '../ui/day-field';
 import { Dialog } from '../ui/dialog';
@@ -87,6 +91,12 @@ function Dates({ placement, siblings, earliestOn, onClose }: PartProps & { sibli
   const { move, isPending } = usePlacements();
   const { todayOn } = useSession();
   const off = useDaysOff({ clientId: placement.clientId, placing: true });
+  const { data: { rule } = { rule: null } } = useQuery(embargoQuery(placement.pieceId));
+  const outside = rule && on ? outsideOf(rule, on) : null;
+  const against = [
+    earliestOn && on && earliestOn > on ? `Its path can meet ${dayWords(earliestOn)} or later` : '',
+    outside ? standingWords({ kind: outside, name: (outside === 'too_early' ? rule?.notBeforeOn : rule?.notAfterOn) ?? '' }) : '',
+  ].filter(Boolean);
   const save = () => {
     if (on === '') setError('Choose a day, or take the date away.');
     else move({ placement, on, at: at || null, scope }, { onSuccess: onClose, onError: setError });
@@ -103,7 +113,7 @@ function Dates({ placement, siblings, earliestOn, onClose }: PartProps & { sibli
         <DayField
           label="Day"
           error={error}
-          help={earliestOn && on && earliestOn > on ? `Its path can meet ${dayWords(earliestOn)} or later` : undefined}
+          help={against.length > 0 ? against.join('. ') : undefined}
           todayOn={todayOn}
           off={off}
           marks={earliestOn ? [{ on: earliestOn, words: 'Earliest that its path can meet' }] : []}

@@ -62,6 +62,13 @@ export class ChannelLinkBody {
   @Max(10_000)
   dailyLimit: number | null;
 
+  /** so many in a minute; null: no limit */
+  @OptionalOrNull()
+  @IsInt()
+  @Min(1)
+  @Max(1000)
+  minuteLimit?: number | null;
+
   /** so many minutes late it may still go out by itself */
   @IsInt()
   @Min(0)
@@ -78,6 +85,7 @@ export class ChannelLinkShape {
   accessEndsOn: string | null;
   audience: string;
   dailyLimit: number | null;
+  minuteLimit: number | null;
   lateMinutes: number;
   version: number;
 }

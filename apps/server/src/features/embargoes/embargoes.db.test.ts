@@ -3,7 +3,7 @@ import type { EmbargoShape, GoingOutShape, PlanMonthShape } from '@zesting/contr
 import { makePlanScene, type PlanScene } from '../../../test-support/plan-scene.js';
 import { callerAs, makePiece, type Caller } from '../../../test-support/scene.js';
 import { signOffIn } from '../../../test-support/sign-off.js';
-import { movePlacement } from '../calendar/index.js';
+import { markOut, movePlacement } from '../calendar/index.js';
 
 describe('the days on which a piece may be out', () => {
   let { scene, manager, feed, add, month, fill, caught } = {} as PlanScene; // made before the first test
@@ -91,6 +91,25 @@ describe('the days on which a piece may be out', () => {
     const [filled] = await fill({ ruleId, on: '2027-03-18', ideaId });
     expect(filled).toMatchObject({ problem: null });
     expect(await told(filled?.pieceId ?? '')).toMatchObject({ notBeforeOn: '2027-03-18', notAfterOn: null });
+  });
+
+  it('bind what lasts and goes out again as well', async () => {
+    const { ready, send, say } = signOffIn(scene);
+    const lasting = await ready(scene.a);
+    getValue(await say(getValue(await send(scene.a, [lasting])), lasting, 'approve'));
+    const { id, version } = await onFeed(lasting);
+    getValue(await movePlacement(scene.app, scene.people.lead, id, { on: '2027-03-01', at: '10:00' }, version));
+    scene.app.clock.set('2027-03-01T12:00:00Z');
+    getValue(await markOut(scene.app, scene.people.lead, id, { address: null }));
+    const body = { restDays: 7, timesMost: null, untilOn: '2027-03-25' };
+    await manager.call('PUT', `/api/pieces/${lasting}/evergreen`, { body, headers: { 'If-Match': '"0"' } });
+    const again = async () => {
+      const { candidates } = (await month()) as unknown as PlanMonthShape;
+      return candidates.flatMap((one) => (one.kind === 'again' ? [[one.notBeforeOn, one.expiresOn]] : []));
+    };
+    expect(await again()).toEqual([['2027-03-08', '2027-03-25']]);
+    await set({ notBeforeOn: '2027-03-10', notAfterOn: '2027-03-20' }, { id: lasting });
+    expect(await again()).toEqual([['2027-03-10', '2027-03-20']]);
   });
 
   it('are a day of the client’s, whatever the hour: what may be out today is not too early', async () => {

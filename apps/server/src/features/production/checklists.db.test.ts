@@ -1,5 +1,5 @@
 import { getValue } from '@zesting/core';
-import type { PieceShape, SittingShape } from '@zesting/contract';
+import type { PathChangeBody, PieceShape, SittingShape } from '@zesting/contract';
 import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { assignStep, changePiecePath, editContent, handBack, handIn } from './index.js';
 
@@ -18,7 +18,7 @@ describe('the checklist of a step', () => {
       freelance: await callerAs(scene, 'freelance'),
     };
     await scene.app.read(
-      `update routes set steps = (select jsonb_agg(case when s ->> 'key' in ('write', 'check') then s || jsonb_build_object('checklist', $2::jsonb) else s end order by n)
+      `update routes set steps = (select jsonb_agg(s || jsonb_build_object('checklist', $2::jsonb, 'optional', s ->> 'key' = 'design') order by n)
        from jsonb_array_elements(steps) with ordinality x (s, n)) where id = $1`,
       [scene.routeId, JSON.stringify(LINES)],
     );
@@ -86,7 +86,9 @@ describe('the checklist of a step', () => {
   it('is to be ticked again where the work is handed back', async () => {
     for (const position of LINES.keys()) await tick(position);
     expect(await handed()).toBeNull();
-    getValue(await handIn(scene.app, scene.people.lead, await stepOf(scene, pieceId, 'design')));
+    const design = await stepOf(scene, pieceId, 'design');
+    for (const position of LINES.keys()) await tick(position, { id: design, by: callers.manager });
+    getValue(await handIn(scene.app, scene.people.lead, design));
     const checkId = await stepOf(scene, pieceId, 'check');
     expect((await tick(0, { id: checkId, by: callers.manager })).status).toBe(204);
     getValue(await handBack(scene.app, scene.people.lead, checkId, 'Once more', [stepId]));
@@ -95,16 +97,22 @@ describe('the checklist of a step', () => {
   });
 
   it('goes with a step that is left out, and comes back with it; a part that is split off has it too', async () => {
+    const change = async (body: PathChangeBody) => getValue(await changePiecePath(scene.app, scene.people.lead, pieceId, [body]));
     await tick(0);
-    getValue(
-      await changePiecePath(scene.app, scene.people.lead, pieceId, [
-        { kind: 'split', stepId, title: 'Write on', place: 'beside', spanDays: 1, effortMinutes: 10 },
-      ]),
-    );
+    await change({ kind: 'split', stepId, title: 'Write on', place: 'beside', spanDays: 1, effortMinutes: 10 });
     expect(await scene.app.read('select checklist from steps where piece_id = $1 and title = $2', [pieceId, 'Write on'])).toEqual([
       { checklist: LINES },
     ]);
     expect(await listOf()).toContain(`${LINES[0]}: ${scene.people.staff.name}`);
+    const design = await stepOf(scene, pieceId, 'design');
+    await scene.app.read('insert into step_ticks (step_id, position, person_id, at) values ($1, 0, $2, now())', [
+      design,
+      scene.people.staff.personId,
+    ]);
+    await change({ kind: 'leave_out', stepId: design });
+    expect(await scene.app.read('select 1 from step_ticks where step_id = $1', [design])).toEqual([]);
+    await change({ kind: 'bring_back', key: 'design' });
+    expect(await listOf('design')).toEqual(LINES.map((line) => `${line}: nobody`));
   });
 
   it('says among what is made one after another how much of it is open', async () => {

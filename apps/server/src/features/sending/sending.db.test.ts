@@ -35,7 +35,7 @@ describe('going out by itself', () => {
     await scene.app.read('delete from notices');
     await scene.app.read(
       `insert into channel_links (channel_id, client_id, token, made_at) select id, client_id, '', now() from channels where client_id = $1
-       on conflict (channel_id) do update set address = null, daily_limit = null, late_minutes = 30, access_ends_on = null, audience = ''`,
+       on conflict (channel_id) do update set address = null, daily_limit = null, minute_limit = null, late_minutes = 30, access_ends_on = null, audience = ''`,
       [scene.a.id],
     );
   });
@@ -192,6 +192,20 @@ describe('going out by itself', () => {
     expect((await manager.call('POST', `/api/placements/${one.id}/send`)).body).toMatchObject({ code: 'placement.out' });
   });
 
+  it('is not sent before its embargo ends, whoever placed it there', async () => {
+    const one = await signed('10:15');
+    await scene.app.read(
+      `insert into embargoes (piece_id, client_id, not_before_on, set_by, set_at, version)
+       select id, client_id, '2027-03-02', 'Max', now(), 1 from pieces where id = $1`,
+      [one.pieceId],
+    );
+    at('10:15:00');
+    const before = count(one);
+    await look();
+    expect(await rowOf(one.id)).toMatchObject({ state: 'failed', sending: { code: 'not_ready', tries: 0 } });
+    expect(count(one)).toBe(before);
+  });
+
   it.each(['loses', 'slow'] as const)('is asked for, and not put again, where the channel %s', async (behaviour) => {
     const one = await signed('10:20');
     const before = count(one);
@@ -320,6 +334,26 @@ describe('going out by itself', () => {
       ['out', null],
       ['out', null],
     ]);
+  });
+
+  it('goes out no more often in a minute than the channel takes: the others follow within their time, by several servers at once too', async () => {
+    const all = [await signed('12:15'), await signed('12:15'), await signed('12:15')];
+    await scene.app.read('update channel_links set minute_limit = 1 where channel_id = $1', [all[0]?.channelId]);
+    const before = all.map(count);
+    const gone = () => all.filter((one, index) => count(one) > (before[index] ?? 0)).length;
+    at('12:15:00');
+    await Promise.all([look(), look(), look()]);
+    expect(gone()).toBe(1);
+    at('12:15:30');
+    await look();
+    expect(gone()).toBe(1);
+    at('12:16:05');
+    await look();
+    expect(gone()).toBe(2);
+    at('12:17:10');
+    await look();
+    expect(gone()).toBe(3);
+    expect(await Promise.all(all.map(async ({ id }) => (await rowOf(id)).state))).toEqual(['out', 'out', 'out']);
   });
 
   it('stops with one switch: everything, a client, a channel; and goes on within its time', async () => {

@@ -62,12 +62,13 @@ export function SendingSection({ client }: { client: ClientPageShape }) {
 }
 
 /** How a channel is reached, in words. */
-const linkWords = ({ address, accessEndsOn, audience, dailyLimit, lateMinutes }: ChannelLinkShape): string =>
+const linkWords = ({ address, accessEndsOn, audience, dailyLimit, minuteLimit, lateMinutes }: ChannelLinkShape): string =>
   [
     address ?? 'Simulated channel: nothing is really published',
     audience && `to ${audience}`,
     accessEndsOn && `access ends on ${dayWords(accessEndsOn)}`,
     dailyLimit !== null && `at most ${count(dailyLimit, 'post')} in 24 hours`,
+    minuteLimit !== null && `at most ${count(minuteLimit, 'post')} a minute`,
     lateMinutes > 0 ? `at most ${count(lateMinutes, 'minute')} late` : 'never late',
   ]
     .filter(Boolean)
@@ -94,6 +95,7 @@ function LinkDialog({ channel, link, canSimulate, onClose }: LinkDialogProps) {
       accessEndsOn: link?.accessEndsOn ?? null,
       audience: link?.audience ?? '',
       dailyLimit: link?.dailyLimit ?? null,
+      minuteLimit: link?.minuteLimit ?? null,
       lateMinutes: link?.lateMinutes ?? 30,
     },
     {
@@ -226,20 +228,45 @@ function NumberFields({ form: { body, change, errorOf } }: FieldsProps) {
           />
         )}
       </Field>
-      <Field label="Posts in 24 hours, at most" error={errorOf('dailyLimit')}>
-        {(control) => (
-          <input
-            {...control}
-            type="number"
-            min={1}
-            className="field"
-            placeholder="any"
-            value={body.dailyLimit ?? ''}
-            onChange={(event) => change({ dailyLimit: event.target.value === '' ? null : Math.round(Number(event.target.value)) })}
-          />
-        )}
-      </Field>
+      <LimitField
+        label="Posts in 24 hours, at most"
+        error={errorOf('dailyLimit')}
+        value={body.dailyLimit}
+        onChange={(dailyLimit) => change({ dailyLimit })}
+      />
+      <LimitField
+        label="Posts a minute, at most"
+        error={errorOf('minuteLimit')}
+        value={body.minuteLimit ?? null}
+        onChange={(minuteLimit) => change({ minuteLimit })}
+      />
     </div>
+  );
+}
+
+interface LimitFieldProps {
+  readonly label: string;
+  readonly error: string | undefined;
+  /** null: no limit */
+  readonly value: number | null;
+  readonly onChange: (limit: number | null) => void;
+}
+
+function LimitField({ label, error, value, onChange }: LimitFieldProps) {
+  return (
+    <Field label={label} error={error}>
+      {(control) => (
+        <input
+          {...control}
+          type="number"
+          min={1}
+          className="field"
+          placeholder="any"
+          value={value ?? ''}
+          onChange={(event) => onChange(event.target.value === '' ? null : Math.round(Number(event.target.value)))}
+        />
+      )}
+    </Field>
   );
 }
 

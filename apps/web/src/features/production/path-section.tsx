@@ -17,6 +17,7 @@ import { DeliveryLine } from './material/delivery-line';
 import { ForecastLine } from './forecast-line';
 import { MendsDialog } from './mends-dialog';
 import { predictedWords, whyWords } from './why';
+import { TickedLines } from './step-checklist';
 
 /** The path: each step with its doer, its latest dates, slack, danger and why. */
 export function PathSection({ piece }: { piece: PieceShape }) {
@@ -150,6 +151,7 @@ function StepLine({ step, piece }: { step: StepShape; piece: PieceShape }) {
         <span className="ml-auto">{done ? <Tag tone="pine">Done</Tag> : <DangerTag danger={step.danger} />}</span>
       </div>
       <StepDates step={step} steps={piece.steps} />
+      <TickedLines step={step} />
       {step.kind === 'deliver' && <DeliveryLine piece={piece} step={step} />}
       {step.kind === 'sign_off' && step.atHand && piece.canManage && piece.stage !== 'with_client' && <SendLink piece={piece} />}
       {!done && (

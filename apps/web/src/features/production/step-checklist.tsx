@@ -19,6 +19,26 @@ export function StepChecklist({ step }: { step: StepShape }) {
   );
 }
 
+/** How much of a step's checklist is ticked, and by whom: to be looked up, not ticked. */
+export function TickedLines({ step: { checklist } }: { step: StepShape }) {
+  if (checklist.length === 0) return null;
+  const ticked = checklist.filter(({ tick }) => tick !== null).length;
+  return (
+    <details className="text-[13px]">
+      <summary className="min-h-6 text-muted">
+        Checklist: {ticked} of {checklist.length} ticked
+      </summary>
+      <ul>
+        {checklist.map(({ text, tick }, position) => (
+          <li key={position} className="py-0.5 break-words">
+            {text} <span className="text-muted">{tick ? `${tick.by}, ${instantWords(tick.at)}` : 'not yet'}</span>
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
 function Line({ stepId, position, line: { text, tick } }: { stepId: string; position: number; line: ChecklistLineShape }) {
   const say = useWrite((body: TickBody) => call(`/steps/${stepId}/tick`, { method: 'PUT', body }));
   const [isDone, hold] = useHeld(tick !== null);

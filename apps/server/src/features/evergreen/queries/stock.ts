@@ -1,6 +1,7 @@
-import { againFrom, type Day, type EvergreenRule } from '@zesting/core';
+import { againFrom, type Day, type EvergreenRule, type PublishWindow } from '@zesting/core';
 import type { StockRowShape } from '@zesting/contract';
 import { rowsOf, type Reader } from '../../../platform/database/rows.js';
+import { windowOf } from '../../embargoes/index.js';
 import { subjectOfPiece } from '../../production/index.js';
 
 /** So many pieces of a client's stock are shown and chosen from: those that rested longest. */
@@ -12,6 +13,8 @@ export interface StockRow extends Omit<StockRowShape, 'fromOn' | 'timesLeft' | '
   readonly notes: string;
   /** the topic that it is about */
   readonly subjectId: string | null;
+  /** between which days it may be out */
+  readonly window: PublishWindow;
   readonly rule: EvergreenRule;
   /** the days on which it is out there or will be, in their order */
   readonly days: readonly Day[];
@@ -22,7 +25,7 @@ const stockWhere = (reader: Reader, condition: string, values: readonly unknown[
   rowsOf<StockRow>(
     reader,
     `select e.piece_id as "pieceId", e.client_id as "clientId", p.number as "pieceNumber", p.title, left(p.notes, 500) as notes, p.pillar_id as "pillarId",
-       p.format_id as "formatId", f.name as "formatName", l.channel_id as "channelId", h.name as "channelName", ${subjectOfPiece('e.piece_id')} as "subjectId",
+       p.format_id as "formatId", f.name as "formatName", l.channel_id as "channelId", h.name as "channelName", ${subjectOfPiece('e.piece_id')} as "subjectId", ${windowOf('e.piece_id')} as window,
        jsonb_build_object('restDays', e.rest_days, 'timesMost', e.times_most, 'untilOn', e.until_on) as rule,
        to_jsonb(array_agg(l.on_day order by l.on_day)) as days,
        (array_agg(l.id order by l.publish_at desc) filter (where l.out_at is not null))[1] as "placementId"
@@ -44,7 +47,15 @@ export const stockOf = (reader: Reader, clientId: string): Promise<StockRow[]> =
 export const stockOfPiece = (reader: Reader, pieceId: string): Promise<StockRow[]> => stockWhere(reader, 'e.piece_id = $1', [pieceId]);
 
 /** A row as it is shown. */
-export function stockRowShape({ clientId: _, notes: _notes, subjectId: _subjectId, rule, days, ...row }: StockRow): StockRowShape {
+export function stockRowShape({
+  clientId: _,
+  notes: _notes,
+  subjectId: _subjectId,
+  window: _window,
+  rule,
+  days,
+  ...row
+}: StockRow): StockRowShape {
   const again = againFrom(days, rule);
   return { ...row, times: days.length, lastOn: days.at(-1) ?? '', fromOn: again?.fromOn ?? null, timesLeft: again?.timesLeft ?? null };
 }

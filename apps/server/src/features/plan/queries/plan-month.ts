@@ -302,6 +302,9 @@ async function candidatesFor(
   return { candidates, hidden: Math.max(0, (ideas[0]?.all ?? 0) - ideas.length) };
 }
 
+/** The earlier of two days; null: for good. */
+const earlier = (a: string | null, b: string | null): string | null => (a === null || (b !== null && b < a) ? b : a);
+
 /** A piece of the stock as something that could stand in a month up to `to`; none where it has not rested by then. */
 function againCandidate(
   row: StockRow,
@@ -323,8 +326,8 @@ function againCandidate(
       ...speaks,
       subjectId: row.subjectId,
       readyOn: todayOn,
-      notBeforeOn: again.fromOn,
-      expiresOn: row.rule.untilOn,
+      notBeforeOn: row.window.notBeforeOn !== null && row.window.notBeforeOn > again.fromOn ? row.window.notBeforeOn : again.fromOn,
+      expiresOn: earlier(row.rule.untilOn, row.window.notAfterOn),
       worth: 0.5,
       hasTurn: false,
       waitsDays: Math.max(0, daysBetween(last, todayOn)),

@@ -3,7 +3,7 @@ import type { ChannelLinkShape, SendingNowShape, SendingStopShape } from '@zesti
 import type { App } from '../../../platform/app.js';
 
 const LINK = `k.channel_id as "channelId", h.name as "channelName", k.client_id as "clientId", k.address, k.token <> '' as "hasToken",
-  k.access_ends_on as "accessEndsOn", k.audience, k.daily_limit as "dailyLimit", k.late_minutes as "lateMinutes", k.version`;
+  k.access_ends_on as "accessEndsOn", k.audience, k.daily_limit as "dailyLimit", k.minute_limit as "minuteLimit", k.late_minutes as "lateMinutes", k.version`;
 
 /** What is stopped of some clients, which of their channels are reached by themselves, and whose access ends soon. */
 export async function sendingNow(app: App, clientIds: readonly string[]): Promise<SendingNowShape> {

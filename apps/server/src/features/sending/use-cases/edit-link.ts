@@ -53,6 +53,7 @@ export function putLink(
       accessEndsOn: of?.accessEndsOn,
       audience: of?.audience,
       dailyLimit: of?.dailyLimit,
+      minuteLimit: of?.minuteLimit ?? null,
       lateMinutes: of?.lateMinutes,
       ...(token === undefined || token === null ? {} : { token: of === saved ? 'another' : null }),
     });

@@ -142,16 +142,23 @@ async function begin(app: App, { id, placementId, reference }: Sending): Promise
 }
 
 /** Seconds until the channel takes another one; null: it does now. The link is locked: whoever else begins there waits. */
-async function limitWait(tx: Tx, { channelId, dailyLimit }: ChannelLink, now: InstantText): Promise<number | null> {
-  if (dailyLimit === null) return null;
-  const sent = await rowsOf<{ at: string }>(
-    tx,
-    `select to_char(posted_at, 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at from sendings
-     where channel_id = $1 and posted_at > $2::timestamptz - interval '1 day' and state in ('posted', 'unsure', 'out') order by posted_at desc limit $3`,
-    [channelId, now, dailyLimit],
-  );
-  const oldest = sent[dailyLimit - 1];
-  return oldest ? Math.ceil(secondsBetween(now, oldest.at) + 86_400) : null;
+async function limitWait(tx: Tx, { channelId, dailyLimit, minuteLimit }: ChannelLink, now: InstantText): Promise<number | null> {
+  const waits: number[] = [];
+  for (const [limit, seconds] of [
+    [dailyLimit, 86_400],
+    [minuteLimit, 60],
+  ] as const) {
+    if (limit === null) continue;
+    const sent = await rowsOf<{ at: string }>(
+      tx,
+      `select to_char(posted_at, 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at from sendings where channel_id = $1
+         and posted_at > $2::timestamptz - make_interval(secs => $4::int) and state in ('posted', 'unsure', 'out') order by posted_at desc limit $3`,
+      [channelId, now, limit, seconds],
+    );
+    const oldest = sent[limit - 1];
+    if (oldest) waits.push(Math.ceil(secondsBetween(now, oldest.at) + seconds));
+  }
+  return waits.length === 0 ? null : Math.max(...waits);
 }
 
 /** Asks the channel what became of it. */
