@@ -610,5 +610,5 @@ test('what is looked at before work is handed in: written in the route, ticked o
   // who looked stays to be seen in the path
   const path = dana.getByRole('region', { name: 'Path' });
   await path.getByText('Checklist: 2 of 2 ticked').click();
-  await expect(path.getByText(/^Every link pressed Dana Okafor, /)).toBeVisible();
+  await expect(path.getByText(/^Every link pressed · Dana Okafor, /)).toBeVisible();
 });

@@ -215,6 +215,18 @@ function WhereFields({ form, link, canSimulate }: FieldsProps & Pick<LinkDialogP
 function NumberFields({ form: { body, change, errorOf } }: FieldsProps) {
   return (
     <div className="grid grid-cols-2 gap-3">
+      <LimitField
+        label="Posts in 24 hours, at most"
+        error={errorOf('dailyLimit')}
+        value={body.dailyLimit}
+        onChange={(dailyLimit) => change({ dailyLimit })}
+      />
+      <LimitField
+        label="Posts a minute, at most"
+        error={errorOf('minuteLimit')}
+        value={body.minuteLimit ?? null}
+        onChange={(minuteLimit) => change({ minuteLimit })}
+      />
       <Field label="Minutes late, at most" help="Later than that it counts as missed." error={errorOf('lateMinutes')}>
         {(control) => (
           <input
@@ -228,18 +240,6 @@ function NumberFields({ form: { body, change, errorOf } }: FieldsProps) {
           />
         )}
       </Field>
-      <LimitField
-        label="Posts in 24 hours, at most"
-        error={errorOf('dailyLimit')}
-        value={body.dailyLimit}
-        onChange={(dailyLimit) => change({ dailyLimit })}
-      />
-      <LimitField
-        label="Posts a minute, at most"
-        error={errorOf('minuteLimit')}
-        value={body.minuteLimit ?? null}
-        onChange={(minuteLimit) => change({ minuteLimit })}
-      />
     </div>
   );
 }

@@ -31,7 +31,7 @@ export function TickedLines({ step: { checklist } }: { step: StepShape }) {
       <ul>
         {checklist.map(({ text, tick }, position) => (
           <li key={position} className="py-0.5 break-words">
-            {text} <span className="text-muted">{tick ? `${tick.by}, ${instantWords(tick.at)}` : 'not yet'}</span>
+            {text} <span className="text-muted">· {tick ? `${tick.by}, ${instantWords(tick.at)}` : 'not yet'}</span>
           </li>
         ))}
       </ul>
