@@ -1,6 +1,7 @@
 import type { ChannelKind, MarkerShape, PersonRole, StandingMarkerShape } from '@zesting/contract';
 import { PROBLEMS, type ProblemCode } from '@zesting/contract/problems';
-import type { Danger, PartState, PieceStage, Purpose, ReckoningList, RequestState, RoundUpRhythm } from '@zesting/core';
+import type { Danger, PartState, PieceStage, Purpose, ReckoningList, RequestState, RoundUpRhythm, PublishWindow } from '@zesting/core';
+import { outsideOf } from '@zesting/core';
 import { dayWords } from './format';
 
 /** Plain words for what went wrong: what happened, what was kept, what to do. */
@@ -143,6 +144,12 @@ export function standingWords({ kind, name }: StandingMarkerShape): string {
     case 'too_late':
       return `It holds only until ${dayWords(name)}`;
   }
+}
+
+/** What speaks against a day for something that may be out between two days; null: nothing. */
+export function outsideWords(window: PublishWindow, on: string): string | null {
+  const outside = outsideOf(window, on);
+  return outside && standingWords({ kind: outside.kind, name: outside.bound });
 }
 
 export const ROLE_WORDS: Record<PersonRole, string> = {

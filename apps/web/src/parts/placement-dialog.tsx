@@ -1,5 +1,4 @@
 import type { CalendarEntryShape, ChannelShape, PlacementShape } from '@zesting/contract';
-import { outsideOf } from '@zesting/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -7,7 +6,7 @@ import { embargoQuery } from '../api/embargoes';
 import { dayWords, zoneWords } from '../lib/format';
 import { usePlacements } from '../lib/placements';
 import { useClients, useDaysOff, useSession } from '../lib/queries';
-import { standingWords } from '../lib/words';
+import { outsideWords } from '../lib/words';
 import { Button } from '../ui/button';
 import { DayField } from '../ui/day-field';
 import { Dialog } from '../ui/dialog';
@@ -92,10 +91,9 @@ function Dates({ placement, siblings, earliestOn, onClose }: PartProps & { sibli
   const { todayOn } = useSession();
   const off = useDaysOff({ clientId: placement.clientId, placing: true });
   const { data: { rule } = { rule: null } } = useQuery(embargoQuery(placement.pieceId));
-  const outside = rule && on ? outsideOf(rule, on) : null;
   const against = [
     earliestOn && on && earliestOn > on ? `Its path can meet ${dayWords(earliestOn)} or later` : '',
-    outside ? standingWords({ kind: outside, name: (outside === 'too_early' ? rule?.notBeforeOn : rule?.notAfterOn) ?? '' }) : '',
+    rule && on ? outsideWords(rule, on) : '',
   ].filter(Boolean);
   const save = () => {
     if (on === '') setError('Choose a day, or take the date away.');

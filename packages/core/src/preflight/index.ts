@@ -45,10 +45,16 @@ export interface PublishWindow {
   readonly notAfterOn: string | null;
 }
 
+/** A day that lies outside a window: on which side, and the window's day there. */
+export interface Outside {
+  readonly kind: 'too_early' | 'too_late';
+  readonly bound: string;
+}
+
 /** On which side of its window a day lies; null: inside. */
-export function outsideOf({ notBeforeOn, notAfterOn }: PublishWindow, on: string): 'too_early' | 'too_late' | null {
-  if (notBeforeOn !== null && on < notBeforeOn) return 'too_early';
-  return notAfterOn !== null && on > notAfterOn ? 'too_late' : null;
+export function outsideOf({ notBeforeOn, notAfterOn }: PublishWindow, on: string): Outside | null {
+  if (notBeforeOn !== null && on < notBeforeOn) return { kind: 'too_early', bound: notBeforeOn };
+  return notAfterOn !== null && on > notAfterOn ? { kind: 'too_late', bound: notAfterOn } : null;
 }
 
 /** How a channel is reached on the day of a placement. */
@@ -98,9 +104,8 @@ const oldcheck = (media: readonly CheckedMedium[], on: string | null): Finding[]
   );
 
 function windowcheck({ window, on }: PreflightFacts): Finding[] {
-  const code = on === null ? null : outsideOf(window, on);
-  const what = code === 'too_early' ? window.notBeforeOn : window.notAfterOn;
-  return code === null ? [] : [{ code, severity: 'must', place: 'date', what: what ?? '' }];
+  const outside = on === null ? null : outsideOf(window, on);
+  return outside ? [{ code: outside.kind, severity: 'must', place: 'date', what: outside.bound }] : [];
 }
 
 function accesscheck(sending: SendingAccess | null): Finding[] {

@@ -1,7 +1,6 @@
 import type { CalendarEntryShape, CalendarShape, MixShape } from '@zesting/contract';
-import { outsideOf } from '@zesting/core';
 import { count, dayWords, monthWords } from '../../lib/format';
-import { standingWords } from '../../lib/words';
+import { outsideWords, standingWords } from '../../lib/words';
 
 /** What a drop would do, before it is done. `late` and `clash` speak against it. */
 export interface WhatIf {
@@ -21,11 +20,8 @@ export function whatIf(entry: CalendarEntryShape, on: string, calendar: Calendar
   const all: WhatIf[] = [];
   if (entry.earliestOn !== null && on < entry.earliestOn)
     all.push({ kind: 'late', words: `cannot be ready before ${dayWords(entry.earliestOn)}` });
-  const outside = outsideOf(entry.window, on);
-  if (outside) {
-    const day = outside === 'too_early' ? entry.window.notBeforeOn : entry.window.notAfterOn;
-    all.push({ kind: 'clash', words: standingWords({ kind: outside, name: day ?? '' }) });
-  }
+  const outside = outsideWords(entry.window, on);
+  if (outside !== null) all.push({ kind: 'clash', words: outside });
   const closed = calendar.markers.filter(
     (marker) =>
       marker.on === on &&

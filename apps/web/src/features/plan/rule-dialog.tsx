@@ -54,7 +54,8 @@ const bodyOf = ({
 /** One line of a rhythm: the days, the time, the channel, and what it wants there. */
 export function RuleDialog({ client, todayOn, rule, onClose }: RuleDialogProps) {
   const names = useNames(client);
-  const { data: { tagSets } = { tagSets: [] } } = useQuery(tagSetsQuery(client.id));
+  const sets = useQuery(tagSetsQuery(client.id)).data;
+  const { tagSets } = sets ?? { tagSets: [] };
   const save = useWrite(
     (body: RhythmRuleBody) =>
       rule
@@ -81,7 +82,9 @@ export function RuleDialog({ client, todayOn, rule, onClose }: RuleDialogProps) 
         },
     {
       send: async (body) => {
-        await save.mutateAsync(bodyOf(body));
+        // a set that was put away since is none: so it is shown, and so it is kept
+        const isGone = sets !== undefined && !sets.tagSets.some(({ id }) => id === body.tagSetId);
+        await save.mutateAsync({ ...bodyOf(body), ...(isGone ? { tagSetId: null } : {}) });
         toast(`${rhythmWords(body.rule)} at ${body.at}`);
         onClose();
       },

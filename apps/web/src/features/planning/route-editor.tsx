@@ -304,20 +304,22 @@ function StepFields({ step, put, steps, skills, problem }: StepFieldsProps) {
         </Button>
       )}
       {!asksClient && hasList && (
-        <Field
-          label={`Checklist of ${step.title || 'the step'}`}
-          help="A line for each thing to look at: all are ticked before it is handed in. Pieces that begin from now on have it."
-        >
-          {(control) => (
-            <textarea
-              {...control}
-              className="field"
-              rows={Math.max(2, (step.checklist ?? []).length + 1)}
-              value={(step.checklist ?? []).join('\n')}
-              onChange={(event) => put({ checklist: event.target.value === '' ? undefined : event.target.value.split('\n') })}
-            />
-          )}
-        </Field>
+        <div className="mt-2">
+          <Field
+            label={`Checklist of ${step.title || 'the step'}`}
+            help="A line for each thing to look at: all are ticked before it is handed in. Pieces that begin from now on have it."
+          >
+            {(control) => (
+              <textarea
+                {...control}
+                className="field"
+                rows={Math.max(2, (step.checklist ?? []).length + 1)}
+                value={(step.checklist ?? []).join('\n')}
+                onChange={(event) => put({ checklist: event.target.value === '' ? undefined : event.target.value.split('\n') })}
+              />
+            )}
+          </Field>
+        </div>
       )}
     </>
   );
