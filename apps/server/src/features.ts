@@ -28,6 +28,7 @@ import { feature as remarks } from './features/remarks/feature.js';
 import { feature as sending } from './features/sending/feature.js';
 import { feature as signOff } from './features/sign-off/feature.js';
 import { feature as spinOffs } from './features/spin-offs/feature.js';
+import { feature as staffing } from './features/staffing/feature.js';
 import { feature as teamNotes } from './features/team-notes/feature.js';
 import { feature as topics } from './features/topics/feature.js';
 import { feature as views } from './features/views/feature.js';
@@ -66,6 +67,7 @@ export const FEATURES: readonly Feature[] = [
   obstacles,
   guidelines,
   hours,
+  staffing,
   views,
   find,
 ];

@@ -457,6 +457,13 @@ export const CASES: Record<string, Case[]> = {
   'POST /api/placements/{placementId}/duplicate': [
     { ids: 'channelId', body: ({ channelId }) => ({ channelId, on: '2027-04-20' }), code: 'channel.unknown' },
   ],
+  'POST /api/staffing/gives': [
+    {
+      ids: 'gives[].stepId',
+      body: ({ openStepId: stepId }, own) => ({ gives: [{ stepId, personId: own['makerId'] ?? own['personId'], version: 1 }] }),
+      code: /access\.not_found/,
+    },
+  ],
   'POST /api/pieces/{pieceId}/path': [
     {
       ids: 'changes[].stepId',
@@ -635,6 +642,7 @@ export const OF_THE_AGENCY = [
   /covers coverId/,
   /^POST \/api\/people\/\{personId\}\/(give-steps|duties\/give|away) /, // a lead's alone
   /doer personId/,
+  /staffing\/gives gives\[\]\.personId/,
   // steps that the client brings something for, and files that a contact brings: tested there
   /steps\/\{stepId\}\/asking (contactId|alsoIds)/,
   /deliveries\/\{deliveryId\}\/material assetId/,

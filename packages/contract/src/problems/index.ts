@@ -99,6 +99,7 @@ export const PROBLEMS = {
   'campaign.unknown': { status: 422, title: 'This campaign is not one of the client’s' },
   'campaign.marker_unknown': { status: 422, title: 'One of these dates is not the client’s' },
   'campaign.too_many': { status: 422, title: 'A client has at most 200 campaigns at a time' },
+  'staffing.not_found': { status: 503, title: 'Nothing was found in the time that there is: ask for fewer weeks, or once more' },
   'slotting.not_found': { status: 503, title: 'The best filling was not found in the time that there is: the quick proposal stands' },
   'view.name_taken': { status: 422, title: 'You have a view of that name there already' },
   'view.too_many': { status: 422, title: 'You have at most 50 views of a page' },

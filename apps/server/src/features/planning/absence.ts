@@ -9,7 +9,7 @@ import {
   type StaffStep,
 } from '@zesting/core';
 import type { Reader } from '../../platform/database/rows.js';
-import { loadCalendars } from './calendars.js';
+import { loadCalendars, type CalendarBook } from './calendars.js';
 import { loadDutyHours } from './duties.js';
 import { loadSources, pieceState, type PieceSource } from './piece-state.js';
 import { loadOpenSteps, toWorkload, type OpenStepRow } from './reckon-prediction.js';
@@ -46,30 +46,44 @@ export async function findAbsence(reader: Reader, now: InstantText, asked: Absen
   const lateNow = lateBy(asIs, predictWorkload({ ...asIs, taken: await loadDutyHours(reader, book) }));
   const touched = [...new Set(rows.flatMap((row) => (row.doer_id === personId && row.finished_on === null ? [row.piece_id] : [])))];
   const sources = await loadSources(reader, touched);
-  const pieceOf = new Map(rows.map((row) => [row.id, row.piece_id]));
-  const planned = new Map<string, ReadonlyMap<string, Day | null>>();
-  // a piece is planned anew with whoever has its steps; the same again is known
-  const datesOf = (source: PieceSource, gives: ReadonlyMap<string, string>): ReadonlyMap<string, Day | null> => {
-    const own = [...gives].filter(([stepId]) => pieceOf.get(stepId) === source.id);
-    const key = `${source.id} ${own.join(' ')}`;
-    const steps = source.steps.map((step) => ({ ...step, doer_id: gives.get(step.id) ?? step.doer_id }));
-    const found =
-      planned.get(key) ?? new Map(pieceState({ ...source, steps }, away).plan?.steps.map((step) => [step.id, step.latestFinishOn]));
-    planned.set(key, found);
-    return found;
-  };
+  const latestWith = plannedWith(sources, rows, away);
   const end = performance.now() + SEARCH_MS;
   const found = proposeDoers({
     steps: staffSteps(rows, toWorkload(rows, away)),
     doers: away.doers,
     taken: await loadDutyHours(reader, away),
     able,
-    latestWith: (gives) => new Map(sources.flatMap((source) => [...datesOf(source, gives)])),
+    latestWith,
     isEnough: () => performance.now() > end,
   });
   const listed = (late: LatePieces) => [...late];
   return { now: listed(lateNow), away: listed(found.before), after: listed(found.after), gives: found.gives, isWhole: found.isWhole };
 }
 
-const staffSteps = (rows: readonly OpenStepRow[], workload: ReturnType<typeof toWorkload>): StaffStep[] =>
+/** The latest finishes of pieces as they are planned with whoever takes their steps; the same again is known. */
+export function plannedWith(
+  sources: readonly PieceSource[],
+  rows: readonly OpenStepRow[],
+  book: CalendarBook,
+): (gives: ReadonlyMap<string, string>) => ReadonlyMap<string, Day | null> {
+  const pieceOf = new Map(rows.map((row) => [row.id, row.piece_id]));
+  const planned = new Map<string, ReadonlyMap<string, Day | null>>();
+  const datesOf = (source: PieceSource, gives: ReadonlyMap<string, string>): ReadonlyMap<string, Day | null> => {
+    const own = [...gives].filter(([stepId]) => pieceOf.get(stepId) === source.id);
+    const key = `${source.id} ${own.join(' ')}`;
+    const found =
+      planned.get(key) ?? new Map(pieceState(withDoers(source, gives), book).plan?.steps.map((step) => [step.id, step.latestFinishOn]));
+    planned.set(key, found);
+    return found;
+  };
+  return (gives) => new Map(sources.flatMap((source) => [...datesOf(source, gives)]));
+}
+
+/** A piece with some of its steps given to others. */
+export const withDoers = (source: PieceSource, gives: ReadonlyMap<string, string>): PieceSource => ({
+  ...source,
+  steps: source.steps.map((step) => ({ ...step, doer_id: gives.get(step.id) ?? step.doer_id })),
+});
+
+export const staffSteps = (rows: readonly OpenStepRow[], workload: ReturnType<typeof toWorkload>): StaffStep[] =>
   workload.map((step, index) => ({ ...step, pieceId: rows[index]?.piece_id ?? '' })); // one for each row

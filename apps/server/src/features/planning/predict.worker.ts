@@ -6,11 +6,12 @@ import type { WorkAnswer, WorkerStart, WorkMessage } from '../../platform/work/w
 import { loadCalendars, type Reader } from './calendars.js';
 import { findAbsence, type AbsenceAsked, type AbsenceOutcome } from './absence.js';
 import { findHelps, tryPath, type PathOutcome, type PathOutcomeFailure, type TriedChange } from './among-work.js';
+import { findRoster, outcomeOfGiven, type GivenOutcome, type RosterAsked, type RosterFound } from './roster.js';
 import { predictedFor, predictedLoad, reachOfWanted, reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
 
 /**
  * What the predictor is asked: the prediction of what changed, everybody's load, when a step would end if each of some persons had it, what a change of a
- * path comes to, what an absence does, or what would bring a late piece back.
+ * path comes to, what an absence does, what would bring a late piece back, or who could take the steps that nobody has.
  */
 export type PredictTask =
   | { readonly kind: 'wanted'; readonly now: InstantText }
@@ -24,6 +25,8 @@ export type PredictTask =
     }
   | { readonly kind: 'path'; readonly now: InstantText; readonly pieceId: string; readonly changes: readonly TriedChange[] }
   | ({ readonly kind: 'absence'; readonly now: InstantText } & AbsenceAsked)
+  | ({ readonly kind: 'roster'; readonly now: InstantText } & RosterAsked)
+  | { readonly kind: 'given'; readonly now: InstantText; readonly gives: Readonly<Record<string, string>> }
   | ({ readonly kind: 'helps'; readonly now: InstantText } & Parameters<typeof findHelps>[2]);
 
 /** What differs now, and the rows that asked for it. */
@@ -37,6 +40,8 @@ export type PredictAnswer =
   | Readonly<Record<string, string | null>>
   | Result<PathOutcome, PathOutcomeFailure>
   | AbsenceOutcome
+  | RosterFound
+  | GivenOutcome
   | Awaited<ReturnType<typeof findHelps>>;
 
 const { databaseUrl } = workerData as WorkerStart; // as `Work` starts it
@@ -58,7 +63,9 @@ async function underOneSnapshot<T>(work: (reader: Reader) => Promise<T>): Promis
 async function answer(task: PredictTask): Promise<PredictAnswer> {
   return underOneSnapshot(async (reader) => {
     if (task.kind === 'absence') return findAbsence(reader, task.now, task);
+    if (task.kind === 'given') return outcomeOfGiven(reader, task.now, task.gives);
     const book = await loadCalendars(reader, task.now);
+    if (task.kind === 'roster') return findRoster(reader, book, task);
     if (task.kind === 'candidates') return predictedFor(reader, book, task);
     if (task.kind === 'path') return tryPath(reader, book, task.pieceId, task.changes);
     if (task.kind === 'helps') return findHelps(reader, book, task);

@@ -284,6 +284,8 @@ const TABLE: Record<string, string> = {
   'PUT /api/follow-ups/{followUpId}': 'lead manager staff',
   'GET /api/clients/{clientId}/follow-up-lists': managers,
   'GET /api/clients/{clientId}/evergreen': managers,
+  'GET /api/staffing/proposal': managers,
+  'POST /api/staffing/gives': managers,
   'GET /api/pieces/{pieceId}/embargo': makers,
   'PUT /api/pieces/{pieceId}/embargo': managers,
   'DELETE /api/pieces/{pieceId}/embargo': managers,

@@ -1,14 +1,11 @@
 import { fail, isFeasible, ok, chosenIn, modelOf, proposalOf, propose, type Result } from '@zesting/core';
 import { toCase, type BestFillingShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
-import { runLimited } from '../../../platform/work/limited.js';
-import type { BestAnswer, BestTask } from '../best.worker.js';
+import { solve } from '../../../platform/work/solve.js';
 import { planMonth } from './plan-month.js';
 
-const WORKER = new URL('../best.worker.js', import.meta.url);
-/** The solver has so long; the thread a little longer, to come up and to answer. */
+/** The solver has so long. */
 const SOLVING_SECONDS = 45;
-const LIMITS = { milliseconds: 60_000, megabytes: 1_024 };
 
 export type BestFailure = { code: 'slotting.not_found' | 'client.archived' };
 
@@ -28,8 +25,7 @@ export async function bestFilling(
   const whole = toCase(plan);
   const quick = propose(whole);
   const model = modelOf(whole);
-  const task: BestTask = { lp: model.lp, seconds: SOLVING_SECONDS };
-  const solved = await runLimited<BestTask, BestAnswer>(WORKER, task, LIMITS, signal);
+  const solved = await solve(model.lp, SOLVING_SECONDS, signal);
   if (!solved) return fail({ code: 'slotting.not_found' });
   const chosen = chosenIn(model, solved.columns);
   if (!isFeasible(whole, chosen)) return fail({ code: 'slotting.not_found' });

@@ -1,0 +1,169 @@
+import {
+  addDays,
+  endsOf,
+  getDay,
+  laterOf,
+  lateBy,
+  predictWorkload,
+  quickRoster,
+  rosterModel,
+  standing,
+  type Day,
+  type DueWork,
+  type InstantText,
+  type LatePieces,
+  type LoadDay,
+  type RosterDoer,
+  type RosterModel,
+  type RosterTask,
+  type RosterWay,
+} from '@zesting/core';
+import type { Reader } from '../../platform/database/rows.js';
+import { plannedWith, staffSteps, withDoers } from './absence.js';
+import { getDoer, loadCalendars, type CalendarBook } from './calendars.js';
+import { loadDutyHours } from './duties.js';
+import { loadSources, pieceState, type PieceSource } from './piece-state.js';
+import { loadOpenSteps, toWorkload, type OpenStepRow } from './reckon-prediction.js';
+
+/** One who could take a step. */
+export interface AblePerson {
+  readonly personId: string;
+  /** how far from whoever would be the first choice, 0 or more */
+  readonly fit: number;
+  /** what an hour is paid, in whole units; 0 where the hours are paid anyway */
+  readonly hourly: number;
+}
+
+/** Steps that are to be given to somebody: by step, who could take it. */
+export interface RosterAsked {
+  readonly able: Readonly<Record<string, readonly AblePerson[]>>;
+}
+
+/** What a solver needs to say who takes which step, and what the quick way says. */
+export interface RosterFound {
+  readonly model: RosterModel;
+  readonly quick: Readonly<Record<string, string>>;
+}
+
+/** What it would come to if steps were given to some. */
+export interface GivenOutcome {
+  /** by step that is given: when it is predicted to end, and when it must */
+  readonly steps: Readonly<Record<string, { readonly predictedFinishOn: string | null; readonly latestFinishOn: string | null }>>;
+  /** pieces and the working days that they are late, as it is and with what is given */
+  readonly before: readonly (readonly [pieceId: string, days: number])[];
+  readonly after: readonly (readonly [pieceId: string, days: number])[];
+}
+
+/** So far ahead of the last day on which something is due is looked for hours. */
+const AHEAD_DAYS = 42;
+
+/**
+ * The programme that says who takes which steps: each one's window is that of its piece's plan with whoever would take it, begun no sooner than what
+ * goes before is predicted to end. Nothing is stored.
+ */
+export async function findRoster(reader: Reader, book: CalendarBook, { able }: RosterAsked): Promise<RosterFound> {
+  const rows = await loadOpenSteps(reader);
+  const steps = toWorkload(rows, book);
+  const taken = await loadDutyHours(reader, book);
+  const predicted = new Map(predictWorkload({ steps, doers: book.doers, taken }).steps.map((step) => [step.id, step]));
+  const open = rows.filter((row) => able[row.id] !== undefined && row.finished_on === null);
+  const sources = new Map((await loadSources(reader, [...new Set(open.map((row) => row.piece_id))])).map((source) => [source.id, source]));
+  const windows = open.flatMap((row) => {
+    const source = sources.get(row.piece_id);
+    const people = able[row.id] ?? [];
+    return source ? [{ row, people: people.map((person) => ({ ...person, ...windowOf(source, row, person.personId, book) })) }] : [];
+  });
+  const lastOn = addDays(
+    windows.flatMap(({ people }) => people.map(({ dueOn, from }) => laterOf(dueOn ?? from, from))).reduce(laterOf, firstDay(book)),
+    AHEAD_DAYS,
+  );
+  const tasks = windows.map(({ row, people }): RosterTask => {
+    // nobody's hours are waited for: what goes before alone says when it could begin
+    const free = row.doer_id === null ? predicted.get(row.id)?.startOn : undefined;
+    return {
+      id: row.id,
+      minutes: row.left_minutes,
+      ways: people.map(({ personId, fit, hourly, from, dueOn }): RosterWay => {
+        const releasedOn = free ? laterOf(from, free) : from;
+        const { calendar } = getDoer(book, personId);
+        return {
+          doer: personId,
+          releasedOn,
+          ends: endsOf(calendar, { releasedOn, spanDays: row.span_days, dueOn, lastOn }),
+          cost: Math.round((hourly * row.left_minutes) / 60),
+          fit,
+        };
+      }),
+    };
+  });
+  const asked = new Set(tasks.map(({ id }) => id));
+  const people = new Set(tasks.flatMap(({ ways }) => ways.map(({ doer }) => doer)));
+  const dutiesOf = minutesOf(taken);
+  const doers = Object.fromEntries(
+    [...people].map((id): [string, RosterDoer] => {
+      const { calendar, todayOn } = getDoer(book, id);
+      const has = rows.flatMap((row): DueWork[] => {
+        if (row.doer_id !== id || row.finished_on !== null || asked.has(row.id)) return [];
+        const { startOn = null, finishOn = null } = predicted.get(row.id) ?? {};
+        const dueOn = laterOf(row.latest_finish_on === null ? lastOn : getDay(row.latest_finish_on), finishOn ?? lastOn);
+        return [{ id: row.id, minutes: row.left_minutes, releasedOn: startOn ?? todayOn, dueOn }];
+      });
+      const by = { calendar, todayOn, taken: dutiesOf.get(id) ?? new Map<Day, number>(), has };
+      return [id, { ...by, has: standing(by, lastOn) }];
+    }),
+  );
+  const whole = { tasks, doers };
+  return { model: rosterModel(whole), quick: Object.fromEntries([...quickRoster(whole)].map(([id, { doer }]) => [id, doer])) };
+}
+
+const firstDay = ({ doers }: CalendarBook): Day =>
+  Object.values(doers)
+    .map(({ todayOn }) => todayOn)
+    .reduce((first, on) => (on < first ? on : first));
+
+/** Within which days a step can be done if somebody has it, by the plan of its piece. */
+function windowOf(source: PieceSource, { id }: OpenStepRow, personId: string, book: CalendarBook): { from: Day; dueOn: Day | null } {
+  const planned = pieceState(withDoers(source, new Map([[id, personId]])), book).plan?.steps.find((step) => step.id === id);
+  return { from: planned?.earliestStartOn ?? getDoer(book, personId).todayOn, dueOn: planned?.latestFinishOn ?? null };
+}
+
+function minutesOf(taken: readonly LoadDay[]): Map<string, Map<Day, number>> {
+  const all = new Map<string, Map<Day, number>>();
+  for (const { doer, on, minutes } of taken) {
+    const days = all.get(doer) ?? new Map<Day, number>();
+    all.set(doer, days.set(on, (days.get(on) ?? 0) + minutes));
+  }
+  return all;
+}
+
+/** What it would come to if some steps were given to somebody, by everybody's work. Nothing is stored. */
+export async function outcomeOfGiven(reader: Reader, now: InstantText, gives: Readonly<Record<string, string>>): Promise<GivenOutcome> {
+  const book = await loadCalendars(reader, now);
+  const rows = await loadOpenSteps(reader);
+  const taken = await loadDutyHours(reader, book);
+  const given = new Map(Object.entries(gives));
+  const touched = [...new Set(rows.flatMap((row) => (given.has(row.id) ? [row.piece_id] : [])))];
+  const latest = plannedWith(await loadSources(reader, touched), rows, book)(given);
+  const asIs = staffSteps(rows, toWorkload(rows, book));
+  const then = asIs.map((step) => ({
+    ...step,
+    doer: given.get(step.id) ?? step.doer,
+    latestFinishOn: latest.has(step.id) ? (latest.get(step.id) ?? null) : step.latestFinishOn,
+  }));
+  const late = (steps: typeof asIs) => {
+    const prediction = predictWorkload({ steps, doers: book.doers, taken });
+    return { prediction, late: lateBy({ steps, doers: book.doers }, prediction) };
+  };
+  const [before, after] = [late(asIs), late(then)];
+  const latestOf = new Map(then.map(({ id, latestFinishOn }) => [id, latestFinishOn]));
+  const listed = (pieces: LatePieces) => [...pieces];
+  return {
+    steps: Object.fromEntries(
+      after.prediction.steps.flatMap(({ id, finishOn }) =>
+        given.has(id) ? [[id, { predictedFinishOn: finishOn, latestFinishOn: latestOf.get(id) ?? null }]] : [],
+      ),
+    ),
+    before: listed(before.late),
+    after: listed(after.late),
+  };
+}

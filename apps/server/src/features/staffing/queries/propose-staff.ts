@@ -1,0 +1,175 @@
+import {
+  fail,
+  ok,
+  ROSTER_STAGES,
+  rosterIn,
+  rosterLp,
+  type Day,
+  type Result,
+  type RosterModel,
+  type RosterValue,
+} from '@zesting/core';
+import type { LeftStepShape, ProposedFor, ProposedGiveShape, ProposedPieceShape, StaffingProposalShape } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
+import type { App } from '../../../platform/app.js';
+import { solve } from '../../../platform/work/solve.js';
+import { isClientsStep, outcomeOfGives, rosterFor, type AblePerson, type GivenOutcome } from '../../planning/index.js';
+
+/** So many steps are looked at together at most, the soonest due of them. */
+const MOST_STEPS = 120;
+/** Of those who could take a step so many are thought of. */
+const MOST_ABLE = 8;
+/** The solver has so long for each of its stages. */
+const STAGE_SECONDS = 15;
+/** Whoever has a step already keeps it, unless somebody else makes a difference. */
+const CHANGES_HANDS = 10;
+
+interface Asked {
+  readonly untilOn: Day;
+  /** also steps that somebody has and has not begun */
+  readonly withGiven: boolean;
+}
+
+interface OpenStep {
+  id: string;
+  version: number;
+  title: string;
+  skill: string;
+  minutes: number;
+  pieceId: string;
+  pieceTitle: string;
+  clientId: string;
+  doerId: string | null;
+  doerName: string | null;
+  able: { personId: string; isUsual: boolean; isOwn: boolean; level: number }[];
+}
+
+/** The open steps of the viewer's clients that are due by a day, the soonest first, with who could take each. */
+const openSteps = (app: App, { clientIds }: Viewer, { untilOn, withGiven }: Asked): Promise<OpenStep[]> =>
+  app.read<OpenStep>(
+    `select s.id, s.version, s.title, s.skill, coalesce(s.remaining_minutes, s.effort_minutes) as minutes, p.id as "pieceId", p.title as "pieceTitle",
+       p.client_id as "clientId", h.id as "doerId", h.name as "doerName",
+       (select coalesce(jsonb_agg(jsonb_build_object('personId', a.id, 'isUsual', a.usual, 'isOwn', a.own, 'level', a.level)), '[]') from (
+          select d.id, t.person_id is not null as usual, coalesce(o.relation = 'own', false) as own, (d.skills ->> s.skill)::int as level
+          from people d left join client_people o on o.person_id = d.id and o.client_id = p.client_id
+          left join client_team t on t.client_id = p.client_id and t.skill = s.skill and t.person_id = d.id
+          where d.active and coalesce((d.skills ->> s.skill)::int, 0) > 0 and coalesce(o.relation, 'none') <> 'barred'
+          order by d.id = h.id desc nulls last, usual desc, own desc, level desc, d.name limit ${MOST_ABLE}) a) as able
+     from steps s join pieces p on p.id = s.piece_id left join people h on h.id = s.doer_id and h.active
+     where p.list is not null and p.client_id = any($1) and s.finished_on is null and s.started_on is null and not ${isClientsStep('s')}
+       and (h.id is null or ($3::boolean and s.accepted_on is null)) and coalesce(s.latest_finish_on, s.earliest_start_on) <= $2::date
+     order by s.latest_finish_on nulls last, p.number, s.position`,
+    [clientIds, untilOn, withGiven],
+  );
+
+/** Why somebody could take a step, and how far they are from whoever would be the first choice. */
+const choiceOf = ({ isUsual, isOwn, level }: OpenStep['able'][number]): { why: ProposedFor; fit: number } => ({
+  why: isUsual ? 'usual' : isOwn ? 'own' : 'skill',
+  fit: isUsual ? 0 : 1 + (isOwn ? 0 : 2) + Math.max(0, 3 - level),
+});
+
+/**
+ * Proposes doers for the steps of a period together: fewest late days first, then whom one would choose. By an integer programme in a thread of its
+ * own; what it and the quick way say is tried on everybody's work, and the better of the two is told. Nothing is stored.
+ * @param signal ends it when nobody waits any more
+ */
+export async function proposeStaff(
+  app: App,
+  viewer: Viewer,
+  asked: Asked,
+  signal: AbortSignal,
+): Promise<Result<StaffingProposalShape, { code: 'staffing.not_found' }>> {
+  const started = performance.now();
+  const all = await openSteps(app, viewer, asked);
+  const steps = all.slice(0, MOST_STEPS);
+  const able = Object.fromEntries(
+    steps.map((step) => [
+      step.id,
+      step.able.map((one): AblePerson => {
+        const isNew = step.doerId !== null && step.doerId !== one.personId;
+        const fit = step.doerId === one.personId ? 0 : choiceOf(one).fit + (isNew ? CHANGES_HANDS : 0);
+        return { personId: one.personId, fit, hourly: 0 };
+      }),
+    ]),
+  );
+  const { model, quick } = await rosterFor(app, { able });
+  const solved = await solveRoster(model, signal);
+  if (signal.aborted) return fail({ code: 'staffing.not_found' });
+  const best = solved?.gives ?? quick;
+  const [outcome, quickOutcome] = [await outcomeOfGives(app, best), await outcomeOfGives(app, quick)];
+  // the programme sees each step's own days alone: where everybody's work says otherwise, the quick one may be the better of the two
+  const isQuick = count(quick) >= count(best) && lateDays(quickOutcome) < lateDays(outcome);
+  return ok({
+    ...(await (isQuick ? told(app, steps, quick, quickOutcome) : told(app, steps, best, outcome))),
+    moreSteps: all.length - steps.length,
+    isProven: solved?.isProven === true && !isQuick,
+    milliseconds: Math.round(performance.now() - started),
+  });
+}
+
+const count = (gives: Readonly<Record<string, string>>): number => Object.keys(gives).length;
+const lateDays = ({ after }: GivenOutcome): number => after.reduce((sum, [, days]) => sum + days, 0);
+
+/** What the solver says, stage after stage; undefined where it found nothing. */
+async function solveRoster(
+  model: RosterModel,
+  signal: AbortSignal,
+): Promise<{ gives: Readonly<Record<string, string>>; isProven: boolean } | undefined> {
+  let kept: Partial<RosterValue> = {};
+  let found: { gives: Readonly<Record<string, string>>; isProven: boolean } | undefined;
+  for (const stage of ROSTER_STAGES) {
+    const isLevel = model.columns.every((column) => column[stage] === 0);
+    if (isLevel) continue;
+    const solved = await solve(rosterLp(model, stage, kept), STAGE_SECONDS, signal);
+    if (!solved) return found && { ...found, isProven: false };
+    const chosen = model.columns.filter(({ name }) => (solved.columns[name] ?? 0) > 0.5);
+    kept = { ...kept, [stage]: chosen.reduce((sum, column) => sum + column[stage], 0) };
+    const gives = Object.fromEntries([...rosterIn(model, solved.columns)].map(([id, { doer }]) => [id, doer]));
+    found = { gives, isProven: (found?.isProven ?? true) && solved.isProven };
+    if (!solved.isProven) break; // a stage that builds on what is not proven would only take time
+  }
+  return found;
+}
+
+/** The proposal in words: who takes what, what is left, and what becomes late. */
+async function told(
+  app: App,
+  steps: readonly OpenStep[],
+  gives: Readonly<Record<string, string>>,
+  { steps: ends, before, after }: GivenOutcome,
+): Promise<Pick<StaffingProposalShape, 'gives' | 'left' | 'pieces'>> {
+  const names = await app.read<{ id: string; name: string }>('select id, name from people where id = any($1)', [Object.values(gives)]);
+  const nameOf = new Map(names.map(({ id, name }) => [id, name]));
+  const proposed = steps.flatMap((step): ProposedGiveShape[] => {
+    const personId = gives[step.id];
+    const one = step.able.find((able) => able.personId === personId);
+    if (personId === undefined || !one || personId === step.doerId) return [];
+    const { id: stepId, title: stepTitle, version, pieceId, pieceTitle, clientId, minutes, doerName: fromName } = step;
+    const end = ends[stepId] ?? { predictedFinishOn: null, latestFinishOn: null };
+    const who = { personId, personName: nameOf.get(personId) ?? '', why: choiceOf(one).why };
+    return [{ stepId, version, stepTitle, pieceId, pieceTitle, clientId, minutes, fromName, ...who, ...end }];
+  });
+  const left = steps.flatMap((step): LeftStepShape[] => {
+    if (gives[step.id] !== undefined || step.doerId !== null) return [];
+    const { id: stepId, title: stepTitle, pieceId, pieceTitle, clientId, skill } = step;
+    return [{ stepId, stepTitle, pieceId, pieceTitle, clientId, skill, why: step.able.length === 0 ? 'nobody_able' : 'no_hours' }];
+  });
+  return { gives: proposed, left, pieces: await latePieces(app, new Set(proposed.map(({ pieceId }) => pieceId)), new Map(before), new Map(after)) };
+}
+
+/** What becomes later, or is given and late all the same. */
+async function latePieces(
+  app: App,
+  given: ReadonlySet<string>,
+  before: ReadonlyMap<string, number>,
+  after: ReadonlyMap<string, number>,
+): Promise<ProposedPieceShape[]> {
+  const ids = [...after.keys()].filter((id) => given.has(id) || (after.get(id) ?? 0) > (before.get(id) ?? 0));
+  const titles = await app.read<Pick<ProposedPieceShape, 'pieceId' | 'title' | 'clientId'>>(
+    'select id as "pieceId", title, client_id as "clientId" from pieces where id = any($1) order by number',
+    [ids],
+  );
+  return titles
+    .map((piece) => ({ ...piece, was: before.get(piece.pieceId) ?? 0, after: after.get(piece.pieceId) ?? 0 }))
+    .sort((a, b) => b.after - a.after);
+}
