@@ -43,7 +43,7 @@ export function useClients(): ClientChoice {
 }
 
 /** What no change in the application touches: asked once. */
-const UNTOUCHED = ['session', 'regions', 'presence'];
+const UNTOUCHED = ['session', 'regions', 'presence', 'staffing'];
 
 /**
  * Why a client or a person does not work on a day, for choosing one. Nothing is known until the answer is there.

@@ -50,9 +50,11 @@ export class StaffingProposalShape {
   left: LeftStepShape[];
   /** pieces that become later by it, or stay late with it, the worst first */
   pieces: ProposedPieceShape[];
+  /** so many pieces of clients that are not asked about become later by it */
+  othersLater: number;
   /** so many steps more fall into the period than are looked at together */
   moreSteps: number;
-  /** true where none has fewer late days, as far as the programme sees */
+  /** true where the programme's answer is proven to be its best */
   isProven: boolean;
   milliseconds: number;
 }

@@ -13,7 +13,7 @@ export {
   type KnownDutyDay,
 } from './duties.js';
 export type { PathOutcome, PathOutcomeFailure, TriedChange } from './among-work.js';
-export { helpsFor, outcomeOfAbsence, outcomeOfGives, outcomeOfPath, predict, predictCandidates, rosterFor, takenHours } from './predict.js';
+export { bestOfChoices, helpsFor, outcomeOfAbsence, outcomeOfPath, predict, predictCandidates, rosterFor, takenHours } from './predict.js';
 export type { AblePerson, GivenOutcome } from './roster.js';
 export { loadOpenSteps, predictSteps, storedPrediction } from './reckon-prediction.js';
 export { ableFor } from './queries/able.js';

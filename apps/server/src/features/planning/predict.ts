@@ -5,7 +5,7 @@ import { ok } from '@zesting/core';
 import { tellClients } from '../../platform/live/live.js';
 import { loadCalendars } from './calendars.js';
 import type { AbsenceAsked, AbsenceOutcome } from './absence.js';
-import type { GivenOutcome, RosterAsked, RosterFound } from './roster.js';
+import type { ChoicesAsked, GivenOutcome, RosterAsked, RosterFound } from './roster.js';
 import type { findHelps, PathOutcome, PathOutcomeFailure, TriedChange } from './among-work.js';
 import type { PredictAnswer, PredictTask, WantedPrediction } from './predict.worker.js';
 import { reachOfWanted, reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
@@ -119,9 +119,9 @@ export async function rosterFor(app: App, asked: RosterAsked): Promise<RosterFou
   return (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as RosterFound; // of this task
 }
 
-/** What it would come to if steps were given to some, in the thread that predicts. */
-export async function outcomeOfGives(app: App, gives: Readonly<Record<string, string>>): Promise<GivenOutcome> {
-  const task: PredictTask = { kind: 'given', now: app.clock.now(), gives };
+/** The best of some ways to give steps, in the thread that predicts. */
+export async function bestOfChoices(app: App, asked: ChoicesAsked): Promise<GivenOutcome> {
+  const task: PredictTask = { kind: 'given', now: app.clock.now(), ...asked };
   return (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as GivenOutcome; // of this task
 }
 

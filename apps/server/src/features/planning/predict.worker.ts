@@ -6,7 +6,7 @@ import type { WorkAnswer, WorkerStart, WorkMessage } from '../../platform/work/w
 import { loadCalendars, type Reader } from './calendars.js';
 import { findAbsence, type AbsenceAsked, type AbsenceOutcome } from './absence.js';
 import { findHelps, tryPath, type PathOutcome, type PathOutcomeFailure, type TriedChange } from './among-work.js';
-import { findRoster, outcomeOfGiven, type GivenOutcome, type RosterAsked, type RosterFound } from './roster.js';
+import { bestChoice, findRoster, type ChoicesAsked, type GivenOutcome, type RosterAsked, type RosterFound } from './roster.js';
 import { predictedFor, predictedLoad, reachOfWanted, reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
 
 /**
@@ -26,7 +26,7 @@ export type PredictTask =
   | { readonly kind: 'path'; readonly now: InstantText; readonly pieceId: string; readonly changes: readonly TriedChange[] }
   | ({ readonly kind: 'absence'; readonly now: InstantText } & AbsenceAsked)
   | ({ readonly kind: 'roster'; readonly now: InstantText } & RosterAsked)
-  | { readonly kind: 'given'; readonly now: InstantText; readonly gives: Readonly<Record<string, string>> }
+  | ({ readonly kind: 'given'; readonly now: InstantText } & ChoicesAsked)
   | ({ readonly kind: 'helps'; readonly now: InstantText } & Parameters<typeof findHelps>[2]);
 
 /** What differs now, and the rows that asked for it. */
@@ -63,8 +63,8 @@ async function underOneSnapshot<T>(work: (reader: Reader) => Promise<T>): Promis
 async function answer(task: PredictTask): Promise<PredictAnswer> {
   return underOneSnapshot(async (reader) => {
     if (task.kind === 'absence') return findAbsence(reader, task.now, task);
-    if (task.kind === 'given') return outcomeOfGiven(reader, task.now, task.gives);
     const book = await loadCalendars(reader, task.now);
+    if (task.kind === 'given') return bestChoice(reader, book, task);
     if (task.kind === 'roster') return findRoster(reader, book, task);
     if (task.kind === 'candidates') return predictedFor(reader, book, task);
     if (task.kind === 'path') return tryPath(reader, book, task.pieceId, task.changes);

@@ -5,22 +5,23 @@ import {
   laterOf,
   lateBy,
   predictWorkload,
+  proposeDoers,
   quickRoster,
   rosterModel,
   standing,
   type Day,
   type DueWork,
-  type InstantText,
   type LatePieces,
   type LoadDay,
   type RosterDoer,
   type RosterModel,
   type RosterTask,
   type RosterWay,
+  type StaffStep,
 } from '@zesting/core';
 import type { Reader } from '../../platform/database/rows.js';
 import { plannedWith, staffSteps, withDoers } from './absence.js';
-import { getDoer, loadCalendars, type CalendarBook } from './calendars.js';
+import { getDoer, type CalendarBook } from './calendars.js';
 import { loadDutyHours } from './duties.js';
 import { loadSources, pieceState, type PieceSource } from './piece-state.js';
 import { loadOpenSteps, toWorkload, type OpenStepRow } from './reckon-prediction.js';
@@ -45,8 +46,15 @@ export interface RosterFound {
   readonly quick: Readonly<Record<string, string>>;
 }
 
+/** Ways to give steps, by step who takes it, the first preferred; and who else could take each. */
+export interface ChoicesAsked extends RosterAsked {
+  readonly choices: readonly Readonly<Record<string, string>>[];
+}
+
 /** What it would come to if steps were given to some. */
 export interface GivenOutcome {
+  /** who takes which step */
+  readonly gives: Readonly<Record<string, string>>;
   /** by step that is given: when it is predicted to end, and when it must */
   readonly steps: Readonly<Record<string, { readonly predictedFinishOn: string | null; readonly latestFinishOn: string | null }>>;
   /** pieces and the working days that they are late, as it is and with what is given */
@@ -136,34 +144,58 @@ function minutesOf(taken: readonly LoadDay[]): Map<string, Map<Day, number>> {
   return all;
 }
 
-/** What it would come to if some steps were given to somebody, by everybody's work. Nothing is stored. */
-export async function outcomeOfGiven(reader: Reader, now: InstantText, gives: Readonly<Record<string, string>>): Promise<GivenOutcome> {
-  const book = await loadCalendars(reader, now);
+/** So long it is looked for what makes less late. */
+const SEARCH_MS = 3_000;
+
+/**
+ * The best of some ways to give steps, by a prediction of everybody's work: the fewest late days. What is late with it is looked at once more, step by
+ * step: who else would make it less. Nothing is stored.
+ */
+export async function bestChoice(reader: Reader, book: CalendarBook, { choices, able }: ChoicesAsked): Promise<GivenOutcome> {
   const rows = await loadOpenSteps(reader);
   const taken = await loadDutyHours(reader, book);
-  const given = new Map(Object.entries(gives));
-  const touched = [...new Set(rows.flatMap((row) => (given.has(row.id) ? [row.piece_id] : [])))];
-  const latest = plannedWith(await loadSources(reader, touched), rows, book)(given);
+  const touched = [...new Set(rows.flatMap((row) => (able[row.id] ? [row.piece_id] : [])))];
+  const latestWith = plannedWith(await loadSources(reader, touched), rows, book);
   const asIs = staffSteps(rows, toWorkload(rows, book));
-  const then = asIs.map((step) => ({
-    ...step,
-    doer: given.get(step.id) ?? step.doer,
-    latestFinishOn: latest.has(step.id) ? (latest.get(step.id) ?? null) : step.latestFinishOn,
-  }));
-  const late = (steps: typeof asIs) => {
+  const predict = (steps: readonly StaffStep[]) => {
     const prediction = predictWorkload({ steps, doers: book.doers, taken });
-    return { prediction, late: lateBy({ steps, doers: book.doers }, prediction) };
+    return { steps, prediction, late: lateBy({ steps, doers: book.doers }, prediction) };
   };
-  const [before, after] = [late(asIs), late(then)];
-  const latestOf = new Map(then.map(({ id, latestFinishOn }) => [id, latestFinishOn]));
-  const listed = (pieces: LatePieces) => [...pieces];
+  const withGives = (gives: ReadonlyMap<string, string>) => {
+    const latest = latestWith(gives);
+    return asIs.map((step) => ({
+      ...step,
+      doer: gives.get(step.id) ?? step.doer,
+      latestFinishOn: latest.has(step.id) ? (latest.get(step.id) ?? null) : step.latestFinishOn,
+    }));
+  };
+  const tried = choices.map((choice) => {
+    const gives = new Map(Object.entries(choice));
+    return { gives, ...predict(withGives(gives)) };
+  });
+  const best = tried.reduce((one, other) => (other.gives.size >= one.gives.size && sumOf(other.late) < sumOf(one.late) ? other : one));
+  const end = performance.now() + SEARCH_MS;
+  const better = proposeDoers({
+    steps: best.steps,
+    doers: book.doers,
+    taken,
+    able: Object.fromEntries([...best.gives.keys()].map((id) => [id, (able[id] ?? []).map(({ personId }) => personId)])),
+    latestWith: (changed) => latestWith(new Map([...best.gives, ...changed])),
+    isEnough: () => performance.now() > end,
+  });
+  const gives = new Map([...best.gives, ...better.gives.map(({ stepId, doer }) => [stepId, doer] as const)]);
+  const [before, after] = [predict(asIs), better.gives.length > 0 ? predict(withGives(gives)) : best];
+  const latestOf = new Map(after.steps.map(({ id, latestFinishOn }) => [id, latestFinishOn]));
   return {
+    gives: Object.fromEntries(gives),
     steps: Object.fromEntries(
       after.prediction.steps.flatMap(({ id, finishOn }) =>
-        given.has(id) ? [[id, { predictedFinishOn: finishOn, latestFinishOn: latestOf.get(id) ?? null }]] : [],
+        gives.has(id) ? [[id, { predictedFinishOn: finishOn, latestFinishOn: latestOf.get(id) ?? null }]] : [],
       ),
     ),
-    before: listed(before.late),
-    after: listed(after.late),
+    before: [...before.late],
+    after: [...after.late],
   };
 }
+
+const sumOf = (late: LatePieces): number => [...late.values()].reduce((sum, days) => sum + days, 0);

@@ -26,13 +26,17 @@ export class StaffingController {
     @Res({ passthrough: true }) response: Response,
     @Query('to') to: string,
     @Query('given') given?: string,
+    @Query('clientId') clientId?: string,
   ): Promise<StaffingProposalShape> {
     const untilOn = parseDay(to ?? '');
     const todayOn = dayIn(this.app.clock.now(), viewer.zone);
-    if (!untilOn || Math.abs(daysBetween(todayOn, untilOn)) >= SPAN_LIMIT_DAYS) throw Problem.of('http.invalid', { errors: { to: ['isDay'] } });
+    if (!untilOn || Math.abs(daysBetween(todayOn, untilOn)) >= SPAN_LIMIT_DAYS)
+      throw Problem.of('http.invalid', { errors: { to: ['isDay'] } });
+    if (clientId !== undefined && !viewer.clientIds.includes(clientId)) throw Problem.of('access.not_found');
+    const clientIds = clientId === undefined ? viewer.clientIds : [clientId];
     const waiting = new AbortController();
     response.on('close', () => waiting.abort());
-    return valueOrProblem(await proposeStaff(this.app, viewer, { untilOn, withGiven: given === 'yes' }, waiting.signal));
+    return valueOrProblem(await proposeStaff(this.app, { clientIds, untilOn, withGiven: given === 'yes' }, waiting.signal));
   }
 
   /** Gives steps to those who are chosen for them, all or none. */

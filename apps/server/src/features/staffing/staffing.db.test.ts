@@ -1,7 +1,7 @@
 import { getDay, getValue } from '@zesting/core';
 import type { StaffingProposalShape } from '@zesting/contract';
 import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
-import { predict } from '../planning/index.js';
+import { predict, replan } from '../planning/index.js';
 import { assignStep } from '../production/index.js';
 import { proposeStaff } from './queries/propose-staff.js';
 
@@ -57,7 +57,8 @@ describe('who takes what nobody has', () => {
       ['Design', 'Sia', 'own', null],
       ['Check', 'Sia', 'own', null],
     ]);
-    for (const { predictedFinishOn, latestFinishOn } of found.gives) expect(predictedFinishOn && latestFinishOn && predictedFinishOn <= latestFinishOn).toBe(true);
+    for (const { predictedFinishOn, latestFinishOn } of found.gives)
+      expect(predictedFinishOn && latestFinishOn && predictedFinishOn <= latestFinishOn).toBe(true);
     expect(await doers(pieceId)).toEqual(['write null', 'design null', 'check null']); // nothing is stored
     expect((await give(toGive(found))).status).toBe(204);
     await settle();
@@ -82,21 +83,46 @@ describe('who takes what nobody has', () => {
     // each writing fills every hour of the days up to when it is due
     await scene.app.read("update steps set effort_minutes = 2400, span_days = 1 where key = 'write' and piece_id = any($1)", [ids]);
     await scene.app.read("update steps set effort_minutes = 30, span_days = 1 where key <> 'write' and piece_id = any($1)", [ids]);
-    await scene.app.write(async (tx, now) => {
-      const { replan } = await import('../planning/index.js');
-      await replan(tx, ids, now);
-      return { ok: true as const, value: null };
-    });
+    await scene.app.write(async (tx, now) => ({ ok: true as const, value: await replan(tx, ids, now) }));
     await settle();
     const found = await propose();
     const writers = found.gives.filter(({ stepTitle }) => stepTitle === 'Write').map(({ personName, why }) => `${personName} ${why}`);
     expect(writers.sort()).toEqual(['Fay skill', 'Sia usual']);
     expect(found.pieces).toEqual([]);
     // were Fay away, one of them would be late: told with its days
-    await scene.app.read("insert into time_off (person_id, start_on, end_on, part, note) values ($1, '2027-02-20', '2027-03-31', 1, '')", [fay.personId]);
+    await scene.app.read("insert into time_off (person_id, start_on, end_on, part, note) values ($1, '2027-02-20', '2027-03-31', 1, '')", [
+      fay.personId,
+    ]);
     const late = await propose();
     expect(late.pieces.length).toBeGreaterThan(0);
     expect(late.pieces[0]?.after).toBeGreaterThan(0);
+  });
+
+  it('gives what is long due to whoever has time; where nobody has, what others have becomes later, told without its name', async () => {
+    const { staff, freelance: fay } = scene.people;
+    const other = await makePiece(scene, scene.b, '2027-03-12');
+    const own = await makePiece(scene, scene.a, '2027-02-26');
+    const hours = (id: string, minutes: number) =>
+      scene.app.read(
+        "update steps set effort_minutes = case when key = 'write' then $2::int else 30 end, span_days = 1 where piece_id = $1",
+        [id, minutes],
+      );
+    await hours(other, 2400);
+    await hours(own, 960);
+    await scene.app.write(async (tx, now) => ({ ok: true as const, value: await replan(tx, [other, own], now) }));
+    for (const key of ['write', 'design', 'check'])
+      getValue(
+        await assignStep(scene.app, scene.people.lead, await stepOf(scene, other, key), key === 'write' ? staff.personId : fay.personId),
+      );
+    await settle();
+    const found = await propose();
+    expect(found.gives.find(({ stepTitle }) => stepTitle === 'Write')?.personName).toBe('Fay');
+    expect([found.pieces.map(({ pieceId }) => pieceId), found.othersLater]).toEqual([[own], 0]); // late all the same
+    await scene.app.read(`update people set skills = '{"design":2,"check":2}' where id = $1`, [fay.personId]);
+    const forced = await propose();
+    expect(forced.gives.find(({ stepTitle }) => stepTitle === 'Write')?.personName).toBe('Sia');
+    expect([forced.pieces.map(({ pieceId }) => pieceId), forced.othersLater]).toEqual([[own], 1]);
+    expect(JSON.stringify(forced)).not.toContain(other);
   });
 
   it('says what nobody can do, and what nobody has hours for', async () => {
@@ -147,6 +173,8 @@ describe('who takes what nobody has', () => {
     expect((await manager.call('GET', '/api/staffing/proposal?to=tomorrow')).status).toBe(400);
     expect((await manager.call('GET', '/api/staffing/proposal?to=2029-01-01')).status).toBe(400);
     expect((await propose('&given=perhaps')).status).toBe(400);
+    expect((await propose(`&clientId=${scene.b.id}`)).status).toBe(404);
+    expect((await propose(`&clientId=${scene.a.id}`)).gives.length).toBe(3);
   });
 
   it('two who give out at once: one does, the other is told, and every step has one doer', async () => {
@@ -161,7 +189,9 @@ describe('who takes what nobody has', () => {
     expect(answers.every(({ status }) => status === 204 || status === 412)).toBe(true);
     const named = (await Promise.all(ids.map(doers))).flat();
     const isTurned = named.every((one) => one.endsWith('Fay'));
-    const nameOf = new Map((await scene.app.read<{ id: string; name: string }>('select id, name from people')).map(({ id, name }) => [id, name]));
+    const nameOf = new Map(
+      (await scene.app.read<{ id: string; name: string }>('select id, name from people')).map(({ id, name }) => [id, name]),
+    );
     if (!isTurned) expect(named.map((one) => one.split(' ')[1]).sort()).toEqual(gives.map(({ personId }) => nameOf.get(personId)).sort());
     const twice = await scene.app.read(
       "select thing_id, detail ->> 'step' from activities where verb = 'step.assigned' and thing_id = any($1) group by 1, 2 having count(*) > 1",
@@ -174,7 +204,7 @@ describe('who takes what nobody has', () => {
     await makePiece(scene, scene.a, '2027-03-30');
     const leaving = new AbortController();
     leaving.abort();
-    const asked = { untilOn: getDay('2027-04-30'), withGiven: false };
-    expect(await proposeStaff(scene.app, scene.people.manager, asked, leaving.signal)).toEqual({ ok: false, failure: { code: 'staffing.not_found' } });
+    const asked = { clientIds: [scene.a.id], untilOn: getDay('2027-04-30'), withGiven: false };
+    expect(await proposeStaff(scene.app, asked, leaving.signal)).toEqual({ ok: false, failure: { code: 'staffing.not_found' } });
   });
 });

@@ -99,7 +99,7 @@ function Reckoning({ desk }: { desk: DeskShape }) {
 }
 
 function DeskList({ list, rows: first, total }: { list: ReckoningList; rows: readonly DeskRow[]; total: number }) {
-  const { query } = useClients();
+  const { query, to } = useClients();
   const [isOpen, setOpen] = useState(false);
   const whole = useQuery({ ...deskListQuery(query, list), enabled: isOpen });
   const rows = isOpen ? (whole.data?.rows ?? first) : first;
@@ -109,6 +109,11 @@ function DeskList({ list, rows: first, total }: { list: ReckoningList; rows: rea
       <h2 id={`list-${list}`} className="flex items-center gap-2 px-4 pt-2.5 pb-1 text-[13px] font-sans tracking-normal">
         <Tag tone={TONES[list] ?? 'calm'}>{LIST_WORDS[list]}</Tag>
         <span className="text-muted font-normal tabular">{total}</span>
+        {list === 'no_doer' && (
+          <Link to={to('/production/load/propose')} className="ml-auto text-pine font-medium no-underline hover:underline">
+            Propose doers
+          </Link>
+        )}
       </h2>
       <ul>
         {rows.map((row) => (

@@ -1,6 +1,6 @@
-import { useEffect, useState } from 'react';
 import { count } from '../../lib/format';
 import { Button } from '../../ui/button';
+import { Seeking } from '../../ui/seeking';
 import type { MonthProposal } from './use-proposal';
 
 /** What a proposal comes to, the search for the best one, and the two ways out of it. */
@@ -21,7 +21,7 @@ export function ProposalBar({ proposal }: { proposal: MonthProposal }) {
       </p>
       <div className="ml-auto flex flex-wrap gap-2">
         {proposal.seeking ? (
-          <Seeking seeking={proposal.seeking} />
+          <Seeking words="Seeking the best" most={60} onStop={proposal.seeking.leave} />
         ) : (
           proposal.best === null && (
             <Button disabled={proposal.busy} onClick={() => void proposal.seekBest()}>
@@ -50,24 +50,5 @@ function BestWords({ proposal: { best } }: { proposal: MonthProposal }) {
     <>
       Proven in {seconds} to be the best, {more.toFixed(1)} % better than the quick one.
     </>
-  );
-}
-
-const TICK_MS = 500;
-
-/** How long the search has gone on, and the way out of it. */
-function Seeking({ seeking: { since, leave } }: { seeking: NonNullable<MonthProposal['seeking']> }) {
-  const [now, setNow] = useState(since);
-  useEffect(() => {
-    const timer = setInterval(() => setNow(performance.now()), TICK_MS);
-    return () => clearInterval(timer);
-  }, []);
-  return (
-    <span className="inline-flex items-center gap-2">
-      <span role="status" className="text-muted tabular">
-        Seeking the best, {Math.floor((now - since) / 1000)} s of 60
-      </span>
-      <Button onClick={leave}>Stop</Button>
-    </span>
   );
 }

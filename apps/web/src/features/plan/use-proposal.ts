@@ -19,7 +19,7 @@ export interface MonthProposal {
   readonly busy: boolean;
   readonly propose: () => Promise<void>;
   /** the best filling that there is, sought on the server; undefined: nobody seeks it */
-  readonly seeking: { readonly since: number; readonly leave: () => void } | undefined;
+  readonly seeking: { readonly leave: () => void } | undefined;
   /** how the best that was found compares with the quick one; null: it was not sought */
   readonly best: BestFillingShape | null;
   readonly seekBest: () => Promise<void>;
@@ -107,7 +107,7 @@ export function useProposal(clientId: string, plan: PlanMonthShape | undefined):
       if (!plan) return;
       const waiting = new AbortController();
       search.current = waiting;
-      setSeeking({ since: performance.now(), leave: () => waiting.abort() });
+      setSeeking({ leave: () => waiting.abort() });
       try {
         const found = await call<BestFillingShape>(`/clients/${clientId}/plan/best?month=${plan.month}`, { signal: waiting.signal });
         const latest = await queries.fetchQuery({ ...planMonthQuery(clientId, plan.month), staleTime: 0 });

@@ -4,6 +4,7 @@ import { lazyPage } from '../../lib/lazy-page';
 const ProductionPage = lazyPage(() => import('./production-page'), 'ProductionPage');
 const LinePage = lazyPage(() => import('./line/line-page'), 'LinePage');
 const LoadPage = lazyPage(() => import('./load/load-page'), 'LoadPage');
+const ProposePage = lazyPage(() => import('./load/propose-page'), 'ProposePage');
 const CopyPage = lazyPage(() => import('./copy/copy-page'), 'CopyPage');
 const StagesPage = lazyPage(() => import('./stages/stages-page'), 'StagesPage');
 const MakePage = lazyPage(() => import('./make/make-page'), 'MakePage');
@@ -18,6 +19,7 @@ export const feature: WebFeature = {
     { path: 'production', element: <ProductionPage /> },
     { path: 'production/line', element: <LinePage /> },
     { path: 'production/load', element: <LoadPage /> },
+    { path: 'production/load/propose', element: <ProposePage /> },
     { path: 'production/copy', element: <CopyPage /> },
     { path: 'production/stages', element: <StagesPage /> },
     { path: 'production/make', element: <MakePage /> },
@@ -30,6 +32,7 @@ export const feature: WebFeature = {
     ...(session.role === 'freelance' ? [] : [go('Production', '/production')]),
     ...(manages(session) ? [go('Production over days', '/production/line', 'line, bars, slack')] : []),
     ...(manages(session) ? [go('Everybody’s load', '/production/load', 'hours, days, who is over-full')] : []),
+    ...(manages(session) ? [go('Propose doers', '/production/load/propose', 'staffing, who takes what nobody has')] : []),
     ...(manages(session)
       ? [go('A client’s copy, one below another', '/production/copy', 'captions, tags, first comments, spreadsheet')]
       : []),

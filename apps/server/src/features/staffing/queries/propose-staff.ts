@@ -1,19 +1,8 @@
-import {
-  fail,
-  ok,
-  ROSTER_STAGES,
-  rosterIn,
-  rosterLp,
-  type Day,
-  type Result,
-  type RosterModel,
-  type RosterValue,
-} from '@zesting/core';
+import { fail, ok, ROSTER_STAGES, rosterIn, rosterLp, type Day, type Result, type RosterModel, type RosterValue } from '@zesting/core';
 import type { LeftStepShape, ProposedFor, ProposedGiveShape, ProposedPieceShape, StaffingProposalShape } from '@zesting/contract';
-import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { solve } from '../../../platform/work/solve.js';
-import { isClientsStep, outcomeOfGives, rosterFor, type AblePerson, type GivenOutcome } from '../../planning/index.js';
+import { isClientsStep, bestOfChoices, rosterFor, type AblePerson, type GivenOutcome } from '../../planning/index.js';
 
 /** So many steps are looked at together at most, the soonest due of them. */
 const MOST_STEPS = 120;
@@ -25,6 +14,7 @@ const STAGE_SECONDS = 15;
 const CHANGES_HANDS = 10;
 
 interface Asked {
+  readonly clientIds: readonly string[];
   readonly untilOn: Day;
   /** also steps that somebody has and has not begun */
   readonly withGiven: boolean;
@@ -44,8 +34,8 @@ interface OpenStep {
   able: { personId: string; isUsual: boolean; isOwn: boolean; level: number }[];
 }
 
-/** The open steps of the viewer's clients that are due by a day, the soonest first, with who could take each. */
-const openSteps = (app: App, { clientIds }: Viewer, { untilOn, withGiven }: Asked): Promise<OpenStep[]> =>
+/** The open steps of clients that are due by a day, the soonest first, with who could take each. */
+const openSteps = (app: App, { clientIds, untilOn, withGiven }: Asked): Promise<OpenStep[]> =>
   app.read<OpenStep>(
     `select s.id, s.version, s.title, s.skill, coalesce(s.remaining_minutes, s.effort_minutes) as minutes, p.id as "pieceId", p.title as "pieceTitle",
        p.client_id as "clientId", h.id as "doerId", h.name as "doerName",
@@ -70,17 +60,16 @@ const choiceOf = ({ isUsual, isOwn, level }: OpenStep['able'][number]): { why: P
 
 /**
  * Proposes doers for the steps of a period together: fewest late days first, then whom one would choose. By an integer programme in a thread of its
- * own; what it and the quick way say is tried on everybody's work, and the better of the two is told. Nothing is stored.
+ * own; what it and the quick way say is tried on everybody's work. Nothing is stored.
  * @param signal ends it when nobody waits any more
  */
 export async function proposeStaff(
   app: App,
-  viewer: Viewer,
   asked: Asked,
   signal: AbortSignal,
 ): Promise<Result<StaffingProposalShape, { code: 'staffing.not_found' }>> {
   const started = performance.now();
-  const all = await openSteps(app, viewer, asked);
+  const all = await openSteps(app, asked);
   const steps = all.slice(0, MOST_STEPS);
   const able = Object.fromEntries(
     steps.map((step) => [
@@ -95,20 +84,14 @@ export async function proposeStaff(
   const { model, quick } = await rosterFor(app, { able });
   const solved = await solveRoster(model, signal);
   if (signal.aborted) return fail({ code: 'staffing.not_found' });
-  const best = solved?.gives ?? quick;
-  const [outcome, quickOutcome] = [await outcomeOfGives(app, best), await outcomeOfGives(app, quick)];
-  // the programme sees each step's own days alone: where everybody's work says otherwise, the quick one may be the better of the two
-  const isQuick = count(quick) >= count(best) && lateDays(quickOutcome) < lateDays(outcome);
+  const outcome = await bestOfChoices(app, { able, choices: solved ? [solved.gives, quick] : [quick] });
   return ok({
-    ...(await (isQuick ? told(app, steps, quick, quickOutcome) : told(app, steps, best, outcome))),
+    ...(await told(app, asked.clientIds, steps, outcome)),
     moreSteps: all.length - steps.length,
-    isProven: solved?.isProven === true && !isQuick,
+    isProven: solved?.isProven === true,
     milliseconds: Math.round(performance.now() - started),
   });
 }
-
-const count = (gives: Readonly<Record<string, string>>): number => Object.keys(gives).length;
-const lateDays = ({ after }: GivenOutcome): number => after.reduce((sum, [, days]) => sum + days, 0);
 
 /** What the solver says, stage after stage; undefined where it found nothing. */
 async function solveRoster(
@@ -134,10 +117,10 @@ async function solveRoster(
 /** The proposal in words: who takes what, what is left, and what becomes late. */
 async function told(
   app: App,
+  clientIds: readonly string[],
   steps: readonly OpenStep[],
-  gives: Readonly<Record<string, string>>,
-  { steps: ends, before, after }: GivenOutcome,
-): Promise<Pick<StaffingProposalShape, 'gives' | 'left' | 'pieces'>> {
+  { gives, steps: ends, before, after }: GivenOutcome,
+): Promise<Pick<StaffingProposalShape, 'gives' | 'left' | 'pieces' | 'othersLater'>> {
   const names = await app.read<{ id: string; name: string }>('select id, name from people where id = any($1)', [Object.values(gives)]);
   const nameOf = new Map(names.map(({ id, name }) => [id, name]));
   const proposed = steps.flatMap((step): ProposedGiveShape[] => {
@@ -154,22 +137,25 @@ async function told(
     const { id: stepId, title: stepTitle, pieceId, pieceTitle, clientId, skill } = step;
     return [{ stepId, stepTitle, pieceId, pieceTitle, clientId, skill, why: step.able.length === 0 ? 'nobody_able' : 'no_hours' }];
   });
-  return { gives: proposed, left, pieces: await latePieces(app, new Set(proposed.map(({ pieceId }) => pieceId)), new Map(before), new Map(after)) };
+  const given = new Set(proposed.map(({ pieceId }) => pieceId));
+  return { gives: proposed, left, ...(await latePieces(app, clientIds, given, new Map(before), new Map(after))) };
 }
 
-/** What becomes later, or is given and late all the same. */
+/** What becomes later, or is given and late all the same; of clients that the viewer does not look after only how many. */
 async function latePieces(
   app: App,
+  clientIds: readonly string[],
   given: ReadonlySet<string>,
   before: ReadonlyMap<string, number>,
   after: ReadonlyMap<string, number>,
-): Promise<ProposedPieceShape[]> {
+): Promise<Pick<StaffingProposalShape, 'pieces' | 'othersLater'>> {
   const ids = [...after.keys()].filter((id) => given.has(id) || (after.get(id) ?? 0) > (before.get(id) ?? 0));
   const titles = await app.read<Pick<ProposedPieceShape, 'pieceId' | 'title' | 'clientId'>>(
-    'select id as "pieceId", title, client_id as "clientId" from pieces where id = any($1) order by number',
-    [ids],
+    'select id as "pieceId", title, client_id as "clientId" from pieces where id = any($1) and client_id = any($2) order by number',
+    [ids, clientIds],
   );
-  return titles
+  const pieces = titles
     .map((piece) => ({ ...piece, was: before.get(piece.pieceId) ?? 0, after: after.get(piece.pieceId) ?? 0 }))
     .sort((a, b) => b.after - a.after);
+  return { pieces, othersLater: ids.length - pieces.length };
 }

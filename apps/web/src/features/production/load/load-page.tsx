@@ -3,11 +3,13 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { LoadPersonShape, LoadStepShape } from '@zesting/contract';
 import { addDays, getDay, mondayOf, parseDay } from '@zesting/core';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { loadQuery } from '../../../api/production';
 import { call, wordsOf } from '../../../lib/api';
-import { useSession, useWrite } from '../../../lib/queries';
+import { useClients, useSession, useWrite } from '../../../lib/queries';
 import { useSearch } from '../../../lib/use-search';
+import { buttonClass } from '../../../ui/button';
 import { Choice } from '../../../ui/choice';
 import { Empty, Failed, Loading, PageHead } from '../../../ui/page';
 import { DaysTurn } from '../days-turn';
@@ -25,6 +27,7 @@ type Weeks = keyof typeof SPANS;
 export function LoadPage() {
   const { search, put } = useSearch();
   const { todayOn } = useSession();
+  const { to } = useClients();
   const weeks = (Object.keys(SPANS) as Weeks[]).find((one) => one === search.get('weeks')) ?? '2';
   const fromOn = mondayOf(parseDay(search.get('from') ?? '') ?? getDay(todayOn));
   const toOn = addDays(fromOn, Number(weeks) * 7 - 1);
@@ -61,6 +64,9 @@ export function LoadPage() {
           options={Object.entries(SPANS) as [Weeks, string][]}
           onChange={(next) => put({ weeks: next === '2' ? null : next }, { replace: true })}
         />
+        <Link to={to('/production/load/propose')} className={buttonClass()}>
+          Propose doers
+        </Link>
         <DaysTurn fromOn={fromOn} toOn={toOn} weeks={Number(weeks)} />
       </PageHead>
       {load.data.people.length === 0 ? (

@@ -1,0 +1,23 @@
+import { queryOptions } from '@tanstack/react-query';
+import type { StaffingProposalShape } from '@zesting/contract';
+import { call } from '../lib/api';
+
+/**
+ * Who could take the steps that are due by a day. It may take a while: it ends when nobody waits for it, and no change asks it anew: see `UNTOUCHED` in
+ * lib/queries.
+ * @param clients what narrows it to a client, as `useClients` has it
+ */
+export const staffingQuery = (toOn: string, withGiven: boolean, clients: string) =>
+  queryOptions({
+    queryKey: ['staffing', toOn, withGiven, clients],
+    queryFn: ({ signal }) =>
+      call<StaffingProposalShape>(
+        `/staffing/proposal?${new URLSearchParams({ to: toOn, ...(withGiven ? { given: 'yes' } : {}), ...Object.fromEntries(new URLSearchParams(clients)) })}`,
+        { signal },
+      ),
+    staleTime: Infinity,
+    gcTime: 0,
+    retry: false,
+    refetchOnWindowFocus: false,
+    refetchOnReconnect: false,
+  });
