@@ -306,3 +306,40 @@ test('load: who has too much and by what, and a step is given away by mouse, tak
   await sunniva.goto('/production/load');
   await expect(sunniva.getByRole('grid')).toHaveCount(0);
 });
+
+test('doers are proposed for what nobody has, together: one is left out, the rest given, and the desk has less to act on', async ({
+  browser,
+  zesting,
+}) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  const nobody = async () =>
+    (
+      await zesting.query<{ n: number }>(
+        `select count(*)::int as n from steps s join pieces p on p.id = s.piece_id join clients c on c.id = p.client_id
+         where c.code in ('KILN', 'MOSS') and p.list is not null and s.finished_on is null and s.doer_id is null and s.kind in ('make', 'check')`,
+      )
+    )[0]?.n ?? 0;
+  const before = await nobody();
+  await dana.goto('/');
+  await dana.getByRole('link', { name: 'Propose doers' }).click();
+  const proposal = dana.getByRole('region', { name: 'The proposal' });
+  await expect(proposal).toContainText('Nothing is given until you say so.');
+  await expectAccessible(dana);
+  const boxes = dana.getByRole('main').getByRole('checkbox', { checked: true });
+  const all = await boxes.count();
+  expect(all).toBeGreaterThan(3);
+  await boxes.first().focus();
+  await dana.keyboard.press('Space');
+  await proposal.getByRole('button', { name: `Give ${all - 1} of ${all}` }).click();
+  await expect.poll(nobody).toBe(before - (all - 1));
+  // asked anew: what was left out is proposed again
+  await expect(proposal.getByRole('button', { name: 'Give 1 of 1' })).toBeVisible();
+  // over a longer time more is due; the address holds it, and Back leads to where one came from
+  await dana.getByRole('button', { name: '3 months' }).click();
+  await expect(dana).toHaveURL(/weeks=13/);
+  await dana.reload();
+  await expect(dana.getByRole('button', { name: '3 months' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(proposal).toBeVisible();
+  await dana.goBack();
+  await expect(dana.getByRole('heading', { name: 'What needs you' })).toBeVisible();
+});
