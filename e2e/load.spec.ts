@@ -55,3 +55,38 @@ test('a creator says how much is left, by keyboard, and the prediction goes by i
   await expect(left).toHaveText('4 h left');
   await expect.poll(predicted).toBe(before);
 });
+
+test('a fee is agreed on, a rate said, and the month tells what an hour brings; a manager sees no rates', async ({ browser, zesting }) => {
+  const [kiln] = await zesting.query<{ id: string }>("select id from clients where code = 'KILN'");
+  const [teo] = await zesting.query<{ id: string }>("select id from people where email = 'teo@lightroomers.test'");
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto(`/clients/${kiln?.id}?part=allowance`);
+  const fee = dana.getByRole('region', { name: 'Fee' });
+  await fee.getByLabel(/^Fee of a month/).last().fill('6,000'); // prettier-ignore
+  await fee.getByRole('button', { name: 'Save' }).click();
+  await expect(fee.getByRole('button', { name: 'Save' })).toBeDisabled();
+  await expectAccessible(dana);
+  await dana.goto('/production/load');
+  const fees = dana.getByRole('region', { name: /^Fees in / });
+  await expect(fees.getByRole('row').filter({ hasText: 'KILN' })).toContainText('£6,000.00');
+  await expect(fees).not.toContainText('Hours cost');
+  await dana.goto(`/people/${teo?.id}`);
+  await expect(dana.getByRole('heading', { name: 'Teo Brandvold' })).toBeVisible();
+  await expect(dana.getByRole('region', { name: 'Rate' })).toHaveCount(0);
+
+  const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
+  await marta.goto(`/people/${teo?.id}`);
+  const rate = marta.getByRole('region', { name: 'Rate' });
+  await rate.getByLabel(/^An hour/).fill('ten');
+  await expect(rate).toContainText('This is no amount.');
+  await rate.getByLabel(/^An hour/).fill('61,50');
+  await rate.getByRole('button', { name: 'Save' }).click();
+  await expect(rate.getByRole('button', { name: 'Save' })).toBeDisabled();
+  await marta.reload();
+  await expect(rate.getByLabel(/^An hour/)).toHaveValue('61.50');
+  await marta.goto('/production/load');
+  await expect(marta.getByRole('region', { name: /^Fees in / })).toContainText('Hours cost');
+  const freelance = await signIn(browser, zesting, 'teo@lightroomers.test');
+  await freelance.goto(`/people/${teo?.id}`);
+  await expect(freelance.getByRole('region', { name: 'Rate' })).toContainText('£61.50');
+});

@@ -12,6 +12,7 @@ import { addIntake } from './intake.js';
 import { addMails } from './mails.js';
 import { addDeliveries, addTeamMaterial } from './material.js';
 import { drawPicture } from './pictures.js';
+import { addMoney } from './money.js';
 import { addObstacles } from './obstacles.js';
 import { PieceStory } from './piece-story.js';
 import { ASKED, STORY } from './pieces.js';
@@ -44,6 +45,7 @@ export async function loadDemo(app: App, now: string): Promise<void> {
   );
   await addLogos(app, setup);
   await addFollowUps(app, setup);
+  await addMoney(app, setup, todayOf(now, AGENCY));
   const plan = planStory(now, [...STORY, ...ASKED]);
   await addRhythms(app, setup, STORY, plan);
   const duties = await addDuties(app, setup, now);

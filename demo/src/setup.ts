@@ -48,6 +48,7 @@ export async function insertSetup(app: App, now: string): Promise<Setup> {
       zone: AGENCY.zone,
       region: AGENCY.region,
       weekly_minutes: AGENCY.weeklyMinutes,
+      currency: 'GBP',
       is_demo: true,
       hides_beginning: true,
     });

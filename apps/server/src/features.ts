@@ -18,6 +18,7 @@ import { feature as interviews } from './features/interviews/feature.js';
 import { feature as keptFiles } from './features/kept-files/feature.js';
 import { feature as library } from './features/library/feature.js';
 import { feature as material } from './features/material/feature.js';
+import { feature as money } from './features/money/feature.js';
 import { feature as notices } from './features/notices/feature.js';
 import { feature as obstacles } from './features/obstacles/feature.js';
 import { feature as people } from './features/people/feature.js';
@@ -67,6 +68,7 @@ export const FEATURES: readonly Feature[] = [
   obstacles,
   guidelines,
   hours,
+  money,
   staffing,
   views,
   find,

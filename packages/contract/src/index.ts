@@ -30,5 +30,6 @@ export * from './library/index.js';
 export * from './spin-offs/index.js';
 export * from './embargoes/index.js';
 export * from './staffing/index.js';
+export * from './money/index.js';
 export * from './evergreen/index.js';
 export * from './asked-pages/index.js';

@@ -6,6 +6,7 @@ import {
   IsEmail,
   IsIn,
   IsInt,
+  IsISO4217CurrencyCode,
   IsObject,
   IsString,
   IsUUID,
@@ -128,6 +129,8 @@ export class AgencySettingsShape {
   cutOff: string;
   /** slack of so many working days or fewer is called tight */
   tightDays: number;
+  /** of fees and rates, by ISO 4217 */
+  currency: string;
   /** days ahead that anything should be asked for, and a launch */
   noticeDays: number;
   launchNoticeDays: number;
@@ -204,6 +207,11 @@ export class EditAgencyBody {
   @Min(0)
   @Max(20)
   tightDays?: number;
+
+  /** of fees and rates; amounts that are agreed stay the figures they are */
+  @Optional()
+  @IsISO4217CurrencyCode()
+  currency?: string;
 
   @Optional()
   @IsInt()

@@ -78,6 +78,12 @@ export const PROBLEMS = {
   'slot.unknown': { status: 422, title: 'The rhythm has no slot there' },
   'kept_file.unknown': { status: 400, title: 'This file is none that is kept for the client' },
   'phrase.unknown': { status: 400, title: 'This phrase is none of the client’s' },
+  'money.day_twice': { status: 422, title: 'Two amounts hold from the same day' },
+  'money.not_first_of_month': { status: 422, title: 'A fee holds from the first of a month' },
+  'currency.figures_differ': {
+    status: 409,
+    title: 'Amounts are agreed in the present currency, which has other decimals: take them out first',
+  },
   'embargo.empty': { status: 422, title: 'Say from which day on, or until which' },
   'embargo.order_wrong': { status: 422, title: 'Its last day lies before its first' },
   'piece.rests': { status: 409, title: 'It does not go out again there on that day' },

@@ -16,7 +16,7 @@ export interface RosterWay {
   readonly releasedOn: Day;
   /** the days by which it could end, the soonest first; see `endsOf` */
   readonly ends: readonly RosterEnd[];
-  /** what their hours on it are paid, in whole units of the agency's currency; 0 for staff, who are paid anyway */
+  /** what their hours on it are paid, in the smallest unit of the currency; 0 for staff, who are paid anyway */
   readonly cost: number;
   /** how far they are from whoever would be the first choice, 0 or more */
   readonly fit: number;
@@ -68,7 +68,12 @@ const LATE_DAYS = [1, 2, 3, 4, 5, 7, 10, 15, 20] as const;
  */
 export function endsOf(
   calendar: WorkCalendar,
-  { releasedOn, spanDays, dueOn, lastOn }: { readonly releasedOn: Day; readonly spanDays: number; readonly dueOn: Day | null; readonly lastOn: Day },
+  {
+    releasedOn,
+    spanDays,
+    dueOn,
+    lastOn,
+  }: { readonly releasedOn: Day; readonly spanDays: number; readonly dueOn: Day | null; readonly lastOn: Day },
 ): RosterEnd[] {
   const begin = workingDayOnOrAfter(calendar, releasedOn);
   const soonest = begin.ok ? addWorkingDays(calendar, begin.value, spanDays - 1) : begin;
@@ -155,7 +160,8 @@ export const compareRosterValues = (a: RosterValue, b: RosterValue): number => a
 export function quickRoster(whole: RosterCase): Roster {
   const roster = new Map<string, { doer: string; end: RosterEnd }>();
   const given = new Map<string, DueWork[]>();
-  const dueOf = ({ ways }: RosterTask) => ways.flatMap(({ ends }) => ends.map(({ on }) => on)).reduce((soonest, on) => (on < soonest ? on : soonest), '9' as string);
+  const dueOf = ({ ways }: RosterTask) =>
+    ways.flatMap(({ ends }) => ends.map(({ on }) => on)).reduce((soonest, on) => (on < soonest ? on : soonest), '9' as string);
   const byDue = [...whole.tasks].sort((a, b) => (dueOf(a) < dueOf(b) ? -1 : dueOf(a) > dueOf(b) ? 1 : 0));
   for (const task of byDue) {
     const tries = task.ways

@@ -1,5 +1,6 @@
 import {
   addDays,
+  costOf,
   endsOf,
   getDay,
   laterOf,
@@ -31,7 +32,7 @@ export interface AblePerson {
   readonly personId: string;
   /** how far from whoever would be the first choice, 0 or more */
   readonly fit: number;
-  /** what an hour is paid, in whole units; 0 where the hours are paid anyway */
+  /** what an hour is paid, in the smallest unit of the currency; 0 where the hours are paid anyway */
   readonly hourly: number;
 }
 
@@ -98,7 +99,7 @@ export async function findRoster(reader: Reader, book: CalendarBook, { able }: R
           doer: personId,
           releasedOn,
           ends: endsOf(calendar, { releasedOn, spanDays: row.span_days, dueOn, lastOn }),
-          cost: Math.round((hourly * row.left_minutes) / 60),
+          cost: costOf(row.left_minutes, hourly),
           fit,
         };
       }),

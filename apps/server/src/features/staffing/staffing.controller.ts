@@ -36,7 +36,7 @@ export class StaffingController {
     const clientIds = clientId === undefined ? viewer.clientIds : [clientId];
     const waiting = new AbortController();
     response.on('close', () => waiting.abort());
-    return valueOrProblem(await proposeStaff(this.app, { clientIds, untilOn, withGiven: given === 'yes' }, waiting.signal));
+    return valueOrProblem(await proposeStaff(this.app, { clientIds, todayOn, untilOn, withGiven: given === 'yes' }, waiting.signal));
   }
 
   /** Gives steps to those who are chosen for them, all or none. */

@@ -204,7 +204,7 @@ describe('who takes what nobody has', () => {
     await makePiece(scene, scene.a, '2027-03-30');
     const leaving = new AbortController();
     leaving.abort();
-    const asked = { clientIds: [scene.a.id], untilOn: getDay('2027-04-30'), withGiven: false };
+    const asked = { clientIds: [scene.a.id], todayOn: getDay('2027-02-25'), untilOn: getDay('2027-04-30'), withGiven: false };
     expect(await proposeStaff(scene.app, asked, leaving.signal)).toEqual({ ok: false, failure: { code: 'staffing.not_found' } });
   });
 });

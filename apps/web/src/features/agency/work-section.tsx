@@ -5,18 +5,22 @@ import { NumberField, TimeField, WeekField, ZoneField } from '../../ui/setup-fie
 import { RegionField } from '../../parts/region-field';
 import { useAgencySection } from './use-agency-section';
 
+const names = new Intl.DisplayNames('en-GB', { type: 'currency' });
+const CURRENCIES = Intl.supportedValuesOf('currency').map((code) => [code, names.of(code) ?? code] as const);
+
 /** Where and when the agency works, and what its words mean. */
 export function WorkSection({ agency }: { agency: AgencySettingsShape }) {
   const { edited, locked } = useAgencySection(
     'work',
     agency,
-    ({ name, zone, region, weeklyMinutes, cutOff, tightDays, noticeDays, launchNoticeDays, sessionDays, keepsPlaces }) => ({
+    ({ name, zone, region, weeklyMinutes, cutOff, tightDays, currency, noticeDays, launchNoticeDays, sessionDays, keepsPlaces }) => ({
       name,
       zone,
       region,
       weeklyMinutes,
       cutOff,
       tightDays,
+      currency,
       noticeDays,
       launchNoticeDays,
       sessionDays,
@@ -49,6 +53,23 @@ export function WorkSection({ agency }: { agency: AgencySettingsShape }) {
           onChange={(cutOff) => change({ cutOff })}
         />
       </div>
+      <Field label="Currency" help="Of fees and rates. Amounts that are agreed stay the figures they are.">
+        {(control) => (
+          <select
+            {...control}
+            className="field max-w-80"
+            disabled={locked}
+            value={draft.currency}
+            onChange={(event) => change({ currency: event.target.value })}
+          >
+            {CURRENCIES.map(([code, name]) => (
+              <option key={code} value={code}>
+                {code}, {name}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
       <WeekField
         label="Hours of work that nobody has yet"
         value={draft.weeklyMinutes}

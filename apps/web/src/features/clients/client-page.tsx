@@ -16,6 +16,7 @@ import { BasicsSection, DaysSection } from './basics-section';
 import { BrandSection } from './brand-section';
 import { ChannelsSection } from './channels-section';
 import { ContactsSection } from './contacts-section';
+import { FeeSection } from './fee-section';
 import { FollowUpsSection } from './follow-ups-section';
 import { LinksSection } from './links-section';
 import { PillarsSection } from './pillars-section';
@@ -48,7 +49,16 @@ export function ClientPage() {
         </>
       ),
     },
-    { id: 'allowance', title: 'Allowance', content: <AllowanceSection client={client} /> },
+    {
+      id: 'allowance',
+      title: 'Allowance',
+      content: (
+        <div className="grid gap-4">
+          <AllowanceSection client={client} />
+          <FeeSection client={client} />
+        </div>
+      ),
+    },
     { id: 'pillars', title: 'Pillars', content: <PillarsSection client={client} /> },
     { id: 'tags', title: 'Tag sets', content: <TagSetsSection client={client} /> },
     { id: 'phrases', title: 'Phrases', content: <PhrasesSection client={client} /> },

@@ -23,6 +23,7 @@ export const feature: WebFeature = {
     'client.observance_removed': 'removed a day of note',
     'form.given': 'gave the client a form',
     'client.made': 'took on the client',
+    'client.fee_agreed': 'agreed on the fee',
     'client.edited': 'changed the client',
     'client.contact_added': 'added a contact',
     'client.link_renewed': 'renewed a link',

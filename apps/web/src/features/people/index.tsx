@@ -21,6 +21,7 @@ export const feature: WebFeature = {
     'time_off.imported': 'took time off over from a calendar',
     'cover.added': 'arranged cover',
     'cover.removed': 'ended cover',
+    'person.rate_said': 'said what an hour costs of',
     'person.made': 'took on',
     'person.edited': 'changed',
     'person.invited': 'sent an invitation',

@@ -87,7 +87,7 @@ export function SkillsField({
           ))}
         </select>
       )}
-      {known.length === 0 && (
+      {!disabled && known.length === 0 && (
         <p className="text-muted text-[13px]">The agency’s list of skills is empty: Setup, Agency, Formats and skills.</p>
       )}
     </fieldset>

@@ -17,6 +17,7 @@ import { CoverSection } from './cover-section';
 import { DevicesSection } from './devices-section';
 import { PresenceTag } from './people-page';
 import { RoleField, SkillsField } from './person-fields';
+import { RateSection } from './rate-section';
 import { RoundUpSection } from './round-up-section';
 import { DutiesSection } from './duties-section';
 import { StepsSection } from './steps-section';
@@ -46,6 +47,7 @@ export function PersonPage() {
         <div className="grid gap-4">
           <TimeOffSection person={person} />
           {isManager && <CoverSection person={person} />}
+          {(session.role === 'lead' || (person.isSelf && person.role === 'freelance')) && <RateSection person={person} />}
           {person.isSelf && <RoundUpSection person={person} />}
           {person.isSelf && <DevicesSection email={person.email} />}
         </div>

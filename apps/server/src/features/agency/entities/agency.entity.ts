@@ -22,6 +22,7 @@ export interface DefaultPolicy {
 /** The agency: one per database. */
 @Check('ck_agencies_accent', "accent ~ '^#[0-9a-f]{6}$'")
 @Check('ck_agencies_check_weekday', '(check_weekday is null) or ((check_weekday >= 1) and (check_weekday <= 7))')
+@Check('ck_agencies_currency', "currency ~ '^[A-Z]{3}$'")
 @Check('ck_agencies_mail', '(mail_name is null) = (mail_address is null)')
 @Check('ck_agencies_notice', 'notice_days >= 0 and notice_days <= 365 and launch_notice_days >= 0 and launch_notice_days <= 365')
 @Check('ck_agencies_round_up', "round_up in ('at_once', 'hourly', 'daily')")
@@ -37,6 +38,8 @@ export class Agency {
   @IntColumn({ array: true }) weeklyMinutes: number[];
   @TimeColumn({ default: () => "'12:00:00'" }) cutOff: string;
   @IntColumn({ default: 0 }) tightDays: number;
+  /** of fees and rates, by ISO 4217 */
+  @TextColumn({ default: () => "'EUR'" }) currency: string;
   /** days ahead that anything should be asked for, and a launch */
   @IntColumn({ default: 30 }) noticeDays: number;
   @IntColumn({ default: 90 }) launchNoticeDays: number;

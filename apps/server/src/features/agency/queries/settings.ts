@@ -10,6 +10,7 @@ export const EDITABLE = [
   'weeklyMinutes',
   'cutOff',
   'tightDays',
+  'currency',
   'noticeDays',
   'launchNoticeDays',
   'sessionDays',

@@ -1,5 +1,5 @@
 import type { AgencySettingsShape, EditAgencyBody } from '@zesting/contract';
-import { fail, ok, type Result } from '@zesting/core';
+import { fail, minorDigits, ok, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import { changesBetween, recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
@@ -12,7 +12,7 @@ import { putList, type ListFailure } from './put-list.js';
 /** What plans rest on. */
 const PLANNED_BY = ['zone', 'region', 'weeklyMinutes', 'cutOff', 'tightDays'] as const;
 
-export type EditFailure = { code: 'http.changed_meanwhile' | 'form.unknown' | ListFailure['code'] };
+export type EditFailure = { code: 'http.changed_meanwhile' | 'form.unknown' | 'currency.figures_differ' | ListFailure['code'] };
 
 /** Changes what the agency sets. What is open is planned anew by a job where plans rest on it: nobody waits for all of it. */
 export function editAgency(
@@ -25,6 +25,8 @@ export function editAgency(
     const agency = await agencyOf(tx, true);
     if (agency.version !== version) return fail({ code: 'http.changed_meanwhile' });
     const before = await settingsOf(tx);
+    if (body.currency !== undefined && !(await mayBeIn(tx, agency.currency, body.currency)))
+      return fail({ code: 'currency.figures_differ' });
     for (const key of EDITABLE) if (body[key] !== undefined) Object.assign(agency, { [key]: body[key] });
     if (body.mailFrom !== undefined) putMailFrom(agency, body.mailFrom);
     if (body.defaultFormId !== undefined) {
@@ -54,6 +56,11 @@ export function editAgency(
     return ok(await settingsOf(tx));
   });
 }
+
+/** Whether amounts that are agreed mean as much in another currency: its smallest unit is as small, or there are none. */
+const mayBeIn = async (tx: Tx, from: string, to: string): Promise<boolean> =>
+  minorDigits(from) === minorDigits(to) ||
+  (await rowsOf(tx, "select 1 from fees where agreed <> '[]' union all select 1 from rates where agreed <> '[]' limit 1")).length === 0;
 
 /** Another sender was not proved yet. */
 function putMailFrom(agency: Agency, from: EditAgencyBody['mailFrom']): void {

@@ -2,6 +2,7 @@ import { fail, ok, ROSTER_STAGES, rosterIn, rosterLp, type Day, type Result, typ
 import type { LeftStepShape, ProposedFor, ProposedGiveShape, ProposedPieceShape, StaffingProposalShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { solve } from '../../../platform/work/solve.js';
+import { freelanceRates } from '../../money/index.js';
 import { isClientsStep, bestOfChoices, rosterFor, type AblePerson, type GivenOutcome } from '../../planning/index.js';
 
 /** So many steps are looked at together at most, the soonest due of them. */
@@ -15,6 +16,7 @@ const CHANGES_HANDS = 10;
 
 interface Asked {
   readonly clientIds: readonly string[];
+  readonly todayOn: Day;
   readonly untilOn: Day;
   /** also steps that somebody has and has not begun */
   readonly withGiven: boolean;
@@ -59,7 +61,7 @@ const choiceOf = ({ isUsual, isOwn, level }: OpenStep['able'][number]): { why: P
 });
 
 /**
- * Proposes doers for the steps of a period together: fewest late days first, then whom one would choose. By an integer programme in a thread of its
+ * Proposes doers for the steps of a period together: fewest late days first, then least to pay to freelance creators, then whom one would choose. By an integer programme in a thread of its
  * own; what it and the quick way say is tried on everybody's work. Nothing is stored.
  * @param signal ends it when nobody waits any more
  */
@@ -71,13 +73,14 @@ export async function proposeStaff(
   const started = performance.now();
   const all = await openSteps(app, asked);
   const steps = all.slice(0, MOST_STEPS);
+  const rates = await freelanceRates(app, asked.todayOn);
   const able = Object.fromEntries(
     steps.map((step) => [
       step.id,
       step.able.map((one): AblePerson => {
         const isNew = step.doerId !== null && step.doerId !== one.personId;
         const fit = step.doerId === one.personId ? 0 : choiceOf(one).fit + (isNew ? CHANGES_HANDS : 0);
-        return { personId: one.personId, fit, hourly: 0 };
+        return { personId: one.personId, fit, hourly: rates.get(one.personId) ?? 0 };
       }),
     ]),
   );

@@ -14,6 +14,7 @@ import { Choice } from '../../../ui/choice';
 import { Empty, Failed, Loading, PageHead } from '../../../ui/page';
 import { DaysTurn } from '../days-turn';
 import { ProductionNav } from '../../../parts/production-nav';
+import { ClientMoney } from './client-money';
 import { ClientHours } from './client-hours';
 import { GiveHint } from './give-hint';
 import { seenDay } from './load-case';
@@ -86,6 +87,7 @@ export function LoadPage() {
               that day, whatever the order.
             </p>
             <ClientHours load={load.data} />
+            <ClientMoney month={load.data.month} />
           </div>
           {who && <LoadPanel person={who} day={day} onClose={() => put({ who: null, day: null }, { replace: true })} />}
         </div>
