@@ -640,6 +640,7 @@ export const OF_THE_AGENCY = [
   /managerIds|policy\.personId|mentionIds|routeId/,
   /^POST \/api\/clients managerIds/,
   /covers coverId/,
+  /^POST \/api\/routes\/\{routeId\}\/along /, // a lead's alone
   /^POST \/api\/people\/\{personId\}\/(give-steps|duties\/give|away) /, // a lead's alone
   /doer personId/,
   /staffing\/gives gives\[\]\.personId/,

@@ -177,6 +177,8 @@ export const PROBLEMS = {
   'step.pin_on_day_off': { status: 422, title: 'Whoever does the step does not work on that day' },
   'step.pin_in_past': { status: 422, title: 'That day has passed' },
   'path.title_twice': { status: 409, title: 'The path has a step of that name' },
+  'path.circular': { status: 409, title: 'Changes by hand and those of the route stand against each other' },
+  'piece.other_route': { status: 409, title: 'The piece goes by another route' },
   'path.nothing_made': { status: 409, title: 'A path needs a step in which something is made' },
   'path.follower_begun': { status: 409, title: 'What would have to wait for it is begun' },
   'path.split_too_much': { status: 422, title: 'The second part takes more work than is left' },

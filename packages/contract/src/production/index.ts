@@ -19,6 +19,7 @@ import { ContentShape } from './content-bodies.js';
 export * from './copy-bodies.js';
 export * from './forecast-shapes.js';
 export * from './to-make-shapes.js';
+export * from './along-shapes.js';
 export * from './content-bodies.js';
 export * from './line-shapes.js';
 export * from './path-bodies.js';

@@ -1,6 +1,7 @@
 import { LEADS, MANAGERS, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
 import { PredictionWanted } from './entities/prediction-wanted.entity.js';
+import { RouteVersion } from './entities/route-version.entity.js';
 import { Route } from './entities/route.entity.js';
 import { PlanningModule } from './index.js';
 
@@ -23,7 +24,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'planning',
   module: PlanningModule,
-  entities: [Route, PredictionWanted],
+  entities: [Route, RouteVersion, PredictionWanted],
   derives: ['pieces', 'steps', 'placements'],
   policies,
   owners,

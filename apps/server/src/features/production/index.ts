@@ -2,6 +2,7 @@ import { Module, type OnModuleInit } from '@nestjs/common';
 import { App } from '../../platform/app.js';
 import { Jobs } from '../../platform/jobs/jobs.js';
 import { clearUnusedFiles } from './use-cases/clear-unused.js';
+import { AlongController } from './along.controller.js';
 import { CopyController } from './copy.controller.js';
 import { PathController } from './path.controller.js';
 import { PiecesController } from './pieces.controller.js';
@@ -66,6 +67,7 @@ export { appendSignOff, openRound } from './use-cases/open-round.js';
 
 @Module({
   controllers: [
+    AlongController,
     CopyController,
     PiecesController,
     PathController,

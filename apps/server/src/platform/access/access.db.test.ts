@@ -284,6 +284,8 @@ const TABLE: Record<string, string> = {
   'PUT /api/follow-ups/{followUpId}': 'lead manager staff',
   'GET /api/clients/{clientId}/follow-up-lists': managers,
   'GET /api/clients/{clientId}/evergreen': managers,
+  'GET /api/routes/{routeId}/along': 'lead',
+  'POST /api/routes/{routeId}/along': 'lead',
   'GET /api/money': managers,
   'GET /api/clients/{clientId}/fee': managers,
   'PUT /api/clients/{clientId}/fee': managers,

@@ -42,6 +42,8 @@ export class Piece {
   @Refers('Route', 'fk_pieces_route')
   @IdColumn()
   routeId: string;
+  /** which state of its route it goes by */
+  @IntColumn({ default: 1 }) routeVersion: number;
   @Refers('Format', 'fk_pieces_format')
   @IdColumn()
   formatId: string;

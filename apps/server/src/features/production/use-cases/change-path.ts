@@ -9,6 +9,7 @@ import {
   isWorkingDay,
   ok,
   skillOf,
+  type AlongStep,
   type ChangeableStep,
   type Day,
   type InstantText,
@@ -217,6 +218,27 @@ async function store(
   }
 }
 
+/** Stores a path that was taken along with its route. @param changed the steps that it changed */
+export async function storeAlong(
+  tx: Tx,
+  piece: Piece,
+  before: readonly Step[],
+  after: readonly AlongStep[],
+  changed: ReadonlySet<string>,
+  now: InstantText,
+): Promise<void> {
+  const was = new Map(before.map((step) => [step.id, asRow(step)]));
+  const rows = after.map((step) => {
+    const old = was.get(step.id);
+    return old
+      ? { ...old, ...step, key: old.key, predecessorIds: [...step.predecessorIds], checklist: [...step.checklist] }
+      : newRow(step, piece, undefined, step.checklist);
+  });
+  await store(tx, before, rows, changed, now);
+  for (const { id, title, skill, sameDay, optional, checklist } of rows)
+    if (changed.has(id) && was.has(id)) await tx.update(Step, id, { title, skill, sameDay, optional, checklist });
+}
+
 const VERBS: Record<PathChange['kind'], string> = {
   leave_out: 'step.left_out',
   bring_back: 'step.brought_back',
@@ -254,7 +276,7 @@ function note(tx: Tx, viewer: Viewer, piece: Piece, change: PathChange, before: 
 }
 
 /** Whoever had a step that is left out need not wait for it. */
-async function tellGone(app: App, tx: Tx, viewer: Viewer, piece: Piece, step: Step): Promise<void> {
+export async function tellGone(app: App, tx: Tx, viewer: Viewer, piece: Piece, step: Step): Promise<void> {
   await untell(tx, stepKey(step));
   if (step.doerId !== null && step.doerId !== viewer.personId)
     await tell(app, tx, step.doerId, {
@@ -294,7 +316,7 @@ async function tellPinned(
 }
 
 /** Steps that waited and can start now; where nothing is left to do, whoever decides. */
-async function tellStarted(app: App, tx: Tx, viewer: Viewer, piece: Piece, before: readonly Step[]): Promise<void> {
+export async function tellStarted(app: App, tx: Tx, viewer: Viewer, piece: Piece, before: readonly Step[]): Promise<void> {
   const after = await stepsOf(tx, piece.id);
   const could = new Set(before.filter((step) => isAvailable(step, before)).map(({ id }) => id));
   const because = `The path of “${piece.title}” was changed.`;

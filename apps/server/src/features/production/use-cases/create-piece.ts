@@ -79,6 +79,7 @@ export async function createPiece(tx: Tx, wanted: NewPiece, now: InstantText): P
     id,
     clientId: wanted.clientId,
     routeId: route.value.id,
+    routeVersion: route.value.version,
     formatId: route.value.format_id,
     pillarId: wanted.pillarId,
     purpose: wanted.purpose ?? null,
