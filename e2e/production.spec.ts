@@ -343,3 +343,52 @@ test('doers are proposed for what nobody has, together: one is left out, the res
   await dana.goBack();
   await expect(dana.getByRole('heading', { name: 'What needs you' })).toBeVisible();
 });
+
+test('a route is changed in mid-flight: what would move is seen, some are taken along, and their paths are the route’s', async ({
+  browser,
+  zesting,
+}) => {
+  const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
+  await marta.goto('/routes');
+  await marta.getByRole('button', { name: /^Short clip/ }).click();
+  const underWay = marta.getByRole('region', { name: 'Under way' });
+  await expect(marta.getByRole('list', { name: 'The route as a picture' }).getByRole('button', { name: /^Film/ })).toBeVisible();
+  await expect(underWay).toHaveCount(0);
+  await marta.getByRole('list', { name: 'The route as a picture' }).getByRole('button', { name: /^Film/ }).click();
+  await expect(marta.getByLabel('Step', { exact: true }).nth(1)).toBeFocused();
+  const span = marta.getByLabel('Span, days').nth(1);
+  await span.fill(String(Number(await span.inputValue()) + 1));
+  await marta.getByRole('button', { name: 'Save' }).click();
+  await expect(underWay).toContainText(/\d+ pieces under way go by the route as it was before/);
+  await expectAccessible(marta);
+  await underWay.getByRole('button', { name: 'See what would move' }).click();
+  const dialog = marta.getByRole('dialog', { name: 'Take along: Short clip' });
+  const moving = dialog.getByRole('listitem').filter({ hasText: /“Film”.* changes its days/ });
+  await expect(moving.first()).toBeVisible();
+  await expectAccessible(marta);
+  const title = 'The flour arrives';
+  const film = async () =>
+    (
+      await zesting.query<{ days: number; from: string | null }>(
+        `select s.span_days as days, p.late_from_on::text as from from steps s join pieces p on p.id = s.piece_id
+         where p.title = $1 and s.title = 'Film' and s.round = 1`,
+        [title],
+      )
+    )[0];
+  const before = await film();
+  // all but one are left as they are, by keyboard
+  for (const box of await dialog.getByRole('checkbox', { disabled: false }).all()) {
+    if ((await box.locator('..').textContent())?.includes(title)) continue;
+    await box.focus();
+    await marta.keyboard.press('Space');
+  }
+  await dialog.getByRole('button', { name: 'Take 1 piece along' }).click();
+  await expect(dialog).toHaveCount(0);
+  const after = await film();
+  expect(after?.days).toBe((before?.days ?? 0) + 1);
+  expect((after?.from ?? '') < (before?.from ?? '')).toBe(true);
+  await expect(underWay).toBeVisible(); // the others are left
+  const [piece] = await zesting.query<{ id: string }>('select id from pieces where title = $1', [title]);
+  await marta.goto(`/pieces/${piece?.id}`);
+  await expect(marta.getByText('took it along with its route')).not.toHaveCount(0); // in its history
+});

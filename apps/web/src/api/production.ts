@@ -13,6 +13,7 @@ import type {
   PiecePage,
   PieceShape,
   RouteShape,
+  RouteAlongShape,
   RoutesPageShape,
   StationsShape,
   CopyTableShape,
@@ -167,6 +168,15 @@ export const routesQuery = queryOptions({ queryKey: routeKeys.all, queryFn: () =
 
 /** Routes with all of their steps, archived ones too. */
 export const wholeRoutesQuery = queryOptions({ queryKey: routeKeys.whole, queryFn: () => call<RoutesPageShape>('/routes/whole') });
+
+/** The pieces under way that go by an earlier state of a route, and what would move; reckoned when it is asked. */
+export const alongQuery = (routeId: string) =>
+  queryOptions({
+    queryKey: [...routeKeys.whole, routeId, 'along'],
+    queryFn: () => call<RouteAlongShape>(`/routes/${routeId}/along`),
+    staleTime: 0,
+    gcTime: 0,
+  });
 
 /** The agency's list of skills. */
 export const skillsQuery = queryOptions({ ...wholeRoutesQuery, select: ({ skills }: RoutesPageShape) => skills });

@@ -114,6 +114,8 @@ export class RoutePageShape {
   steps: RouteStep[];
   archivedAt: string | null;
   openPieces: number;
+  /** of these, those that go by an earlier state of it */
+  behindPieces: number;
   version: number;
 }
 

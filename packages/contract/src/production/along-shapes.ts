@@ -39,6 +39,8 @@ export class RouteAlongShape {
   /** the route's state that they would go by */
   version: number;
   pieces: AlongPieceShape[];
+  /** those that nothing changes for */
+  unmoved: string[];
   /** so many more are there than are looked at together */
   morePieces: number;
 }

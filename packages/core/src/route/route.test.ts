@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { isByClient, routeProblems, skillOf, stepsInOrder, withoutSteps, type RouteStep } from './index.js';
+import { isByClient, leastDays, routeProblems, skillOf, stepsInOrder, withoutSteps, type RouteStep } from './index.js';
 
 const step = (key: string, after: string[], more: Partial<RouteStep> = {}): RouteStep => ({
   key,
@@ -77,5 +77,25 @@ describe('a route', () => {
         for (const other of left) for (const before of other.after) expect(order.indexOf(before)).toBeLessThan(order.indexOf(other.key));
       }),
     );
+  });
+});
+
+describe('the fewest days of a route', () => {
+  const one = (key: string, spanDays: number, after: readonly string[], sameDay = false): RouteStep => ({
+    ...{ key, title: key, kind: 'make', skill: 's', effortMinutes: 0 },
+    ...{ spanDays, after, sameDay },
+  });
+  it('is the longest way through it', () => {
+    expect(leastDays([])).toBe(0);
+    // write 2, then draw 3 beside film 5, both before check 1 of the same day, then the client's 2
+    const steps = [
+      one('check', 1, ['draw', 'film'], true),
+      one('write', 2, []),
+      one('draw', 3, ['write']),
+      one('film', 5, ['write']),
+      one('sign', 2, ['check']),
+    ];
+    expect(leastDays(steps)).toBe(2 + 5 + 0 + 2);
+    expect(leastDays([one('a', 1, [], true)])).toBe(1); // there is nothing to share a day with
   });
 });

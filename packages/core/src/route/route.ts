@@ -77,6 +77,19 @@ export function stepsInOrder(steps: readonly RouteStep[]): readonly RouteStep[] 
   return 'order' in sorted ? sorted.order : steps;
 }
 
+/**
+ * The fewest working days that a route takes, where everybody works on the same days and nothing waits for hours: the longest way through it, a step
+ * that may start on the same day sharing one with what it waits for.
+ */
+export function leastDays(steps: readonly RouteStep[]): number {
+  const ends = new Map<string, number>();
+  for (const step of stepsInOrder(steps)) {
+    const before = Math.max(0, ...step.after.map((key) => ends.get(key) ?? 0));
+    ends.set(step.key, before + step.spanDays - (step.sameDay && before > 0 ? 1 : 0));
+  }
+  return Math.max(0, ...ends.values());
+}
+
 /** Whether `later` waits, directly or through others, for `earlier`. */
 const follows = (steps: readonly RouteStep[], later: RouteStep, earlier: RouteStep): boolean =>
   ancestorsOf(ROUTE, later.after, steps).has(earlier.key);

@@ -12,10 +12,12 @@ import { Access, CurrentViewer, type Viewer } from '../../platform/access/access
 import { App } from '../../platform/app.js';
 import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
+import { ROUTE_STATE } from './routes.js';
 import { archiveRoute, editRoute, makeRoute } from './use-cases/edit-route.js';
 
 const PAGE = `r.id, r.name, f.name as "formatName", r.rounds_allowed as "roundsAllowed", r.steps, r.archived_at as "archivedAt", r.version,
-  (select count(*) from pieces p where p.route_id = r.id and p.list is not null) as "openPieces"`;
+  (select count(*) from pieces p where p.route_id = r.id and p.list is not null) as "openPieces",
+  (select count(*) from pieces p where p.route_id = r.id and p.list is not null and p.route_version < ${ROUTE_STATE('r.id')}) as "behindPieces"`;
 
 @Controller('routes')
 export class PlanningController {

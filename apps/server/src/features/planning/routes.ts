@@ -26,6 +26,9 @@ export async function findRoutes(reader: Reader, routeIds: readonly string[]): P
   return new Map(routes.map((route) => [route.id, route]));
 }
 
+/** SQL: since which of its states the steps of a route are as they are; null where they never were otherwise. */
+export const ROUTE_STATE = (routeId: string): string => `(select max(v.version) from route_versions v where v.route_id = ${routeId})`;
+
 /** The steps that a route had in one of its states: the latest that is kept up to it, or as they are where none is. */
 export async function routeAsOf(reader: Reader, routeId: string, version: number): Promise<readonly RouteStep[]> {
   const [found] = await rowsOf<{ steps: RouteStep[] }>(

@@ -167,6 +167,15 @@ describe('pieces under way are taken along with their route', () => {
     const { version } = await look();
     await edit(plain);
     expect((await take([pieceId], version)).pieces).toEqual([{ pieceId, problem: 'http.changed_meanwhile' }]);
+    // what nothing changes for is told apart, and counts as up to date once it was looked at
+    const found = await look();
+    expect([found.pieces, found.unmoved]).toEqual([[], [pieceId]]);
+    expect((await take([pieceId], found.version)).pieces).toEqual([{ pieceId, problem: null }]);
+    expect(await look()).toMatchObject({ pieces: [], unmoved: [] });
+    expect(await scene.app.read("select 1 from activities where verb = 'piece.taken_along' and thing_id = $1", [pieceId])).toEqual([]);
+    // archived and brought back, its steps are what they were
+    for (const archived of [true, false]) await lead.call('POST', `/api/routes/${scene.routeId}/archive`, { body: { archived } });
+    expect((await look()).unmoved).toEqual([]);
     const manager = await callerAs(scene, 'manager');
     expect((await manager.call('GET', `/api/routes/${scene.routeId}/along`)).status).toBe(403);
     const [other] = await scene.app.read<{ id: string }>(

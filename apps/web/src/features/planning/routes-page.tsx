@@ -10,6 +10,7 @@ import { useWrite } from '../../lib/queries';
 import { Button } from '../../ui/button';
 import { Empty, PageHead } from '../../ui/page';
 import { Tag } from '../../ui/tags';
+import { UnderWay } from './under-way';
 import { RouteEditor } from './route-editor';
 
 /** The routes that pieces take: steps, roles, spans, rework. One is edited at a time, beside the list. */
@@ -22,7 +23,10 @@ export function RoutesPage() {
   const shown = chosen === 'new' ? null : (data.routes.find((route) => route.id === chosen) ?? here[0]);
   return (
     <>
-      <PageHead title="Routes" note="The steps that a kind of piece takes. Pieces under way keep the steps they began with.">
+      <PageHead
+        title="Routes"
+        note="The steps that a kind of piece takes. Pieces under way keep the steps they began with until they are taken along."
+      >
         {data.canEdit && (
           <Button look="main" onClick={() => choose('new')}>
             New route
@@ -48,8 +52,9 @@ export function RoutesPage() {
         {shown === undefined ? (
           <Empty title="No route yet">A piece needs one: its steps from making to sign-off.</Empty>
         ) : (
-          <div className="grid gap-3">
+          <div className="grid grid-cols-[minmax(0,1fr)] gap-3 min-w-0">
             {shown && data.canEdit && <ArchiveRoute route={shown} />}
+            {shown && data.canEdit && <UnderWay key={`under way ${shown.id}`} route={shown} />}
             <RouteEditor key={shown?.id ?? 'new'} route={shown} page={data} onMade={choose} />
           </div>
         )}

@@ -46,6 +46,7 @@ export const feature: WebFeature = {
     'piece.evergreen_ended': 'took it out of the evergreen stock',
     'piece.embargo': 'said when it may be out',
     'piece.embargo_lifted': 'lets it be out on any day',
+    'piece.taken_along': 'took it along with its route',
     'piece.edited': 'changed the piece',
     'piece.content_edited': 'edited the content',
     'piece.version_brought_back': 'brought back an earlier version',

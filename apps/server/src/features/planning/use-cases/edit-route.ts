@@ -109,10 +109,10 @@ export function editRoute(
     const format = await formatId(tx, body.formatName);
     if (format === undefined) return fail({ code: 'format.unknown' });
     const steps = body.steps.map(plainStep);
-    await keepRoutes(tx);
+    await keepSteps(tx, routeId);
     const { name, roundsAllowed } = body;
     await tx.update(Route, routeId, { name, formatId: format, steps, roundsAllowed, version: row.version + 1 });
-    await keepRoutes(tx);
+    await keepSteps(tx, routeId);
     const before = { name: row.name, format: row.format, rounds: row.rounds, steps: row.steps };
     const after = { name: body.name, format: body.formatName, rounds: body.roundsAllowed, steps };
     await recordActivity(tx, {
@@ -139,22 +139,21 @@ export function archiveRoute(app: App, viewer: Viewer, routeId: string, archived
   });
 }
 
-/** Keeps the steps that routes have now, for pieces that were made by them. */
-const keepRoutes = (tx: Tx): Promise<unknown> =>
+/** Keeps the steps that a route has now, for pieces that were made by them; the same steps are kept once. */
+const keepSteps = (tx: Tx, routeId: string): Promise<unknown> =>
   tx.query(
-    `insert into route_versions (route_id, version, steps) select id, version, steps from routes r
-     where not exists (select 1 from route_versions v where v.route_id = r.id and v.version = r.version) on conflict do nothing`,
+    `insert into route_versions (route_id, version, steps) select id, version, steps from routes r where id = $1
+     and steps is distinct from (select v.steps from route_versions v where v.route_id = r.id order by v.version desc limit 1)`,
+    [routeId],
   );
 
-/** Skills got other names, all at once, so that two that change places do not become one. */
+/** SQL: steps with the skills' other names, `$2` in the place of `$1`; the client's own steps have none. */
+const RENAMED = `(select jsonb_agg(case when n.new is null or e.step ->> 'kind' in ('deliver', 'sign_off') then e.step else jsonb_set(e.step, '{skill}', to_jsonb(n.new)) end order by e.at)
+  from jsonb_array_elements(r.steps) with ordinality e (step, at) left join unnest($1::text[], $2::text[]) n (old, new) on n.old = e.step ->> 'skill')`;
+const NAMED = `exists (select 1 from jsonb_array_elements(r.steps) e (step) where e.step ->> 'skill' = any($1))`;
+
+/** Skills got other names, all at once, so that two that change places do not become one; also in what routes were before. */
 export async function renameSkillsOfRoutes(tx: Tx, from: readonly string[], to: readonly string[]): Promise<void> {
-  await keepRoutes(tx);
-  await tx.query(
-    `update routes r set version = version + 1, steps = (
-       select jsonb_agg(case when n.new is null or e.step ->> 'kind' in ('deliver', 'sign_off') then e.step else jsonb_set(e.step, '{skill}', to_jsonb(n.new)) end order by e.at)
-       from jsonb_array_elements(r.steps) with ordinality e (step, at) left join unnest($1::text[], $2::text[]) n (old, new) on n.old = e.step ->> 'skill')
-     where exists (select 1 from jsonb_array_elements(r.steps) e (step) where e.step ->> 'skill' = any($1))`,
-    [from, to],
-  );
-  await keepRoutes(tx);
+  await tx.query(`update routes r set version = version + 1, steps = ${RENAMED} where ${NAMED}`, [from, to]);
+  await tx.query(`update route_versions r set steps = ${RENAMED} where ${NAMED}`, [from, to]);
 }

@@ -12,7 +12,16 @@ import {
 import type { AlongPieceShape, RouteAlongShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Reader } from '../../../platform/database/rows.js';
-import { findRoute, loadCalendars, loadSources, pieceState, routeAsOf, type PieceSource, type StepSource } from '../../planning/index.js';
+import {
+  findRoute,
+  loadCalendars,
+  loadSources,
+  pieceState,
+  ROUTE_STATE,
+  routeAsOf,
+  type PieceSource,
+  type StepSource,
+} from '../../planning/index.js';
 import type { Step } from '../entities/step.entity.js';
 
 /** So many pieces are looked at together. */
@@ -63,8 +72,8 @@ export const behindRoute = (reader: Reader, routeId: string): Promise<PieceRow[]
   rowsOf<PieceRow>(
     reader,
     `select p.id, p.number, p.title, p.client_id as "clientId", p.route_version as "routeVersion", c.policy
-     from pieces p join routes r on r.id = p.route_id join clients c on c.id = p.client_id
-     where p.route_id = $1 and p.list is not null and p.route_version < r.version order by p.aim_on nulls last, p.number`,
+     from pieces p join clients c on c.id = p.client_id
+     where p.route_id = $1 and p.list is not null and p.route_version < ${ROUTE_STATE('p.route_id')} order by p.aim_on nulls last, p.number`,
     [routeId],
   );
 
@@ -122,7 +131,9 @@ export async function previewAlong(app: App, routeId: string): Promise<RouteAlon
       },
     ];
   });
-  return { version: route.value.version, pieces, morePieces: all.length - looked.length };
+  const moved = new Set(pieces.map(({ pieceId }) => pieceId));
+  const unmoved = looked.flatMap(({ id }) => (moved.has(id) ? [] : [id]));
+  return { version: route.value.version, pieces, unmoved, morePieces: all.length - looked.length };
 }
 
 /** The steps as planning reads them: those that stay with who has them, new ones with nobody. */
