@@ -88,6 +88,8 @@ async function measure(size, base) {
         ['pieces, narrowed', lead, '/api/pieces?shown=open&order=aim&danger=fine&from=2027-03-01&to=2027-03-31'],
         ['the line, first page', lead, '/api/pieces/line?order=aim'],
         ['the line of a manager', manager, '/api/pieces/line?order=aim'],
+        ['doers proposed for four weeks', lead, '/api/staffing/proposal?to=2027-04-04'],
+        ['a month in money', lead, '/api/money?month=2027-03'],
         ['load of everybody', lead, '/api/load?from=2027-03-08&to=2027-03-21'],
         ['what helps a late piece', lead, `/api/pieces/${late.id}/path/helps`],
         ['what stands in the way', lead, '/api/obstacles'],

@@ -3,6 +3,7 @@ import { benchAsking } from './bench-asking.mjs';
 import { benchBig } from './bench-big.mjs';
 import { benchFind } from './bench-find.mjs';
 import { benchPages } from './bench-pages.mjs';
+import { rosterCase, tellRosterGap } from './bench-roster.mjs';
 import { build } from './build.mjs';
 import { tell } from './prepare.mjs';
 
@@ -205,6 +206,7 @@ await tell(async () => {
     return core.slotsOf(rhythm, 'Europe/London', from, core.addDays(from, 364), new Set());
   };
   const month = monthToFill(core);
+  const rosters = rosterCase(core);
   // two hundred duties, daily and weekly, over a year, each with somebody who stands in; and the load that they take
   const off = core.toCalendar({ weeklyMinutes: week, timeOff: [{ startOn: day('2027-07-05'), endOn: day('2027-07-23') }] });
   const on = core.toCalendar({ weeklyMinutes: week });
@@ -225,6 +227,8 @@ await tell(async () => {
     ['200 duties of a year, with the load they take', yearOfDuties],
     ['slots of a year from 50 rules', yearOfSlots],
     ['60 slots filled from 200 ideas, the quick way', () => core.propose(month)],
+    ['120 steps given to 60 people, the quick way', () => core.quickRoster(rosters)],
+    ['the programme for the same', () => core.rosterModel(rosters, core.valueOfRoster(rosters, core.quickRoster(rosters)).late)],
     ['backplan of one piece, 6 steps', () => plan(aims[0])],
     ['backplan of 1,000 pieces × 6 steps', () => aims.forEach(plan)],
     ['load of 1,000 pieces × 6 steps on 12 people', () => core.predictWorkload(load)],
@@ -241,6 +245,7 @@ await tell(async () => {
     console.log(`${name}: ${(time / base).toFixed(time / base < 0.1 ? 4 : 2)} × baseline (${time.toFixed(time < 1 ? 3 : 1)} ms here)`);
   }
   await tellGap(core, month);
+  await tellRosterGap(core, rosters);
   const big = process.argv.includes('--big');
   const sizes = process.argv.find((argument) => argument.startsWith('--sizes='))?.slice('--sizes='.length);
   if (big || sizes) await benchBig(sizes ? sizes.split(',').map(Number) : [2_500, 25_000], base);

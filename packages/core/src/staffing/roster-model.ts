@@ -31,9 +31,10 @@ interface Placed extends DueWork {
  * The programme: each step is taken by one, by one of the days by which it can end, or by nobody; and for each doer and each stretch of days the work
  * that can neither begin before it nor end after it fits into its hours. These stretches are all that is needed: exactly then the work in the order
  * of due days ends in time.
+ * @param most the late days that a roster is known to reach: what alone comes to more is left out
  * @see Horn 1974, Some Simple Scheduling Algorithms: preemptive earliest due date with release dates
  */
-export function rosterModel({ tasks, doers }: RosterCase): RosterModel {
+export function rosterModel({ tasks, doers }: RosterCase, most = Infinity): RosterModel {
   const columns: RosterColumn[] = [];
   const rows: string[] = [];
   const byDoer = new Map<string, Placed[]>();
@@ -48,13 +49,14 @@ export function rosterModel({ tasks, doers }: RosterCase): RosterModel {
     for (const { doer, releasedOn, ends, cost, fit } of ways) {
       if (!doers[doer]) continue;
       for (const end of ends) {
+        if (end.late > most) break;
         const column = add({ doer, end, late: end.late, cost, fit });
         const placed = byDoer.get(doer) ?? [];
         placed.push({ id: taskId, releasedOn: earlierOf(releasedOn, end.on), dueOn: end.on, minutes, column });
         byDoer.set(doer, placed);
       }
     }
-    add({ doer: null, end: null, late: NOBODY_DAYS, cost: 0, fit: 0 });
+    if (NOBODY_DAYS <= most) add({ doer: null, end: null, late: NOBODY_DAYS, cost: 0, fit: 0 });
     rows.push(`${own.map((name) => `+ 1 ${name}`).join(' ')} = 1`);
   }
   for (const [doer, placed] of byDoer) {

@@ -28,7 +28,13 @@ const dayOf = (number: number): Day => addDays(MONDAY, number - 1);
 /** Works a minute on every day, so that effort is in days; away on some. */
 const everyDay = (away: readonly number[] = []) =>
   toCalendar({ weeklyMinutes: [1, 1, 1, 1, 1, 1, 1], timeOff: away.map((day) => ({ startOn: dayOf(day), endOn: dayOf(day), part: 1 })) });
-const doer = (more: Partial<RosterDoer> = {}): RosterDoer => ({ calendar: everyDay(), taken: new Map(), todayOn: MONDAY, has: [], ...more });
+const doer = (more: Partial<RosterDoer> = {}): RosterDoer => ({
+  calendar: everyDay(),
+  taken: new Map(),
+  todayOn: MONDAY,
+  has: [],
+  ...more,
+});
 const LAST = dayOf(40);
 
 /** A step of so many days' work, from one day to another. */
@@ -53,8 +59,10 @@ const task = (
 async function solver() {
   const highs = await loadHighs();
   return (whole: RosterCase): Roster => {
-    const model = rosterModel(whole);
-    let [found, kept]: [Roster, Partial<RosterValue>] = [new Map(), {}];
+    // as the server asks it: no later than the quick way
+    const { late } = valueOfRoster(whole, quickRoster(whole));
+    const model = rosterModel(whole, late);
+    let [found, kept]: [Roster, Partial<RosterValue>] = [new Map(), { late }];
     for (const stage of ROSTER_STAGES) {
       const solved = highs.solve(rosterLp(model, stage, kept), { mip_rel_gap: 0 });
       found = rosterIn(model, Object.fromEntries(Object.entries(solved.Columns).map(([name, column]) => [name, column.Primal])));
@@ -144,10 +152,17 @@ describe('what somebody has', () => {
   });
 
   it('can always be held then', () => {
-    const any = fc.array(fc.tuple(fc.integer({ min: 1, max: 4 }), fc.integer({ min: 1, max: 9 }), fc.integer({ min: 0, max: 4 })), { maxLength: 6 });
+    const any = fc.array(fc.tuple(fc.integer({ min: 1, max: 4 }), fc.integer({ min: 1, max: 9 }), fc.integer({ min: 0, max: 4 })), {
+      maxLength: 6,
+    });
     fc.assert(
       fc.property(any, fc.subarray([1, 2, 3, 4, 5]), fc.integer({ min: 3, max: 40 }), (works, away, last) => {
-        const own = works.map(([minutes, from, more], index) => ({ id: `w${index}`, minutes, releasedOn: dayOf(from), dueOn: dayOf(from + more) }));
+        const own = works.map(([minutes, from, more], index) => ({
+          id: `w${index}`,
+          minutes,
+          releasedOn: dayOf(from),
+          dueOn: dayOf(from + more),
+        }));
         const by = doer({ calendar: everyDay(away), has: own });
         const held = standing(by, dayOf(last));
         expect(overloads(held, by)).toEqual([]);
@@ -216,10 +231,17 @@ describe('who takes which step', () => {
         { minLength: 1, maxLength: 3 },
       ),
       away: fc.subarray([1, 2, 3, 4, 5]),
-      has: fc.array(fc.tuple(fc.integer({ min: 1, max: 2 }), fc.integer({ min: 1, max: 3 }), fc.integer({ min: 1, max: 3 })), { maxLength: 2 }),
+      has: fc.array(fc.tuple(fc.integer({ min: 1, max: 2 }), fc.integer({ min: 1, max: 3 }), fc.integer({ min: 1, max: 3 })), {
+        maxLength: 2,
+      }),
     })
     .map(({ tasks, away, has }): RosterCase => {
-      const own = has.map(([minutes, from, more], index) => ({ id: `own${index}`, minutes, releasedOn: dayOf(from), dueOn: dayOf(from + more) }));
+      const own = has.map(([minutes, from, more], index) => ({
+        id: `own${index}`,
+        minutes,
+        releasedOn: dayOf(from),
+        dueOn: dayOf(from + more),
+      }));
       const [a, b] = [doer({ calendar: everyDay(away), has: own }), doer()];
       const A = { ...a, has: standing(a, LAST) };
       const ways = { A: { by: A }, B: { by: b } };
@@ -230,7 +252,9 @@ describe('who takes which step', () => {
             `t${index}`,
             [from, more === null ? null : from + more],
             days,
-            Object.fromEntries(can.map((who) => [who, { ...ways[who as 'A' | 'B'], cost: who === 'B' ? cost : 0, fit: who === 'A' ? fit : 0 }])), // of these two
+            Object.fromEntries(
+              can.map((who) => [who, { ...ways[who as 'A' | 'B'], cost: who === 'B' ? cost : 0, fit: who === 'A' ? fit : 0 }]),
+            ), // of these two
           ),
         ),
       };

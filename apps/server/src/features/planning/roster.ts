@@ -10,6 +10,7 @@ import {
   quickRoster,
   rosterModel,
   standing,
+  valueOfRoster,
   type Day,
   type DueWork,
   type LatePieces,
@@ -43,7 +44,10 @@ export interface RosterAsked {
 
 /** What a solver needs to say who takes which step, and what the quick way says. */
 export interface RosterFound {
+  /** of choices that are no later than the quick way alone */
   readonly model: RosterModel;
+  /** the late days of the quick way */
+  readonly late: number;
   readonly quick: Readonly<Record<string, string>>;
 }
 
@@ -122,7 +126,9 @@ export async function findRoster(reader: Reader, book: CalendarBook, { able }: R
     }),
   );
   const whole = { tasks, doers };
-  return { model: rosterModel(whole), quick: Object.fromEntries([...quickRoster(whole)].map(([id, { doer }]) => [id, doer])) };
+  const quick = quickRoster(whole);
+  const { late } = valueOfRoster(whole, quick);
+  return { model: rosterModel(whole, late), late, quick: Object.fromEntries([...quick].map(([id, { doer }]) => [id, doer])) };
 }
 
 const firstDay = ({ doers }: CalendarBook): Day =>

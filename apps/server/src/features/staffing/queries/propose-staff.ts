@@ -84,8 +84,8 @@ export async function proposeStaff(
       }),
     ]),
   );
-  const { model, quick } = await rosterFor(app, { able });
-  const solved = await solveRoster(model, signal);
+  const { model, late, quick } = await rosterFor(app, { able });
+  const solved = await solveRoster({ able, model, late }, signal);
   if (signal.aborted) return fail({ code: 'staffing.not_found' });
   const outcome = await bestOfChoices(app, { able, choices: solved ? [solved.gives, quick] : [quick] });
   return ok({
@@ -96,12 +96,14 @@ export async function proposeStaff(
   });
 }
 
-/** What the solver says, stage after stage; undefined where it found nothing. */
+const count = (of: object): number => Object.keys(of).length;
+
+/** What the solver says, stage after stage, no later than is known to be reached; undefined where it found nothing. */
 async function solveRoster(
-  model: RosterModel,
+  { able, model, late }: { readonly able: object; readonly model: RosterModel; readonly late: number },
   signal: AbortSignal,
 ): Promise<{ gives: Readonly<Record<string, string>>; isProven: boolean } | undefined> {
-  let kept: Partial<RosterValue> = {};
+  let kept: Partial<RosterValue> = { late };
   let found: { gives: Readonly<Record<string, string>>; isProven: boolean } | undefined;
   for (const stage of ROSTER_STAGES) {
     const isLevel = model.columns.every((column) => column[stage] === 0);
@@ -109,6 +111,8 @@ async function solveRoster(
     const solved = await solve(rosterLp(model, stage, kept), STAGE_SECONDS, signal);
     if (!solved) return found && { ...found, isProven: false };
     const chosen = model.columns.filter(({ name }) => (solved.columns[name] ?? 0) > 0.5);
+    // time was up before it had any
+    if (chosen.length < count(able)) return found && { ...found, isProven: false };
     kept = { ...kept, [stage]: chosen.reduce((sum, column) => sum + column[stage], 0) };
     const gives = Object.fromEntries([...rosterIn(model, solved.columns)].map(([id, { doer }]) => [id, doer]));
     found = { gives, isProven: (found?.isProven ?? true) && solved.isProven };
