@@ -163,7 +163,7 @@ export class MendShape {
 }
 
 export class MendChangeShape {
-  kind: 'leave_out' | 'retime' | 'pin' | 'give';
+  kind: 'leave_out' | 'retime' | 'pin' | 'give' | 'free';
   stepId: string;
   stepTitle: string;
   version: number;

@@ -266,3 +266,26 @@ describe('a span that was kept to', () => {
     expect(spanKept([3, 1, 2, 2, 1, 2])).toEqual({ spanDays: 2, kept: 5, of: 6 });
   });
 });
+
+describe('what stands in the way', () => {
+  // two days of work that wait until the end of day 5, due on day 6
+  const stuck = (more: Partial<PieceAmongWork> = {}): PieceAmongWork => ({
+    steps: [step('one', 'A', 2, [], { blockedUntilOn: dayOf(5) }), step('two', 'A', 1, ['one'], { blockedUntilOn: dayOf(5) })],
+    plan: plan(6),
+    doers,
+    others: [],
+    at: 0,
+    ...more,
+  });
+  it('is told as what would mend the piece if it were gone, once for all that waits for it', () => {
+    const found = whatHelps(stuck(), { able: {}, shortest: {} });
+    expect(found?.now.lateDays).toBeGreaterThan(0);
+    expect(found?.helps).toEqual([{ changes: [{ kind: 'free', stepId: 'one' }], lateDays: 0, others: [] }]);
+  });
+  it('is not told where nothing stands in the way, or its going helps nothing', () => {
+    const late = { steps: [step('one', 'A', 9)], plan: plan(6) };
+    expect(whatHelps(stuck(late), { able: {}, shortest: {} })?.helps).toEqual([]);
+    const through = { steps: [step('one', 'A', 9, [], { blockedUntilOn: dayOf(0) })], plan: plan(6) };
+    expect(whatHelps(stuck(through), { able: {}, shortest: {} })?.helps).toEqual([]);
+  });
+});

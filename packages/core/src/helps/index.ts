@@ -110,7 +110,10 @@ function daysLate(
 
 /** A small change that may mend a piece. */
 export type HelpChange =
-  Extract<PathChange, { kind: 'leave_out' | 'retime' | 'pin' }> | { readonly kind: 'give'; readonly stepId: string; readonly doer: string };
+  | Extract<PathChange, { kind: 'leave_out' | 'retime' | 'pin' }>
+  | { readonly kind: 'give'; readonly stepId: string; readonly doer: string }
+  /** what stands in the way of the piece is gone at once; the step is the first that waits for it */
+  | { readonly kind: 'free'; readonly stepId: string };
 
 /** What a change makes of another piece, in working days that it is late. */
 export interface OtherEffect {
@@ -154,7 +157,7 @@ const MOST_ABLE = 4;
 
 /**
  * The smallest changes that would bring a late piece back: a pin taken away, another order of work, another doer, a shorter span that was kept to before, leaving out what
- * may be left out; two of these where none alone is enough. Each is tried on the whole agency's prediction, so that what it does to others is told.
+ * may be left out, what stands in the way gone; two of these where none alone is enough. Each is tried on the whole agency's prediction, so that what it does to others is told.
  * What mends comes first; then what makes others less late; then what changes least.
  * @returns undefined where somebody on the path never works
  */
@@ -222,6 +225,10 @@ function candidates(work: PieceAmongWork, now: Outcome, { able, shortest }: Help
         ? []
         : [{ kind: 'retime', stepId: step.id, spanDays, effortMinutes: step.effortMinutes }];
     }),
+    ...open
+      .filter(({ blockedUntilOn }) => blockedUntilOn)
+      .slice(0, 1)
+      .map((step): HelpChange => ({ kind: 'free', stepId: step.id })),
     ...orders.flatMap(({ between }) => between),
   ];
 }
@@ -256,6 +263,7 @@ function finishIfFirst(work: PieceAmongWork, step: HelpStep, first: ReadonlySet<
 export function stepsWith(steps: readonly HelpStep[], changes: readonly HelpChange[]): readonly HelpStep[] | undefined {
   return changes.reduce<readonly HelpStep[] | undefined>((path, change) => {
     if (!path) return undefined;
+    if (change.kind === 'free') return path.map((step) => ({ ...step, blockedUntilOn: null }));
     if (change.kind === 'give') return path.map((step) => (step.id === change.stepId ? { ...step, doer: change.doer } : step));
     const changed = changePath(path, [change], (added, from) => ({ ...added, doer: from?.doer ?? '' }));
     return changed.ok ? changed.value : undefined;
@@ -278,7 +286,7 @@ export function effects(before: Outcome, after: Outcome): OtherEffect[] {
     .sort((a, b) => b.now - b.was - (a.now - a.was) || (a.pieceId < b.pieceId ? -1 : 1));
 }
 
-const KINDS: readonly HelpChange['kind'][] = ['pin', 'give', 'retime', 'leave_out'];
+const KINDS: readonly HelpChange['kind'][] = ['pin', 'give', 'retime', 'free', 'leave_out'];
 const harmOf = ({ others }: Help): number => others.reduce((sum, { was, now }) => sum + Math.max(0, now - was), 0);
 const weightOf = ({ changes }: Help): number => changes.reduce((sum, { kind }) => sum + KINDS.indexOf(kind), 0);
 

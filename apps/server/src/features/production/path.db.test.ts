@@ -308,6 +308,29 @@ describe('what helps a late piece', () => {
     expect((await take()).body['code']).toBe('http.changed_meanwhile');
   });
 
+  it('says what it would be if nothing stood in the way any more; that it is gone is said by somebody who knows', async () => {
+    const { app } = scene;
+    await app.read('update pieces set shelved = true, list = null');
+    const pieceId = await makePiece(scene, scene.a, '2027-03-12');
+    const stands = {
+      words: 'No flour yet',
+      whose: 'outside',
+      stepId: await stepOf(scene, pieceId, 'write'),
+      personId: null,
+      untilOn: '2027-03-10',
+    };
+    expect((await manager.call('POST', `/api/pieces/${pieceId}/obstacles`, { body: stands })).status).toBe(201);
+    getValue(await predicted());
+    const told = await helpsOf(pieceId);
+    expect(told.helps[0]).toMatchObject({ changes: [{ kind: 'free', stepTitle: 'Write' }], lateDays: 0 });
+    const free = { kind: 'free', stepId: stands.stepId };
+    expect((await manager.call('POST', `/api/pieces/${pieceId}/path`, { body: { changes: [free] } })).status).toBe(400);
+    const [obstacle] = await app.read<{ id: string }>('select id from obstacles where piece_id = $1', [pieceId]);
+    await manager.call('POST', `/api/obstacles/${obstacle?.id}/settle`, { body: {} });
+    getValue(await predicted());
+    expect((await helpsOf(pieceId)).lateDays).toBe(0);
+  });
+
   it('names no piece of a client that the manager does not see', async () => {
     const { app, people } = scene;
     await app.read('update pieces set shelved = true, list = null');

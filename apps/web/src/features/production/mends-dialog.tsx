@@ -20,7 +20,7 @@ export function MendsDialog({ piece, onClose }: { piece: PieceShape; onClose: ()
     quiet: true,
   });
   const take = ({ changes }: MendShape) =>
-    make.mutate(changes.map(bodyOf), {
+    make.mutate(changes.flatMap(bodyOf), {
       onSuccess: () => {
         toast('Done: the path and everybody’s work are planned anew.');
         onClose();
@@ -93,29 +93,40 @@ function Found({
             </p>
             <Others others={mend.others} hidden={mend.othersHidden} />
           </div>
-          <Button look={index === 0 && mend.lateDays === 0 ? 'main' : 'plain'} disabled={busy} onClick={() => onTake(mend)}>
-            Do it
-          </Button>
+          {mend.changes.some(({ kind }) => kind === 'free') ? (
+            <span className="text-muted text-[13px]">Settle it on the piece once it is gone</span>
+          ) : (
+            <Button look={index === 0 && mend.lateDays === 0 ? 'main' : 'plain'} disabled={busy} onClick={() => onTake(mend)}>
+              Do it
+            </Button>
+          )}
         </li>
       ))}
     </ul>
   );
 }
 
-const bodyOf = ({ kind, stepId, version, spanDays, effortMinutes, finishOn, personId }: MendChangeShape): PathChangeBody => ({
-  kind,
-  stepId,
-  version,
-  ...(kind === 'retime' ? { spanDays: spanDays ?? 1, effortMinutes: effortMinutes ?? 0 } : {}),
-  ...(kind === 'pin' ? { finishOn } : {}),
-  ...(kind === 'give' ? { personId } : {}),
-});
+/** As it is sent; what stands in the way is not taken away by a press. */
+const bodyOf = ({ kind, stepId, version, spanDays, effortMinutes, finishOn, personId }: MendChangeShape): PathChangeBody[] =>
+  kind === 'free'
+    ? []
+    : [
+        {
+          kind,
+          stepId,
+          version,
+          ...(kind === 'retime' ? { spanDays: spanDays ?? 1, effortMinutes: effortMinutes ?? 0 } : {}),
+          ...(kind === 'pin' ? { finishOn } : {}),
+          ...(kind === 'give' ? { personId } : {}),
+        },
+      ];
 
 /** A change in words, with what speaks for it. */
 export function changeWords({ kind, stepTitle, finishOn, personName, wasDays, spanDays, kept, keptOf }: MendChangeShape): string {
   if (kind === 'pin' && finishOn === null) return `Take away the pin of “${stepTitle}”`;
   if (kind === 'pin') return `Do “${stepTitle}” first: finish it on ${dayWords(finishOn ?? '')}, before what is due earlier`;
   if (kind === 'give') return `Give “${stepTitle}” to ${personName ?? 'somebody else'}`;
+  if (kind === 'free') return `If nothing stood in the way of “${stepTitle}” any more`;
   if (kind === 'leave_out') return `Leave “${stepTitle}” out`;
   const history = kept === null ? '' : `: ${kept} of the last ${keptOf} took no longer`;
   return `Plan “${stepTitle}” in ${count(spanDays ?? 1, 'day')}, not ${wasDays}${history}`;
