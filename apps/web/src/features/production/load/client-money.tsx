@@ -11,7 +11,7 @@ import { ClientTable } from './client-table';
 /** A month of each client in money: the fee, the hours worked, and what an hour brings; to leads also what they cost. */
 export function ClientMoney({ month }: { month: string }) {
   const { client } = useClients();
-  const { role } = useSession();
+  const { role, todayOn } = useSession();
   const money = useQuery(moneyQuery(month));
   if (money.isError) return <Failed message={wordsOf(money.error)} onRetry={() => void money.refetch()} />;
   if (!money.data) return null;
@@ -44,6 +44,7 @@ export function ClientMoney({ month }: { month: string }) {
       note={
         <>
           Worked are hours as they were logged, and the effort of steps that ended without any.
+          {todayOn.startsWith(month) && ' The month is not over: what an hour brings falls with each that is worked.'}
           {unrated > 0 && ` ${minutesWords(unrated)} of people without a rate are not in the cost.`}
         </>
       }
