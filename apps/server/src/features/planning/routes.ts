@@ -29,13 +29,15 @@ export async function findRoutes(reader: Reader, routeIds: readonly string[]): P
 /** SQL: since which of its states the steps of a route are as they are; null where they never were otherwise. */
 export const ROUTE_STATE = (routeId: string): string => `(select max(v.version) from route_versions v where v.route_id = ${routeId})`;
 
-/** The steps that a route had in one of its states: the latest that is kept up to it, or as they are where none is. */
+/** SQL: the steps that a route `r` had in one of its states: the latest that is kept up to it, or as they are where none is. */
+export const stepsAsOf = (route: string, version: string): string =>
+  `coalesce((select v.steps from route_versions v where v.route_id = ${route}.id and v.version <= ${version} order by v.version desc limit 1), ${route}.steps)`;
+
+/** The steps that a route had in one of its states. */
 export async function routeAsOf(reader: Reader, routeId: string, version: number): Promise<readonly RouteStep[]> {
   const [found] = await rowsOf<{ steps: RouteStep[] }>(
     reader,
-    `select steps from (
-       (select 1 as turn, steps from route_versions where route_id = $1 and version <= $2 order by version desc limit 1)
-       union all (select 2, steps from routes where id = $1)) s order by turn limit 1`,
+    `select ${stepsAsOf('r', '$2::int')} as steps from routes r where r.id = $1`,
     [routeId, version],
   );
   return found?.steps ?? [];

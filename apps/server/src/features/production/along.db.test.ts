@@ -2,7 +2,7 @@ import { getValue, type RouteStep } from '@zesting/core';
 import type { RouteAlongShape, TakenAlongShape } from '@zesting/contract';
 import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { computeStates, storedPiece, storedSteps } from '../planning/index.js';
-import { assignStep, beginStep, changePiecePath, editContent, handIn } from './index.js';
+import { assignStep, beginStep, changePiecePath, createPiece, editContent, handIn } from './index.js';
 
 describe('pieces under way are taken along with their route', () => {
   let scene: Scene;
@@ -108,6 +108,8 @@ describe('pieces under way are taken along with their route', () => {
     expect(found.pieces[1]?.kept).toEqual([]);
     expect(found.pieces[1]?.changes.map(({ title }) => title)).toEqual(['Proof', 'Client sign-off']); // it is being written
     expect(await path(early)).toHaveLength(4);
+    // what is new in the route was not left out of the piece
+    expect((await lead.call('GET', `/api/pieces/${early}`)).body['leftOut']).toEqual([]);
     const taken = await take([early, begun], found.version);
     expect(taken.pieces.map(({ problem }) => problem)).toEqual([null, null]);
     expect(await path(early)).toEqual([
@@ -184,6 +186,43 @@ describe('pieces under way are taken along with their route', () => {
     );
     const { body } = await lead.call('POST', `/api/routes/${other?.id}/along`, { body: { pieceIds: [pieceId], version: 1 } });
     expect((body as unknown as TakenAlongShape).pieces).toEqual([{ pieceId, problem: 'piece.other_route' }]);
+  });
+
+  it('a route that was archived and brought back before it was ever changed: its pieces follow all the same', async () => {
+    const { steps } = await route();
+    const [format] = await scene.app.read<{ name: string }>('select name from formats limit 1');
+    const made = { name: 'Fresh', formatName: format?.name, roundsAllowed: null, steps: plain(steps) };
+    const { body } = await lead.call('POST', '/api/routes', { body: made });
+    const routeId = String(body['routeId']);
+    const pieceId = getValue(
+      await scene.app.write((tx, now) =>
+        createPiece(
+          tx,
+          {
+            clientId: scene.a.id,
+            requestId: null,
+            routeId,
+            pillarId: null,
+            title: 'Fresh',
+            notes: '',
+            wishOn: '2027-04-20',
+            channelIds: [],
+            actor: 'test',
+          },
+          now,
+        ),
+      ),
+    );
+    for (const archived of [true, false]) await lead.call('POST', `/api/routes/${routeId}/archive`, { body: { archived } });
+    const change = (next: object, version: number) =>
+      lead.call('PATCH', `/api/routes/${routeId}`, { body: { ...made, ...next }, headers: { 'If-Match': `"${version}"` } });
+    const seen = async () => (await lead.call('GET', `/api/routes/${routeId}/along`)).body as unknown as RouteAlongShape;
+    expect((await change({ name: 'Fresher' }, 3)).status).toBe(204);
+    expect(await seen()).toMatchObject({ pieces: [], unmoved: [] }); // another name moves nothing
+    expect((await change({ steps: proofed(plain(steps)) }, 4)).status).toBe(204);
+    expect((await seen()).pieces.map((piece) => [piece.pieceId, piece.changes.map(({ title }) => title), piece.kept])).toEqual([
+      [pieceId, ['Proof', 'Write', 'Client sign-off'], []],
+    ]);
   });
 
   it('a route is changed and pieces are taken along while steps are handed in: nothing is lost, nothing hangs loose', async () => {

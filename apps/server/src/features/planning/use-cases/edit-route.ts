@@ -139,10 +139,14 @@ export function archiveRoute(app: App, viewer: Viewer, routeId: string, archived
   });
 }
 
-/** Keeps the steps that a route has now, for pieces that were made by them; the same steps are kept once. */
+/**
+ * Keeps the steps that a route has now, for pieces that were made by them; the same steps are kept once. What is kept first held from the beginning: a
+ * route is also counted up where it is archived or brought back.
+ */
 const keepSteps = (tx: Tx, routeId: string): Promise<unknown> =>
   tx.query(
-    `insert into route_versions (route_id, version, steps) select id, version, steps from routes r where id = $1
+    `insert into route_versions (route_id, version, steps) 
+       select id, case when exists (select 1 from route_versions v where v.route_id = r.id) then version else 1 end, steps from routes r where id = $1
      and steps is distinct from (select v.steps from route_versions v where v.route_id = r.id order by v.version desc limit 1)`,
     [routeId],
   );

@@ -29,11 +29,12 @@ import type { App } from '../../../platform/app.js';
 import {
   doerKey,
   getDoer,
+  isClientsStep,
   loadCalendars,
   loadSources,
-  signOffOf,
   pieceState,
-  isClientsStep,
+  signOffOf,
+  stepsAsOf,
   type CalendarBook,
   type PieceSource,
   type PieceState,
@@ -97,7 +98,7 @@ interface StepColumns {
 export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promise<PieceShape> {
   const [row] = await app.read<PieceColumns>(
     `select p.*, f.name as format_name, (select g.campaign_id from campaign_pieces g where g.piece_id = p.id) as campaign_id, coalesce(t.rounds_allowed, c.rounds_agreed) as rounds_agreed,
-       coalesce((select jsonb_agg(jsonb_build_object('key', e.step ->> 'key', 'title', e.step ->> 'title') order by e.at) from jsonb_array_elements(t.steps) with ordinality e (step, at)
+       coalesce((select jsonb_agg(jsonb_build_object('key', e.step ->> 'key', 'title', e.step ->> 'title') order by e.at) from jsonb_array_elements(${stepsAsOf('t', 'p.route_version')}) with ordinality e (step, at)
          where e.step ->> 'kind' <> 'sign_off' and not exists (select 1 from steps s where s.piece_id = p.id and s.key = e.step ->> 'key')), '[]') as left_out,
        (select jsonb_build_object('personId', d.id, 'name', d.name) from people d where c.policy ->> 'kind' = 'agency' and d.id::text = c.policy ->> 'personId') as agency_decider,
        coalesce((select jsonb_agg(jsonb_build_object('id', o.id, 'number', o.number, 'title', o.title) order by o.number) from piece_references r join pieces o on o.id = r.of_piece_id where r.piece_id = p.id

@@ -2,7 +2,7 @@ import { fail, ok, isByClient, type HelpStep, type OtherEffect, type Outcome, ty
 import type { OtherPieceShape, PathChangeBody, PathPreviewShape, StepDatesShape, StepMoveShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
-import { findRoute, outcomeOfPath, type PathOutcomeFailure } from '../../planning/index.js';
+import { outcomeOfPath, routeAsOf, type PathOutcomeFailure } from '../../planning/index.js';
 import { refusedBefore, toTried, type PathRefused } from '../use-cases/change-path.js';
 
 /** What changes of a piece's path would come to, before any is made. */
@@ -12,9 +12,10 @@ export async function previewPath(
   pieceId: string,
   changes: readonly PathChangeBody[],
 ): Promise<Result<PathPreviewShape, PathRefused | PathOutcomeFailure | { code: 'route.unknown' }>> {
-  const [piece] = await app.read<{ client_id: string; route_id: string }>('select client_id, route_id from pieces where id = $1', [
-    pieceId,
-  ]);
+  const [piece] = await app.read<{ client_id: string; route_id: string; route_version: number }>(
+    'select client_id, route_id, route_version from pieces where id = $1',
+    [pieceId],
+  );
   if (!piece) throw new Error('the piece went away');
   const steps = await app.read<Parameters<typeof refusedBefore>[2][number]>(
     'select id, kind, doer_id as "doerId", version from steps where piece_id = $1',
@@ -22,9 +23,8 @@ export async function previewPath(
   );
   const refused = await refusedBefore(app.manager, changes, steps, piece.client_id, app.clock.now());
   if (refused) return fail(refused);
-  const route = await findRoute(app.manager, piece.route_id);
-  if (!route.ok) return route;
-  const tried = await outcomeOfPath(app, pieceId, toTried(changes, route.value.steps));
+  const route = await routeAsOf(app.manager, piece.route_id, piece.route_version);
+  const tried = await outcomeOfPath(app, pieceId, toTried(changes, route));
   if (!tried.ok) return tried;
   const { before, after, steps: was, changed, others } = tried.value;
   const names = await namesOf(app, [...was, ...changed]);

@@ -4,7 +4,6 @@ import {
   dayInWords,
   fail,
   getDay,
-  getValue,
   isByClient,
   isWorkingDay,
   ok,
@@ -26,7 +25,7 @@ import type { Reader } from '../../../platform/database/rows.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { Event } from '../../../platform/events.js';
 import { tell, untell } from '../../notices/index.js';
-import { doerKey, findRoute, loadCalendars, replan, type TriedChange } from '../../planning/index.js';
+import { doerKey, loadCalendars, replan, routeAsOf, type TriedChange } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
 import { Step } from '../entities/step.entity.js';
 import { StepTick } from '../entities/step-tick.entity.js';
@@ -134,11 +133,11 @@ export function changePiecePath(
     const before = await stepsOf(tx, pieceId);
     const refused = await refusedBefore(tx, changes, before, piece.clientId, now);
     if (refused) return fail(refused);
-    const route = getValue(await findRoute(tx, piece.routeId));
-    const tried = toTried(changes, route.steps);
+    const route = await routeAsOf(tx, piece.routeId, piece.routeVersion);
+    const tried = toTried(changes, route);
     const ofPath = tried.filter((change): change is PathChange => change.kind !== 'give');
     const changed = changePath(before.map(asRow), ofPath, (added, from) =>
-      newRow(added, piece, from, from?.checklist ?? route.steps.find(({ key }) => key === added.key)?.checklist ?? []),
+      newRow(added, piece, from, from?.checklist ?? route.find(({ key }) => key === added.key)?.checklist ?? []),
     );
     if (!changed.ok) return changed;
     const directly = new Set(ofPath.flatMap((change) => (change.kind === 'bring_back' || change.kind === 'add' ? [] : [change.stepId])));
