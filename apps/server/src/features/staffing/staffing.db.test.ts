@@ -125,6 +125,37 @@ describe('who takes what nobody has', () => {
     expect(JSON.stringify(forced)).not.toContain(other);
   });
 
+  it('what the programme cannot see is tried on everybody’s work: one piece later is less than three', async () => {
+    const { staff, freelance: fay, lead } = scene.people;
+    // both have every hour spoken for: Sia by one piece until 11 March, Fay by three until the 10th, each due when it ends
+    const theirs = [
+      ['2027-03-19', staff, 10],
+      ['2027-03-11', fay, 4],
+      ['2027-03-16', fay, 3],
+      ['2027-03-18', fay, 2],
+    ] as const;
+    const days = (id: string, count: number) =>
+      scene.app.read(
+        "update steps set effort_minutes = case when key = 'write' then $2::int * 480 else 30 end, span_days = 1 where piece_id = $1",
+        [id, count],
+      );
+    for (const [wishOn, who, count] of theirs) {
+      const id = await makePiece(scene, scene.b, wishOn);
+      await days(id, count);
+      await scene.app.write(async (tx, now) => ({ ok: true as const, value: await replan(tx, [id], now) }));
+      for (const key of ['write', 'design', 'check'])
+        getValue(await assignStep(scene.app, lead, await stepOf(scene, id, key), key === 'write' ? who.personId : lead.personId));
+    }
+    // long due, two days of work: Fay would have hours for it sooner
+    const own = await makePiece(scene, scene.a, '2027-02-26');
+    await days(own, 2);
+    await scene.app.write(async (tx, now) => ({ ok: true as const, value: await replan(tx, [own], now) }));
+    await settle();
+    const found = await propose();
+    expect(found.gives.find(({ stepTitle }) => stepTitle === 'Write')).toMatchObject({ personName: 'Sia' });
+    expect(found.othersLater).toBe(1);
+  });
+
   it('says what nobody can do, and what nobody has hours for', async () => {
     await makePiece(scene, scene.a, '2027-03-30');
     await scene.app.read(`update people set skills = '{"write":2,"design":2}' where role in ('staff', 'freelance')`);
