@@ -10,6 +10,8 @@ export interface Named extends Things {
   /** a piece that nothing was done to, and its last step */
   readonly openId: string;
   readonly openStepId: string;
+  /** one that somebody of the agency does */
+  readonly makeStepId: string;
   readonly placedId: string;
   readonly email: string;
   readonly versionId: string;
@@ -460,7 +462,7 @@ export const CASES: Record<string, Case[]> = {
   'POST /api/staffing/gives': [
     {
       ids: 'gives[].stepId',
-      body: ({ openStepId: stepId }, own) => ({ gives: [{ stepId, personId: own['makerId'] ?? own['personId'], version: 1 }] }),
+      body: ({ makeStepId: stepId }, own) => ({ gives: [{ stepId, personId: own['personId'], version: 1 }] }),
       code: /access\.not_found/,
     },
   ],

@@ -149,6 +149,16 @@ export async function loadDutyHours(reader: Reader, book: CalendarBook): Promise
   });
 }
 
+/** Minutes by whose they are, and by day. */
+export function minutesByDoer(load: readonly LoadDay[]): Map<string, Map<Day, number>> {
+  const all = new Map<string, Map<Day, number>>();
+  for (const { doer, on, minutes } of load) {
+    const days = all.get(doer) ?? new Map<Day, number>();
+    all.set(doer, days.set(on, (days.get(on) ?? 0) + minutes));
+  }
+  return all;
+}
+
 /** Times of duties that are somebody's to do, with how many earlier ones were missed. */
 export interface DueDuty {
   readonly duty: DutySource;

@@ -14,7 +14,6 @@ import {
   type Day,
   type DueWork,
   type LatePieces,
-  type LoadDay,
   type RosterDoer,
   type RosterModel,
   type RosterTask,
@@ -23,8 +22,8 @@ import {
 } from '@zesting/core';
 import type { Reader } from '../../platform/database/rows.js';
 import { plannedWith, staffSteps, withDoers } from './absence.js';
-import { getDoer, type CalendarBook } from './calendars.js';
-import { loadDutyHours } from './duties.js';
+import { firstToday, getDoer, type CalendarBook } from './calendars.js';
+import { loadDutyHours, minutesByDoer } from './duties.js';
 import { loadSources, pieceState, type PieceSource } from './piece-state.js';
 import { loadOpenSteps, toWorkload, type OpenStepRow } from './reckon-prediction.js';
 
@@ -87,7 +86,7 @@ export async function findRoster(reader: Reader, book: CalendarBook, { able }: R
     return source ? [{ row, people: people.map((person) => ({ ...person, ...windowOf(source, row, person.personId, book) })) }] : [];
   });
   const lastOn = addDays(
-    windows.flatMap(({ people }) => people.map(({ dueOn, from }) => laterOf(dueOn ?? from, from))).reduce(laterOf, firstDay(book)),
+    windows.flatMap(({ people }) => people.map(({ dueOn, from }) => laterOf(dueOn ?? from, from))).reduce(laterOf, firstToday(book)),
     AHEAD_DAYS,
   );
   const tasks = windows.map(({ row, people }): RosterTask => {
@@ -111,7 +110,7 @@ export async function findRoster(reader: Reader, book: CalendarBook, { able }: R
   });
   const asked = new Set(tasks.map(({ id }) => id));
   const people = new Set(tasks.flatMap(({ ways }) => ways.map(({ doer }) => doer)));
-  const dutiesOf = minutesOf(taken);
+  const dutiesOf = minutesByDoer(taken);
   const doers = Object.fromEntries(
     [...people].map((id): [string, RosterDoer] => {
       const { calendar, todayOn } = getDoer(book, id);
@@ -131,24 +130,10 @@ export async function findRoster(reader: Reader, book: CalendarBook, { able }: R
   return { model: rosterModel(whole, late), late, quick: Object.fromEntries([...quick].map(([id, { doer }]) => [id, doer])) };
 }
 
-const firstDay = ({ doers }: CalendarBook): Day =>
-  Object.values(doers)
-    .map(({ todayOn }) => todayOn)
-    .reduce((first, on) => (on < first ? on : first));
-
 /** Within which days a step can be done if somebody has it, by the plan of its piece. */
 function windowOf(source: PieceSource, { id }: OpenStepRow, personId: string, book: CalendarBook): { from: Day; dueOn: Day | null } {
   const planned = pieceState(withDoers(source, new Map([[id, personId]])), book).plan?.steps.find((step) => step.id === id);
   return { from: planned?.earliestStartOn ?? getDoer(book, personId).todayOn, dueOn: planned?.latestFinishOn ?? null };
-}
-
-function minutesOf(taken: readonly LoadDay[]): Map<string, Map<Day, number>> {
-  const all = new Map<string, Map<Day, number>>();
-  for (const { doer, on, minutes } of taken) {
-    const days = all.get(doer) ?? new Map<Day, number>();
-    all.set(doer, days.set(on, (days.get(on) ?? 0) + minutes));
-  }
-  return all;
 }
 
 /** So long it is looked for what makes less late. */

@@ -55,6 +55,7 @@ describe('ids in bodies', () => {
       channelId: client.channelIds[0] ?? '',
       readyId: await ready(client),
       openId: openPiece,
+      makeStepId: await one("select id from steps where piece_id = $1 and key = 'write'", [openPiece]),
       openStepId: await one("select id from steps where piece_id = $1 and kind = 'sign_off'", [openPiece]),
       placedId: await one('select id from placements where piece_id = $1 and channel_id = $2', [openPiece, client.channelIds[0]]),
       email: await one('select email as id from contacts where id = $1', [client.contactId]),

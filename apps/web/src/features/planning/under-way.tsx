@@ -52,16 +52,13 @@ function AlongDialog({ route, onClose }: { route: RoutePageShape; onClose: () =>
       { pieceIds: ids.slice(0, 200), version: along.data.version },
       {
         onSuccess: ({ pieces: taken }) => {
-          const done = taken.filter(({ problem }) => problem === null).length;
-          const moved =
-            done -
-            (along.data.unmoved.length > 0
-              ? taken.filter(({ pieceId, problem }) => problem === null && along.data.unmoved.includes(pieceId)).length
-              : 0);
-          setFailed(new Map(taken.flatMap(({ pieceId, problem }) => (problem === null ? [] : [[pieceId, problem] as const]))));
-          toast(moved > 0 ? `${count(moved, 'piece')} taken along.` : 'Counted as up to date.');
-          void along.refetch();
-          if (done === taken.length) onClose();
+          const problems = new Map(taken.flatMap(({ pieceId, problem }) => (problem === null ? [] : [[pieceId, problem] as const])));
+          const moved = chosen.filter(({ pieceId }) => !problems.has(pieceId)).length;
+          setFailed(problems);
+          if (moved > 0) toast(`${count(moved, 'piece')} taken along.`);
+          else if (problems.size === 0) toast('Counted as up to date.');
+          if (problems.size === 0) onClose();
+          else void along.refetch();
         },
         onError: (problem) => setWrong(wordsOf(problem)),
       },

@@ -1,9 +1,9 @@
-import { addDays, dayIn, daysBetween, getDay, lastOfMonth, minutesOn, overloads, type Day, type LoadDay } from '@zesting/core';
+import { addDays, dayIn, daysBetween, getDay, lastOfMonth, minutesOn, overloads, type Day } from '@zesting/core';
 import type { ClientHoursShape, LoadPersonShape, LoadShape, LoadStepShape, PersonLoadShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { getDoer, loadCalendars, type CalendarBook } from '../calendars.js';
-import { loadDutyHours } from '../duties.js';
+import { loadDutyHours, minutesByDoer } from '../duties.js';
 import { predictedLoadOf } from '../predict.js';
 
 interface PersonRow {
@@ -54,15 +54,6 @@ export async function loadOf(app: App, viewer: Viewer, from: Day, to: Day): Prom
 }
 
 const NOTHING: ReadonlyMap<Day, number> = new Map();
-
-function minutesByDoer(load: readonly LoadDay[]): Map<string, Map<Day, number>> {
-  const all = new Map<string, Map<Day, number>>();
-  for (const { doer, on, minutes } of load) {
-    const days = all.get(doer) ?? new Map<Day, number>();
-    all.set(doer, days.set(on, (days.get(on) ?? 0) + minutes));
-  }
-  return all;
-}
 
 function personShape(
   { id, name, role, zone }: PersonRow,

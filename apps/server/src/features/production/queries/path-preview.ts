@@ -11,7 +11,7 @@ export async function previewPath(
   viewer: Viewer,
   pieceId: string,
   changes: readonly PathChangeBody[],
-): Promise<Result<PathPreviewShape, PathRefused | PathOutcomeFailure | { code: 'route.unknown' }>> {
+): Promise<Result<PathPreviewShape, PathRefused | PathOutcomeFailure>> {
   const [piece] = await app.read<{ client_id: string; route_id: string; route_version: number }>(
     'select client_id, route_id, route_version from pieces where id = $1',
     [pieceId],
