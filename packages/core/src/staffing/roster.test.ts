@@ -129,6 +129,8 @@ describe('the days by which a step can end', () => {
     expect(at('2027-03-08', 1, '2027-03-01')[0]).toBe('03-08 5'); // long due
     expect(at('2027-03-01', 8, '2027-03-02')[0]).toBe('03-11 7'); // it ends on the 10th, six days late: told apart are fewer days than there are
     expect(at('2027-03-01', 1, null)).toEqual(['04-30 0']);
+    expect(at('2027-03-01', 1, '2026-11-02')).toEqual(['04-30 29']); // due months ago: still somebody's to do
+    expect(at('2027-03-01', 2, '2027-03-04').slice(-2)).toEqual(['04-01 20', '04-30 29']);
     expect(at('2027-03-01', 6, '2027-03-02', '2027-03-05')).toEqual([]);
   });
 });

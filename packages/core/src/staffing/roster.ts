@@ -61,7 +61,7 @@ export const NOBODY_DAYS = 30;
 const LATE_DAYS = [1, 2, 3, 4, 5, 7, 10, 15, 20] as const;
 
 /**
- * The days by which a step can end with one doer: at its latest finish, or so many of the doer's working days after it.
+ * The days by which a step can end with one doer: at its latest finish, or so many of the doer's working days after it; at last on the last day.
  * @param dueOn the latest finish; null: it may end at any time
  * @param lastOn the last day that is reckoned
  * @returns the soonest first; none where it cannot be done by `lastOn`
@@ -83,7 +83,9 @@ export function endsOf(
     const on = addWorkingDays(calendar, dueOn, late);
     return on.ok && on.value >= soonest.value && on.value <= lastOn ? [{ on: on.value, late }] : [];
   });
-  return soonest.value <= dueOn ? [{ on: dueOn, late: 0 }, ...later] : later;
+  const all = soonest.value <= dueOn ? [{ on: dueOn, late: 0 }, ...later] : later;
+  // however late: somebody who does it in the end is better than nobody
+  return (all.at(-1)?.on ?? '') < lastOn ? [...all, { on: lastOn, late: NOBODY_DAYS - 1 }] : all;
 }
 
 /**

@@ -172,6 +172,12 @@ describe('who takes what nobody has', () => {
     expect((await propose()).gives).toEqual([]);
   });
 
+  it('what has been due for months is somebody’s to do all the same', async () => {
+    await makePiece(scene, scene.a, '2026-10-01');
+    const found = await propose();
+    expect([found.gives.length, found.left]).toEqual([3, []]);
+  });
+
   it('moves what somebody has and has not begun only where that is asked for, and helps', async () => {
     const { staff } = scene.people;
     const ids = [await makePiece(scene, scene.a, '2027-03-12'), await makePiece(scene, scene.a, '2027-03-12')];
