@@ -2,7 +2,7 @@ import { getValue, type RouteStep } from '@zesting/core';
 import type { RouteAlongShape, TakenAlongShape } from '@zesting/contract';
 import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { computeStates, storedPiece, storedSteps } from '../planning/index.js';
-import { assignStep, beginStep, changePiecePath, createPiece, editContent, handIn } from './index.js';
+import { assignStep, beginStep, changePiecePath, createPiece, editContent, handIn, tickLine } from './index.js';
 
 describe('pieces under way are taken along with their route', () => {
   let scene: Scene;
@@ -160,6 +160,23 @@ describe('pieces under way are taken along with their route', () => {
     ]);
     expect(told.map(({ heading }) => heading)).toContain('Left out: Proof, A piece');
     await edit((steps) => steps.map((step) => (step.key === 'design' ? { ...step, spanDays: 2, title: 'Design' } : step)));
+  });
+
+  it('a list that is another is ticked anew; one that stays keeps its ticks', async () => {
+    const listed = (lines: readonly string[], days: number) => (steps: readonly RouteStep[]) =>
+      plain(steps).map((step) => (step.key === 'write' ? { ...step, checklist: [...lines], spanDays: days } : step));
+    await edit(listed(['Links', 'Names'], 1));
+    const pieceId = await makePiece(scene, scene.a, '2027-04-20');
+    const write = await stepOf(scene, pieceId, 'write');
+    getValue(await tickLine(scene.app, scene.people.manager, write, { position: 0, isDone: true }));
+    const ticks = async () => (await scene.app.read('select position from step_ticks where step_id = $1', [write])).length;
+    await edit(listed(['Links', 'Names'], 2));
+    await take([pieceId], (await look()).version);
+    expect(await ticks()).toBe(1);
+    await edit(listed(['Prices', 'Links', 'Names'], 2));
+    await take([pieceId], (await look()).version);
+    expect(await ticks()).toBe(0);
+    await edit((steps) => plain(steps).map((step) => (step.key === 'write' ? { ...step, checklist: [] } : step)));
   });
 
   it('is a lead’s alone; a state that is no longer the route’s, or a piece of another route, is refused', async () => {

@@ -1,14 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import {
-  asksClient,
-  getDay,
-  takeAlong,
-  type AlongStep,
-  type Day,
-  type RouteStep,
-  type SignOffPolicy,
-  type TakenAlong,
-} from '@zesting/core';
+import { asksClient, takeAlong, type AlongStep, type RouteStep, type SignOffPolicy, type TakenAlong } from '@zesting/core';
 import type { AlongPieceShape, RouteAlongShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Reader } from '../../../platform/database/rows.js';
@@ -23,31 +14,10 @@ import {
   type StepSource,
 } from '../../planning/index.js';
 import type { Step } from '../entities/step.entity.js';
+import { asRow } from '../use-cases/change-path.js';
 
 /** So many pieces are looked at together. */
 const MOST_PIECES = 200;
-
-const dayOf = (day: string | null): Day | null => (day === null ? null : getDay(day));
-
-/** A step as core takes it along. */
-export const asAlong = (step: Step): AlongStep => ({
-  id: step.id,
-  key: step.key,
-  title: step.title,
-  kind: step.kind,
-  skill: step.skill,
-  round: step.round,
-  spanDays: step.spanDays,
-  effortMinutes: step.effortMinutes,
-  remainingMinutes: step.remainingMinutes,
-  sameDay: step.sameDay,
-  optional: step.optional,
-  checklist: step.checklist,
-  predecessorIds: step.predecessorIds,
-  startedOn: dayOf(step.startedOn),
-  finishedOn: dayOf(step.finishedOn),
-  pinnedFinishOn: dayOf(step.pinnedFinishOn),
-});
 
 /** What a piece becomes by its route as it is; the client's word does not come in where the agency decides. */
 export const alongWith = (
@@ -109,7 +79,7 @@ export async function previewAlong(app: App, routeId: string): Promise<RouteAlon
       dangerBefore: before.danger,
       beginByBefore: before.lateFromOn,
     };
-    const taken = alongWith(steps.map(asAlong), bases.get(routeVersion) ?? route.value.steps, route.value.steps, policy);
+    const taken = alongWith(steps.map(asRow), bases.get(routeVersion) ?? route.value.steps, route.value.steps, policy);
     if (!taken.ok)
       return [{ ...head, changes: [], kept: [], dangerAfter: before.danger, beginByAfter: before.lateFromOn, isAgainst: true }];
     if (taken.value.changes.length === 0) return [];

@@ -44,7 +44,7 @@ export type PathRefused =
 type PathRow = Omit<Step, 'startedOn' | 'finishedOn' | 'pinnedFinishOn'> & ChangeableStep;
 
 const dayOf = (day: string | null): Day | null => (day === null ? null : getDay(day));
-const asRow = (step: Step): PathRow => ({
+export const asRow = (step: Step): PathRow => ({
   ...step,
   startedOn: dayOf(step.startedOn),
   finishedOn: dayOf(step.finishedOn),
@@ -235,7 +235,11 @@ export async function storeAlong(
   });
   await store(tx, before, rows, changed, now);
   for (const { id, title, skill, sameDay, optional, checklist } of rows)
-    if (changed.has(id) && was.has(id)) await tx.update(Step, id, { title, skill, sameDay, optional, checklist });
+    if (changed.has(id) && was.has(id)) {
+      // ticks are of lines by their place: of another list they would say what nobody looked at
+      if (was.get(id)?.checklist.join('\n') !== checklist.join('\n')) await tx.delete(StepTick, { stepId: id });
+      await tx.update(Step, id, { title, skill, sameDay, optional, checklist });
+    }
 }
 
 const VERBS: Record<PathChange['kind'], string> = {

@@ -5,9 +5,9 @@ import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf } from '../../../platform/database/transaction.js';
 import { findRoute, replan, routeAsOf } from '../../planning/index.js';
-import { alongWith, asAlong } from '../queries/along.js';
+import { alongWith } from '../queries/along.js';
 import { lockPiece, stepsOf } from '../piece-store.js';
-import { storeAlong, tellGone, tellStarted } from './change-path.js';
+import { asRow, storeAlong, tellGone, tellStarted } from './change-path.js';
 
 type Refused = { code: 'http.changed_meanwhile' | 'route.unknown' | 'path.circular' | 'piece.other_route' };
 
@@ -44,7 +44,7 @@ const takePieceAlong = (app: App, viewer: Viewer, routeId: string, pieceId: stri
     if (route.value.version !== version) return fail({ code: 'http.changed_meanwhile' });
     const before = await stepsOf(tx, pieceId);
     const base = await routeAsOf(tx, routeId, piece.routeVersion);
-    const taken = alongWith(before.map(asAlong), base, route.value.steps, known.policy);
+    const taken = alongWith(before.map(asRow), base, route.value.steps, known.policy);
     if (!taken.ok) return taken;
     const { steps, changes } = taken.value;
     piece.routeVersion = version;
