@@ -637,7 +637,8 @@ export const OF_THE_AGENCY = [
   /markerKinds|kindId/, // the agency's own list
   // filling a slot answers line by line, and is tested there: nothing of another client's is ever filled in
   /^POST \/api\/clients\/\{clientId\}\/plan slots\[\]\.(ruleId|ideaId|placementId|againId)/,
-  // copies are changed piece by piece, and each is answered: tested there
+  // copies and lines of the sheet are changed piece by piece, and each is answered: tested there
+  /^PUT \/api\/pieces\/sheet changes\[\]\.(pieceId|pillarId|doer\.(stepId|personId))/,
   /^PUT \/api\/clients\/\{clientId\}\/copy changes\[\]\.(pieceId|channelId)/,
   /managerIds|policy\.personId|mentionIds|routeId/,
   /^POST \/api\/clients managerIds/,

@@ -29,6 +29,7 @@ export * from './roundup/index.js';
 export * from './naming/index.js';
 export * from './staffing/index.js';
 export * from './money/index.js';
+export * from './sheet/index.js';
 export * from './stock/index.js';
 export * from './mix/index.js';
 export * from './cadence/index.js';

@@ -91,7 +91,7 @@ export class CopyTableShape {
 }
 
 /** What became of changes, by piece. */
-export class CopiesChangedShape {
+export class PiecesChangedShape {
   saved: string[];
   refused: { pieceId: string; code: string }[];
 }

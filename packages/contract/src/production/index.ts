@@ -17,6 +17,7 @@ import { WheelSegment } from '../planning/index.js';
 import { ContentShape } from './content-bodies.js';
 
 export * from './copy-bodies.js';
+export * from './sheet-bodies.js';
 export * from './forecast-shapes.js';
 export * from './to-make-shapes.js';
 export * from './along-shapes.js';

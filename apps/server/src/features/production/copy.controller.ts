@@ -1,12 +1,13 @@
 import { Body, Controller, Get, Param, Put, Query, Res } from '@nestjs/common';
 import type { Response } from 'express';
-import { CopyChangesBody, type CopiesChangedShape, type CopyTableShape } from '@zesting/contract';
+import { CopyChangesBody, type PiecesChangedShape, type CopyTableShape } from '@zesting/contract';
 import { addDays, getDay, type Day } from '@zesting/core';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { AnswersBytes } from '../../platform/http/described.js';
 import { Problem } from '../../platform/http/problem.js';
 import { copyTableOf } from './queries/copy-table.js';
+import { sendTable, XLSX } from './send-table.js';
 import { editCopies } from './use-cases/edit-copies.js';
 import { toCsv, toXlsx } from './write-copy-table.js';
 
@@ -27,7 +28,7 @@ export class CopyController {
   /** Changes many of them. What could not be changed is told, and the rest is. */
   @Put()
   @Access('copy.edit', { client: 'clientId' })
-  change(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: CopyChangesBody): Promise<CopiesChangedShape> {
+  change(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: CopyChangesBody): Promise<PiecesChangedShape> {
     return editCopies(this.app, viewer, clientId, body.changes);
   }
 
@@ -46,7 +47,7 @@ export class CopyController {
   }
 
   @Get('xlsx')
-  @AnswersBytes('application/vnd.openxmlformats-officedocument.spreadsheetml.sheet')
+  @AnswersBytes(XLSX)
   @Access('copy.edit', { client: 'clientId' })
   async xlsx(
     @Param('clientId') clientId: string,
@@ -55,8 +56,7 @@ export class CopyController {
     @Query('to') to?: string,
   ): Promise<void> {
     const { rows } = await copyTableOf(this.app, clientId, ...daysOf(from, to));
-    const type = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
-    sendTable(response, `copy-${from}.xlsx`, type, await toXlsx(rows));
+    sendTable(response, `copy-${from}.xlsx`, XLSX, await toXlsx(rows));
   }
 }
 
@@ -67,14 +67,4 @@ function daysOf(from = '', to = ''): [Day, Day] {
   const [first, last] = [getDay(from), getDay(to)];
   if (last < first || last > addDays(first, MOST_DAYS)) throw Problem.of('http.invalid', { errors: { to: ['isSoon'] } });
   return [first, last];
-}
-
-function sendTable(response: Response, name: string, type: string, bytes: string | Buffer): void {
-  response.set({
-    'Content-Type': type,
-    'Content-Disposition': `attachment; filename="${name}"`,
-    'X-Content-Type-Options': 'nosniff',
-    'Cache-Control': 'private, no-store',
-  });
-  response.end(bytes);
 }

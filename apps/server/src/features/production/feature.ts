@@ -21,6 +21,7 @@ const policies = {
   'piece.read': { roles: MAKERS },
   'piece.edit': { roles: MANAGERS },
   'copy.edit': { roles: MANAGERS },
+  'sheet.edit': { roles: MANAGERS },
   'piece.write_content': { roles: { ...MANAGERS, staff: 'assigned', freelance: 'assigned' } },
   'own.steps': { roles: SELVES },
   'step.assign': { roles: MANAGERS },

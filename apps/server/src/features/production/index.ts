@@ -4,6 +4,7 @@ import { Jobs } from '../../platform/jobs/jobs.js';
 import { clearUnusedFiles } from './use-cases/clear-unused.js';
 import { AlongController } from './along.controller.js';
 import { CopyController } from './copy.controller.js';
+import { SheetController } from './sheet.controller.js';
 import { PathController } from './path.controller.js';
 import { PiecesController } from './pieces.controller.js';
 import { PieceUploadsController } from './uploads.controller.js';
@@ -69,6 +70,7 @@ export { appendSignOff, openRound } from './use-cases/open-round.js';
   controllers: [
     AlongController,
     CopyController,
+    SheetController,
     PiecesController,
     PathController,
     PieceUploadsController,

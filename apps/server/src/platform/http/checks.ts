@@ -1,7 +1,17 @@
 import type { IncomingMessage } from 'node:http';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import { isDay, MONTH, VIEW_PAGES } from '@zesting/contract';
-import { DANGERS, isId, KEPT_FILE_KINDS, PIECE_ORDERS, PIECE_STAGES, PIECES_SHOWN, STANDS } from '@zesting/core';
+import {
+  DANGERS,
+  isId,
+  KEPT_FILE_KINDS,
+  PIECE_ORDERS,
+  PIECE_STAGES,
+  PIECES_SHOWN,
+  SHEET_COLUMNS,
+  SHEET_GROUPS,
+  STANDS,
+} from '@zesting/core';
 import { Problem } from './problem.js';
 
 /** The deepest that a body may be nested: the contract's deepest is a form's condition of five levels, thirteen. */
@@ -41,6 +51,10 @@ const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   shown: (text) => oneOf(PIECES_SHOWN, text) || text === 'ideas',
   stands: (text) => oneOf(STANDS, text),
   order: (text) => oneOf(PIECE_ORDERS, text) || text === 'danger',
+  columns: (text) => text.split(',').every((name) => oneOf(SHEET_COLUMNS, name)),
+  by: (text) => oneOf(SHEET_COLUMNS, text),
+  down: (text) => text === 'yes',
+  group: (text) => oneOf(SHEET_GROUPS, text),
   stage: (text) => oneOf(PIECE_STAGES, text),
   danger: (text) => oneOf(DANGERS, text),
   doer: (text) => text === 'nobody' || isId(text),

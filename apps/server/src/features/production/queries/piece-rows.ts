@@ -95,14 +95,24 @@ async function pageOf(app: App, asked: PiecesAsked, { where, values }: ReturnTyp
 export const NOBODY_AT_HAND = '(select null::text as unheld, null::uuid[] as doers) s';
 
 /** Steps at hand are looked at only where who has them is asked. */
+const fromOf = (values: readonly unknown[]): string => (values[2] === null ? `from pieces p cross join ${NOBODY_AT_HAND}` : FROM);
+
 const countOf = async (app: App, { where, values }: ReturnType<typeof asksFor>): Promise<number> => {
-  const from = values[2] === null ? `from pieces p cross join ${NOBODY_AT_HAND}` : FROM;
-  const [count] = await app.read<{ total: number }>(`select count(*) as total ${from} where ${where}`, values);
+  const [count] = await app.read<{ total: number }>(`select count(*) as total ${fromOf(values)} where ${where}`, values);
   return count?.total ?? 0;
 };
 
+/** The ids of what is asked for, and no more than so many: what is aimed at soonest first. */
+export async function askedIds(app: App, asks: ReturnType<typeof asksFor>, most: number): Promise<string[]> {
+  const rows = await app.read<{ id: string }>(
+    `select p.id ${fromOf(asks.values)} where ${asks.where} order by p.list is null, ${ORDERS.aim.by}, p.id limit ${most}`,
+    asks.values,
+  );
+  return rows.map(({ id }) => id);
+}
+
 /** How many open pieces there are of what is asked for, and how many the filter leaves out. */
-async function countsOf(
+export async function countsOf(
   app: App,
   viewer: Viewer,
   asked: PiecesAsked,

@@ -1,5 +1,5 @@
 import { changedOn, fail, ok, type Result } from '@zesting/core';
-import type { CopiesChangedShape, CopyChangeBody } from '@zesting/contract';
+import type { PiecesChangedShape, CopyChangeBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { Piece } from '../entities/piece.entity.js';
@@ -14,9 +14,9 @@ export async function editCopies(
   viewer: Viewer,
   clientId: string,
   changes: readonly CopyChangeBody[],
-): Promise<CopiesChangedShape> {
+): Promise<PiecesChangedShape> {
   const saved: string[] = [];
-  const refused: CopiesChangedShape['refused'] = [];
+  const refused: PiecesChangedShape['refused'] = [];
   for (const pieceId of [...new Set(changes.map((change) => change.pieceId))].sort()) {
     const ofPiece = changes.filter((change) => change.pieceId === pieceId);
     const done = await editCopiesOf(app, viewer, clientId, pieceId, ofPiece);

@@ -1,9 +1,9 @@
-import { fail, ok, type Result } from '@zesting/core';
+import { fail, ok, type InstantText, type Result } from '@zesting/core';
 import type { EditPieceBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
-import { rowsOf } from '../../../platform/database/transaction.js';
+import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { replan } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
 import { lockPiece, pieceChanged } from '../piece-store.js';
@@ -24,40 +24,49 @@ export function editPiece(
   body: EditPieceBody,
   version: number,
 ): Promise<Result<number, Failure>> {
-  return app.write<number, Failure>(async (tx, now) => {
-    const piece = await lockPiece(tx, pieceId);
-    if (piece.version !== version) return fail({ code: 'http.changed_meanwhile' });
-    if (body.pillarId) {
-      const known = await rowsOf(tx, 'select 1 from pillars where id = $1 and client_id = $2 and archived_at is null', [
-        body.pillarId,
-        piece.clientId,
-      ]);
-      if (known.length === 0) return fail({ code: 'pillar.unknown' });
-    }
-    if (body.shelved === true && !piece.shelved) {
-      const [row] = await rowsOf<{ has: boolean }>(tx, `select ${HAS_LIVE_OUTPUTS} as has`, [pieceId]);
-      if (row?.has) return fail({ code: 'piece.has_spin_offs' });
-    }
-    const given = EDITABLE.filter((key) => body[key] !== undefined);
-    const detail = Object.fromEntries(
-      given.filter((key) => piece[key] !== body[key]).map((key) => [key, { from: piece[key], to: body[key] }]),
-    );
-    const aimBefore = await storedAim(tx, pieceId);
-    Object.assign(piece, Object.fromEntries(given.map((key) => [key, body[key]])));
-    piece.version += 1;
-    await tx.save(piece);
-    await recordActivity(tx, {
-      clientId: piece.clientId,
-      thing: 'piece',
-      thingId: pieceId,
-      verb: 'piece.edited',
-      actor: viewer.name,
-      detail,
-      at: now,
-    });
-    await replan(tx, [pieceId], now);
-    await pieceChanged.tell(tx, { id: pieceId, by: viewer }, now);
-    await tellAimMoved(app, tx, viewer, piece, aimBefore);
-    return ok(piece.version);
+  return app.write<number, Failure>((tx, now) => changePiece(app, tx, viewer, { pieceId, body, version }, now));
+}
+
+/** The same in the caller's transaction. */
+export async function changePiece(
+  app: App,
+  tx: Tx,
+  viewer: Viewer,
+  { pieceId, body, version }: { readonly pieceId: string; readonly body: EditPieceBody; readonly version: number },
+  now: InstantText,
+): Promise<Result<number, Failure>> {
+  const piece = await lockPiece(tx, pieceId);
+  if (piece.version !== version) return fail({ code: 'http.changed_meanwhile' });
+  if (body.pillarId) {
+    const known = await rowsOf(tx, 'select 1 from pillars where id = $1 and client_id = $2 and archived_at is null', [
+      body.pillarId,
+      piece.clientId,
+    ]);
+    if (known.length === 0) return fail({ code: 'pillar.unknown' });
+  }
+  if (body.shelved === true && !piece.shelved) {
+    const [row] = await rowsOf<{ has: boolean }>(tx, `select ${HAS_LIVE_OUTPUTS} as has`, [pieceId]);
+    if (row?.has) return fail({ code: 'piece.has_spin_offs' });
+  }
+  const given = EDITABLE.filter((key) => body[key] !== undefined);
+  const detail = Object.fromEntries(
+    given.filter((key) => piece[key] !== body[key]).map((key) => [key, { from: piece[key], to: body[key] }]),
+  );
+  const aimBefore = await storedAim(tx, pieceId);
+  Object.assign(piece, Object.fromEntries(given.map((key) => [key, body[key]])));
+  piece.version += 1;
+  await tx.save(piece);
+  await recordActivity(tx, {
+    clientId: piece.clientId,
+    thing: 'piece',
+    thingId: pieceId,
+    verb: 'piece.edited',
+    actor: viewer.name,
+    detail,
+    at: now,
   });
+  await replan(tx, [pieceId], now);
+  await pieceChanged.tell(tx, { id: pieceId, by: viewer }, now);
+  await tellAimMoved(app, tx, viewer, piece, aimBefore);
+  return ok(piece.version);
 }

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import type { ClientShape, CopiesChangedShape, CopyChangesBody, CopyRowShape } from '@zesting/contract';
+import type { ClientShape, PiecesChangedShape, CopyChangesBody, CopyRowShape } from '@zesting/contract';
 import { useState, type ClipboardEvent } from 'react';
 import { toast } from 'sonner';
 import { brandQuery } from '../../../api/clients';
@@ -34,7 +34,7 @@ function useCopyDraft(client: ClientShape, rows: readonly CopyRowShape[]) {
   const [said, setSaid] = useState('');
   const draft = kept ?? NOTHING;
   const put = (next: CopyDraft) => setKept(Object.keys(next).length === 0 ? null : next);
-  const write = useWrite((body: CopyChangesBody) => call<CopiesChangedShape>(`/clients/${client.id}/copy`, { method: 'PUT', body }), {
+  const write = useWrite((body: CopyChangesBody) => call<PiecesChangedShape>(`/clients/${client.id}/copy`, { method: 'PUT', body }), {
     quiet: true,
   });
   const takeIn = ({ draft: next, cells, left }: Filled) => {
