@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, expectAccessible, signIn, tellStory, test } from './zesting';
 
 tellStory('load');
@@ -89,4 +90,92 @@ test('a fee is agreed on, a rate said, and the month tells what an hour brings; 
   const freelance = await signIn(browser, zesting, 'teo@lightroomers.test');
   await freelance.goto(`/people/${teo?.id}`);
   await expect(freelance.getByRole('region', { name: 'Rate' })).toContainText('£61.50');
+});
+
+test('production as a sheet: given out, renamed and pasted many at once, saved by line, and taken away', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  await dana.goto('/production?client=KILN');
+  await dana.getByRole('navigation', { name: 'Production' }).getByRole('link', { name: 'Sheet' }).click();
+  const sheet = dana.getByRole('table', { name: 'Sheet' });
+  const titles = sheet.getByRole('textbox', { name: /^Title of / });
+  const doers = sheet.getByRole('combobox', { name: /^Who has of / });
+  const save = dana.getByRole('button', { name: /^Save( |$)/ });
+  await expect(titles.nth(2)).toBeVisible();
+  await expectAccessible(dana);
+
+  await test.step('put together and ordered, as the address holds it', async () => {
+    await dana.getByLabel('Put together by').selectOption('stage');
+    await expect(sheet.getByRole('cell', { name: /^Planned .* left/ })).toBeVisible();
+    await sheet.getByRole('button', { name: 'Left' }).click();
+    await dana.reload();
+    await expect(sheet.getByRole('columnheader', { name: 'Left' })).toHaveAttribute('aria-sort', 'ascending');
+    await expect(sheet.getByRole('cell', { name: /^Planned .* left/ })).toBeVisible();
+    await dana.getByLabel('Put together by').selectOption('');
+  });
+
+  await test.step('given to one person, many at once', async () => {
+    const named = (await doers.all()).slice(0, 2).map((one) => one.getAttribute('aria-label'));
+    const ofWhat = (await Promise.all(named)).map((label) => (label ?? '').replace('Who has of ', ''));
+    for (const title of ofWhat) await sheet.getByRole('checkbox', { name: `Choose ${title}`, exact: true }).check();
+    const many = dana.getByRole('group', { name: 'Chosen pieces' });
+    await many.getByLabel('With').selectOption({ label: 'Sunniva Aldous' });
+    await expect(dana.getByRole('status').filter({ hasText: 'Nothing is saved yet.' })).toBeVisible();
+    await save.click();
+    await expect(dana.getByText(/^[12] pieces? saved$/)).toBeVisible();
+    await dana.reload();
+    for (const title of ofWhat)
+      await expect(sheet.getByRole('combobox', { name: `Who has of ${title}`, exact: true }).locator('option:checked')).toHaveText(
+        'Sunniva Aldous',
+      );
+  });
+
+  await test.step('pasted from a spreadsheet, and taken back', async () => {
+    const before = await titles.first().inputValue();
+    await titles.first().evaluate((cell) => {
+      const clipboardData = new DataTransfer();
+      clipboardData.setData('text/plain', 'Rye by night\tNo such thing\r\nRye by day\t\r\n');
+      cell.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+    });
+    await expect(dana.getByRole('status').filter({ hasText: '3 cells filled, 1 could not be. Nothing is saved yet.' })).toBeVisible();
+    await expect(titles.first()).toHaveValue('Rye by night');
+    await dana.getByRole('button', { name: 'Take it back' }).click();
+    await expect(titles.first()).toHaveValue(before);
+    await expect(save).toBeDisabled();
+  });
+
+  await test.step('what a lead changes meanwhile is told, and nothing that was typed is lost', async () => {
+    const label = (await titles.first().getAttribute('aria-label')) ?? '';
+    const mine = titles.first();
+    await mine.fill('As Dana has it');
+    const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
+    await marta.goto('/production/sheet?client=KILN');
+    await marta.getByRole('textbox', { name: label, exact: true }).fill('As Marta has it');
+    await marta.getByRole('button', { name: 'Save 1 line' }).click();
+    await expect(marta.getByText('1 piece saved')).toBeVisible();
+    const behind = dana.getByRole('list', { name: 'Changed by somebody else meanwhile' });
+    await expect(behind).toContainText('Somebody else changed “As Marta has it” meanwhile.');
+    await expect(save).toBeDisabled();
+    await expectAccessible(dana);
+    await behind.getByRole('button', { name: 'Keep what I put in' }).click();
+    await dana.getByRole('button', { name: 'Save 1 line' }).click();
+    await expect(dana.getByText('1 piece saved')).toBeVisible();
+    await expect(marta.getByRole('textbox', { name: 'Title of As Dana has it', exact: true })).toBeVisible();
+    await marta.context().close();
+  });
+
+  await test.step('taken away, with the columns that are shown', async () => {
+    await dana.getByRole('button', { name: 'Columns' }).click();
+    await dana.getByRole('menuitemcheckbox', { name: 'Channels' }).click();
+    await dana.keyboard.press('Escape');
+    const [file] = await Promise.all([dana.waitForEvent('download'), dana.getByRole('link', { name: 'As CSV' }).click()]);
+    const text = readFileSync((await file.path()) ?? '', 'utf8');
+    expect(text.split('\r\n')[0]).toBe('\ufeffClient,Piece,Format,Pillar,Channels,Stage,At hand,With,Aim,Left (h),Danger');
+    expect(text).toContain('As Dana has it');
+    const [book] = await Promise.all([dana.waitForEvent('download'), dana.getByRole('link', { name: 'As a spreadsheet' }).click()]);
+    expect(book.suggestedFilename()).toBe('pieces.xlsx');
+    await sheet.getByRole('link', { name: 'Open As Dana has it' }).click();
+    await expect(dana.getByRole('heading', { name: 'As Dana has it' })).toBeVisible();
+    await dana.goBack();
+    await expect(sheet.getByRole('columnheader', { name: 'Channels' })).toBeVisible();
+  });
 });

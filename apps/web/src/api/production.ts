@@ -15,6 +15,7 @@ import type {
   RouteShape,
   RouteAlongShape,
   RoutesPageShape,
+  SheetShape,
   StationsShape,
   CopyTableShape,
   ForecastShape,
@@ -31,6 +32,7 @@ import { call } from '../lib/api';
 export const pieceKeys = {
   list: (query: string, asked: string) => ['pieces', query, asked] as const,
   line: (query: string, asked: string) => ['pieces', 'line', query, asked] as const,
+  sheet: (query: string, asked: string) => ['pieces', 'sheet', query, asked] as const,
   load: (from: string, to: string) => ['pieces', 'load', from, to] as const,
   personLoad: (personId: string) => ['pieces', 'load', personId] as const,
   one: (pieceId: string) => ['piece', pieceId] as const,
@@ -64,6 +66,14 @@ export const lineQuery = (query: string, asked: string) =>
     queryFn: ({ pageParam }) => call<LineShape>(`/pieces/line?order=aim&${asked}&${query}${pageParam ? `&cursor=${pageParam}` : ''}`),
     initialPageParam: '',
     getNextPageParam: (page) => page.nextCursor ?? undefined,
+    placeholderData: keepPreviousData,
+  });
+
+/** Pieces as lines of a sheet. @param query which client's; @param asked what it is narrowed to */
+export const sheetQuery = (query: string, asked: string) =>
+  queryOptions({
+    queryKey: pieceKeys.sheet(query, asked),
+    queryFn: () => call<SheetShape>(`/pieces/sheet?${asked}&${query}`),
     placeholderData: keepPreviousData,
   });
 

@@ -44,6 +44,9 @@ export function minutesWords(minutes: number): string {
   return [hours > 0 ? `${hours} h` : '', rest > 0 || hours === 0 ? `${rest} min` : ''].filter(Boolean).join(' ');
 }
 
+/** "1.5 h" of 90: short, for columns. */
+export const hoursWords = (minutes: number): string => `${Math.round(minutes / 6) / 10} h`;
+
 /** "512 kB", "60.2 MB", in steps of a thousand as file managers count. */
 export function bytesWords(bytes: number): string {
   const [value, unit] = bytes < 1e6 ? [bytes / 1e3, 'kB'] : bytes < 1e9 ? [bytes / 1e6, 'MB'] : [bytes / 1e9, 'GB'];

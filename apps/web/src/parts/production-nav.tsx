@@ -6,6 +6,7 @@ import { PageNav } from '../ui/page-nav';
 /** Address, name, and whether it is for those who manage alone. */
 const PARTS = [
   ['/production', 'Table', false],
+  ['/production/sheet', 'Sheet', true],
   ['/production/line', 'Line', true],
   ['/production/stages', 'Stages', true],
   ['/production/load', 'Load', true],
@@ -16,7 +17,7 @@ const PARTS = [
 ] as const;
 
 /** What of an address is one page's own. */
-const OWN = ['open', 'order', 'shown', 'who', 'day', 'words', 'within', 'kept'];
+const OWN = ['open', 'order', 'shown', 'who', 'day', 'words', 'within', 'kept', 'columns', 'by', 'down', 'group', 'all'];
 
 /** The ways of looking at the same work. What is asked for stays in the address from one to the other. */
 export function ProductionNav() {

@@ -7,11 +7,13 @@ interface FilterSelectProps {
   readonly options: readonly { readonly id: string; readonly name: string }[];
   /** what a choice is called that is not among the options, so that it can be taken off */
   readonly unknown?: string;
+  /** what stands for none of them */
+  readonly none?: string;
   readonly onChange: (id: string | null) => void;
 }
 
 /** One thing that a list is narrowed to; nothing where there is nothing to choose. */
-export function FilterSelect({ words, value, options, unknown = 'of another client', onChange }: FilterSelectProps) {
+export function FilterSelect({ words, value, options, unknown = 'of another client', none = 'any', onChange }: FilterSelectProps) {
   const id = useId();
   const shown = value !== null && options.every(({ id }) => id !== value) ? [...options, { id: value, name: unknown }] : options;
   if (shown.length === 0) return null;
@@ -26,7 +28,7 @@ export function FilterSelect({ words, value, options, unknown = 'of another clie
         value={value ?? ''}
         onChange={(event) => onChange(event.target.value || null)}
       >
-        <option value="">any</option>
+        <option value="">{none}</option>
         {shown.map((option) => (
           <option key={option.id} value={option.id}>
             {option.name}

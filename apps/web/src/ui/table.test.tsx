@@ -18,6 +18,24 @@ describe('a table', () => {
     expect(screen.getByRole('columnheader', { name: 'X' })).not.toHaveAttribute('aria-sort');
   });
 
+  it('says that it is the other way round, and draws over the whole width what is no row of cells', () => {
+    const rows = [{ id: 'head' }, { id: 'a' }];
+    render(
+      <Table
+        {...shared}
+        rows={rows}
+        order="id"
+        isDown
+        onOrder={() => undefined}
+        wide={({ id }) => (id === 'head' ? <b>All of A</b> : undefined)}
+      />,
+    );
+    expect(screen.getByRole('columnheader', { name: 'Id' })).toHaveAttribute('aria-sort', 'descending');
+    const [, head, line] = screen.getAllByRole('row');
+    expect([head, line].map((row) => row?.querySelectorAll('[role=cell]').length)).toEqual([1, 2]);
+    expect(head).toHaveTextContent('All of A');
+  });
+
   it('has no button where nobody listens', () => {
     render(<Table {...shared} />);
     expect(screen.queryByRole('button')).toBeNull();

@@ -1,11 +1,13 @@
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
-import { ArrowDown } from 'lucide-react';
+import { ArrowDown, ArrowUp } from 'lucide-react';
 import { memo, useEffect, useLayoutEffect, useRef, useState, type CSSProperties, type ReactNode } from 'react';
 
 export interface Column<Row> {
   readonly key: string;
   /** the word over the column; `spoken` alone is for readers that do not see it */
   readonly head?: string;
+  /** what stands there instead of a word, such as a box that chooses all */
+  readonly headCell?: ReactNode;
   readonly spoken?: string;
   /** a fixed width in rem; what has none shares what is left */
   readonly width?: number;
@@ -23,6 +25,12 @@ interface TableProps<Row> {
   /** the order that the rows have, and what a head that has one asks for; where nobody listens a head is no button */
   readonly order?: string;
   readonly onOrder?: (order: string) => void;
+  /** the other way round */
+  readonly isDown?: boolean;
+  /** a row that is drawn over the whole width, such as the head of a group; undefined: cell by cell */
+  readonly wide?: (row: Row) => ReactNode | undefined;
+  /** less room between columns */
+  readonly isDense?: boolean;
   /** called when the last rows come into view */
   readonly onEnd?: (() => void) | undefined;
 }
@@ -39,7 +47,7 @@ const FEW = 120;
  * A table that scrolls with the page. Of many rows only those near the window are there. Its rows are boxes with the roles of a table, each laid out by
  * itself: a real table is laid out anew as a whole with every row that comes or goes, which is seen as stutter.
  */
-export function Table<Row>({ label, columns, rows, keyOf, order, onOrder, onEnd }: TableProps<Row>) {
+export function Table<Row>({ label, columns, rows, keyOf, order, onOrder, isDown = false, wide, isDense = false, onEnd }: TableProps<Row>) {
   const body = useRef<HTMLDivElement>(null);
   const [top, setTop] = useState(0);
   useLayoutEffect(() => {
@@ -73,15 +81,15 @@ export function Table<Row>({ label, columns, rows, keyOf, order, onOrder, onEnd 
       >
         <div role="rowgroup">
           <div role="row" aria-rowindex={1} className="table-line text-muted font-medium">
-            {columns.map(({ key, head, spoken, align, order: own }) => (
+            {columns.map(({ key, head, headCell, spoken, align, order: own }) => (
               <div
                 key={key}
                 role="columnheader"
-                aria-sort={own === undefined || !onOrder ? undefined : own === order ? 'ascending' : 'none'}
-                className={`px-3 whitespace-nowrap ${align === 'right' ? 'text-right' : ''}`}
+                aria-sort={own === undefined || !onOrder ? undefined : own !== order ? 'none' : isDown ? 'descending' : 'ascending'}
+                className={`${isDense ? 'px-2' : 'px-3'} whitespace-nowrap ${align === 'right' ? 'text-right' : ''}`}
               >
                 {own === undefined || !onOrder ? (
-                  (head ?? <span className="sr-only">{spoken}</span>)
+                  (headCell ?? head ?? <span className="sr-only">{spoken}</span>)
                 ) : (
                   <button
                     type="button"
@@ -90,7 +98,7 @@ export function Table<Row>({ label, columns, rows, keyOf, order, onOrder, onEnd 
                     onClick={() => onOrder(own)}
                   >
                     {head}
-                    {own === order && <ArrowDown size={13} aria-hidden />}
+                    {own === order && (isDown ? <ArrowUp size={13} aria-hidden /> : <ArrowDown size={13} aria-hidden />)}
                   </button>
                 )}
               </div>
@@ -99,7 +107,7 @@ export function Table<Row>({ label, columns, rows, keyOf, order, onOrder, onEnd 
         </div>
         <div role="rowgroup" ref={body} style={{ height: rows.length * ROW_PX, paddingTop: first * ROW_PX }}>
           {rows.slice(first, last + 1).map((row, index) => (
-            <Line key={keyOf(row)} row={row} place={first + index + 2} columns={columns} />
+            <Line key={keyOf(row)} row={row} place={first + index + 2} columns={columns} wide={wide} isDense={isDense} />
           ))}
         </div>
       </div>
@@ -109,16 +117,27 @@ export function Table<Row>({ label, columns, rows, keyOf, order, onOrder, onEnd 
 
 interface LineProps<Row> {
   readonly row: Row;
+  readonly wide: ((row: Row) => ReactNode | undefined) | undefined;
+  readonly isDense: boolean;
   readonly place: number;
   readonly columns: readonly Column<Row>[];
 }
 
 /** One row, drawn once however far the table scrolls. */
-const Line = memo(function Line({ row, place, columns }: LineProps<unknown>) {
+const Line = memo(function Line({ row, place, columns, wide, isDense }: LineProps<unknown>) {
+  const whole = wide?.(row);
+  if (whole !== undefined)
+    return (
+      <div role="row" aria-rowindex={place} className="border-t border-line bg-sunk flex items-center px-3" style={{ height: ROW_PX }}>
+        <div role="cell" aria-colspan={columns.length} className="flex-1 min-w-0">
+          {whole}
+        </div>
+      </div>
+    );
   return (
     <div role="row" aria-rowindex={place} className="table-line border-t border-line hover:bg-sunk" style={{ height: ROW_PX }}>
       {columns.map(({ key, align, cell }) => (
-        <div key={key} role="cell" className={`px-3 truncate ${align === 'right' ? 'text-right' : ''}`}>
+        <div key={key} role="cell" className={`${isDense ? 'px-2' : 'px-3'} truncate ${align === 'right' ? 'text-right' : ''}`}>
           {cell(row)}
         </div>
       ))}

@@ -67,6 +67,7 @@ export class SheetChangesBody {
 export class SheetStepShape {
   stepId: string;
   title: string;
+  skill: string;
   doerId: string | null;
   doerName: string | null;
   /** it is the client's: nobody of the agency can have it */

@@ -79,7 +79,6 @@ export const USUAL_COLUMNS = [
   'stage',
   'step',
   'doer',
-  'wish',
   'aim',
   'left',
   'danger',

@@ -3,6 +3,7 @@ import { lazyPage } from '../../lib/lazy-page';
 
 const ProductionPage = lazyPage(() => import('./production-page'), 'ProductionPage');
 const LinePage = lazyPage(() => import('./line/line-page'), 'LinePage');
+const SheetPage = lazyPage(() => import('./sheet/sheet-page'), 'SheetPage');
 const LoadPage = lazyPage(() => import('./load/load-page'), 'LoadPage');
 const ProposePage = lazyPage(() => import('./load/propose-page'), 'ProposePage');
 const CopyPage = lazyPage(() => import('./copy/copy-page'), 'CopyPage');
@@ -17,6 +18,7 @@ export const feature: WebFeature = {
   name: 'production',
   routes: [
     { path: 'production', element: <ProductionPage /> },
+    { path: 'production/sheet', element: <SheetPage /> },
     { path: 'production/line', element: <LinePage /> },
     { path: 'production/load', element: <LoadPage /> },
     { path: 'production/load/propose', element: <ProposePage /> },
@@ -30,6 +32,7 @@ export const feature: WebFeature = {
   ],
   actions: (session) => [
     ...(session.role === 'freelance' ? [] : [go('Production', '/production')]),
+    ...(manages(session) ? [go('Production as a sheet', '/production/sheet', 'table, groups, many at once, spreadsheet, CSV')] : []),
     ...(manages(session) ? [go('Production over days', '/production/line', 'line, bars, slack')] : []),
     ...(manages(session) ? [go('Everybody’s load', '/production/load', 'hours, days, who is over-full')] : []),
     ...(manages(session) ? [go('Propose doers', '/production/load/propose', 'staffing, who takes what nobody has')] : []),

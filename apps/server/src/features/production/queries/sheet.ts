@@ -26,7 +26,7 @@ export async function sheetOf(app: App, viewer: Viewer, asked: PiecesAsked): Pro
          coalesce(sum(coalesce(s.remaining_minutes, s.effort_minutes)) filter (where s.finished_on is null and not ${isClientsStep('s')}), 0)::int as "leftMinutes",
          coalesce(sum(s.effort_minutes) filter (where s.finished_on is not null and s.doer_id is not null and not ${isClientsStep('s')}
            and not exists (select 1 from worked w where w.step_id = s.id and w.removed_at is null and w.minutes is not null)), 0)::int as "unlogged",
-         coalesce(jsonb_agg(jsonb_build_object('stepId', s.id, 'title', s.title, 'doerId', s.doer_id, 'doerName', d.name, 'isClients', ${isClientsStep('s')}, 'version', s.version) order by s.position)
+         coalesce(jsonb_agg(jsonb_build_object('stepId', s.id, 'title', s.title, 'skill', s.skill, 'doerId', s.doer_id, 'doerName', d.name, 'isClients', ${isClientsStep('s')}, 'version', s.version) order by s.position)
            filter (where s.finished_on is null and ${isFreeStep('s')}), '[]') as "atHand"
        from steps s left join people d on d.id = s.doer_id where s.piece_id = p.id) n on true
      where p.id = any($1) order by array_position($1::uuid[], p.id)`,

@@ -1,7 +1,8 @@
 import type { CopyRowShape } from '@zesting/contract';
 import Papa from 'papaparse';
 import fc from 'fast-check';
-import { changesOf, filledDown, isBehind, pasted, rowKey, shownText, tableIn, typed, without, type CopyDraft } from './copy-draft';
+import { changesOf, filledDown, isBehind, pasted, rowKey, shownText, typed, without, type CopyDraft } from './copy-draft';
+import { tableIn } from '../table-in';
 
 const row = (pieceId: string, more: Partial<CopyRowShape> = {}): CopyRowShape => ({
   placementId: `l-${pieceId}`,

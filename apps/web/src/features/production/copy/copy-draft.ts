@@ -1,6 +1,5 @@
 import { tagWords, toTags } from '../../../lib/tags';
 import type { CopyChangeBody, CopyRowShape } from '@zesting/contract';
-import Papa from 'papaparse';
 
 /** What is changed in the table, in the order of its columns. */
 export const COPY_FIELDS = ['copy', 'tags', 'firstComment', 'link'] as const;
@@ -76,15 +75,6 @@ export function filledDown(draft: CopyDraft, rows: readonly CopyRowShape[], fiel
   const open = others.filter(isOpen);
   const text = shownText(first, field, draft);
   return { draft: open.reduce((next, row) => typed(next, row, field, text), draft), cells: open.length, left: others.length - open.length };
-}
-
-/**
- * A table on the clipboard, where there is one: with tabs, or said to be one. Anything else is a text, whose lines belong together.
- * @param html what the clipboard has as HTML
- */
-export function tableIn(text: string, html: string): string[][] | null {
-  if (!text.includes('\t') && !/<table[\s>]/i.test(html)) return null;
-  return Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: '\t' }).data;
 }
 
 /** What differs from what is saved, as it is sent. Rows that somebody else changed meanwhile are left out. */

@@ -16,13 +16,13 @@ import {
   isBehind,
   pasted,
   rowKey,
-  tableIn,
   typed,
   without,
   type CopyDraft,
   type CopyField,
   type Filled,
 } from './copy-draft';
+import { tableIn } from '../table-in';
 import { CopyRow } from './copy-row';
 
 const NOTHING: CopyDraft = {};

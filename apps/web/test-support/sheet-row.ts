@@ -1,0 +1,30 @@
+import type { SheetRowShape } from '@zesting/contract';
+
+/** A planned still of the first client with nobody at its first step. */
+export const sheetRow = (id: string, more: Partial<SheetRowShape> = {}): SheetRowShape => ({
+  id,
+  number: Number(id.replace(/\D/g, '')) || 1,
+  version: 3,
+  clientId: 'c1',
+  clientCode: 'AAA',
+  title: `Piece ${id}`,
+  formatName: 'Still',
+  pillarId: null,
+  pillarName: null,
+  campaignNames: [],
+  channelNames: ['Feed'],
+  purpose: null,
+  stage: 'planned',
+  atHand: [{ stepId: `write-${id}`, title: 'Write', skill: 'write', doerId: null, doerName: null, isClients: false, version: 2 }],
+  stepTitles: ['Write'],
+  doerNames: [],
+  round: 1,
+  wishOn: '2027-03-20',
+  aimOn: '2027-03-20',
+  expectedOn: '2027-03-18',
+  slackDays: 2,
+  leftMinutes: 90,
+  workedMinutes: 0,
+  danger: 'fine',
+  ...more,
+});
