@@ -3,6 +3,7 @@ import { addMarker, hashPassword, type App, type Viewer } from '@zesting/server'
 import { CLIENTS, type ClientKey, type StoryClient } from './clients.js';
 import { todayOf } from './plan-story.js';
 import { AGENCY, FORMATS, ITEMS, PASSWORD, PEOPLE, ROUTES, SKILLS, type PersonKey, type RouteKey } from './story.js';
+import { writingOf } from './writing.js';
 
 export interface SetupClient {
   readonly id: string;
@@ -64,7 +65,11 @@ export async function insertSetup(app: App, now: string): Promise<Setup> {
       end_on: inDays('ivo', 22),
     });
     const formats = new Map<string, string>();
-    for (const [position, name] of FORMATS.entries()) formats.set(name, await insert('formats', { name, position }));
+    for (const [position, name] of FORMATS.entries()) {
+      const { texts, outline } = writingOf(name);
+      const written = { texts: JSON.stringify(texts), outline: JSON.stringify(outline) };
+      formats.set(name, await insert('formats', { name, position, ...written }));
+    }
     const routes = await perKey(ROUTES, (route) =>
       insert('routes', { name: route.name, format_id: formats.get(route.format), steps: JSON.stringify(route.steps) }),
     );

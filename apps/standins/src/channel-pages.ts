@@ -8,6 +8,7 @@ const timeOf = (at: string): string => `<time>${escape(at.slice(0, 16).replace('
 
 function content(post: ChannelPost): string {
   const parts = [
+    ...(post.texts ?? []).map(({ name, text }) => `<p><b>${escape(name)}:</b> ${lines(text)}</p>`),
     `<p>${lines(post.text)}</p>`,
     post.tags.length > 0 ? `<p>${post.tags.map((tag) => `#${escape(tag)}`).join(' ')}</p>` : '',
     post.link ? `<p>${escape(post.link)}</p>` : '',

@@ -1,5 +1,14 @@
 import { queryOptions } from '@tanstack/react-query';
-import type { AgencySettingsShape, BeginningShape, DemoShape, RegionShape, SessionShape, StartShape, DeviceShape } from '@zesting/contract';
+import type {
+  AgencySettingsShape,
+  BeginningShape,
+  DemoShape,
+  FormatWritingsShape,
+  RegionShape,
+  SessionShape,
+  StartShape,
+  DeviceShape,
+} from '@zesting/contract';
 import { call } from '../lib/api';
 
 export const sessionKeys = { own: ['session'], start: ['start'], devices: ['devices'] } as const;
@@ -17,9 +26,21 @@ export const startQuery = queryOptions({ queryKey: sessionKeys.start, queryFn: (
 /** Where one is signed in. */
 export const devicesQuery = queryOptions({ queryKey: sessionKeys.devices, queryFn: () => call<DeviceShape[]>('/session/devices') });
 
-export const agencyKeys = { all: ['agency'], beginning: ['agency', 'beginning'], demo: ['agency', 'demo'], regions: ['regions'] } as const;
+export const agencyKeys = {
+  all: ['agency'],
+  beginning: ['agency', 'beginning'],
+  demo: ['agency', 'demo'],
+  writing: ['agency', 'writing'],
+  regions: ['regions'],
+} as const;
 
 export const agencyQuery = queryOptions({ queryKey: agencyKeys.all, queryFn: () => call<AgencySettingsShape>('/agency') });
+
+/** The formats, with what their pieces are written by. */
+export const formatWritingsQuery = queryOptions({
+  queryKey: agencyKeys.writing,
+  queryFn: () => call<FormatWritingsShape>('/formats/writing'),
+});
 
 /** What comes next in an agency that is new. */
 export const beginningQuery = queryOptions({ queryKey: agencyKeys.beginning, queryFn: () => call<BeginningShape>('/agency/beginning') });

@@ -5,6 +5,7 @@ type Said = Pick<FindingShape, 'code' | 'place' | 'what' | 'count' | 'limit'>;
 
 const PLACES: Record<FindingShape['place'], string> = {
   copy: 'the copy',
+  text: 'a text beside the copy',
   tags: 'the tags',
   first_comment: 'the first comment',
   link: 'the link',
@@ -27,6 +28,8 @@ const WORDS: Record<FindingShape['code'], (said: Said) => string> = {
   link_dead: () => 'An address in the text cannot be pressed on this channel',
   link_gone: ({ what = '', place }) => `There is no page at ${what}${place === 'first_comment' ? ' (first comment)' : ''}`,
   link_silent: ({ what = '', place }) => `No answer from ${what}${place === 'first_comment' ? ' (first comment)' : ''}`,
+  text_missing: ({ what = '' }) => `“${what}” is not written yet`,
+  text_long: ({ what = '', count: length = 0, limit = 0 }) => `“${what}” has ${length} of ${limit} characters: ${length - limit} too many`,
   word_otherwise: ({ what = '', place }) => `“${what}” is written otherwise in ${PLACES[place]}`,
   word_never: ({ what = '', place }) => `“${what}” is never to be used, and is in ${PLACES[place]}`,
   disclosure_missing: () => 'The disclosure that the client asks for is missing',

@@ -168,6 +168,12 @@ function Appearance({ piece, channel, room, marks, onPick }: AppearanceProps) {
           </div>
         </>
       )}
+      {piece.texts.map(({ name, text }) => (
+        <div key={name} className="mt-3">
+          <p className="text-muted text-[13px]">{name}</p>
+          <p className="whitespace-pre-wrap break-words font-medium">{text}</p>
+        </div>
+      ))}
       <div className="mt-3">
         <MarkedText text={channel.copy} channelId={channel.copyOf} marks={marks.filter(inCopy)} onPick={onPick} />
       </div>

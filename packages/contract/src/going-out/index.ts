@@ -1,7 +1,7 @@
 import type { Crop, FindingCode, FindingPlace, SendingCode, SendingState } from '@zesting/core';
 import { IsBoolean, Matches } from 'class-validator';
 import { ClientClockShape } from '../calendar/index.js';
-import { MediumShape, PlacementShape } from '../production/index.js';
+import { MediumShape, NamedTextShape, PlacementShape } from '../production/index.js';
 
 /** That somebody looked at what goes out, or took that back. */
 export class PlacementCheckBody {
@@ -111,6 +111,7 @@ export class HandOutShape {
   tags: string;
   firstComment: string;
   link: string;
+  texts: NamedTextShape[];
   /** what goes out there, in its order */
   media: HandOutMediumShape[];
   /** what each file is called: they sort in publishing order */

@@ -15,6 +15,7 @@ import {
 } from 'class-validator';
 import type { ChannelRules, Crop, PartState } from '@zesting/core';
 import { Optional, OptionalOrNull } from '../fields/index.js';
+import { ContentTextBody, OutlineHeadingBody, WrittenTextShape } from './text-bodies.js';
 
 export class MediumBody {
   @IsUUID()
@@ -39,6 +40,15 @@ export class SharedPartBody {
   @IsString()
   @MaxLength(500)
   disclosure: string;
+
+  /** the texts besides the copy; what is left away altogether stays as it is, one that is not among them is not written */
+  @Optional()
+  @IsArray()
+  @ArrayMaxSize(40)
+  @ArrayUnique((text: ContentTextBody) => text.key)
+  @ValidateNested({ each: true })
+  @Type(() => ContentTextBody)
+  texts?: ContentTextBody[];
 }
 
 /** How a picture is cut on a channel. */
@@ -165,6 +175,8 @@ export class ChannelContentShape {
 
 export class ContentShape {
   version: number;
-  shared: { copy: string; media: MediumShape[]; disclosure: string; state: PartState };
+  shared: { copy: string; media: MediumShape[]; disclosure: string; texts: WrittenTextShape[]; state: PartState };
+  /** the headings that its copy begins from */
+  outline: OutlineHeadingBody[];
   channels: ChannelContentShape[];
 }

@@ -22,6 +22,7 @@ export * from './forecast-shapes.js';
 export * from './to-make-shapes.js';
 export * from './along-shapes.js';
 export * from './content-bodies.js';
+export * from './text-bodies.js';
 export * from './line-shapes.js';
 export * from './path-bodies.js';
 export * from './version-shapes.js';

@@ -1,4 +1,5 @@
 import type { Crop } from '@zesting/core';
+import { ContentTextShape } from './text-bodies.js';
 import { MediumShape } from './content-bodies.js';
 
 /** A frozen version of a piece's content. */
@@ -34,6 +35,7 @@ export class VersionContentShape {
   number: number | null;
   copy: string;
   disclosure: string;
+  texts: ContentTextShape[];
   media: MediumShape[];
   channels: VersionChannelShape[];
 }

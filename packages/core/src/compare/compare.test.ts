@@ -1,6 +1,6 @@
 import { diffWordsWithSpace } from 'diff';
 import fc from 'fast-check';
-import type { Content } from '../content/index.js';
+import type { Content, ContentText } from '../content/index.js';
 import { digestParts } from '../digest/index.js';
 import { compareContent, compareText, type TextPiece } from './index.js';
 
@@ -161,6 +161,12 @@ describe('what differs between two contents', () => {
     shared: fc.record({
       copy: fc.constantFrom('', 'One two', 'One  two', 'One\r\ntwo', 'One\ntwo'),
       disclosure: fc.constantFrom('', 'Paid'),
+      texts: fc.uniqueArray(
+        fc.record({ key: fc.constantFrom('s', 't'), name: fc.constantFrom('S', 'T'), text: fc.constantFrom('x', 'x\r\ny', 'x\ny') }),
+        {
+          selector: ({ key }) => key,
+        },
+      ),
       media: fc.array(fc.record({ hash: fc.constantFrom('a', 'b'), alt: fc.constantFrom('', 'é', 'e\u0301') }), { maxLength: 3 }),
     }),
     channels: fc.dictionary(
@@ -181,7 +187,7 @@ describe('what differs between two contents', () => {
 
   it('is something exactly where the digests differ', () => {
     const whole = (made: {
-      shared: { media: { hash: string; alt: string }[]; copy: string; disclosure: string };
+      shared: { media: { hash: string; alt: string }[]; copy: string; disclosure: string; texts: ContentText[] };
       channels: Content['channels'];
     }) => ({
       shared: { ...made.shared, media: made.shared.media.map(({ hash, alt }) => medium(hash, alt)) },

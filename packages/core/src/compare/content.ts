@@ -1,4 +1,4 @@
-import { EMPTY_CHANNEL_PART, type ChannelPart, type Content, type Medium } from '../content/index.js';
+import { EMPTY_CHANNEL_PART, type ChannelPart, type Content, type ContentText, type Medium } from '../content/index.js';
 import type { Crop } from '../crop/index.js';
 import { plain } from '../digest/index.js';
 import { compareText, type TextPiece } from './text.js';
@@ -16,6 +16,8 @@ export type ContentChange =
       readonly channelId: string | null;
       readonly pieces: readonly TextPiece[];
     }
+  /** one of the texts besides the copy */
+  | { readonly field: 'text'; readonly channelId: null; readonly name: string; readonly pieces: readonly TextPiece[] }
   | { readonly field: 'tags'; readonly channelId: string; readonly tags: readonly TagPiece[]; readonly isReordered: boolean }
   | {
       readonly field: 'media';
@@ -58,6 +60,7 @@ export function compareContent(before: Content, after: Content, language?: strin
     plain(one) === plain(other) ? [] : [{ field, channelId, pieces: compareText(plain(one), plain(other), language) }];
   const channelIds = [...new Set([...Object.keys(before.channels), ...Object.keys(after.channels)])];
   return [
+    ...compareTexts(before.shared.texts, after.shared.texts, language),
     ...text('copy', null, before.shared.copy, after.shared.copy),
     ...compareMedia(before.shared.media, after.shared.media, language),
     ...text('disclosure', null, before.shared.disclosure, after.shared.disclosure),
@@ -75,6 +78,17 @@ export function compareContent(before: Content, after: Content, language?: strin
       ];
     }),
   ];
+}
+
+/** Texts are the same by their keys, under the newer name; one that is not there is empty. */
+function compareTexts(before: readonly ContentText[] = [], after: readonly ContentText[] = [], language?: string): ContentChange[] {
+  const keys = [...new Set([...after, ...before].map(({ key }) => key))];
+  return keys.flatMap((key): ContentChange[] => {
+    const [one, other] = [before, after].map((texts) => texts.find((text) => text.key === key));
+    const [from, to] = [plain(one?.text ?? ''), plain(other?.text ?? '')];
+    const isSame = from === to && (one === undefined) === (other === undefined);
+    return isSame ? [] : [{ field: 'text', channelId: null, name: (other ?? one)?.name ?? key, pieces: compareText(from, to, language) }];
+  });
 }
 
 /** Whether the things that stand in both lists stand there in another order. */

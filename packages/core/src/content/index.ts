@@ -1,6 +1,8 @@
 import type { Crop } from '../crop/index.js';
+import type { ContentText } from './texts.js';
 
 export * from './language.js';
+export * from './texts.js';
 
 /** A picture or file in a piece's content, known by the SHA-256 of its bytes. */
 export interface Medium {
@@ -15,6 +17,8 @@ export interface SharedPart {
   readonly copy: string;
   readonly media: readonly Medium[];
   readonly disclosure: string;
+  /** what its format has besides the copy, such as a subject line or a script; absent: nothing of it is written */
+  readonly texts?: readonly ContentText[];
 }
 
 /** What one channel has of its own. Empty copy means: the shared copy goes out there. */
@@ -58,7 +62,7 @@ export function mediaShown<Kind extends Pick<Medium, 'hash'>>(
 }
 
 /**
- * A content without what says nothing: a channel names no medium and cuts none that is not there, and one that shows all as they stand names none. A
+ * A content without what says nothing: a text that is empty, a channel names no medium and cuts none that is not there, and one that shows all as they stand names none. A
  * choice of which nothing is left shows all again.
  */
 export function tidied({ shared, channels }: Content): Content {
@@ -69,7 +73,12 @@ export function tidied({ shared, channels }: Content): Content {
     const cut = Object.entries(crops ?? {}).filter(([hash]) => all.includes(hash));
     return { ...rest, ...(isAll ? {} : { media: chosen }), ...(cut.length === 0 ? {} : { crops: Object.fromEntries(cut) }) };
   };
-  return { shared, channels: Object.fromEntries(Object.entries(channels).map(([id, each]) => [id, part(each)])) };
+  const { texts = [], ...others } = shared;
+  const written = texts.filter(({ text }) => text.trim() !== '');
+  return {
+    shared: { ...others, ...(written.length === 0 ? {} : { texts: written }) },
+    channels: Object.fromEntries(Object.entries(channels).map(([id, each]) => [id, part(each)])),
+  };
 }
 
 /** What one channel shows, as somebody changes it there; what is left away stays. */

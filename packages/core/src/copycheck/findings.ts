@@ -10,6 +10,8 @@ export const FINDING_CODES = [
   'link_dead',
   'link_gone',
   'link_silent',
+  'text_missing',
+  'text_long',
   'word_never',
   'word_otherwise',
   'disclosure_missing',
@@ -33,7 +35,7 @@ export const FINDING_CODES = [
 export type FindingCode = (typeof FINDING_CODES)[number];
 
 /** Where in a content something was found. */
-export type FindingPlace = 'copy' | 'tags' | 'first_comment' | 'link' | 'disclosure' | 'media' | 'date' | 'channel';
+export type FindingPlace = 'copy' | 'text' | 'tags' | 'first_comment' | 'link' | 'disclosure' | 'media' | 'date' | 'channel';
 
 /** Something that speaks against going out. */
 export interface Finding {
@@ -41,7 +43,7 @@ export interface Finding {
   /** `must`: it does not go out like this; `should`: somebody decides */
   readonly severity: 'must' | 'should';
   readonly place: FindingPlace;
-  /** what it is about: a word, a tag, an address, the name of a picture, a day off, a day */
+  /** what it is about: a word, a tag, an address, the name of a picture or a text, a day off, a day */
   readonly what?: string;
   /** how many there are, where there is a limit */
   readonly count?: number;

@@ -1,4 +1,4 @@
-import { copyOnChannel, wordsOtherwise, wordsStanding, type Content } from '../content/index.js';
+import { copyOnChannel, wordsOtherwise, wordsStanding, writtenTexts, type Content, type FormatText } from '../content/index.js';
 import { charactersOf, countCharacters } from './characters.js';
 import type { Finding, FindingPlace } from './findings.js';
 import { answerState, brokenLinksIn, isWebAddress, linksIn, type LinkAnswers } from './links.js';
@@ -90,6 +90,19 @@ export function copycheck(content: Content, channelId: string, rules: CopyRules,
     findings.push({ code: 'disclosure_missing', severity: 'must', place: 'disclosure' });
   return findings;
 }
+
+/**
+ * What speaks against the texts that a piece has besides its copy: one that is needed and not there, one that is too long, words of the client's.
+ * @param asked what the piece's format has
+ */
+export const textcheck = ({ shared }: Content, asked: readonly FormatText[], client: ClientRules): Finding[] =>
+  writtenTexts(asked, shared.texts).flatMap(({ name, text, limit, isNeeded }): Finding[] => {
+    const length = countCharacters(text.trim());
+    if (length === 0) return isNeeded ? [{ code: 'text_missing', severity: 'must', place: 'text', what: name }] : [];
+    const long: Finding[] =
+      limit !== null && length > limit ? [{ code: 'text_long', severity: 'must', place: 'text', what: name, count: length, limit }] : [];
+    return [...long, ...never(text, 'text', client), ...otherwise(text, 'text', client)];
+  });
 
 const never = (text: string, place: FindingPlace, client: ClientRules): Finding[] =>
   wordsStanding(text, client.wordsNever).map((what) => ({ code: 'word_never', severity: 'must', place, what }));

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
-import { EMPTY_CHANNEL_PART, type ChannelPart, type Content } from '../content/index.js';
+import { EMPTY_CHANNEL_PART, EMPTY_SHARED_PART, type ChannelPart, type Content } from '../content/index.js';
 import { canonical, CHAIN_START, chainHead, digestParts, sha256Hex, type Json } from './index.js';
 
 describe('canonical text (RFC 8785)', () => {
@@ -95,6 +95,26 @@ describe('digests', () => {
     expect(digestParts('client', 'piece', withPart({ crops: {} }))).toEqual(digests[0]);
     expect(() => digestParts('client', 'piece', cut, 'zesting-part-1')).toThrow('has no words');
     expect(() => digestParts('client', 'piece', cut, 'zesting-part-9')).toThrow('unknown scheme');
+  });
+
+  it('cover the texts besides the copy, under the third: by their keys, whatever they are called and however they are ordered', () => {
+    const withTexts = (...texts: { key: string; name: string; text: string }[]): Content => ({
+      ...content,
+      shared: { ...EMPTY_SHARED_PART, copy: 'Copy', texts },
+    });
+    const subject = { key: 'subject', name: 'Subject', text: 'Caf\u0065\u0301\r\nopen' };
+    const title = { key: 'title', name: 'Title', text: 'T' };
+    // as RFC 8785 writes it: reckoned here without our own functions
+    const text = `{"client":"client","content":{"copy":"Copy","disclosure":"","media":[],"texts":{"subject":"Caf\u00e9\\nopen"}},"part":"shared","piece":"piece","scheme":"zesting-part-3"}`;
+    const shared = (made: Content, scheme?: string) => digestParts('client', 'piece', made, scheme).shared;
+    expect(shared(withTexts(subject))).toBe(createHash('sha256').update(text).digest('hex'));
+    expect(shared(withTexts({ ...subject, name: 'Subject line' }))).toBe(shared(withTexts(subject)));
+    expect(shared(withTexts(subject, title))).toBe(shared(withTexts(title, subject)));
+    expect(new Set([withTexts(), withTexts(subject), withTexts(title), withTexts(subject, title)].map((made) => shared(made))).size).toBe(
+      4,
+    );
+    expect(shared(withTexts())).toBe(shared({ ...content, shared: { ...EMPTY_SHARED_PART, copy: 'Copy' } }, 'zesting-part-1'));
+    for (const scheme of ['zesting-part-1', 'zesting-part-2']) expect(() => shared(withTexts(subject), scheme)).toThrow('has no words');
   });
 
   it('chains: a changed record changes every later head', () => {

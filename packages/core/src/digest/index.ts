@@ -7,7 +7,7 @@ import type { ChannelPart, Content, SharedPart } from '../content/index.js';
 export type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
 
 /** The scheme by which digests are made now. */
-export const PART_SCHEME = 'zesting-part-2';
+export const PART_SCHEME = 'zesting-part-3';
 export const SHARED_PART = 'shared';
 
 /** Half of a character. */
@@ -51,6 +51,12 @@ const sharedJson = (part: SharedPart): Json => ({
   media: part.media.map((medium) => ({ hash: medium.hash, alt: plain(medium.alt) })),
 });
 
+/** Texts stand under their keys: their order and what they are called are no part of what is signed. */
+const writtenJson = (part: SharedPart): Json => ({
+  ...(sharedJson(part) as Readonly<Record<string, Json>>), // an object, as it stands above
+  texts: Object.fromEntries((part.texts ?? []).map(({ key, text }) => [key, plain(text)])),
+});
+
 const channelJson = (part: ChannelPart): Json => ({
   copy: plain(part.copy),
   firstComment: plain(part.firstComment),
@@ -69,21 +75,24 @@ const shownJson = (part: ChannelPart): Json => ({
 
 interface PartScheme {
   readonly name: string;
-  /** whether it has words for all that a channel's part says */
-  readonly says: (part: ChannelPart) => boolean;
-  readonly channel: (part: ChannelPart) => Json;
+  /** whether it has words for all that a part says; absent: it brought nothing for such a part */
+  readonly shared?: { readonly says: (part: SharedPart) => boolean; readonly json: (part: SharedPart) => Json };
+  readonly channel?: { readonly says: (part: ChannelPart) => boolean; readonly json: (part: ChannelPart) => Json };
 }
 
 /**
- * What of a channel's part is digested, the oldest scheme first. A change of shape gets a new scheme behind the old ones, which stay for good. Of
- * those that have words for all of a part the oldest is taken: what says nothing new keeps its digest, and with it every approval.
+ * What of a part is digested, the oldest scheme first. A change of shape gets a new scheme behind the old ones, which stay for good. Of those that
+ * have words for all of a part the oldest is taken: what says nothing new keeps its digest, and with it every approval.
  */
 const SCHEMES: readonly PartScheme[] = [
-  { name: 'zesting-part-1', says: (part) => !saysMore(part), channel: channelJson },
-  { name: PART_SCHEME, says: () => true, channel: shownJson },
+  {
+    name: 'zesting-part-1',
+    shared: { says: ({ texts = [] }) => texts.length === 0, json: sharedJson },
+    channel: { says: (part) => !saysMore(part), json: channelJson },
+  },
+  { name: 'zesting-part-2', channel: { says: () => true, json: shownJson } },
+  { name: PART_SCHEME, shared: { says: () => true, json: writtenJson } },
 ];
-/** Shared parts have had one shape so far. */
-const SHARED_SCHEME = 'zesting-part-1';
 
 /** Whether digests of that scheme can be made, and so verified. */
 export const isPartScheme = (scheme: string): boolean => SCHEMES.some(({ name }) => name === scheme);
@@ -104,13 +113,16 @@ export function digestParts(clientId: string, pieceId: string, content: Content,
   if (newest < 0) throw new RangeError(`unknown scheme: ${scheme}`);
   const digest = (by: string, part: string, json: Json) =>
     sha256Hex(canonical({ scheme: by, client: clientId, piece: pieceId, part, content: json }));
+  const known = SCHEMES.slice(0, newest + 1);
+  const sharedBy = known.find(({ shared }) => shared?.says(content.shared));
+  if (!sharedBy?.shared) throw new RangeError(`${scheme} has no words for all that the shared part says`);
   const channelDigest = (id: string, part: ChannelPart) => {
-    const by = SCHEMES.slice(0, newest + 1).find(({ says }) => says(part));
-    if (!by) throw new RangeError(`${scheme} has no words for all that the part of ${id} says`);
-    return digest(by.name, `channel:${id}`, by.channel(part));
+    const by = known.find(({ channel }) => channel?.says(part));
+    if (!by?.channel) throw new RangeError(`${scheme} has no words for all that the part of ${id} says`);
+    return digest(by.name, `channel:${id}`, by.channel.json(part));
   };
   return {
-    shared: digest(SHARED_SCHEME, SHARED_PART, sharedJson(content.shared)),
+    shared: digest(sharedBy.name, SHARED_PART, sharedBy.shared.json(content.shared)),
     channels: Object.fromEntries(Object.entries(content.channels).map(([id, part]) => [id, channelDigest(id, part)])),
   };
 }

@@ -1,8 +1,9 @@
-import { copyOnChannel, type Content } from '../content/index.js';
+import { copyOnChannel, type Content, type FormatText } from '../content/index.js';
 import {
   copycheck,
   linkcheck,
   mediacheck,
+  textcheck,
   textOn,
   writtenTags,
   type ChannelRules,
@@ -18,6 +19,8 @@ export interface PreflightFacts {
   readonly channelId: string;
   readonly rules: ChannelRules;
   readonly client: ClientRules;
+  /** what the piece's format has besides the copy */
+  readonly texts: readonly FormatText[];
   /** the media that the channel shows, in their order there */
   readonly media: readonly CheckedMedium[];
   /** what the pages answered to which its links lead, as far as they were asked */
@@ -81,9 +84,11 @@ export function preflight(facts: PreflightFacts): Finding[] {
   const findings: Finding[] = [];
   if (facts.hasPassed) findings.push({ code: 'time_passed', severity: 'must', place: 'date' });
   if (!facts.isSigned) findings.push({ code: 'not_signed', severity: 'must', place: 'copy' });
-  if (copy.trim() === '' && media.length === 0) findings.push({ code: 'empty', severity: 'must', place: 'copy' });
+  if (copy.trim() === '' && media.length === 0 && (content.shared.texts ?? []).length === 0)
+    findings.push({ code: 'empty', severity: 'must', place: 'copy' });
   findings.push(
     ...copycheck(content, channelId, rules, client),
+    ...textcheck(content, facts.texts, client),
     ...linkcheck(content, channelId, facts.links),
     ...mediacheck(media, rules),
     ...oldcheck(media, facts.on),
@@ -131,6 +136,8 @@ export interface HandOut {
   readonly tags: string;
   readonly firstComment: string;
   readonly link: string;
+  /** what there is besides, each by its name */
+  readonly texts: readonly { readonly name: string; readonly text: string }[];
 }
 
 /** What goes out on a channel, as somebody copies it there: the text, then tags, first comment and link on their own. */
@@ -141,12 +148,14 @@ export function handOut(content: Content, channelId: string): HandOut {
     tags: writtenTags(part?.tags ?? []),
     firstComment: part?.firstComment.trim() ?? '',
     link: part?.link.trim() ?? '',
+    texts: (content.shared.texts ?? []).map(({ name, text }) => ({ name, text: text.trim() })),
   };
 }
 
 /** The same as one text, as files carry it: parts apart by an empty line. */
 export function handOutText(content: Content, channelId: string): string {
-  const { text, tags, firstComment, link } = handOut(content, channelId);
+  const { text, tags, firstComment, link, texts } = handOut(content, channelId);
   const comment = firstComment === '' ? '' : `First comment: ${firstComment}`;
-  return `${[text, tags, link, comment].filter((one) => one !== '').join('\n\n')}\n`;
+  const besides = texts.map((one) => `${one.name}: ${one.text}`);
+  return `${[...besides, text, tags, link, comment].filter((one) => one !== '').join('\n\n')}\n`;
 }

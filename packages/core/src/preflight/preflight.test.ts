@@ -29,6 +29,7 @@ const fine: PreflightFacts = {
     fileLimitMb: null,
   },
   client: { wordsNever: ['cheap'], wordsToUse: [], needsDisclosure: true },
+  texts: [],
   media: [],
   links: new Map(),
   on: '2027-03-09',
@@ -52,6 +53,27 @@ describe('preflight', () => {
     expect(codes({ content: { ...content, shared: { ...content.shared, copy: ' ' } } })).toEqual(['must empty']);
     expect(codes({ rules: { ...fine.rules, copyLimit: 10, needsMedia: true } })).toEqual(['must copy_long', 'must media_missing']);
     for (const more of [{ isSigned: false }, { hasPassed: true }]) expect(isReady(preflight({ ...fine, ...more }))).toBe(false);
+  });
+
+  it('stops what lacks a text that its format needs, or has one that is too long or against the client’s words', () => {
+    const subject = { key: 'subject', name: 'Subject', isLong: false, prompt: '', limit: 10, isNeeded: true };
+    const withSubject = (text: string) => ({
+      texts: [subject],
+      content: { ...content, shared: { ...content.shared, texts: [{ key: 'subject', name: 'Subject', text }] } },
+    });
+    expect(codes({ texts: [subject] })).toEqual(['must text_missing']);
+    expect(codes({ texts: [{ ...subject, isNeeded: false }] })).toEqual([]);
+    expect(codes(withSubject(' Rye now ! '))).toEqual([]);
+    expect(codes(withSubject('Rye and more rye'))).toEqual(['must text_long']);
+    expect(preflight({ ...fine, ...withSubject('So cheap') })).toMatchObject([{ code: 'word_never', place: 'text', what: 'cheap' }]);
+    // what its format has no longer is still read, and goes out
+    expect(codes({ ...withSubject('Too cheap for words'), texts: [] })).toEqual(['must word_never']);
+  });
+
+  it('hands out the texts besides the copy by their names, before it', () => {
+    const written = { ...content, shared: { ...content.shared, texts: [{ key: 'subject', name: 'Subject', text: ' Rye ' }] } };
+    expect(handOut(written, 'feed').texts).toEqual([{ name: 'Subject', text: 'Rye' }]);
+    expect(handOutText(written, 'feed')).toMatch(/^Subject: Rye\n\nFresh on Saturday/);
   });
 
   it('says what somebody may have meant, after what must be settled', () => {
@@ -133,6 +155,7 @@ describe('what is handed out', () => {
     expect(handOut(content, 'feed')).toEqual({
       text: 'Fresh on Saturday\n\nAdvertisement',
       tags: '#rye #bread',
+      texts: [],
       firstComment: 'Which one is yours?',
       link: 'https://example.test/menu',
     });

@@ -108,6 +108,22 @@ describe('a sign-off record', () => {
     ).toHaveLength(1);
   });
 
+  it('holds with texts besides the copy, and shows one that was put in or changed afterwards', () => {
+    const texts = [{ key: 'subject', name: 'Subject', text: 'Rye' }];
+    const written = { ...CONTENT, shared: { ...CONTENT.shared, texts } };
+    const withTexts = (scheme: string, content = written) =>
+      changed((record) => {
+        const digests = digestParts('client', 'piece', written);
+        put(record, 'versions', [...record.versions, { ...record.versions[0], id: 'v2', number: 2, content, digests, scheme }]);
+      });
+    expect(withTexts('zesting-part-3')).toEqual([]);
+    expect(withTexts('zesting-part-2')).toEqual(['version 2: its digests are not those of its content']);
+    const other = { ...written, shared: { ...written.shared, texts: [{ key: 'subject', name: 'Subject', text: 'Wheat' }] } };
+    expect(withTexts('zesting-part-3', other)).toEqual(['version 2: its digests are not those of its content']);
+    // a text put into what was digested before there were any
+    expect(changed((record) => put(record.versions[0]?.content.shared ?? {}, 'texts', texts))).toHaveLength(1);
+  });
+
   it('of another scheme is not judged', () => {
     expect(changed((record) => put(record, 'scheme', 'other'))).toEqual(['unknown scheme: other']);
     expect(changed((record) => put(record.versions[0] ?? {}, 'scheme', 'zesting-part-0'))).toEqual([

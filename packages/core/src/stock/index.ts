@@ -1,3 +1,4 @@
+export { WRITING_STOCK, type WritingStock } from './writing.js';
 import type { FormField, FormItem } from '../intake/index.js';
 import type { RouteStep } from '../route/index.js';
 

@@ -1,6 +1,6 @@
 import { routeProblems } from '../route/index.js';
 import { fieldsOf, formFaults } from '../intake/index.js';
-import { CHANNEL_KINDS, CHANNEL_STOCK, FORM_STOCK, ROUTE_STOCK, SKILL_STOCK } from './index.js';
+import { CHANNEL_KINDS, CHANNEL_STOCK, FORM_STOCK, ROUTE_STOCK, SKILL_STOCK, WRITING_STOCK } from './index.js';
 
 describe('the starting stock', () => {
   it.each(ROUTE_STOCK.map((route) => [route.name, route] as const))('has a route for %s that pieces can take', (_name, { steps }) => {
@@ -15,6 +15,20 @@ describe('the starting stock', () => {
     expect(new Set(ROUTE_STOCK.map((route) => route.formatName)).size).toBe(ROUTE_STOCK.length);
     expect(new Set(ROUTE_STOCK.map((route) => route.name)).size).toBe(ROUTE_STOCK.length);
   });
+
+  it.each(Object.entries(WRITING_STOCK))(
+    'has texts for %s that stand apart, each with what helps to write it',
+    (format, { texts, outline }) => {
+      expect(ROUTE_STOCK.map((route) => route.formatName)).toContain(format);
+      for (const names of [texts.map(({ key }) => key), texts.map(({ name }) => name)]) expect(new Set(names).size).toBe(names.length);
+      for (const { key, prompt, limit } of texts) {
+        expect(key).toMatch(/^[a-z0-9-]{1,40}$/);
+        expect(prompt.length).toBeLessThanOrEqual(300);
+        expect(limit ?? 1).toBeGreaterThan(0);
+      }
+      for (const { heading, prompt } of outline) expect([heading, prompt]).not.toContain('');
+    },
+  );
 
   it('has a channel for each kind, in a shape that a channel may have', () => {
     expect(Object.keys(CHANNEL_STOCK)).toEqual([...CHANNEL_KINDS]);

@@ -4,6 +4,8 @@ import type { Response } from 'express';
 import {
   EditAgencyBody,
   FormatNeedsBody,
+  FormatWritingBody,
+  type FormatWritingsShape,
   HideBeginningBody,
   LeaveDemoBody,
   type AgencySettingsShape,
@@ -24,6 +26,7 @@ import { agencyOf, settingsOf } from './queries/settings.js';
 import { editAgency } from './use-cases/edit-agency.js';
 import { demoOf, leaveDemo } from './use-cases/leave-demo.js';
 import { setFormatNeeds } from './use-cases/format-needs.js';
+import { formatWriting, formatWritings, setFormatWriting } from './use-cases/format-writing.js';
 import { putMark } from './use-cases/mark.js';
 import { takeStock } from './use-cases/take-stock.js';
 import { tryMail } from './use-cases/try-mail.js';
@@ -142,6 +145,29 @@ export class AgencyController {
 @Controller('formats')
 export class FormatsController {
   constructor(private readonly app: App) {}
+
+  /** The formats, with what their pieces are written by. */
+  @Get('writing')
+  @Access('format.read')
+  async writing(@CurrentViewer() viewer: Viewer): Promise<FormatWritingsShape> {
+    return { formats: await formatWritings(this.app), canEdit: viewer.mayEditForms };
+  }
+
+  /** Says what pieces of a format are written by: their texts besides the copy, and the headings that copy begins from. */
+  @Put(':formatId/writing')
+  @HttpCode(204)
+  @Access('format.set_needs')
+  async setWriting(
+    @CurrentViewer() viewer: Viewer,
+    @Param('formatId') formatId: string,
+    @Body() body: FormatWritingBody,
+    @IfMatch() version: number,
+  ): Promise<void> {
+    const done = await setFormatWriting(this.app, viewer, formatId, body, version);
+    if (!done.ok && done.failure.code === 'http.changed_meanwhile')
+      throw Problem.of('http.changed_meanwhile', { theirs: await formatWriting(this.app, formatId) });
+    valueOrProblem(done);
+  }
 
   /** Says which facts the brief of a format needs. */
   @Put(':formatId/needs')

@@ -10,6 +10,7 @@ import { AgencyModule } from './index.js';
 const policies = {
   'agency.read': { roles: MANAGERS },
   'agency.edit': { roles: LEADS },
+  'format.read': { roles: MANAGERS },
   'format.set_needs': { roles: MANAGERS, right: 'forms' },
 } as const satisfies Record<string, Policy>;
 

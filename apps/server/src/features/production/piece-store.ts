@@ -43,6 +43,7 @@ export async function askForCuts(tx: Tx, { channels }: Content): Promise<void> {
 export const hasContent = (content: Content): boolean =>
   content.shared.copy.trim() !== '' ||
   content.shared.media.length > 0 ||
+  (content.shared.texts ?? []).length > 0 ||
   Object.values(content.channels).some((part) => part.copy.trim() !== '');
 
 /** Freezes the working copy as a version; the same content as the newest version is that version. */

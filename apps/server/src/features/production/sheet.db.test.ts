@@ -98,6 +98,10 @@ describe('the sheet', () => {
     const all = await sheet('shown=all');
     expect(all.rows.length).toBeGreaterThan(2);
     expect(all.rows.slice(0, 2).map(({ id }) => id)).toEqual([early, late]);
+    expect(await sheet('shown=all&from=2027-03-25')).toMatchObject({
+      total: 1 + all.rows.filter(({ id, aimOn }) => id !== late && (aimOn ?? '') >= '2027-03-25').length,
+      leftOut: 0,
+    });
     expect(all.rows.slice(2).every(({ stage }) => stage === 'shelved')).toBe(true);
   });
 

@@ -5,6 +5,7 @@ import { askForPost, bringFile, putComment, putPost, tryChannel, type ChannelAt,
 const POST: OutgoingPost = {
   reference: 'one',
   from: 'Client, Feed',
+  texts: [],
   text: 'Fresh',
   tags: [],
   link: null,

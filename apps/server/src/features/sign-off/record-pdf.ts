@@ -85,6 +85,7 @@ function write(pdf: Pdf, record: SignOffRecord, keyName: string): void {
   }
   if (newest) {
     heading(pdf, `The copy of version ${newest.number}`);
+    for (const { name, text } of newest.content.shared.texts ?? []) line(pdf, `${name}: ${text}`);
     line(pdf, newest.content.shared.copy || '(none)');
     for (const [id, part] of Object.entries(newest.content.channels))
       if (part.copy.trim()) line(pdf, `${record.channels[id] ?? id}: ${part.copy}`, MUTED);

@@ -147,6 +147,8 @@ const TABLE: Record<string, string> = {
   'GET /api/pieces': 'lead manager staff',
   'GET /api/pieces/{pieceId}': makers,
   'GET /api/pieces/line': managers,
+  'GET /api/formats/writing': managers,
+  'PUT /api/formats/{formatId}/writing': managers,
   'GET /api/pieces/sheet': managers,
   'PUT /api/pieces/sheet': managers,
   'GET /api/pieces/sheet/csv': managers,
@@ -465,6 +467,7 @@ const LINK_OF: Record<string, string> = {
 const OF_NO_CLIENT: Record<string, string> = {
   'GET /api/clients/{clientId}/mark': all, // a brand's logo, on every form and room of theirs
   'PUT /api/formats/{formatId}/needs': managers,
+  'PUT /api/formats/{formatId}/writing': managers,
   // whoever does a duty need not have its client otherwise: whether they do is asked with what they say of it
   'PUT /api/duties/{dutyId}/day': makers,
   'POST /api/duties/{dutyId}/missed': makers,

@@ -1,4 +1,5 @@
 import type { AgencySettingsShape, ListEntryBody, ListEntryShape, StockShape } from '@zesting/contract';
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { call } from '../../lib/api';
 import { count } from '../../lib/format';
@@ -37,6 +38,12 @@ export function ListsSection({ agency }: { agency: AgencySettingsShape }) {
   return (
     <>
       <StockCard />
+      <p className="mb-4">
+        <Link to="/agency/writing" className="text-pine underline">
+          What each format is written by
+        </Link>{' '}
+        <span className="text-muted">Subject lines, titles, scripts, and the outline that copy begins from.</span>
+      </p>
       <div className="grid gap-4 lg:grid-cols-2 items-start">
         <ListCard list="formats" agency={agency} />
         <ListCard list="skills" agency={agency} />

@@ -13,11 +13,12 @@ const cutFrame = (medium: HandOutMediumShape) => frameOn(medium, { ratio: medium
 /** What goes out on a channel, part by part, each copied with one press, and its files. */
 export function Parts({ placementId, handOut }: { placementId: string; handOut: HandOutShape }) {
   const parts = [
+    ...handOut.texts.map(({ name, text }) => [name, text] as const),
     ['Text', handOut.text],
     ['Tags', handOut.tags],
     ['First comment', handOut.firstComment],
     ['Link', handOut.link],
-  ] as const;
+  ] satisfies readonly (readonly [string, string])[];
   return (
     <>
       {parts

@@ -63,7 +63,9 @@ function theSame({ channelId }: ChannelContentShape, other: Draft): string | und
 }
 
 function Side({ title, draft, other }: { title: string; draft: Draft; other: Draft }) {
+  const besides = (of: Draft, key: string) => of.shared.texts.find((text) => text.key === key)?.text ?? '';
   const parts = [
+    ...draft.shared.texts.map(({ key, name, text }) => ({ name, text, differs: text !== besides(other, key) })),
     { name: 'Copy', text: draft.shared.copy, differs: draft.shared.copy !== other.shared.copy },
     { name: 'Pictures', text: draft.shared.media.map((medium) => medium.name).join(', '), differs: false },
     ...draft.channels.map((part) => ({

@@ -23,6 +23,8 @@ import { PartTag } from './part-tag';
 import { PhraseChoice } from './phrase-choice';
 import { StepActions } from './step-actions';
 import { useDraft } from './use-draft';
+import { FirstDraft } from './writing/first-draft';
+import { WrittenTexts } from './writing/written-texts';
 
 /** The piece's content: the shared part, and a part per channel with its preview. */
 export function ContentSection({ piece }: { piece: PieceShape }) {
@@ -71,6 +73,12 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
       </div>
       <StepActions piece={piece} save={save} busy={busy} />
       <AgencyApproval piece={piece} />
+      <WrittenTexts
+        texts={draft.shared.texts}
+        rules={rules}
+        readOnly={readOnly}
+        onChange={(texts) => change({ ...draft, shared: { ...draft.shared, texts } })}
+      />
       <Field label="Copy" help="Goes out on every channel that has no copy of its own." warning={wordsWarning(draft.shared.copy, rules)}>
         {(control) => (
           <textarea
@@ -83,6 +91,9 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
           />
         )}
       </Field>
+      {!readOnly && (
+        <FirstDraft piece={piece} copy={draft.shared.copy} onPut={(copy) => change({ ...draft, shared: { ...draft.shared, copy } })} />
+      )}
       {!readOnly && <WordsToUse text={draft.shared.copy} words={rules.wordsToUse} />}
       {!readOnly && (
         <PhraseChoice

@@ -14,6 +14,7 @@ const bodyOf = (draft: Draft) => ({
     copy: draft.shared.copy,
     disclosure: draft.shared.disclosure,
     media: draft.shared.media.map(({ assetId, alt }) => ({ assetId, alt })),
+    texts: draft.shared.texts.flatMap(({ key, text }) => (text.trim() === '' ? [] : [{ key, text }])),
   },
   channels: draft.channels.map(({ channelId, copy, tags, firstComment, link, media = null, crops = {} }) => ({
     channelId,

@@ -1,4 +1,4 @@
-import type { BriefFact } from '@zesting/core';
+import type { BriefFact, FormatText, OutlineHeading } from '@zesting/core';
 import { Entity, Unique } from 'typeorm';
 import { IdKey, InstantColumn, IntColumn, JsonColumn, TextColumn } from '../../../platform/database/columns.js';
 
@@ -12,4 +12,9 @@ export class Format {
   @InstantColumn({ nullable: true }) archivedAt: string | null;
   /** which facts its brief needs */
   @JsonColumn({ default: () => '\'["about", "aim"]\'' }) needs: BriefFact[];
+  /** what its pieces have besides the copy */
+  @JsonColumn({ default: () => "'[]'" }) texts: FormatText[];
+  /** the headings that their copy begins from */
+  @JsonColumn({ default: () => "'[]'" }) outline: OutlineHeading[];
+  @IntColumn({ default: 1 }) writingVersion: number;
 }

@@ -1,9 +1,10 @@
 import type { StockShape } from '@zesting/contract';
-import { FORM_STOCK, ROUTE_STOCK, SKILL_STOCK, type InstantText } from '@zesting/core';
+import { FORM_STOCK, ROUTE_STOCK, SKILL_STOCK, WRITING_STOCK, type InstantText } from '@zesting/core';
 import { recordActivity } from '../../../platform/activity.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { makeStockForm } from '../../intake/index.js';
 import { addRoute } from '../../planning/index.js';
+import { Format } from '../entities/format.entity.js';
 import { agencyOf } from '../queries/settings.js';
 
 /**
@@ -17,6 +18,11 @@ export async function takeStock(tx: Tx, actor: string, now: InstantText): Promis
     'formats',
     ROUTE_STOCK.map((route) => route.formatName),
   );
+  // formats that were there keep what they are written by
+  for (const name of formats) {
+    const { texts, outline } = WRITING_STOCK[name] ?? { texts: [], outline: [] };
+    await tx.update(Format, { name }, { texts: [...texts], outline: [...outline] });
+  }
   const skills = await addMissing(tx, 'skills', SKILL_STOCK);
   const routes: string[] = [];
   for (const route of ROUTE_STOCK) {

@@ -6,6 +6,7 @@ const whenOf = ({ row }: Packed): string => `${row.on ?? ''}, ${row.at?.slice(0,
 const partsOf = ({ handOut, media }: Packed): readonly (readonly [head: string, text: string])[] =>
   (
     [
+      ...handOut.texts.map(({ name, text }) => [name, text] as const),
       ['Text', handOut.text],
       ['Tags', handOut.tags],
       ['Link', handOut.link],

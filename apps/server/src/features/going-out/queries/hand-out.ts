@@ -1,4 +1,4 @@
-import { fileNames, getDay, handOut, mediaOn } from '@zesting/core';
+import { fileNames, getDay, handOut, mediaOn, type HandOut } from '@zesting/core';
 import type { GoingOutRowShape, HandOutShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { fileFacts, mediumShape, type FileFacts } from '../../production/index.js';
@@ -20,6 +20,8 @@ async function rowOf(app: App, placed: Placed): Promise<GoingOutRowShape> {
   if (!row) throw new Error('a row went away');
   return row;
 }
+
+const handOutShape = ({ texts, ...rest }: HandOut) => ({ ...rest, texts: [...texts] });
 
 /** Only pictures are cut. */
 const isCut = ({ assetId }: { readonly assetId: string }, files: ReadonlyMap<string, FileFacts>): boolean =>
@@ -45,7 +47,7 @@ export async function handOutOf(app: App, placementId: string): Promise<HandOutS
   const named = { on: on === null ? null : getDay(on), clientCode: channel?.code ?? '', title: pieceTitle };
   return {
     channelId,
-    ...handOut(content, channelId),
+    ...handOutShape(handOut(content, channelId)),
     media,
     fileNames: fileNames(media.map(({ name }) => ({ ...named, extension: name.split('.').at(-1) ?? '' }))),
     postingAddress: channel?.postingAddress ?? null,

@@ -6,6 +6,7 @@ import {
   type ChannelRules,
   type CheckedMedium,
   type ClientRules,
+  type FormatText,
   type Content,
   type Finding,
   type InstantText,
@@ -30,6 +31,7 @@ export interface Placed extends Omit<GoingOutRowShape, 'findings' | 'check' | 'w
   rules: ChannelRules;
   window: PublishWindow;
   client: ClientRules;
+  texts: FormatText[];
   checkedSeen: string | null;
   checked: PlacementCheckShape | null;
   channelKind: string;
@@ -38,7 +40,7 @@ export interface Placed extends Omit<GoingOutRowShape, 'findings' | 'check' | 'w
 }
 
 /** What `FROM` gives as a `Placed`. */
-const COLUMNS = `${PLACEMENT_COLUMNS}, p.title as "pieceTitle", p.number as "pieceNumber", f.name as "formatName", l.publish_at as "publishAt",
+const COLUMNS = `${PLACEMENT_COLUMNS}, p.title as "pieceTitle", p.number as "pieceNumber", f.name as "formatName", f.texts, l.publish_at as "publishAt",
   ${firstPicture('coalesce(v.content, p.content)')} as "pictureId", coalesce(v.content, p.content) as content, p.digests,
   ${channelRules('h')} as rules, ${windowOf('p.id')} as window,
   jsonb_build_object('wordsNever', c.brand -> 'wordsNever', 'wordsToUse', c.brand -> 'wordsToUse', 'needsDisclosure', coalesce((c.brand ->> 'needsDisclosure')::boolean, false)) as client,
@@ -139,13 +141,14 @@ function accessOf({ link, channelKind, on }: Placed): SendingAccess | null {
 
 function findingsOf(placed: Placed, others: readonly Placed[], facts: Around): Finding[] {
   if (SPOKEN_FOR.includes(placed.state)) return [];
-  const { content, channelId, rules, window, client, pieceId, on } = placed;
+  const { content, channelId, rules, window, client, texts, pieceId, on } = placed;
   return preflight({
     content,
     channelId,
     rules,
     window,
     client,
+    texts,
     pieceId,
     media: mediaOf(placed, facts),
     links: facts.links,

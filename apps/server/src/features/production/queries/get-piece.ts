@@ -9,6 +9,9 @@ import {
   isField,
   isByClient,
   type Content,
+  type FormatText,
+  type OutlineHeading,
+  writtenTexts,
   type PlannedStep,
 } from '@zesting/core';
 import type {
@@ -51,6 +54,8 @@ interface PieceColumns {
   title: string;
   notes: string;
   format_name: string;
+  format_texts: FormatText[];
+  format_outline: OutlineHeading[];
   pillar_id: string | null;
   purpose: PieceShape['purpose'];
   campaign_id: string | null;
@@ -97,7 +102,7 @@ interface StepColumns {
 /** The whole of one piece: content, brief, path with its dates and reasons, placements, decisions, activity. */
 export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promise<PieceShape> {
   const [row] = await app.read<PieceColumns>(
-    `select p.*, f.name as format_name, (select g.campaign_id from campaign_pieces g where g.piece_id = p.id) as campaign_id, coalesce(t.rounds_allowed, c.rounds_agreed) as rounds_agreed,
+    `select p.*, f.name as format_name, f.texts as format_texts, f.outline as format_outline, (select g.campaign_id from campaign_pieces g where g.piece_id = p.id) as campaign_id, coalesce(t.rounds_allowed, c.rounds_agreed) as rounds_agreed,
        coalesce((select jsonb_agg(jsonb_build_object('key', e.step ->> 'key', 'title', e.step ->> 'title') order by e.at) from jsonb_array_elements(${stepsAsOf('t', 'p.route_version')}) with ordinality e (step, at)
          where e.step ->> 'kind' <> 'sign_off' and not exists (select 1 from steps s where s.piece_id = p.id and s.key = e.step ->> 'key')), '[]') as left_out,
        (select jsonb_build_object('personId', d.id, 'name', d.name) from people d where c.policy ->> 'kind' = 'agency' and d.id::text = c.policy ->> 'personId') as agency_decider,
@@ -282,9 +287,11 @@ async function contentShape(app: App, row: PieceColumns, source: PieceSource): P
     shared: {
       copy: row.content.shared.copy,
       disclosure: row.content.shared.disclosure,
+      texts: writtenTexts(row.format_texts, row.content.shared.texts),
       state: signOff.shared,
       media: row.content.shared.media.map((medium) => mediumShape(medium, files)),
     },
+    outline: row.format_outline,
     channels: channels.flatMap((channel) => {
       const part = row.content.channels[channel.channelId];
       if (!part) return [];

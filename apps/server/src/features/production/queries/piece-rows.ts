@@ -111,7 +111,7 @@ export async function askedIds(app: App, asks: ReturnType<typeof asksFor>, most:
   return rows.map(({ id }) => id);
 }
 
-/** How many open pieces there are of what is asked for, and how many the filter leaves out. */
+/** How many pieces there are of what is asked for, and how many open ones the filter leaves out. */
 export async function countsOf(
   app: App,
   viewer: Viewer,
@@ -119,7 +119,8 @@ export async function countsOf(
   asks: ReturnType<typeof asksFor>,
 ): Promise<{ total: number; leftOut: number }> {
   const total = await countOf(app, asks);
-  const isNarrowed = asks.values.slice(1).some((value) => value !== null);
+  // what is done is left out of nothing
+  const isNarrowed = asks.isOpen && asks.values.slice(1).some((value) => value !== null);
   if (!isNarrowed) return { total, leftOut: 0 };
   const whole = await countOf(app, asksFor(viewer, { clientId: asked.clientId, shown: 'open' }));
   return { total, leftOut: whole - total };

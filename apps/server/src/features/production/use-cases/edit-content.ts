@@ -1,5 +1,16 @@
-import { EMPTY_CHANNEL_PART, fail, ok, type ChannelPart, type Content, type InstantText, type Result } from '@zesting/core';
-import type { ChannelPartBody, ContentBody } from '@zesting/contract';
+import {
+  EMPTY_CHANNEL_PART,
+  fail,
+  namedTexts,
+  ok,
+  type ChannelPart,
+  type Content,
+  type ContentText,
+  type FormatText,
+  type InstantText,
+  type Result,
+} from '@zesting/core';
+import type { ChannelPartBody, ContentBody, SharedPartBody } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
@@ -8,7 +19,7 @@ import { replan } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
 import { askForCuts, lockPiece, pieceChanged, setContent } from '../piece-store.js';
 
-type Failure = { code: 'http.changed_meanwhile' } | { code: 'file.unknown' } | { code: 'channel.unknown' };
+type Failure = { code: 'http.changed_meanwhile' } | { code: 'text.unknown' } | { code: 'file.unknown' } | { code: 'channel.unknown' };
 
 /** Writes the working copy. An edit made against an older state is refused: the answer to it carries both states. */
 export function editContent(
@@ -60,12 +71,20 @@ function partOf({ copy, tags, firstComment, link, media, crops }: ChannelPartBod
   return { copy, tags, firstComment, link, ...(shown ? { media: shown } : {}), ...(cut ? { crops: cut } : {}) };
 }
 
+/** The texts besides the copy, under the names that the piece's format gives them; undefined where one is of neither. */
+async function textsOf(tx: Tx, piece: Piece, given: SharedPartBody['texts']): Promise<readonly ContentText[] | undefined> {
+  const before = piece.content.shared.texts ?? [];
+  if (given === undefined) return before;
+  const [format] = await rowsOf<{ texts: FormatText[] }>(tx, 'select texts from formats where id = $1', [piece.formatId]);
+  return namedTexts(given, format?.texts ?? [], before);
+}
+
 /** The content that a body describes: known files of this piece, its request or a piece that it was begun from, and just the channels that the piece has. */
 async function contentOf(
   tx: Tx,
   piece: Piece,
   body: ContentBody,
-): Promise<Result<Content, { code: 'file.unknown' } | { code: 'channel.unknown' }>> {
+): Promise<Result<Content, { code: 'text.unknown' } | { code: 'file.unknown' } | { code: 'channel.unknown' }>> {
   const files = await rowsOf<{ id: string; hash: string; name: string }>(
     tx,
     `with pieces_at_hand as (select $3::uuid as id union select of_piece_id from piece_references where piece_id = $3)
@@ -80,9 +99,11 @@ async function contentOf(
   });
   if (media.length !== body.shared.media.length) return fail({ code: 'file.unknown' });
   if (body.channels.some((part) => !(part.channelId in piece.content.channels))) return fail({ code: 'channel.unknown' });
+  const texts = await textsOf(tx, piece, body.shared.texts);
+  if (!texts) return fail({ code: 'text.unknown' });
   const given = new Map(body.channels.map((part) => [part.channelId, part]));
   return ok({
-    shared: { copy: body.shared.copy, disclosure: body.shared.disclosure, media },
+    shared: { copy: body.shared.copy, disclosure: body.shared.disclosure, media, texts },
     channels: Object.fromEntries(
       Object.keys(piece.content.channels).map((id) => {
         const part = given.get(id);

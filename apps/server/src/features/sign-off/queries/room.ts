@@ -125,6 +125,7 @@ function pieceShape(item: ItemRow, said: readonly ClientRemark[], files: Readonl
     mine: item.mine,
     media: item.content.shared.media.filter(({ assetId }) => files.has(assetId)).map((medium) => mediumShape(medium, files)),
     disclosure: item.content.shared.disclosure,
+    texts: (item.content.shared.texts ?? []).map(({ name, text }) => ({ name, text })),
     channels: item.channels.map(({ id, ...channel }) => {
       const part = item.content.channels[id] ?? EMPTY_CHANNEL_PART;
       return { ...channel, ...partShape(part), copy: copyOnChannel(item.content, id), copyOf: part.copy.trim() ? id : null };

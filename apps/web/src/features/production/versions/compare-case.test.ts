@@ -16,6 +16,7 @@ const version = (more: Partial<VersionContentShape>): VersionContentShape => ({
   number: 1,
   copy: '',
   disclosure: '',
+  texts: [],
   media: [],
   channels: [],
   ...more,
@@ -36,6 +37,9 @@ describe('what differs, in words', () => {
 
   it('counts words, files and tags, and says where they stand', () => {
     expect(said({ copy: 'Back on the shelf' }, { copy: 'Back on shelves now' })).toEqual(['Copy: 2 words gone, 2 words new']);
+    const subject = (text: string) => ({ texts: [{ key: 'subject', name: 'Subject', text }] });
+    expect(said(subject('Back'), subject('Back again'))).toEqual(['Subject: 1 word new']);
+    expect(said(subject('Back'), {})).toEqual(['Subject: 1 word gone']);
     expect(said({ copy: 'Back' }, { copy: 'Back.' })).toEqual(['Copy: signs or blanks']);
     expect(said({ media: [medium('a'), medium('b')] }, { media: [medium('b'), medium('a'), medium('c')] })).toEqual([
       'Pictures and clips: 1 file new, another order',

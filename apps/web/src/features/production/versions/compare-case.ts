@@ -3,13 +3,14 @@ import { compareContent, LARGEST_CROP, type Content, type ContentChange, type Cr
 import { count } from '../../../lib/format';
 
 /** A version as core knows contents. */
-export const contentOf = ({ copy, disclosure, media, channels }: VersionContentShape): Content => ({
-  shared: { copy, disclosure, media },
+export const contentOf = ({ copy, disclosure, texts, media, channels }: VersionContentShape): Content => ({
+  shared: { copy, disclosure, media, texts },
   channels: Object.fromEntries(channels.map(({ channelId, name: _, ...part }) => [channelId, part])),
 });
 
 export const FIELD_WORDS: Record<ContentChange['field'], string> = {
   copy: 'Copy',
+  text: 'Text',
   disclosure: 'Disclosure',
   firstComment: 'First comment',
   link: 'Link',
@@ -64,7 +65,7 @@ export function changesBetween(
   const names = new Map([...before.channels, ...after.channels].map(({ channelId, name }) => [channelId, name]));
   return compareContent(contentOf(before), contentOf(after)).map((change) => {
     const channel = change.channelId === null ? null : (names.get(change.channelId) ?? '');
-    const field = FIELD_WORDS[change.field];
+    const field = change.field === 'text' ? change.name : FIELD_WORDS[change.field];
     return { change, where: channel === null ? field : change.field === 'channel' ? channel : `${channel}: ${field.toLowerCase()}` };
   });
 }

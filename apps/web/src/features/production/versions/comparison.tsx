@@ -55,7 +55,9 @@ export function Comparison({ before, after }: ComparisonProps) {
 function Same({ version, changes }: { version: VersionContentShape; changes: readonly ContentChange[] }) {
   const differs = (field: ContentChange['field'], channelId: string | null = null) =>
     changes.some((change) => change.field === field && change.channelId === channelId);
+  const isChangedText = (name: string) => changes.some((change) => change.field === 'text' && change.name === name);
   const texts = [
+    ...version.texts.map(({ name, text }) => ({ where: name, text, isSame: !isChangedText(name) })),
     { where: 'Copy', text: version.copy, isSame: !differs('copy') },
     { where: 'Disclosure', text: version.disclosure, isSame: !differs('disclosure') },
     ...version.channels.flatMap(({ channelId, name, copy, tags, firstComment, link }) => [

@@ -1,0 +1,169 @@
+import { useQuery } from '@tanstack/react-query';
+import type { FormatTextBody, FormatWritingShape, OutlineHeadingBody } from '@zesting/contract';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { formatWritingsQuery } from '../../api/agency';
+import { call, wordsOf } from '../../lib/api';
+import { count } from '../../lib/format';
+import { useTouched } from '../../lib/queries';
+import { useSearch } from '../../lib/use-search';
+import { EditedSection, useEdited } from '../../ui/edited';
+import { ListEditor } from '../../ui/list-editor';
+import { Empty, Failed, Loading, PageHead } from '../../ui/page';
+
+/** What pieces of each format are written by: their texts besides the copy, and the outline that copy begins from. */
+export function WritingPage() {
+  const formats = useQuery(formatWritingsQuery);
+  const { search, put } = useSearch();
+  if (formats.isError) return <Failed message={wordsOf(formats.error)} onRetry={() => void formats.refetch()} />;
+  if (!formats.data) return <Loading />;
+  const { formats: all, canEdit } = formats.data;
+  const chosen = all.find(({ formatId }) => formatId === search.get('format')) ?? all[0];
+  return (
+    <>
+      <PageHead title="What each format is written by" />
+      {!chosen ? (
+        <Empty title="No format yet">
+          Formats are listed in the <Link to="/agency?tab=lists">agency’s settings</Link>.
+        </Empty>
+      ) : (
+        <div className="grid gap-4 lg:grid-cols-[14rem_minmax(0,1fr)] items-start">
+          <nav aria-label="Formats" className="card p-2">
+            {all.map(({ formatId, name, texts, outline }) => (
+              <button
+                key={formatId}
+                type="button"
+                aria-current={formatId === chosen.formatId ? 'page' : undefined}
+                className={`block w-full text-left rounded-md px-2.5 py-1 min-h-9 hover:bg-sunk ${formatId === chosen.formatId ? 'bg-sunk font-semibold' : ''}`}
+                onClick={() => put({ format: formatId })}
+              >
+                {name}
+                <span className="block text-muted text-[12px] font-normal">{writtenWords(texts.length, outline.length)}</span>
+              </button>
+            ))}
+          </nav>
+          <FormatWriting key={chosen.formatId} format={chosen} isLocked={!canEdit} />
+        </div>
+      )}
+    </>
+  );
+}
+
+const writtenWords = (texts: number, headings: number): string =>
+  [texts > 0 && count(texts, 'text'), headings > 0 && count(headings, 'heading')].filter(Boolean).join(', ') || 'copy alone';
+
+type Writing = Pick<FormatWritingShape, 'texts' | 'outline'>;
+const writingOf = ({ texts, outline }: Writing): Writing => ({ texts, outline });
+
+/** A name for good, that no other text of the format ever had. */
+const newKey = (): string => Math.random().toString(36).slice(2, 12);
+
+function FormatWriting({ format, isLocked }: { format: FormatWritingShape; isLocked: boolean }) {
+  const touched = useTouched();
+  const edited = useEdited<Writing, FormatWritingShape>(
+    `format:${format.formatId}:writing`,
+    writingOf(format),
+    format.version,
+    async (body, version) => {
+      await call(`/formats/${format.formatId}/writing`, { method: 'PUT', body, version });
+      touched();
+      toast('Saved');
+    },
+    writingOf,
+  );
+  const { texts, outline } = edited.draft;
+  return (
+    <EditedSection
+      title={format.name}
+      note="Texts stand above the copy where a piece is made, are signed with it, and go out with it. What is written already stays where a text is taken out."
+      edited={edited}
+      readOnly={isLocked}
+    >
+      <fieldset disabled={isLocked} className="grid gap-5">
+        <div>
+          <h3 className="text-base mb-1">Texts besides the copy</h3>
+          <ListEditor<FormatTextBody>
+            label="Texts besides the copy"
+            ordered
+            items={texts}
+            onChange={(next) => edited.change({ texts: next })}
+            nameOf={({ name }) => name}
+            make={() => ({ key: newKey(), name: '', isLong: false, prompt: '', limit: null, isNeeded: false })}
+            addWords="Add a text"
+            empty="None: pieces of this format have their copy alone. Others have a subject line, a title, a script, the words of each slide."
+          >
+            {(text, put) => <TextFields text={text} onPut={put} />}
+          </ListEditor>
+        </div>
+        <div>
+          <h3 className="text-base mb-1">Outline of the copy</h3>
+          <ListEditor<OutlineHeadingBody>
+            label="Outline of the copy"
+            ordered
+            items={outline}
+            onChange={(next) => edited.change({ outline: next })}
+            nameOf={({ heading }) => heading}
+            make={() => ({ heading: '', prompt: '' })}
+            addWords="Add a heading"
+            empty="None: the copy begins empty."
+          >
+            {({ heading, prompt }, put) => (
+              <div className="grid gap-2 sm:grid-cols-[1fr_2fr]">
+                <Named label="Heading" value={heading} most={120} onChange={(next) => put({ heading: next })} />
+                <Named label="What helps to write it" value={prompt} most={300} onChange={(next) => put({ prompt: next })} />
+              </div>
+            )}
+          </ListEditor>
+        </div>
+      </fieldset>
+    </EditedSection>
+  );
+}
+
+function TextFields({ text, onPut }: { text: FormatTextBody; onPut: (part: Partial<FormatTextBody>) => void }) {
+  return (
+    <div className="grid gap-2">
+      <div className="grid gap-2 sm:grid-cols-[1fr_2fr_7rem]">
+        <Named label="Name" value={text.name} most={40} onChange={(name) => onPut({ name })} />
+        <Named label="What helps to write it" value={text.prompt} most={300} onChange={(prompt) => onPut({ prompt })} />
+        <label className="text-[13px]">
+          <span className="text-muted">Characters</span>
+          <input
+            className="field"
+            type="number"
+            min={1}
+            max={20_000}
+            placeholder="no limit"
+            value={text.limit ?? ''}
+            onChange={({ target }) => onPut({ limit: target.value === '' ? null : Number(target.value) })}
+          />
+        </label>
+      </div>
+      <div className="flex flex-wrap gap-x-5 text-[13px]">
+        <Ticked label="Several lines" isOn={text.isLong} onChange={(isLong) => onPut({ isLong })} />
+        <Ticked label="A piece goes out only with it" isOn={text.isNeeded} onChange={(isNeeded) => onPut({ isNeeded })} />
+      </div>
+    </div>
+  );
+}
+
+interface NamedProps {
+  readonly label: string;
+  readonly value: string;
+  readonly most: number;
+  readonly onChange: (value: string) => void;
+}
+
+const Named = ({ label, value, most, onChange }: NamedProps) => (
+  <label className="text-[13px] min-w-0">
+    <span className="text-muted">{label}</span>
+    <input className="field" maxLength={most} value={value} onChange={({ target }) => onChange(target.value)} />
+  </label>
+);
+
+const Ticked = ({ label, isOn, onChange }: { label: string; isOn: boolean; onChange: (isOn: boolean) => void }) => (
+  <label className="inline-flex items-center gap-1.5 min-h-7">
+    <input type="checkbox" className="size-4 accent-pine" checked={isOn} onChange={({ target }) => onChange(target.checked)} />
+    {label}
+  </label>
+);

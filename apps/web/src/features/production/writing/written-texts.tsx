@@ -1,0 +1,58 @@
+import type { WrittenTextShape } from '@zesting/contract';
+import { countCharacters, type ClientRules } from '@zesting/core';
+import { Field } from '../../../ui/field';
+import { wordsWarning } from '../client-words';
+
+interface WrittenTextsProps {
+  readonly texts: readonly WrittenTextShape[];
+  readonly rules: Pick<ClientRules, 'wordsNever' | 'wordsToUse'>;
+  readonly readOnly: boolean;
+  readonly onChange: (texts: WrittenTextShape[]) => void;
+}
+
+/** What a piece of its format has besides the copy: a subject line, a title, a script; each with what helps to write it, and its length. */
+export function WrittenTexts({ texts, rules, readOnly, onChange }: WrittenTextsProps) {
+  const put = (key: string, text: string) => onChange(texts.map((one) => (one.key === key ? { ...one, text } : one)));
+  return texts
+    .filter(({ isAsked, text }) => isAsked || text !== '')
+    .map(({ key, name, text, isLong, prompt, limit, isNeeded, isAsked }) => {
+      const length = countCharacters(text.trim());
+      const help = [isAsked ? prompt : 'Pieces of this format have it no longer. Empty it to take it out.', limitWords(length, limit)];
+      const isTooLong = limit !== null && length > limit;
+      return (
+        <Field
+          key={key}
+          label={name}
+          required={isNeeded}
+          help={help.filter(Boolean).join(' · ') || undefined}
+          error={isTooLong ? `${length - limit} characters too many` : undefined}
+          warning={wordsWarning(text, rules)}
+        >
+          {(control) =>
+            isLong ? (
+              <textarea
+                {...control}
+                className="field field-sizing-content"
+                rows={3}
+                spellCheck
+                readOnly={readOnly}
+                value={text}
+                onChange={({ target }) => put(key, target.value)}
+              />
+            ) : (
+              <input
+                {...control}
+                className="field"
+                spellCheck
+                readOnly={readOnly}
+                value={text}
+                onChange={({ target }) => put(key, target.value)}
+              />
+            )
+          }
+        </Field>
+      );
+    });
+}
+
+const limitWords = (length: number, limit: number | null): string => (limit === null ? '' : `${length} of ${limit} characters`);

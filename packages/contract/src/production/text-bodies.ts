@@ -1,0 +1,125 @@
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayUnique,
+  IsArray,
+  IsBoolean,
+  IsInt,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+import { IsNotBlank, OptionalOrNull } from '../fields/index.js';
+
+/** A text of a piece besides its copy. */
+export class ContentTextBody {
+  /** which of its format's texts */
+  @Matches(/^[a-z0-9-]{1,40}$/)
+  key: string;
+
+  /** empty: it is not written */
+  @IsString()
+  @MaxLength(20_000)
+  text: string;
+}
+
+/** A text that a format has besides the copy. */
+export class FormatTextBody {
+  /** for good: what is written stands under it */
+  @Matches(/^[a-z0-9-]{1,40}$/)
+  key: string;
+
+  @IsString()
+  @IsNotBlank()
+  @MaxLength(40)
+  name: string;
+
+  /** several lines, or one */
+  @IsBoolean()
+  isLong: boolean;
+
+  @IsString()
+  @MaxLength(300)
+  prompt: string;
+
+  /** in characters as people count them */
+  @OptionalOrNull()
+  @IsInt()
+  @Min(1)
+  @Max(20_000)
+  limit: number | null;
+
+  /** a piece goes out only with it */
+  @IsBoolean()
+  isNeeded: boolean;
+}
+
+/** A heading that copy begins from. */
+export class OutlineHeadingBody {
+  @IsString()
+  @IsNotBlank()
+  @MaxLength(120)
+  heading: string;
+
+  @IsString()
+  @MaxLength(300)
+  prompt: string;
+}
+
+/** What pieces of a format are written by. */
+export class FormatWritingBody {
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ArrayUnique((text: FormatTextBody) => text.key)
+  @ValidateNested({ each: true })
+  @Type(() => FormatTextBody)
+  texts: FormatTextBody[];
+
+  @IsArray()
+  @ArrayMaxSize(30)
+  @ValidateNested({ each: true })
+  @Type(() => OutlineHeadingBody)
+  outline: OutlineHeadingBody[];
+}
+
+/** A format, and what its pieces are written by. */
+export class FormatWritingShape {
+  formatId: string;
+  name: string;
+  texts: FormatTextBody[];
+  outline: OutlineHeadingBody[];
+  version: number;
+}
+
+/** The formats in their order, and whether the viewer may say what they are written by. */
+export class FormatWritingsShape {
+  formats: FormatWritingShape[];
+  canEdit: boolean;
+}
+
+/** A text of a piece, as it is written there and as its format asks for it. */
+export class WrittenTextShape {
+  key: string;
+  name: string;
+  text: string;
+  isLong: boolean;
+  prompt: string;
+  limit: number | null;
+  isNeeded: boolean;
+  /** false: its format has it no longer */
+  isAsked: boolean;
+}
+
+/** A text besides the copy, as it is read. */
+export class NamedTextShape {
+  name: string;
+  text: string;
+}
+
+/** A text besides the copy, with what it is known by. */
+export class ContentTextShape extends NamedTextShape {
+  key: string;
+}

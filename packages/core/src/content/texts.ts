@@ -1,0 +1,95 @@
+/** A text of a content besides its copy: a subject line, a script, the words on a slide. It is signed with the shared part. */
+export interface ContentText {
+  /** what it is known by in its format, for good: another name is no change */
+  readonly key: string;
+  /** as it was called when it was written last */
+  readonly name: string;
+  readonly text: string;
+}
+
+/** A text that a format has besides the copy. */
+export interface FormatText {
+  readonly key: string;
+  readonly name: string;
+  /** several lines, or one */
+  readonly isLong: boolean;
+  /** what helps to write it; empty: nothing */
+  readonly prompt: string;
+  /** in user-perceived characters; null without a limit */
+  readonly limit: number | null;
+  /** whether a piece goes out only with it */
+  readonly isNeeded: boolean;
+}
+
+/** A heading that a copy begins from, with what helps to write below it. */
+export interface OutlineHeading {
+  readonly heading: string;
+  readonly prompt: string;
+}
+
+/** What is there to be written of a piece besides its copy. */
+export interface WrittenText extends FormatText {
+  readonly text: string;
+  /** its format has it; what was written before it went from the format is still there to be read and taken out */
+  readonly isAsked: boolean;
+}
+
+/** What a piece's format asks for and what is written, in the format's order; then what is written and no longer asked for. */
+export function writtenTexts(asked: readonly FormatText[], have: readonly ContentText[] = []): WrittenText[] {
+  const textOf = new Map(have.map(({ key, text }) => [key, text]));
+  const keys = new Set(asked.map(({ key }) => key));
+  return [
+    ...asked.map((one) => ({ ...one, text: textOf.get(one.key) ?? '', isAsked: true })),
+    ...have
+      .filter(({ key }) => !keys.has(key))
+      .map(({ key, name, text }) => ({ key, name, text, isLong: true, prompt: '', limit: null, isNeeded: false, isAsked: false })),
+  ];
+}
+
+/**
+ * Texts as somebody wrote them, under the names that they have now: the format's, else that which they had.
+ * @returns undefined where one is named that neither the format has nor the content had
+ */
+export function namedTexts(
+  given: readonly Pick<ContentText, 'key' | 'text'>[],
+  asked: readonly FormatText[],
+  before: readonly ContentText[] = [],
+): ContentText[] | undefined {
+  const known = new Map([...before, ...asked].map(({ key, name }) => [key, name]));
+  const order = [...asked, ...before].map(({ key }) => key);
+  const named = given.flatMap(({ key, text }) => {
+    const name = known.get(key);
+    return name === undefined ? [] : [{ key, name, text }];
+  });
+  if (named.length < given.length) return undefined;
+  return named.sort((one, other) => order.indexOf(one.key) - order.indexOf(other.key));
+}
+
+/** An answer of the brief that a draft takes up. */
+export interface DraftAnswer {
+  readonly question: string;
+  readonly answer: string;
+}
+
+/**
+ * A first draft: an opening, the headings of an outline, and what the brief says, each apart by an empty line. What was answered stands below the heading
+ * that has its name, else at the end with its question.
+ */
+export function firstDraft(opening: string, outline: readonly OutlineHeading[], answers: readonly DraftAnswer[]): string {
+  const likeName = (text: string) =>
+    text
+      .normalize('NFC')
+      .toLowerCase()
+      .replace(/[^\p{L}\p{N}]+/gu, ' ')
+      .trim();
+  const said = answers.filter(({ answer }) => answer.trim() !== '');
+  const below = (heading: string) => said.filter(({ question }) => likeName(question) === likeName(heading));
+  const placed = new Set(outline.flatMap(({ heading }) => below(heading)));
+  return [
+    opening.trim(),
+    ...outline.flatMap(({ heading }) => [heading.trim(), ...below(heading).map(({ answer }) => answer.trim())]),
+    ...said.filter((one) => !placed.has(one)).map(({ question, answer }) => `${question.trim()}\n${answer.trim()}`),
+  ]
+    .filter((part) => part !== '')
+    .join('\n\n');
+}
