@@ -86,3 +86,72 @@ test('who leaves is out at once, and the open steps are given to somebody else',
   const piet = await signIn(browser, zesting, 'piet@quillhaven.test');
   await expect(piet.getByText('Inside the deck oven').first()).toBeVisible();
 });
+
+test('texts besides the copy: asked for by the format, written with their limits, begun from the brief, and read by the client', async ({
+  browser,
+  zesting,
+}) => {
+  const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
+  await marta.goto('/agency/writing');
+  await marta
+    .getByRole('navigation', { name: 'Formats' })
+    .getByRole('button', { name: /^Newsletter/ })
+    .click();
+  const texts = marta.getByRole('group', { name: 'Texts besides the copy' });
+  await texts.getByRole('button', { name: 'Add a text' }).click();
+  await texts.getByLabel('Name').last().fill('Greeting');
+  await texts.getByRole('checkbox', { name: 'A piece goes out only with it' }).last().check();
+  await expectAccessible(marta);
+  await marta.getByRole('button', { name: 'Save' }).click();
+  await expect(marta.getByText('Saved', { exact: true })).toBeVisible();
+  await marta.reload(); // the address holds the format
+  await expect(texts.getByLabel('Name').last()).toHaveValue('Greeting');
+
+  const ivo = await signIn(browser, zesting, 'ivo@quillhaven.test');
+  const content = ivo.getByRole('region', { name: 'Content' });
+  const open = async (title: string) => {
+    const [piece] = await zesting.query<{ id: string }>('select id from pieces where title = $1', [title]);
+    await ivo.goto(`/pieces/${piece?.id}`);
+  };
+
+  await test.step('written with their limits', async () => {
+    await open('Newsletter: the shearing calendar');
+    const subject = content.getByRole('textbox', { name: 'Subject (needed)' });
+    await expect(subject).not.toHaveValue('');
+    await subject.fill('Six farms, six dates, one trailer, and the day on which the last of them is shorn');
+    await expect(content.getByText('81 of 60 characters')).toBeVisible();
+    await expect(content.getByText('21 characters too many')).toBeVisible();
+    await expectAccessible(ivo);
+    await subject.fill('Six farms, one trailer');
+    await content.getByRole('textbox', { name: 'Greeting (needed)' }).fill('Hello from the loom');
+    await content.getByRole('button', { name: 'Save', exact: true }).click();
+    await expect(content.getByText('Not saved yet')).toHaveCount(0);
+    await ivo.reload();
+    await expect(content.getByRole('textbox', { name: 'Greeting (needed)' })).toHaveValue('Hello from the loom');
+    await expect(subject).toHaveValue('Six farms, one trailer');
+  });
+
+  await test.step('begun from the outline and the brief', async () => {
+    await open('The lighthouse keeper’s log');
+    await content.getByRole('button', { name: 'Begin a draft' }).click();
+    const dialog = ivo.getByRole('dialog', { name: 'Begin a draft' });
+    await dialog.getByRole('checkbox', { name: /^Who is it for/ }).uncheck();
+    await expect(dialog.getByRole('region', { name: 'The draft' })).toContainText('What we know');
+    await expectAccessible(ivo);
+    await dialog.getByRole('button', { name: 'Put it into the copy' }).click();
+    await expect(content.getByRole('textbox', { name: 'Copy', exact: true })).toHaveValue(/^What it is about\n\nWhat we know\n\n/);
+    await content.getByRole('button', { name: 'Save', exact: true }).click();
+    await expect(content.getByText('Not saved yet')).toHaveCount(0);
+    await ivo.reload();
+    await expect(content.getByRole('textbox', { name: 'Copy', exact: true })).not.toHaveValue(/Who is it for/);
+  });
+
+  await test.step('read by the client above the copy', async () => {
+    const { text } = await mailTo(zesting, 'hana@mossgrove.test', 'open greenhouse');
+    const room = await visitor(browser, zesting, linkIn(text, '/room/'), { viewport: { width: 390, height: 844 } });
+    const piece = room.getByRole('article', { name: 'Newsletter: open greenhouse' });
+    await expect(piece.getByText('Open greenhouse', { exact: true })).toBeVisible();
+    await expect(piece.getByText('Preview line')).toBeVisible();
+    await expectAccessible(room);
+  });
+});

@@ -20,6 +20,7 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   for (const [address, name] of [
     ['/', 'desk'],
     ['/requests', 'requests'],
+    ['/production/sheet?group=week', 'sheet'],
     ['/production/line', 'line'],
     ['/production/load?weeks=4', 'load'],
     ['/sign-off', 'sign-off'],
@@ -41,9 +42,6 @@ test('pictures of the main views', async ({ browser, zesting }) => {
   await shoot(dana, 'piece');
   await dana.goto('/production');
   await dana.getByRole('link', { name: 'Meet the cutting bench' }).click();
-  await dana.getByRole('link', { name: 'Remark at a place' }).click();
-  await dana.getByRole('heading', { name: 'Remarks' }).waitFor();
-  await shoot(dana, 'remarks');
   await dana.goto('/production');
   await dana.getByRole('link', { name: 'A day with the night baker' }).click();
   await dana.getByRole('button', { name: /^Cut a-day-with/ }).click();

@@ -149,9 +149,11 @@ async function insertClient(
   for (const key of new Set([client.manager, 'piet', client.writer === 'sunniva' ? client.writer : client.manager] as const))
     await insert('client_people', { client_id: id, person_id: people[key] });
   // of one client it is said who usually does what; of the others, whoever is free first does it
-  if (client.code === 'MOSS')
+  if (client.code === 'MOSS') {
+    await insert('client_leads', { client_id: id, person_id: people[client.manager] });
     for (const [skill, key] of Object.entries({ write: client.writer, design: client.designer, check: client.manager }))
       await insert('client_team', { client_id: id, skill, person_id: people[key] });
+  }
   const channelIds: string[] = [];
   for (const [position, { kind, name: channel, copyLimit, ratio, leadDays = 0 }] of client.channels.entries())
     channelIds.push(

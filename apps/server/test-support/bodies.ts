@@ -638,7 +638,7 @@ export const OF_THE_AGENCY = [
   // filling a slot answers line by line, and is tested there: nothing of another client's is ever filled in
   /^POST \/api\/clients\/\{clientId\}\/plan slots\[\]\.(ruleId|ideaId|placementId|againId)/,
   // copies and lines of the sheet are changed piece by piece, and each is answered: tested there
-  /^PUT \/api\/pieces\/sheet changes\[\]\.(pieceId|pillarId|doer\.(stepId|personId))/,
+  /^PUT \/api\/pieces\/sheet changes\[\]\.(pieceId|pillarId|leadId|doer\.(stepId|personId))/,
   /^PUT \/api\/clients\/\{clientId\}\/copy changes\[\]\.(pieceId|channelId)/,
   /managerIds|policy\.personId|mentionIds|routeId/,
   /^POST \/api\/clients managerIds/,
@@ -652,7 +652,8 @@ export const OF_THE_AGENCY = [
   /deliveries\/\{deliveryId\}\/material assetId/,
   /obstacles(\/{obstacleId})? personId/, // whoever sees the piece, and nobody else: tested there
   /owner ownerId/,
-  /clients\/\{clientId\}\/team (personId|wasId)/, // people of the agency
+  /clients\/\{clientId\}\/team(\/lead)? (personId|wasId)/, // people of the agency
+  /leadId/, // the same
   /spreads.* lines\[\]\.doers\[\]\.personId/, // the same
   /hand-back stepIds/,
   /path(\/preview)? changes\[\]\.personId/,

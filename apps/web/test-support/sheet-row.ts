@@ -11,6 +11,8 @@ export const sheetRow = (id: string, more: Partial<SheetRowShape> = {}): SheetRo
   formatName: 'Still',
   pillarId: null,
   pillarName: null,
+  leadId: null,
+  leadName: null,
   campaignNames: [],
   channelNames: ['Feed'],
   purpose: null,

@@ -18,6 +18,33 @@ export class TeamRoleBody {
   wasId: string | null;
 }
 
+/** Says who answers for a client's pieces. */
+export class TeamLeadBody {
+  /** null: nobody in particular */
+  @OrNull()
+  @IsUUID('all')
+  personId: string | null;
+
+  /** whom they replace, as it was seen; null: nobody */
+  @OrNull()
+  @IsUUID('all')
+  wasId: string | null;
+}
+
+/** Who answers for a client's pieces. */
+export class TeamLeadShape {
+  personId: string;
+  name: string;
+  /** they have left: nobody answers until somebody else is named */
+  hasLeft: boolean;
+}
+
+/** Somebody of the agency, by name. */
+export class NamedPersonShape {
+  personId: string;
+  name: string;
+}
+
 /** Somebody who could do the steps of a skill for the client. */
 export class TeamPersonShape {
   personId: string;
@@ -42,5 +69,8 @@ export class TeamRoleShape {
 }
 
 export class TeamShape {
+  lead: TeamLeadShape | null;
+  /** who could: whoever is with the agency and not barred from the client */
+  couldLead: NamedPersonShape[];
   roles: TeamRoleShape[];
 }

@@ -13,6 +13,7 @@ import {
 } from '@zesting/core';
 import { RequestMessageShape, UploadShape } from '../intake/index.js';
 import { PillarShape } from '../clients/index.js';
+import { NamedPersonShape } from '../people/index.js';
 import { WheelSegment } from '../planning/index.js';
 import { ContentShape } from './content-bodies.js';
 
@@ -42,6 +43,11 @@ export class EditPieceBody {
   @OptionalOrNull()
   @IsIn(PURPOSES)
   purpose?: Purpose | null;
+
+  /** who answers for it; null: whoever answers for the client's */
+  @OptionalOrNull()
+  @IsUUID()
+  leadId?: string | null;
 
   @Optional()
   @IsString()
@@ -251,6 +257,10 @@ export class PieceShape {
   formatName: string;
   pillarId: string | null;
   purpose: Purpose | null;
+  /** who was named for it; null: whoever answers for the client's */
+  leadId: string | null;
+  /** who answers for it, as things are */
+  lead: NamedPersonShape | null;
   /** the campaign that it belongs to */
   campaignId: string | null;
   pillars: PillarShape[];

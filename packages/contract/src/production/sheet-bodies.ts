@@ -44,6 +44,10 @@ export class SheetChangeBody {
   purpose?: Purpose | null;
 
   @OptionalOrNull()
+  @IsUUID()
+  leadId?: string | null;
+
+  @OptionalOrNull()
   @IsDay()
   wishOn?: string | null;
 
@@ -86,6 +90,9 @@ export class SheetRowShape {
   formatName: string;
   pillarId: string | null;
   pillarName: string | null;
+  /** who was named for it, and who answers for it as things are */
+  leadId: string | null;
+  leadName: string | null;
   campaignNames: string[];
   channelNames: string[];
   purpose: Purpose | null;

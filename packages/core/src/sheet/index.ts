@@ -10,6 +10,8 @@ export interface SheetLine {
   readonly title: string;
   readonly formatName: string;
   readonly pillarName: string | null;
+  /** who answers for it */
+  readonly leadName: string | null;
   readonly campaignNames: readonly string[];
   readonly channelNames: readonly string[];
   readonly purpose: Purpose | null;
@@ -52,6 +54,7 @@ const COLUMNS = {
   title: { name: 'Piece', kind: 'text', of: ({ title }) => title },
   format: { name: 'Format', kind: 'text', of: ({ formatName }) => formatName },
   pillar: { name: 'Pillar', kind: 'text', of: ({ pillarName }) => pillarName },
+  lead: { name: 'Answers for it', kind: 'text', of: ({ leadName }) => leadName },
   campaign: { name: 'Campaign', kind: 'text', of: ({ campaignNames }) => listed(campaignNames) },
   channels: { name: 'Channels', kind: 'text', of: ({ channelNames }) => listed(channelNames) },
   purpose: { name: 'Purpose', kind: 'text', of: ({ purpose }) => spoken(purpose) },
@@ -112,7 +115,7 @@ export function sheetOrdered<Line extends SheetLine>(lines: readonly Line[], { b
 }
 
 /** What lines can be put together by. */
-export const SHEET_GROUPS = ['client', 'format', 'pillar', 'campaign', 'stage', 'doer', 'week', 'month', 'danger'] as const;
+export const SHEET_GROUPS = ['client', 'format', 'pillar', 'campaign', 'lead', 'stage', 'doer', 'week', 'month', 'danger'] as const;
 export type SheetGroup = (typeof SHEET_GROUPS)[number];
 
 /** What a line is put under: a name, the Monday of its aim's week, or its month; null: nothing. */

@@ -1,4 +1,4 @@
-export { managersOf } from './managers.js';
+export { CAN_LEAD, canLead, leadOf, managersOf } from './managers.js';
 export { NoticesModule } from './notices.module.js';
 export { awaitedOf, sendReminders } from './reminders.js';
 export { sendRoundUps } from './round-ups.js';

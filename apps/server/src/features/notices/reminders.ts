@@ -279,6 +279,7 @@ async function remindOfMaterial(app: App, tx: Tx, book: CalendarBook, now: Insta
     if (stage === 'past_due')
       await tellManagers(app, tx, {
         clientId: row.client_id,
+        pieceId: row.piece_id,
         heading: `Has not come: ${row.step_title}, ${row.piece_title}`,
         text: `${row.contact_name} was to bring “${row.step_title}” of “${row.piece_title}” by ${dayInWords(dueOn)}.`,
         path: `/pieces/${row.piece_id}#material`,
@@ -383,6 +384,7 @@ async function remindDoers(app: App, tx: Tx, book: CalendarBook, now: InstantTex
     if (stage === 'past_due')
       await tellManagers(app, tx, {
         clientId: step.client_id,
+        pieceId: step.piece_id,
         heading: `Past due: ${step.title}, ${step.piece_title}`,
         text: `${what} was due on ${dayInWords(dueOn)} and is not done.`,
         path,

@@ -3,7 +3,7 @@ import type { App } from '../../platform/app.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { addJobIn } from '../../platform/jobs/jobs.js';
 import { queueMail, type Mail } from '../../platform/mail/mail.js';
-import { managersOf } from './managers.js';
+import { hearersOf } from './managers.js';
 import { IsNull } from 'typeorm';
 import { Notice as Waiting } from './entities/notice.entity.js';
 
@@ -129,9 +129,17 @@ export async function noteReminder(tx: Tx, { thing, thingId, receiverId, dueOn }
   return rows.length > 0;
 }
 
-/** Tells those who manage a client. */
-export async function tellManagers(app: App, tx: Tx, notice: Notice & { readonly clientId: string }, urgency: Urgency = {}): Promise<void> {
-  for (const manager of await managersOf(tx, notice.clientId, app.clock.now())) await tell(app, tx, manager.id, notice, urgency);
+/**
+ * Tells those who manage a client; of a piece whoever answers for it, where there is somebody.
+ * @param notice its `pieceId` is the piece that it is about
+ */
+export async function tellManagers(
+  app: App,
+  tx: Tx,
+  { pieceId, ...notice }: Notice & { readonly clientId: string; readonly pieceId?: string },
+  urgency: Urgency = {},
+): Promise<void> {
+  for (const { id } of await hearersOf(tx, notice.clientId, pieceId, app.clock.now())) await tell(app, tx, id, notice, urgency);
 }
 
 /** Tells a contact or requester something by mail at once, with their personal link. @returns the mail's Message-ID */

@@ -1,6 +1,7 @@
 import { LEADS, MANAGERS, SELVES, type NamesOf, type Policy } from '../../platform/access/policies.js';
 import type { Feature } from '../../platform/feature.js';
 import { ClientPerson } from './entities/client-person.entity.js';
+import { ClientLead } from './entities/client-lead.entity.js';
 import { ClientTeam } from './entities/client-team.entity.js';
 import { Cover } from './entities/cover.entity.js';
 import { PasswordReset } from './entities/password-reset.entity.js';
@@ -33,7 +34,7 @@ declare module '../../platform/access/policies.js' {
 export const feature: Feature = {
   name: 'people',
   module: PeopleModule,
-  entities: [Person, TimeOff, Cover, PasswordReset, ClientPerson, ClientTeam],
+  entities: [Person, TimeOff, Cover, PasswordReset, ClientPerson, ClientLead, ClientTeam],
   policies,
   finds: [findPeople],
   owners,

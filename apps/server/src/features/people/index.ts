@@ -7,7 +7,7 @@ import { TeamController } from './team.controller.js';
 import { ANSWER_FORGOTTEN, answerForgotten, clearResets } from './use-cases/choose-password.js';
 
 export { putManagers, renameSkillsOfPeople } from './use-cases/client-people.js';
-export { putTeamRole, renameSkillsOfTeams } from './use-cases/team.js';
+export { putTeamLead, putTeamRole, renameSkillsOfTeams } from './use-cases/team.js';
 export { Person } from './entities/person.entity.js';
 export { answerInvite } from './use-cases/choose-password.js';
 export { addFirstLead, editPerson, invitePerson, makePerson } from './use-cases/edit-person.js';

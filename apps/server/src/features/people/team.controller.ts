@@ -1,10 +1,10 @@
 import { Body, Controller, Get, HttpCode, Param, Put } from '@nestjs/common';
-import { TeamRoleBody, type TeamShape } from '@zesting/contract';
+import { TeamLeadBody, TeamRoleBody, type TeamShape } from '@zesting/contract';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { valueOrProblem } from '../../platform/http/problem.js';
 import { clientTeam } from './queries/team.js';
-import { putTeamRole } from './use-cases/team.js';
+import { putTeamLead, putTeamRole } from './use-cases/team.js';
 
 @Controller('clients/:clientId/team')
 export class TeamController {
@@ -23,5 +23,13 @@ export class TeamController {
   @Access('team.edit', { client: 'clientId' })
   async put(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: TeamRoleBody): Promise<void> {
     valueOrProblem(await putTeamRole(this.app, viewer, clientId, body));
+  }
+
+  /** Changes who answers for the client's pieces. Whom they replace must be said, too. */
+  @Put('lead')
+  @HttpCode(204)
+  @Access('team.edit', { client: 'clientId' })
+  async putLead(@CurrentViewer() viewer: Viewer, @Param('clientId') clientId: string, @Body() body: TeamLeadBody): Promise<void> {
+    valueOrProblem(await putTeamLead(this.app, viewer, clientId, body));
   }
 }

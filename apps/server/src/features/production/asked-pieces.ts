@@ -16,6 +16,7 @@ const NAMES = [
   'pillarId',
   'campaignId',
   'danger',
+  'leadId',
   'from',
   'to',
 ] as const satisfies readonly (keyof PiecesAsked)[];

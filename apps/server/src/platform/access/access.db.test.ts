@@ -147,6 +147,7 @@ const TABLE: Record<string, string> = {
   'GET /api/pieces': 'lead manager staff',
   'GET /api/pieces/{pieceId}': makers,
   'GET /api/pieces/line': managers,
+  'PUT /api/clients/{clientId}/team/lead': managers,
   'GET /api/formats/writing': managers,
   'PUT /api/formats/{formatId}/writing': managers,
   'GET /api/pieces/sheet': managers,

@@ -35,6 +35,7 @@ const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   formatId: isId,
   channelId: isId,
   campaignId: isId,
+  leadId: isId,
   ideaId: isId,
   pieceId: isId,
   page: (text) => oneOf(VIEW_PAGES, text),

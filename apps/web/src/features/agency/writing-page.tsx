@@ -100,6 +100,7 @@ function FormatWriting({ format, isLocked }: { format: FormatWritingShape; isLoc
           <ListEditor<OutlineHeadingBody>
             label="Outline of the copy"
             ordered
+            dense
             items={outline}
             onChange={(next) => edited.change({ outline: next })}
             nameOf={({ heading }) => heading}

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import type { TeamRoleBody, TeamRoleShape } from '@zesting/contract';
+import type { TeamLeadBody, TeamRoleBody, TeamRoleShape, TeamShape } from '@zesting/contract';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { teamQuery } from '../../api/clients';
@@ -17,6 +17,7 @@ export function TeamSection({ clientId }: { clientId: string }) {
   const unfilled = roles.filter(({ able, routes }) => able.length === 0 && routes > 0);
   return (
     <section aria-labelledby="team">
+      {team.data && <LeadLine clientId={clientId} team={team.data} onStale={() => void team.refetch()} />}
       <h2 id="team" className="text-lg">
         Who usually does what
       </h2>
@@ -41,6 +42,55 @@ export function TeamSection({ clientId }: { clientId: string }) {
         ))}
       </ul>
     </section>
+  );
+}
+
+/** Who answers for the client's pieces: they hear what is to be heard of them, and stand beside each. */
+function LeadLine({ clientId, team: { lead, couldLead }, onStale }: { clientId: string; team: TeamShape; onStale: () => void }) {
+  const put = useWrite((body: TeamLeadBody) => call(`/clients/${clientId}/team/lead`, { method: 'PUT', body }), { quiet: true });
+  const [wrong, setWrong] = useState<string>();
+  const choose = (personId: string | null) =>
+    put.mutate(
+      { personId, wasId: lead?.personId ?? null },
+      {
+        onSuccess: () => setWrong(undefined),
+        onError: (problem) => {
+          setWrong(wordsOf(problem));
+          onStale();
+        },
+      },
+    );
+  return (
+    <div className="mb-5 max-w-3xl">
+      <label htmlFor="team-lead" className="font-display font-semibold text-lg block">
+        Who answers for its pieces
+      </label>
+      <p className="text-muted mb-1.5">
+        They alone hear when a piece is approved, comes back, or has nobody next, unless somebody else is named on the piece. Where nobody
+        is named, all who manage the client hear.
+      </p>
+      <select
+        id="team-lead"
+        className="field max-w-xs"
+        disabled={put.isPending}
+        value={lead?.personId ?? ''}
+        onChange={({ target }) => choose(target.value || null)}
+      >
+        <option value="">Nobody in particular</option>
+        {lead && couldLead.every(({ personId }) => personId !== lead.personId) && <option value={lead.personId}>{lead.name}</option>}
+        {couldLead.map(({ personId, name }) => (
+          <option key={personId} value={personId}>
+            {name}
+          </option>
+        ))}
+      </select>
+      {lead?.hasLeft && <p className="text-rhubarb text-[13px] mt-1">{lead.name} has left: nobody answers until somebody else is named.</p>}
+      {wrong && (
+        <p role="alert" className="text-rhubarb text-[13px] mt-1">
+          {wrong}
+        </p>
+      )}
+    </div>
   );
 }
 

@@ -19,6 +19,7 @@ import { Wheel } from '../../ui/wheel';
 import { BriefSection } from './brief-section';
 import { ContentSection } from './content-section';
 import { EditPieceDialog } from './edit-piece-dialog';
+import { LeadField } from './lead-field';
 import { EvergreenSection } from './evergreen-section';
 import { HistorySection } from './history-section';
 import { PathSection } from './path-section';
@@ -151,6 +152,7 @@ function PieceHead({ piece }: { piece: PieceShape }) {
         <OtherPieces piece={piece} />
         {client && piece.canManage && (
           <div className="flex flex-wrap items-center gap-x-4 gap-y-1 min-h-8">
+            <LeadField piece={piece} />
             <CampaignField client={client} pieceId={piece.id} campaignId={piece.campaignId} />
             <SubjectField client={client} of={{ kind: 'piece', id: piece.id }} />
           </div>

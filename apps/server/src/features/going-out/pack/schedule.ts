@@ -20,6 +20,7 @@ export const SCHEDULE_COLUMNS: readonly Column[] = [
   ['alternative_texts', ({ media }) => media.map(({ alt }) => alt).join(' | ')],
   ['state', ({ row }) => row.state],
   ['address', ({ row }) => row.outAddress ?? ''],
+  ['texts', ({ handOut }) => handOut.texts.map(({ name, text }) => `${name}: ${text}`).join('\n\n')],
 ];
 
 /** A schedule for outside tools, as CSV (RFC 4180): commas, lines ended by CR LF, UTF-8 with the mark by which spreadsheets know it. */

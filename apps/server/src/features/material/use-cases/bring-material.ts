@@ -53,6 +53,7 @@ export function addBrought(app: App, contactId: string, stepId: string, body: Br
     if (added.ok && step.finishedOn !== null)
       await tellManagers(app, tx, {
         clientId: piece.clientId,
+        pieceId: piece.id,
         heading: `More has come: ${piece.title}`,
         text: `${name} brought more for “${step.title}” of “${piece.title}”.`,
         path: `/pieces/${piece.id}#material`,
@@ -118,6 +119,7 @@ async function tellBrought(
   if ('viewer' in by) return;
   await tellManagers(app, tx, {
     clientId: piece.clientId,
+    pieceId: piece.id,
     heading: `It has come: ${step.title}, ${piece.title}`,
     text: `${name} brought what was asked for “${step.title}” of “${piece.title}”${said === '' ? '.' : `, and says: “${said}”`}`,
     path: `/pieces/${piece.id}#material`,

@@ -1,5 +1,6 @@
-import type { TeamShape, TeamRoleShape } from '@zesting/contract';
+import type { NamedPersonShape, TeamLeadShape, TeamShape, TeamRoleShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
+import { CAN_LEAD } from '../../notices/index.js';
 
 /** Who usually does what for a client, skill by skill as the agency lists them, and who else could. */
 export async function clientTeam(app: App, clientId: string): Promise<TeamShape> {
@@ -20,5 +21,12 @@ export async function clientTeam(app: App, clientId: string): Promise<TeamShape>
      where k.archived_at is null or t.person_id is not null order by k.position, k.name`,
     [clientId],
   );
-  return { roles };
+  const [lead] = await app.read<TeamLeadShape>(
+    'select p.id as "personId", p.name, not p.active as "hasLeft" from client_leads k join people p on p.id = k.person_id where k.client_id = $1',
+    [clientId],
+  );
+  const couldLead = await app.read<NamedPersonShape>(`select p.id as "personId", p.name from people p where ${CAN_LEAD} order by p.name`, [
+    clientId,
+  ]);
+  return { lead: lead ?? null, couldLead, roles };
 }

@@ -1,9 +1,11 @@
-import type { TeamRoleBody } from '@zesting/contract';
+import type { TeamLeadBody, TeamRoleBody } from '@zesting/contract';
 import { fail, ok, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { canLead } from '../../notices/index.js';
+import { ClientLead } from '../entities/client-lead.entity.js';
 import { ClientTeam } from '../entities/client-team.entity.js';
 
 type Failure = { code: 'skill.unknown' | 'person.unknown' | 'person.barred' | 'person.unskilled' | 'http.changed_meanwhile' };
@@ -43,6 +45,36 @@ export function putTeamRole(
       verb: 'client.team_set',
       actor: viewer.name,
       detail: { [skill]: { from: was?.name ?? null, to: personId === null ? null : (person?.name ?? null) } },
+      at: now,
+    });
+    return ok(null);
+  });
+}
+
+/** Says who answers for a client's pieces, but for those that somebody else was named for. */
+export function putTeamLead(
+  app: App,
+  viewer: Viewer,
+  clientId: string,
+  { personId, wasId }: TeamLeadBody,
+): Promise<Result<null, { code: 'person.unknown' | 'http.changed_meanwhile' }>> {
+  return app.write<null, { code: 'person.unknown' | 'http.changed_meanwhile' }>(async (tx, now) => {
+    await tx.query('select 1 from clients where id = $1 for no key update', [clientId]);
+    const before = await tx.findOneBy(ClientLead, { clientId });
+    if ((before?.personId ?? null) !== wasId) return fail({ code: 'http.changed_meanwhile' });
+    if (personId === wasId) return ok(null);
+    if (personId !== null && !(await canLead(tx, clientId, personId))) return fail({ code: 'person.unknown' });
+    if (personId === null) await tx.delete(ClientLead, { clientId });
+    else await tx.upsert(ClientLead, { clientId, personId }, ['clientId']);
+    const names = await rowsOf<{ id: string; name: string }>(tx, 'select id, name from people where id = any($1)', [[wasId, personId]]);
+    const nameOf = (id: string | null) => names.find((person) => person.id === id)?.name ?? null;
+    await recordActivity(tx, {
+      clientId,
+      thing: 'client',
+      thingId: clientId,
+      verb: 'client.team_set',
+      actor: viewer.name,
+      detail: { lead: { from: nameOf(wasId), to: nameOf(personId) } },
       at: now,
     });
     return ok(null);

@@ -50,6 +50,10 @@ export class Piece {
   @Refers('Pillar', 'fk_pieces_pillar')
   @IdColumn({ nullable: true })
   pillarId: string | null;
+  /** who answers for it; null: whoever answers for the client's */
+  @Refers('Person', 'fk_pieces_lead')
+  @IdColumn({ nullable: true })
+  leadId: string | null;
   @TextColumn({ nullable: true }) purpose: Purpose | null;
   @TextColumn() title: string;
   @TextColumn({ default: () => "''" }) notes: string;

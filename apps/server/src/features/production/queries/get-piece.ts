@@ -42,6 +42,7 @@ import {
   type PieceSource,
   type PieceState,
 } from '../../planning/index.js';
+import { leadOf } from '../../notices/index.js';
 import { channelLooks, channelRules } from './channel-rules.js';
 import { fileFacts, mediumShape, partShape } from './media-out.js';
 import { PLACEMENT_COLUMNS } from './placement-columns.js';
@@ -58,6 +59,8 @@ interface PieceColumns {
   format_outline: OutlineHeading[];
   pillar_id: string | null;
   purpose: PieceShape['purpose'];
+  lead_id: string | null;
+  lead: PieceShape['lead'];
   campaign_id: string | null;
   pillars: { id: string; name: string; colour: number }[];
   wish_on: string | null;
@@ -105,6 +108,7 @@ export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promi
     `select p.*, f.name as format_name, f.texts as format_texts, f.outline as format_outline, (select g.campaign_id from campaign_pieces g where g.piece_id = p.id) as campaign_id, coalesce(t.rounds_allowed, c.rounds_agreed) as rounds_agreed,
        coalesce((select jsonb_agg(jsonb_build_object('key', e.step ->> 'key', 'title', e.step ->> 'title') order by e.at) from jsonb_array_elements(${stepsAsOf('t', 'p.route_version')}) with ordinality e (step, at)
          where e.step ->> 'kind' <> 'sign_off' and not exists (select 1 from steps s where s.piece_id = p.id and s.key = e.step ->> 'key')), '[]') as left_out,
+       (select jsonb_build_object('personId', w.id, 'name', w.name) from people w where w.id = ${leadOf('p')}) as lead,
        (select jsonb_build_object('personId', d.id, 'name', d.name) from people d where c.policy ->> 'kind' = 'agency' and d.id::text = c.policy ->> 'personId') as agency_decider,
        coalesce((select jsonb_agg(jsonb_build_object('id', o.id, 'number', o.number, 'title', o.title) order by o.number) from piece_references r join pieces o on o.id = r.of_piece_id where r.piece_id = p.id
          and not exists (select 1 from spin_offs s where s.piece_id = p.id and s.source_id = o.id)), '[]') as refers_to,
@@ -128,6 +132,8 @@ export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promi
     formatName: row.format_name,
     pillarId: row.pillar_id,
     purpose: row.purpose,
+    leadId: row.lead_id,
+    lead: row.lead,
     campaignId: row.campaign_id,
     pillars: row.pillars,
     stage: state.stage,

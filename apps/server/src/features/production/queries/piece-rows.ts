@@ -11,6 +11,7 @@ import {
 import type { DeskRow, DeskShape, PiecePage, PieceRow } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
+import { leadOf } from '../../notices/index.js';
 import { isFreeStep, isClientsStep } from '../../planning/index.js';
 
 /** The columns of a piece row; joins are the same for every list of pieces. What can be worked on side by side is named together. */
@@ -45,6 +46,8 @@ export interface PiecesAsked {
   readonly pillarId?: string | undefined;
   readonly campaignId?: string | undefined;
   readonly danger?: Danger | undefined;
+  /** who answers for it */
+  readonly leadId?: string | undefined;
   /** days between which its aim lies */
   readonly from?: string | undefined;
   readonly to?: string | undefined;
@@ -58,7 +61,7 @@ const ORDERS: Record<PieceOrder, { readonly by: string; readonly way: 'asc' | 'd
 };
 const SHOWN: Record<PiecesShown, string> = { open: 'p.list is not null', done: 'p.list is null', all: 'true' };
 
-/** Which pieces of the viewer's reach are asked for, as SQL over `p` and its steps at hand `s`, with its values `$1` to `$10`. */
+/** Which pieces of the viewer's reach are asked for, as SQL over `p` and its steps at hand `s`, with its values `$1` to `$11`. */
 export function asksFor(
   viewer: Viewer,
   asked: PiecesAsked,
@@ -72,9 +75,12 @@ export function asksFor(
     and ($4::uuid is null or p.format_id = $4) and ($5::uuid is null or p.pillar_id = $5) and ($6::text is null or p.danger = $6)
     and ($7::uuid is null or exists (select 1 from placements x where x.piece_id = p.id and x.channel_id = $7 and not x.cancelled))
     and ($8::uuid is null or exists (select 1 from campaign_pieces g where g.piece_id = p.id and g.campaign_id = $8))
-    and ($9::date is null or p.aim_on >= $9) and ($10::date is null or p.aim_on <= $10)`;
-  const { formatId, pillarId, channelId, campaignId, from, to } = asked;
-  const values = [clientIds, stage, doer, formatId, pillarId, danger, channelId, campaignId, from, to].map((value) => value ?? null);
+    and ($9::date is null or p.aim_on >= $9) and ($10::date is null or p.aim_on <= $10)
+    and ($11::uuid is null or $11 = ${leadOf('p')})`;
+  const { formatId, pillarId, channelId, campaignId, from, to, leadId } = asked;
+  const values = [clientIds, stage, doer, formatId, pillarId, danger, channelId, campaignId, from, to, leadId].map(
+    (value) => value ?? null,
+  );
   return { where, values, isOpen };
 }
 
@@ -85,7 +91,7 @@ async function pageOf(app: App, asked: PiecesAsked, { where, values }: ReturnTyp
   const after = by.replaceAll('p.', 'c.');
   return app.read<PieceRow>(
     `select ${columns} ${FROM} where ${where}
-       and ($11::uuid is null or (${by}, p.id) ${way === 'asc' ? '>' : '<'} (select ${after}, c.id from pieces c where c.id = $11))
+       and ($12::uuid is null or (${by}, p.id) ${way === 'asc' ? '>' : '<'} (select ${after}, c.id from pieces c where c.id = $12))
      order by ${by} ${way}, p.id ${way} limit ${PAGE + 1}`,
     [...values, cursor ?? null],
   );

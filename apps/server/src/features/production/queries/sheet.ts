@@ -1,6 +1,7 @@
 import type { SheetRowShape, SheetShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
+import { leadOf } from '../../notices/index.js';
 import { isClientsStep, isFreeStep } from '../../planning/index.js';
 import { askedIds, asksFor, countsOf, type PiecesAsked } from './piece-rows.js';
 
@@ -18,7 +19,7 @@ export async function sheetOf(app: App, viewer: Viewer, asked: PiecesAsked): Pro
     `select p.id, p.number, p.version, p.client_id as "clientId", c.code as "clientCode", p.title, f.name as "formatName", p.pillar_id as "pillarId", l.name as "pillarName",
        array(select g.name from campaign_pieces m join campaigns g on g.id = m.campaign_id where m.piece_id = p.id order by g.name) as "campaignNames",
        array(select distinct h.name from placements x join channels h on h.id = x.channel_id where x.piece_id = p.id and not x.cancelled order by h.name) as "channelNames",
-       p.purpose, p.stage, p.round, p.wish_on as "wishOn", p.aim_on as "aimOn", p.slack_days as "slackDays", p.danger, n."expectedOn", n."leftMinutes", n."atHand",
+       p.lead_id as "leadId", (select w.name from people w where w.id = ${leadOf('p')}) as "leadName", p.purpose, p.stage, p.round, p.wish_on as "wishOn", p.aim_on as "aimOn", p.slack_days as "slackDays", p.danger, n."expectedOn", n."leftMinutes", n."atHand",
        coalesce((select sum(w.minutes) from worked w where w.piece_id = p.id and w.removed_at is null and w.minutes is not null), 0)::int + n."unlogged" as "workedMinutes"
      from pieces p join clients c on c.id = p.client_id join formats f on f.id = p.format_id left join pillars l on l.id = p.pillar_id
      join lateral (

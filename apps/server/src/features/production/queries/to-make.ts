@@ -22,7 +22,7 @@ async function openSteps(
   const { where, values } = asksFor(reach, { ...asked, shown: 'open' });
   const sql = `from pieces p cross join ${NOBODY_AT_HAND} join steps t on t.piece_id = p.id join formats f on f.id = p.format_id
      where ${where} and not ${isClientsStep('t')} and t.finished_on is null
-       and ($11::text is null or case when $11 = 'nobody' then t.doer_id is null else t.doer_id::text = $11 end)`;
+       and ($12::text is null or case when $12 = 'nobody' then t.doer_id is null else t.doer_id::text = $12 end)`;
   return { sql, values: [...values, manages ? (doer ?? null) : viewer.personId] };
 }
 
@@ -55,7 +55,7 @@ export async function sittingOf(app: App, viewer: Viewer, asked: PiecesAsked, sk
        t.doer_id as "doerId", (select d.name from people d where d.id = t.doer_id) as "doerName", ${isFreeStep('t')} as "atHand", t.started_on as "startedOn",
        t.latest_finish_on as "latestFinishOn", t.danger, coalesce(t.remaining_minutes, t.effort_minutes) as "leftMinutes",
        cardinality(t.checklist) - (select count(*)::int from step_ticks k where k.step_id = t.id) as "linesOpen", p.content -> 'shared' ->> 'copy' as copy, ${firstPicture('p.content')} as "pictureId"
-     ${sql} and t.skill = $12 order by (not ${isFreeStep('t')}), t.latest_finish_on nulls last, p.number, t.position limit ${MOST + 1}`,
+     ${sql} and t.skill = $13 order by (not ${isFreeStep('t')}), t.latest_finish_on nulls last, p.number, t.position limit ${MOST + 1}`,
     [...values, skill],
   );
   return { steps: steps.slice(0, MOST), isWhole: steps.length <= MOST };

@@ -103,6 +103,7 @@ export function turnDownStep(
     });
     await tellManagers(app, tx, {
       clientId: piece.clientId,
+      pieceId: piece.id,
       heading: `Turned down: ${step.title}, ${piece.title}`,
       text: `${viewer.name} cannot do “${step.title}” of “${piece.title}”: ${why}`,
       path: `/pieces/${piece.id}`,

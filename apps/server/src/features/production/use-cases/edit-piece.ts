@@ -4,16 +4,17 @@ import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
+import { canLead } from '../../notices/index.js';
 import { replan } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
 import { lockPiece, pieceChanged } from '../piece-store.js';
 import { storedAim, tellAimMoved } from './tell-aim-moved.js';
 
-type Failure = { code: 'http.changed_meanwhile' | 'pillar.unknown' | 'piece.has_spin_offs' };
+type Failure = { code: 'http.changed_meanwhile' | 'pillar.unknown' | 'person.unknown' | 'piece.has_spin_offs' };
 
 /** SQL: whether something that was made from the piece `$1` is still under way. */
 export const HAS_LIVE_OUTPUTS = `exists (select 1 from spin_offs s join pieces o on o.id = s.piece_id where s.source_id = $1 and o.list is not null)`;
-const EDITABLE = ['title', 'pillarId', 'purpose', 'notes', 'wishOn', 'shelved'] as const satisfies readonly (keyof Piece &
+const EDITABLE = ['title', 'pillarId', 'purpose', 'leadId', 'notes', 'wishOn', 'shelved'] as const satisfies readonly (keyof Piece &
   keyof EditPieceBody)[];
 
 /** Changes what stands around the content: title, pillar, notes, wish date, shelf. All dates follow. */
@@ -44,6 +45,8 @@ export async function changePiece(
     ]);
     if (known.length === 0) return fail({ code: 'pillar.unknown' });
   }
+  if (body.leadId && body.leadId !== piece.leadId && !(await canLead(tx, piece.clientId, body.leadId)))
+    return fail({ code: 'person.unknown' });
   if (body.shelved === true && !piece.shelved) {
     const [row] = await rowsOf<{ has: boolean }>(tx, `select ${HAS_LIVE_OUTPUTS} as has`, [pieceId]);
     if (row?.has) return fail({ code: 'piece.has_spin_offs' });

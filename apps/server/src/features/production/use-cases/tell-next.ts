@@ -24,6 +24,7 @@ export async function tellNext(
   if (next.kind === 'sign_off')
     await tellManagers(app, tx, {
       clientId,
+      pieceId: piece.id,
       heading: `Ready for the client: ${piece.title}`,
       text: `${because} It can go to the client.`,
       path: '/sign-off',
@@ -32,6 +33,7 @@ export async function tellNext(
   else if (next.kind === 'deliver')
     await tellManagers(app, tx, {
       clientId,
+      pieceId: piece.id,
       heading: `To be asked of the client: ${next.title}, ${piece.title}`,
       text: `${because} “${next.title}” is the client’s to bring.`,
       path: `/pieces/${piece.id}?open=ask-${next.id}`,
@@ -40,6 +42,7 @@ export async function tellNext(
   else if (next.doerId === null)
     await tellManagers(app, tx, {
       clientId,
+      pieceId: piece.id,
       heading: `Nobody has “${next.title}”: ${piece.title}`,
       text: `${because} “${next.title}” comes next and nobody has it.`,
       path,

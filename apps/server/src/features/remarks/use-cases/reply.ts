@@ -47,6 +47,7 @@ export function replyFromRoom(
     await recordReply(tx, remark, 'remark.replied', contact.name, text, now);
     await tellManagers(app, tx, {
       clientId: piece.clientId,
+      pieceId: piece.id,
       heading: `${contact.name} on “${piece.title}”`,
       text: `${contact.name} answers: “${text}”`,
       path: `/pieces/${piece.id}/remarks`,

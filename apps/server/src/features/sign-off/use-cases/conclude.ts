@@ -26,6 +26,7 @@ export async function conclude(app: App, tx: Tx, { packet, item, piece, actor, r
     const heading = `Changes asked: ${piece.title}`;
     await tellManagers(app, tx, {
       clientId,
+      pieceId: piece.id,
       heading,
       text: `${actor} asks for changes to “${piece.title}”: ${remark} Round ${piece.round} of ${agreed} agreed begins${beyond}.`,
       path,
@@ -41,6 +42,7 @@ export async function conclude(app: App, tx: Tx, { packet, item, piece, actor, r
   } else
     await tellManagers(app, tx, {
       clientId,
+      pieceId: piece.id,
       heading: `Approved: ${piece.title}`,
       text: `${actor} approved “${piece.title}”. It can be placed on the calendar.`,
       path,

@@ -1,15 +1,15 @@
 import type { SheetRowShape } from '@zesting/contract';
 import { SHEET_COLUMNS, SHEET_GROUPS, sheetColumn, totalsOf, type SheetColumn, type SheetGroup } from '@zesting/core';
 import { Columns3 } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
 import { minutesWords } from '../../../lib/format';
 import { useSession } from '../../../lib/queries';
 import { PURPOSE_OPTIONS } from '../../../lib/words';
 import { Button, buttonClass } from '../../../ui/button';
 import { DayInput } from '../../../ui/day-field';
 import { FilterSelect } from '../../../ui/filter-select';
+import { TickMenu } from '../../../ui/menu';
 import { PeopleOptions, type SheetWork } from './sheet-cell';
-import { WRITTEN, type WrittenColumn } from './sheet-draft';
+import { leadsAmong, WRITTEN, type WrittenColumn } from './sheet-draft';
 import type { SheetView } from './sheet-view';
 
 /** What some pieces come to, in words. */
@@ -28,6 +28,7 @@ const GROUP_WORDS: Readonly<Record<SheetGroup, string>> = {
   format: 'format',
   pillar: 'pillar',
   campaign: 'campaign',
+  lead: 'who answers for it',
   stage: 'stage',
   doer: 'who has it',
   week: 'week of its aim',
@@ -55,44 +56,30 @@ export function SheetLook({ view }: { view: SheetView }) {
   );
 }
 
-function ColumnChoice({ view }: { view: SheetView }) {
-  return (
-    <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className={buttonClass()}>
+const ColumnChoice = ({ view }: { view: SheetView }) => (
+  <TickMenu
+    label="Columns"
+    className={buttonClass()}
+    trigger={
+      <>
         <Columns3 size={15} aria-hidden /> Columns
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={6}
-          className="z-50 card shadow-2xl p-1 grid grid-cols-2 min-w-64"
-          aria-label="Columns"
-        >
-          {SHEET_COLUMNS.filter((column) => column !== 'title').map((column) => (
-            <DropdownMenu.CheckboxItem
-              key={column}
-              checked={view.columns.includes(column)}
-              onCheckedChange={(isOn) => view.putColumn(column, isOn)}
-              onSelect={(event) => event.preventDefault()}
-              className="flex items-center gap-2 rounded-md px-2.5 min-h-8 cursor-pointer data-[highlighted]:bg-sunk data-[highlighted]:outline-none"
-            >
-              <span className="w-4 text-pine">
-                <DropdownMenu.ItemIndicator>✓</DropdownMenu.ItemIndicator>
-              </span>
-              {sheetColumn(column).name}
-            </DropdownMenu.CheckboxItem>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
-  );
-}
+      </>
+    }
+    items={SHEET_COLUMNS.filter((column) => column !== 'title').map((id) => ({
+      id,
+      name: sheetColumn(id).name,
+      isOn: view.columns.includes(id),
+    }))}
+    onTick={(id, isOn) => view.putColumn(id as SheetColumn, isOn)} // of the columns above
+  />
+);
 
 /** Stands in a choice for what the first of the chosen shows. */
 const AS_FIRST = '=';
 const NONE = '-';
 const MANY_WORDS: Readonly<Record<Exclude<WrittenColumn, 'title' | 'wish'>, string>> = {
   pillar: 'Pillar',
+  lead: 'Answers for it',
   purpose: 'Purpose',
   doer: 'With',
 };
@@ -109,7 +96,12 @@ export function SheetMany({ chosen, known, onFill, onPutAll, onNone }: ManyProps
   const { todayOn } = useSession();
   const [first] = chosen;
   const isOneClient = chosen.every(({ clientId }) => clientId === first?.clientId);
-  const options = { pillar: isOneClient && first ? known.pillarsOf(first.clientId) : [], purpose: PURPOSE_OPTIONS, doer: [] };
+  const options = {
+    pillar: isOneClient && first ? known.pillarsOf(first.clientId) : [],
+    lead: leadsAmong(known.people),
+    purpose: PURPOSE_OPTIONS,
+    doer: [],
+  };
   const answer = (column: WrittenColumn, value: string) => {
     if (value === AS_FIRST) onFill(column);
     else if (value !== '') onPutAll(column, value === NONE ? null : value);
@@ -125,7 +117,7 @@ export function SheetMany({ chosen, known, onFill, onPutAll, onNone }: ManyProps
           <select className="field w-auto max-w-36 text-[13px]" value="" onChange={({ target }) => answer(column, target.value)}>
             <option value="">as it is</option>
             {chosen.length > 1 && <option value={AS_FIRST}>as in the first</option>}
-            <option value={NONE}>{column === 'doer' ? 'nobody' : 'none'}</option>
+            <option value={NONE}>{column === 'doer' ? 'nobody' : column === 'lead' ? 'as for the client' : 'none'}</option>
             {options[column].map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}

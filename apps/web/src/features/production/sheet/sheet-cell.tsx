@@ -8,7 +8,17 @@ import { useClients, useSession } from '../../../lib/queries';
 import { PURPOSE_OPTIONS, STAGE_WORDS } from '../../../lib/words';
 import { DayInput } from '../../../ui/day-field';
 import { ClientCode, DangerTag } from '../../../ui/tags';
-import { canPut, hasNoTitle, isChanged, shownIn, stepAtHand, type Known, type SheetDraft, type WrittenColumn } from './sheet-draft';
+import {
+  canPut,
+  hasNoTitle,
+  isChanged,
+  leadsAmong,
+  shownIn,
+  stepAtHand,
+  type Known,
+  type SheetDraft,
+  type WrittenColumn,
+} from './sheet-draft';
 
 /** What the written cells of a sheet need, and what they do. */
 export interface SheetWork {
@@ -45,7 +55,14 @@ export function ReadCell({ row, column }: { row: SheetRowShape; column: SheetCol
   return <span title={String(said)}>{said}</span>;
 }
 
-const WORDS: Record<WrittenColumn, string> = { title: 'Title', pillar: 'Pillar', purpose: 'Purpose', doer: 'Who has', wish: 'Wish date' };
+const WORDS: Record<WrittenColumn, string> = {
+  title: 'Title',
+  pillar: 'Pillar',
+  lead: 'Who answers for',
+  purpose: 'Purpose',
+  doer: 'Who has',
+  wish: 'Wish date',
+};
 
 /** A cell that is written in place. What cannot be written there is only read. */
 export function WrittenCell(props: WrittenProps) {
@@ -107,6 +124,17 @@ function WishCell({ onPaste, index, ...props }: WrittenProps) {
   );
 }
 
+/** What stands in a cell where nothing is chosen. */
+const NONE_WORDS: Record<WrittenColumn, (row: SheetRowShape) => string> = {
+  title: () => '',
+  wish: () => '',
+  pillar: () => 'none',
+  purpose: () => 'not said',
+  doer: () => 'nobody',
+  // whoever answers for the client's
+  lead: ({ leadId, leadName }) => (leadId === null && leadName !== null ? leadName : 'as for the client'),
+};
+
 function ChoiceCell(props: WrittenProps) {
   const { row, column, draft, known, onPut } = props;
   const value = shownIn(row, column, draft) ?? '';
@@ -118,8 +146,10 @@ function ChoiceCell(props: WrittenProps) {
       value={value}
       onChange={({ target }) => onPut(row, column, target.value === '' ? null : target.value)}
     >
-      <option value="">{column === 'doer' ? 'nobody' : column === 'purpose' ? 'not said' : 'none'}</option>
-      {step ? (
+      <option value="">{NONE_WORDS[column](row)}</option>
+      {column === 'lead' ? (
+        <PeopleOptions people={leadsAmong(known.people)} chosen={{ id: row.leadId, name: row.leadName }} />
+      ) : step ? (
         <PeopleOptions people={known.people} skill={step.skill} chosen={{ id: step.doerId, name: step.doerName }} />
       ) : (
         optionsOf(row, column, known).map(({ id, name }) => (

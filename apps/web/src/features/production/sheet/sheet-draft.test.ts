@@ -27,8 +27,8 @@ const known: Known = {
         ]
       : [{ id: 'theirs', name: 'Craft' }],
   people: [
-    { id: 'piet', name: 'Piet Lindqvist' },
-    { id: 'noor', name: 'Noor Castellane' },
+    { id: 'piet', name: 'Piet Lindqvist', role: 'staff' },
+    { id: 'noor', name: 'Noor Castellane', role: 'freelance' },
   ],
   todayOn: getDay('2027-03-01'),
 };
@@ -53,6 +53,7 @@ describe('what is put into the sheet', () => {
       { column: 'title', value: '' },
       { column: 'pillar', value: 'care' },
       { column: 'purpose', value: 'buy' },
+      { column: 'lead', value: 'piet' },
       { column: 'wish', value: '2027-04-01' },
       { column: 'wish', value: null },
       { column: 'doer', value: 'noor' },
@@ -153,6 +154,11 @@ describe('many cells at once', () => {
       { pieceId: '2', version: 3, purpose: 'buy' },
       { pieceId: '3', version: 3, title: 'C', pillarId: 'theirs', wishOn: '2027-04-02', doer: { ...step('3'), personId: 'noor' } },
     ]);
+    // a freelance creator answers for no piece
+    expect(pasted({}, [one], { row: 0, column: 'lead' }, [['Piet Lindqvist'], ['x']], ['lead'], known).draft).toEqual({
+      '1': { version: 3, leadId: 'piet' },
+    });
+    expect(pasted({}, [one], { row: 0, column: 'lead' }, [['Noor Castellane']], ['lead'], known)).toMatchObject({ cells: 0, left: 1 });
     expect(pasted({}, [one], { row: 0, column: 'wish' }, [['', 'x']], ['title', 'wish'], known)).toMatchObject({ cells: 1, left: 1 });
   });
 });

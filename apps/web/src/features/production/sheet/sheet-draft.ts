@@ -4,7 +4,7 @@ import { readDay } from '../../../lib/read-day';
 import { PURPOSE_OPTIONS } from '../../../lib/words';
 
 /** What is changed in the sheet itself. */
-export const WRITTEN = ['title', 'pillar', 'purpose', 'doer', 'wish'] as const satisfies readonly SheetColumn[];
+export const WRITTEN = ['title', 'pillar', 'lead', 'purpose', 'doer', 'wish'] as const satisfies readonly SheetColumn[];
 export type WrittenColumn = (typeof WRITTEN)[number];
 
 /** What was put into one line, and the state of the piece on which it was put; what is saved already is not in it. */
@@ -31,6 +31,7 @@ function savedIn(row: SheetRowShape, column: WrittenColumn): string | null {
   if (column === 'title') return row.title;
   if (column === 'pillar') return row.pillarId;
   if (column === 'purpose') return row.purpose;
+  if (column === 'lead') return row.leadId;
   return column === 'wish' ? row.wishOn : (stepAtHand(row)?.doerId ?? null);
 }
 
@@ -40,7 +41,7 @@ export function shownIn(row: SheetRowShape, column: WrittenColumn, draft: SheetD
   const saved = savedIn(row, column);
   if (!mine) return saved;
   if (column === 'doer') return mine.doer ? (mine.doer.personId ?? null) : saved;
-  const put = { title: mine.title, pillar: mine.pillarId, purpose: mine.purpose, wish: mine.wishOn }[column];
+  const put = { title: mine.title, pillar: mine.pillarId, lead: mine.leadId, purpose: mine.purpose, wish: mine.wishOn }[column];
   return put === undefined ? saved : put;
 }
 
@@ -61,12 +62,13 @@ function changeOf(row: SheetRowShape, { column, value }: Put): Omit<LineDraft, '
   if (column === 'title') return { title: value ?? '' };
   if (column === 'pillar') return { pillarId: value };
   if (column === 'purpose') return { purpose: value as Purpose | null }; // of the options that there are
+  if (column === 'lead') return { leadId: value };
   if (column === 'wish') return { wishOn: value };
   const step = stepAtHand(row);
   return step ? { doer: { stepId: step.stepId, version: step.version, personId: value } } : {};
 }
 
-const FIELD = { title: 'title', pillar: 'pillarId', purpose: 'purpose', wish: 'wishOn', doer: 'doer' } as const;
+const FIELD = { title: 'title', pillar: 'pillarId', lead: 'leadId', purpose: 'purpose', wish: 'wishOn', doer: 'doer' } as const;
 function withoutColumn(line: Omit<LineDraft, 'version'>, column: WrittenColumn): Omit<LineDraft, 'version'> {
   const { [FIELD[column]]: _, ...rest } = line;
   return rest;
@@ -138,9 +140,13 @@ export function filledDown(draft: SheetDraft, rows: readonly SheetRowShape[], co
 /** What names are read by. */
 export interface Known {
   readonly pillarsOf: (clientId: string) => readonly Pick<PillarShape, 'id' | 'name'>[];
-  readonly people: readonly Pick<PersonRow, 'id' | 'name'>[];
+  readonly people: readonly Pick<PersonRow, 'id' | 'name' | 'role'>[];
   readonly todayOn: Day;
 }
+
+/** Those who may answer for a piece: freelance creators see only what they work on. */
+export const leadsAmong = <Person extends Pick<PersonRow, 'role'>>(people: readonly Person[]): Person[] =>
+  people.filter(({ role }) => role !== 'freelance');
 
 /** What a text out of a spreadsheet means in a column; undefined: nothing that is known. */
 export function readIn(
@@ -153,6 +159,7 @@ export function readIn(
   if (column === 'title') return plain === '' ? undefined : plain;
   if (plain === '' || (column === 'doer' && plain.toLowerCase() === 'nobody')) return null;
   if (column === 'wish') return readDay(plain, todayOn);
+  if (column === 'lead') return leadsAmong(people).find(({ name }) => name.toLowerCase() === plain.toLowerCase())?.id;
   const options =
     column === 'pillar'
       ? pillarsOf(row.clientId)

@@ -15,6 +15,7 @@ const WIDTHS: Partial<Record<SheetColumn, number>> = {
   number: 4,
   format: 7,
   pillar: 8.5,
+  lead: 9,
   campaign: 11,
   channels: 12,
   purpose: 8.5,
@@ -120,7 +121,7 @@ function PartHead({ entry, group }: { entry: SheetEntry & { kind: 'part' }; grou
 }
 
 export function partWords(name: string | null, group: SheetView['group']): string {
-  if (name === null) return group === 'doer' ? 'Nobody' : group === 'week' || group === 'month' ? 'No aim' : 'None';
+  if (name === null) return group === 'doer' || group === 'lead' ? 'Nobody' : group === 'week' || group === 'month' ? 'No aim' : 'None';
   if (group === 'week') return `Week of ${dayWords(name)}`;
   return group === 'month' ? monthWords(name) : name;
 }

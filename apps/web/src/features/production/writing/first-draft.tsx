@@ -29,7 +29,7 @@ export function FirstDraft({ piece, copy, onPut }: FirstDraftProps) {
     <div className="-mt-2 mb-3 text-[13px]">
       {outline.length > 0 && (
         <details>
-          <summary className="text-muted min-h-6">How {piece.formatName.toLowerCase()} is written</summary>
+          <summary className="text-muted min-h-6">Outline of the format “{piece.formatName}”</summary>
           <ol className="list-decimal pl-6 my-1">
             {outline.map(({ heading, prompt }, index) => (
               <li key={index}>
@@ -109,7 +109,7 @@ function DraftDialog({ outline, openings, answers, onPut, onClose }: DraftDialog
               {() =>
                 answers.map(({ question, answer }, index) => (
                   <Tick key={index} isOn={!left.has(index)} onChange={(isOn) => leave(index, !isOn)}>
-                    {question}: <span className="text-muted">{answer.length > 80 ? `${answer.slice(0, 80)}…` : answer}</span>
+                    {question} <span className="text-muted">{answer.length > 80 ? `${answer.slice(0, 80)}…` : answer}</span>
                   </Tick>
                 ))
               }

@@ -1,0 +1,134 @@
+import { render, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import type { BriefRequestShape, PieceShape, WrittenTextShape } from '@zesting/contract';
+import { useState } from 'react';
+import { showServed } from '../../../../test-support/served';
+import { draftAnswers } from './draft-answers';
+import { FirstDraft } from './first-draft';
+import { WrittenTexts } from './written-texts';
+
+const text = (key: string, more: Partial<WrittenTextShape> = {}): WrittenTextShape => ({
+  key,
+  name: key,
+  text: '',
+  isLong: false,
+  prompt: '',
+  limit: null,
+  isNeeded: false,
+  isAsked: true,
+  ...more,
+});
+const RULES = { wordsNever: ['cheap'], wordsToUse: [] };
+
+describe('the texts besides the copy', () => {
+  const show = (given: WrittenTextShape[], readOnly = false) => {
+    let latest = given;
+    function Held() {
+      const [texts, setTexts] = useState(given);
+      return (
+        <WrittenTexts
+          texts={texts}
+          rules={RULES}
+          readOnly={readOnly}
+          onChange={(next) => {
+            latest = next;
+            setTexts(next);
+          }}
+        />
+      );
+    }
+    render(<Held />);
+    return () => latest.map((one) => one.text);
+  };
+
+  it('are written with what helps, their length as people count it, and the client’s words', async () => {
+    const texts = show([text('Subject', { prompt: 'Why open it', limit: 6, isNeeded: true }), text('Script', { isLong: true })]);
+    const subject = screen.getByRole('textbox', { name: /^Subject/ });
+    expect(subject).toHaveAccessibleDescription('Why open it · 0 of 6 characters');
+    await userEvent.type(subject, '👩🏽‍🍳 cheap bread');
+    expect(subject).toHaveAccessibleDescription(/13 of 6 characters.*7 characters too many.*Never used for this client: “cheap”/);
+    expect(subject).toHaveAttribute('aria-invalid', 'true');
+    await userEvent.type(screen.getByRole('textbox', { name: 'Script' }), 'One{Enter}Two');
+    expect(texts()).toEqual(['👩🏽‍🍳 cheap bread', 'One\nTwo']);
+  });
+
+  it('that are asked for no longer stay while there is something in them', async () => {
+    show([text('Old', { text: 'O', isAsked: false }), text('Older', { isAsked: false })]);
+    const old = screen.getByRole('textbox', { name: 'Old' });
+    expect(old).toHaveAccessibleDescription(/have it no longer/);
+    expect(screen.queryByRole('textbox', { name: 'Older' })).toBeNull();
+    await userEvent.clear(old);
+    expect(screen.queryByRole('textbox')).toBeNull();
+  });
+
+  it('are only read by whoever may not write', () => {
+    show([text('Subject', { text: 'S' })], true);
+    expect(screen.getByRole('textbox', { name: 'Subject' })).toHaveAttribute('readonly');
+  });
+});
+
+const request: Pick<BriefRequestShape, 'items' | 'answers'> = {
+  items: [
+    { key: 'about', kind: 'long', label: 'What it is about' },
+    { key: 'on', kind: 'day', label: 'The day' },
+    {
+      key: 'aims',
+      kind: 'several_of',
+      label: 'Aims',
+      options: [
+        { value: 'a', label: 'To know' },
+        { value: 'b', label: 'To buy' },
+      ],
+    },
+    { key: 'budget', kind: 'money', label: 'Budget' },
+    { key: 'files', kind: 'files', label: 'Files' },
+    { key: 'empty', kind: 'short', label: 'Left empty' },
+  ],
+  answers: { about: 'Rye', on: '2027-03-16', aims: ['a', 'b'], budget: '900', files: ['f1'] },
+};
+
+describe('a first draft', () => {
+  it('takes up what was answered in words, and neither money nor files', () => {
+    expect(draftAnswers([request])).toEqual([
+      { question: 'What it is about', answer: 'Rye' },
+      { question: 'The day', answer: expect.stringContaining('16 Mar') as string },
+      { question: 'Aims', answer: 'To know, To buy' },
+    ]);
+  });
+
+  const show = (copy: string, outline = [{ heading: 'What it is about', prompt: 'The question' }]) => {
+    const put: string[] = [];
+    const piece = { id: 'p1', formatName: 'Article', content: { outline }, brief: { requests: [request] } } as unknown as PieceShape; // as much of one as it looks at
+    const phrases = [
+      { id: 'o1', kind: 'opening', text: 'Stop kneading.' },
+      { id: 'c1', kind: 'closing', text: 'See you on Saturday.' },
+    ];
+    const { user } = showServed(<FirstDraft piece={piece} copy={copy} onPut={(draft) => put.push(draft)} />, {
+      'GET /pieces/p1/phrases': { phrases },
+    });
+    return { user, put };
+  };
+
+  it('is made of an opening, the outline and the brief, as far as they are chosen', async () => {
+    const { user, put } = show('');
+    await user.click(await screen.findByRole('button', { name: 'Begin a draft' }));
+    const dialog = screen.getByRole('dialog', { name: 'Begin a draft' });
+    const draft = within(dialog).getByRole('region', { name: 'The draft' });
+    await user.selectOptions(await within(dialog).findByLabelText('Opening'), 'Stop kneading.');
+    expect(within(dialog).queryByRole('option', { name: 'See you on Saturday.' })).toBeNull();
+    await user.click(within(dialog).getByRole('checkbox', { name: /^Aims/ }));
+    expect(draft.textContent).toMatch(/^Stop kneading\.\n\nWhat it is about\n\nRye\n\nThe day\n.*16 Mar.*$/);
+    await user.click(within(dialog).getByRole('checkbox', { name: 'The headings of the outline' }));
+    expect(draft.textContent).toMatch(/^Stop kneading\.\n\nWhat it is about\nRye\n\n/);
+    await user.click(within(dialog).getByRole('button', { name: 'Put it into the copy' }));
+    expect(put).toEqual([draft.textContent]);
+    expect(screen.queryByRole('dialog')).toBeNull();
+  });
+
+  it('is not offered where something is written; how the format is written is told all the same', async () => {
+    show('Written');
+    expect(await screen.findByText('Outline of the format “Article”')).toBeVisible();
+    expect(screen.queryByRole('button', { name: 'Begin a draft' })).toBeNull();
+    expect(screen.getByText('The question')).toBeInTheDocument();
+  });
+});
