@@ -159,7 +159,7 @@ describe('what is handed out', () => {
       firstComment: 'Which one is yours?',
       link: 'https://example.test/menu',
     });
-    expect(handOut(content, 'blog')).toEqual({ text: 'The long one\n\nAdvertisement', tags: '', firstComment: '', link: '' });
+    expect(handOut(content, 'blog')).toEqual({ text: 'The long one\n\nAdvertisement', tags: '', firstComment: '', link: '', texts: [] });
   });
 
   it('is one text in files, without empty parts', () => {

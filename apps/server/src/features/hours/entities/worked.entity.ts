@@ -5,6 +5,7 @@ import { DayColumn, IdColumn, IdKey, InstantColumn, IntColumn, Refers, TextColum
 @Check('ck_worked_minutes', '(minutes is null and started_at is not null) or (minutes > 0)')
 @Index('uq_worked_clock', ['personId'], { unique: true, where: '(minutes is null) and (removed_at is null)' })
 @Index('ix_worked_step', ['stepId', 'onDay'])
+@Index('ix_worked_piece', ['pieceId'])
 @Entity('worked')
 export class Worked {
   @IdKey() id: string;

@@ -1,6 +1,6 @@
 import { DANGERS, PIECE_STAGES, PURPOSES, RECKONING_LISTS } from '@zesting/core';
 import type { Content, Danger, PartDigests, PieceStage, Purpose, ReckoningList } from '@zesting/core';
-import { Check, Entity, Unique } from 'typeorm';
+import { Check, Entity, Index, Unique } from 'typeorm';
 import {
   BoolColumn,
   DERIVED,
@@ -32,6 +32,7 @@ import {
   'create index ix_pieces_open on pieces (client_id, list) include (id, stage, created_at, shelved, aim_on, number) where list is not null',
 )
 @Made('create index ix_pieces_title_plain on pieces using gin (title_plain gin_trgm_ops)')
+@Index('ix_pieces_lead', ['leadId'], { where: 'lead_id is not null' })
 @Entity('pieces')
 export class Piece {
   @IdKey() id: string;
