@@ -123,11 +123,16 @@ describe('the sheet', () => {
       version: two.version + 1,
     });
     expect(await rowOf(early)).toMatchObject({ title: 'A piece', wishOn: '2027-04-08', aimOn: '2027-04-08', doerNames: [name] });
-    const verbs = await scene.app.read<{ verb: string }>(
-      "select verb from activities where thing_id = $1 and verb in ('piece.edited', 'step.assigned') order by verb",
+    const verbs = await scene.app.read<{ verb: string; detail: object }>(
+      "select verb, detail from activities where thing_id = $1 and verb in ('piece.edited', 'step.assigned') order by verb",
       [late],
     );
     expect(verbs.map(({ verb }) => verb)).toEqual(['piece.edited', 'step.assigned']);
+    expect(verbs[0]?.detail).toEqual({
+      title: { from: 'A piece', to: 'Renamed' },
+      purpose: { from: null, to: 'buy' },
+      pillar: { from: null, to: 'Craft' },
+    });
     await change([{ pieceId: late, version: two.version + 1, purpose: null, pillarId: null }]);
     expect(await rowOf(late)).toMatchObject({ title: 'Renamed', purpose: null, pillarId: null });
   });

@@ -18,7 +18,7 @@ describe('who answers for a piece', () => {
     const { user, sent } = show({ lead: { personId: 'ivo', name: 'Ivo' } });
     const field = screen.getByLabelText('Answers for it');
     await screen.findByRole('option', { name: 'Dana' });
-    expect(screen.getAllByRole('option').map(({ textContent }) => textContent)).toEqual(['Ivo, as for the client', 'Dana']);
+    expect(screen.getAllByRole('option').map(({ textContent }) => textContent)).toEqual(['Ivo (client’s)', 'Dana']);
     await user.selectOptions(field, 'Dana');
     await waitFor(() => expect(sent('PATCH').map(({ body, version }) => [body, version])).toEqual([[{ leadId: 'dana' }, '7']]));
   });

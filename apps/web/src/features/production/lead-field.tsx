@@ -26,11 +26,11 @@ export function LeadField({ piece }: { piece: PieceShape }) {
     <label className="inline-flex items-center gap-2 text-[13px]">
       <span className="text-muted">Answers for it</span>
       <select
-        className="field w-auto max-w-56 text-[13px]"
+        className="field w-auto max-w-36 text-[13px]"
         value={chosen ?? ''}
         onChange={({ target }) => save.mutate(target.value || null)}
       >
-        <option value="">{leadId === null && lead ? `${lead.name}, as for the client` : 'as for the client'}</option>
+        <option value="">{leadId === null && lead ? `${lead.name} (client’s)` : 'as for the client'}</option>
         {hasLeft && people && <option value={leadId}>somebody who has left</option>}
         {could.map(({ id, name }) => (
           <option key={id} value={id}>

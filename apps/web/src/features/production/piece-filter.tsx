@@ -92,7 +92,7 @@ export function PieceFilterRow({ filter, leftOut }: { filter: PieceFilter; leftO
     ['pillar', 'Pillar', client?.pillars ?? []],
     ['channel', 'Channel', client?.channels ?? []],
     ['campaign', 'Campaign', campaigns?.campaigns ?? [], 'of other days'],
-    ['lead', 'Answers', isManager ? doers.filter(({ role: of }) => of !== 'freelance') : [], 'another'],
+    ['lead', 'Answers for it', isManager ? doers.filter(({ role: of }) => of !== 'freelance') : [], 'another'],
   ];
   return (
     <div role="group" aria-label="Filter" className="flex flex-wrap items-center gap-x-3 gap-y-1 mb-3 text-[13px] no-print">

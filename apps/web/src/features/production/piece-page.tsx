@@ -150,6 +150,7 @@ function PieceHead({ piece }: { piece: PieceShape }) {
           )}
         </div>
         <OtherPieces piece={piece} />
+        {!piece.canManage && <LeadField piece={piece} />}
         {client && piece.canManage && (
           <div className="flex flex-wrap items-center gap-x-4 gap-y-1 min-h-8">
             <LeadField piece={piece} />

@@ -108,10 +108,10 @@ const countOf = async (app: App, { where, values }: ReturnType<typeof asksFor>):
   return count?.total ?? 0;
 };
 
-/** The ids of what is asked for, and no more than so many: what is aimed at soonest first. */
+/** The ids of what is asked for, and no more than so many: what is open by its aim, the soonest first; then what is done, the latest first. */
 export async function askedIds(app: App, asks: ReturnType<typeof asksFor>, most: number): Promise<string[]> {
   const rows = await app.read<{ id: string }>(
-    `select p.id ${fromOf(asks.values)} where ${asks.where} order by p.list is null, ${ORDERS.aim.by}, p.id limit ${most}`,
+    `select p.id ${fromOf(asks.values)} where ${asks.where} order by p.list is null, case when p.list is not null then ${ORDERS.aim.by} end, p.aim_on desc nulls last, p.id limit ${most}`,
     asks.values,
   );
   return rows.map(({ id }) => id);

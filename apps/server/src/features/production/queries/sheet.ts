@@ -10,7 +10,7 @@ const MOST = 1000;
 
 type Row = Omit<SheetRowShape, 'stepTitles' | 'doerNames'>;
 
-/** Pieces as lines of a sheet, those aimed at soonest first and what is done last, with all that a sheet can tell of them. */
+/** Pieces as lines of a sheet, what is open and aimed at soonest first, then what was done latest, with all that a sheet can tell of them. */
 export async function sheetOf(app: App, viewer: Viewer, asked: PiecesAsked): Promise<SheetShape> {
   const open = { ...asked, shown: asked.shown ?? 'open' } as const;
   const asks = asksFor(viewer, open);

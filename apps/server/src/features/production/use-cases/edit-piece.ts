@@ -52,9 +52,7 @@ export async function changePiece(
     if (row?.has) return fail({ code: 'piece.has_spin_offs' });
   }
   const given = EDITABLE.filter((key) => body[key] !== undefined);
-  const detail = Object.fromEntries(
-    given.filter((key) => piece[key] !== body[key]).map((key) => [key, { from: piece[key], to: body[key] }]),
-  );
+  const detail = await changesIn(tx, piece, body, given);
   const aimBefore = await storedAim(tx, pieceId);
   Object.assign(piece, Object.fromEntries(given.map((key) => [key, body[key]])));
   piece.version += 1;
@@ -72,4 +70,22 @@ export async function changePiece(
   await pieceChanged.tell(tx, { id: pieceId, by: viewer }, now);
   await tellAimMoved(app, tx, viewer, piece, aimBefore);
   return ok(piece.version);
+}
+
+/** What changes, for the record: what has an id there by its name. */
+async function changesIn(
+  tx: Tx,
+  piece: Piece,
+  body: EditPieceBody,
+  given: readonly (typeof EDITABLE)[number][],
+): Promise<Record<string, { from: unknown; to: unknown }>> {
+  const changed = given.filter((key) => piece[key] !== body[key]);
+  const names = await rowsOf<{ id: string; name: string }>(
+    tx,
+    'select id, name from pillars where id = any($1) union all select id, name from people where id = any($2)',
+    [[piece.pillarId, body.pillarId].filter((id) => id), [piece.leadId, body.leadId].filter((id) => id)],
+  );
+  const said = (key: (typeof EDITABLE)[number], value: unknown) =>
+    key === 'pillarId' || key === 'leadId' ? (names.find(({ id }) => id === value)?.name ?? null) : value;
+  return Object.fromEntries(changed.map((key) => [key.replace(/Id$/, ''), { from: said(key, piece[key]), to: said(key, body[key]) }]));
 }

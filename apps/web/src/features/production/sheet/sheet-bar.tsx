@@ -31,8 +31,8 @@ const GROUP_WORDS: Readonly<Record<SheetGroup, string>> = {
   lead: 'who answers for it',
   stage: 'stage',
   doer: 'who has it',
-  week: 'week of its aim',
-  month: 'month of its aim',
+  week: 'week',
+  month: 'month',
   danger: 'danger',
 };
 

@@ -113,7 +113,7 @@ function Sheet({ sheet: { rows, total }, view }: { sheet: SheetShape; view: Shee
       </div>
       <p className="flex flex-wrap items-center gap-2 mt-3 text-[13px] text-muted no-print">
         {total > rows.length
-          ? `Only ${count(rows.length, 'piece')} of ${total} are here: those aimed at soonest. Narrow them to see others.`
+          ? `Only ${count(rows.length, 'piece')} of ${total} are here: those aimed at soonest${view.isAll ? ', then what was done latest' : ''}. Narrow them to see others.`
           : 'Cells of a spreadsheet are pasted from where you stand, to the right and down.'}
         <a href={`/api/pieces/sheet/xlsx?${view.taken}&${query}`} download className={buttonClass()}>
           As a spreadsheet
