@@ -9,7 +9,7 @@ import { DayInput } from '../../../ui/day-field';
 import { FilterSelect } from '../../../ui/filter-select';
 import { TickMenu } from '../../../ui/menu';
 import { PeopleOptions, type SheetWork } from './sheet-cell';
-import { leadsAmong, WRITTEN, type WrittenColumn } from './sheet-draft';
+import { WRITTEN, type WrittenColumn } from './sheet-draft';
 import type { SheetView } from './sheet-view';
 
 /** What some pieces come to, in words. */
@@ -98,7 +98,7 @@ export function SheetMany({ chosen, known, onFill, onPutAll, onNone }: ManyProps
   const isOneClient = chosen.every(({ clientId }) => clientId === first?.clientId);
   const options = {
     pillar: isOneClient && first ? known.pillarsOf(first.clientId) : [],
-    lead: leadsAmong(known.people),
+    lead: known.leads,
     purpose: PURPOSE_OPTIONS,
     doer: [],
   };

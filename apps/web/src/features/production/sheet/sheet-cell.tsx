@@ -1,29 +1,20 @@
 import type { PersonRow, SheetRowShape } from '@zesting/contract';
 import { sheetColumn, type SheetColumn } from '@zesting/core';
 import { ArrowRight } from 'lucide-react';
-import type { ClipboardEvent, ReactNode } from 'react';
+import { memo, type ClipboardEvent, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { dayWords, hoursWords, signed } from '../../../lib/format';
 import { useClients, useSession } from '../../../lib/queries';
 import { PURPOSE_OPTIONS, STAGE_WORDS } from '../../../lib/words';
 import { DayInput } from '../../../ui/day-field';
 import { ClientCode, DangerTag } from '../../../ui/tags';
-import {
-  canPut,
-  hasNoTitle,
-  isChanged,
-  leadsAmong,
-  shownIn,
-  stepAtHand,
-  type Known,
-  type SheetDraft,
-  type WrittenColumn,
-} from './sheet-draft';
+import { canPut, hasNoTitle, isChanged, shownIn, stepAtHand, type Known, type SheetDraft, type WrittenColumn } from './sheet-draft';
 
 /** What the written cells of a sheet need, and what they do. */
 export interface SheetWork {
   readonly draft: SheetDraft;
-  readonly known: Known & { readonly people: readonly PersonRow[] };
+  /** `leads`: those of the people who may answer for a piece */
+  readonly known: Known & { readonly people: readonly PersonRow[]; readonly leads: readonly PersonRow[] };
   readonly onPut: (row: SheetRowShape, column: WrittenColumn, value: string | null) => void;
   readonly onPaste: (event: ClipboardEvent, index: number, column: WrittenColumn) => void;
 }
@@ -148,9 +139,9 @@ function ChoiceCell(props: WrittenProps) {
     >
       <option value="">{NONE_WORDS[column](row)}</option>
       {column === 'lead' ? (
-        <PeopleOptions people={leadsAmong(known.people)} chosen={{ id: row.leadId, name: row.leadName }} />
+        <PeopleOptions people={known.leads} chosenId={row.leadId} chosenName={row.leadName} />
       ) : step ? (
-        <PeopleOptions people={known.people} skill={step.skill} chosen={{ id: step.doerId, name: step.doerName }} />
+        <PeopleOptions people={known.people} skill={step.skill} chosenId={step.doerId} chosenName={step.doerName} />
       ) : (
         optionsOf(row, column, known).map(({ id, name }) => (
           <option key={id} value={id}>
@@ -176,14 +167,17 @@ function optionsOf(
 
 interface PeopleProps {
   readonly people: readonly PersonRow[];
-  /** who can do it comes first; undefined: the skill is not one */
+  /** who can do it comes first; undefined: it is not asked */
   readonly skill?: string | undefined;
-  readonly chosen?: { readonly id: string | null; readonly name: string | null };
+  /** who has it now, who may have left */
+  readonly chosenId?: string | null;
+  readonly chosenName?: string | null;
 }
 
-export function PeopleOptions({ people, skill, chosen }: PeopleProps) {
+/** The people of the agency as choices. Of many rows each has them: they are drawn again only where something of them changed. */
+export const PeopleOptions = memo(function PeopleOptions({ people, skill, chosenId = null, chosenName = null }: PeopleProps) {
   const here = people.filter(({ active }) => active);
-  const isGone = chosen && chosen.id !== null && here.every(({ id }) => id !== chosen.id);
+  const isGone = chosenId !== null && here.every(({ id }) => id !== chosenId);
   const able = skill === undefined ? [] : here.filter(({ skills }) => (skills[skill] ?? 0) > 0);
   const others = here.filter((person) => !able.includes(person));
   const option = ({ id, name }: { id: string; name: string }) => (
@@ -193,9 +187,9 @@ export function PeopleOptions({ people, skill, chosen }: PeopleProps) {
   );
   return (
     <>
-      {isGone && option({ id: chosen.id ?? '', name: chosen.name ?? '' })}
+      {isGone && option({ id: chosenId, name: chosenName ?? '' })}
       {able.length > 0 && <optgroup label={`Can do ${skill}`}>{able.map(option)}</optgroup>}
       {able.length > 0 && others.length > 0 ? <optgroup label="Others">{others.map(option)}</optgroup> : others.map(option)}
     </>
   );
-}
+});

@@ -14,7 +14,7 @@ import { Empty, Failed, Loading, PageHead } from '../../../ui/page';
 import { PieceFilterRow } from '../piece-filter';
 import { tableIn } from '../table-in';
 import { columnsWritten, SheetLook, SheetMany, totalsWords } from './sheet-bar';
-import { filledDown, hasNoTitle, isBehind, pasted, put, putMany, type Filled, type WrittenColumn } from './sheet-draft';
+import { filledDown, hasNoTitle, isBehind, leadsAmong, pasted, put, putMany, type Filled, type WrittenColumn } from './sheet-draft';
 import { SheetTable } from './sheet-table';
 import { entriesOf, useSheetView, type SheetView } from './sheet-view';
 import { useSheetDraft } from './use-sheet-draft';
@@ -47,6 +47,7 @@ function useKnown() {
     () => ({
       pillarsOf: (clientId: string) => clients.find(({ id }) => id === clientId)?.pillars ?? [],
       people: people ?? [],
+      leads: leadsAmong(people ?? []),
       todayOn: getDay(todayOn),
     }),
     [clients, people, todayOn],

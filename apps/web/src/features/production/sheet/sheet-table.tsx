@@ -1,6 +1,5 @@
 import type { SheetRowShape } from '@zesting/contract';
 import { sheetColumn, type SheetColumn } from '@zesting/core';
-import { useMemo } from 'react';
 import { count, dayWords, monthWords } from '../../../lib/format';
 import { useClients } from '../../../lib/queries';
 import { Table, type Column } from '../../../ui/table';
@@ -43,49 +42,46 @@ interface SheetTableProps extends SheetWork {
 /** The sheet itself: a line for each piece, under the heads of its groups. */
 export function SheetTable({ view, entries, checked, onCheck, draft, known, onPut, onPaste }: SheetTableProps) {
   const rows = entries.flatMap((entry) => (entry.kind === 'line' ? [entry.row] : []));
-  const columns = useMemo((): Column<SheetEntry>[] => {
-    const of = (column: SheetColumn): Column<SheetEntry> => {
-      const written = WRITTEN.find((one) => one === column);
-      return {
-        key: column,
-        head: sheetColumn(column).name,
-        order: column,
-        ...(WIDTHS[column] === undefined ? {} : { width: WIDTHS[column] }),
-        ...(RIGHT.includes(column) ? { align: 'right' as const } : {}),
-        cell: (entry) =>
-          entry.kind === 'part' ? null : written ? (
-            <WrittenCell column={written} row={entry.row} index={entry.index} draft={draft} known={known} onPut={onPut} onPaste={onPaste} />
-          ) : (
-            <ReadCell row={entry.row} column={column} />
-          ),
-      };
+  const of = (column: SheetColumn): Column<SheetEntry> => {
+    const written = WRITTEN.find((one) => one === column);
+    return {
+      key: column,
+      head: sheetColumn(column).name,
+      order: column,
+      ...(WIDTHS[column] === undefined ? {} : { width: WIDTHS[column] }),
+      ...(RIGHT.includes(column) ? { align: 'right' as const } : {}),
+      cell: (entry) =>
+        entry.kind === 'part' ? null : written ? (
+          <WrittenCell column={written} row={entry.row} index={entry.index} draft={draft} known={known} onPut={onPut} onPaste={onPaste} />
+        ) : (
+          <ReadCell row={entry.row} column={column} />
+        ),
     };
-    const choose: Column<SheetEntry> = {
-      key: 'choose',
-      width: 2.25,
-      headCell: (
-        <input
-          type="checkbox"
-          className="size-4 accent-pine block"
-          aria-label="Choose all"
-          checked={rows.length > 0 && rows.every(({ id }) => checked.has(id))}
-          onChange={({ target }) =>
-            onCheck(
-              rows.map(({ id }) => id),
-              target.checked,
-            )
-          }
-        />
-      ),
-      cell: (entry) => entry.kind === 'line' && <Choose row={entry.row} isChecked={checked.has(entry.row.id)} onCheck={onCheck} />,
-    };
-    return [choose, ...view.columns.map(of)];
-  }, [view.columns, rows, draft, known, checked, onCheck, onPut, onPaste]);
+  };
+  const choose: Column<SheetEntry> = {
+    key: 'choose',
+    width: 2.25,
+    headCell: (
+      <input
+        type="checkbox"
+        className="size-4 accent-pine block"
+        aria-label="Choose all"
+        checked={rows.length > 0 && rows.every(({ id }) => checked.has(id))}
+        onChange={({ target }) =>
+          onCheck(
+            rows.map(({ id }) => id),
+            target.checked,
+          )
+        }
+      />
+    ),
+    cell: (entry) => entry.kind === 'line' && <Choose row={entry.row} isChecked={checked.has(entry.row.id)} onCheck={onCheck} />,
+  };
   return (
     <Table
       label="Sheet"
       isDense
-      columns={columns}
+      columns={[choose, ...view.columns.map(of)]}
       rows={entries}
       keyOf={(entry) => (entry.kind === 'part' ? `part:${entry.name}` : entry.row.id)}
       order={view.by}
