@@ -133,8 +133,8 @@ test('texts besides the copy: asked for by the format, written with their limits
 
   await test.step('begun from the outline and the brief', async () => {
     await open('The lighthouse keeper’s log');
-    await content.getByRole('button', { name: 'Begin a draft' }).click();
-    const dialog = ivo.getByRole('dialog', { name: 'Begin a draft' });
+    await content.getByRole('button', { name: 'Make a first draft' }).click();
+    const dialog = ivo.getByRole('dialog', { name: 'Make a first draft' });
     await dialog.getByRole('checkbox', { name: /^Who is it for/ }).uncheck();
     await expect(dialog.getByRole('region', { name: 'The draft' })).toContainText('What we know');
     await expectAccessible(ivo);

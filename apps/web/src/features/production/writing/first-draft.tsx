@@ -41,7 +41,7 @@ export function FirstDraft({ piece, copy, onPut }: FirstDraftProps) {
       )}
       {!isBegun && (
         <Button className="mt-1" onClick={() => setOpen(true)}>
-          Begin a draft
+          Make a first draft
         </Button>
       )}
       {isOpen && (
@@ -85,7 +85,7 @@ function DraftDialog({ outline, openings, answers, onPut, onClose }: DraftDialog
       open
       wide
       onClose={onClose}
-      title="Begin a draft"
+      title="Make a first draft"
       description="An opening, the outline and what the brief says, to write on from. It is put into the copy and not saved yet."
     >
       <div className="grid gap-x-6 md:grid-cols-2">

@@ -111,8 +111,8 @@ describe('a first draft', () => {
 
   it('is made of an opening, the outline and the brief, as far as they are chosen', async () => {
     const { user, put } = show('');
-    await user.click(await screen.findByRole('button', { name: 'Begin a draft' }));
-    const dialog = screen.getByRole('dialog', { name: 'Begin a draft' });
+    await user.click(await screen.findByRole('button', { name: 'Make a first draft' }));
+    const dialog = screen.getByRole('dialog', { name: 'Make a first draft' });
     const draft = within(dialog).getByRole('region', { name: 'The draft' });
     await user.selectOptions(await within(dialog).findByLabelText('Opening'), 'Stop kneading.');
     expect(within(dialog).queryByRole('option', { name: 'See you on Saturday.' })).toBeNull();
@@ -128,7 +128,7 @@ describe('a first draft', () => {
   it('is not offered where something is written; how the format is written is told all the same', async () => {
     show('Written');
     expect(await screen.findByText('Outline of the format “Article”')).toBeVisible();
-    expect(screen.queryByRole('button', { name: 'Begin a draft' })).toBeNull();
+    expect(screen.queryByRole('button', { name: 'Make a first draft' })).toBeNull();
     expect(screen.getByText('The question')).toBeInTheDocument();
   });
 });
