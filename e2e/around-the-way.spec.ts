@@ -63,11 +63,11 @@ test('a piece is renamed, put on the shelf and taken off again', async ({ browse
   await dana.getByRole('link', { name: 'Gift plants for small flats' }).click();
   const edit = () => dana.getByRole('button', { name: 'Edit title and pillar' }).click();
   await edit();
-  await dana.getByRole('textbox', { name: 'Title' }).fill(' ');
+  await dana.getByRole('dialog').getByRole('textbox', { name: 'Title' }).fill(' ');
   await dana.getByRole('button', { name: 'Save', exact: true }).last().click();
   await expect(dana.getByText('A piece needs a title.')).toBeVisible();
   await expectAccessible(dana);
-  await dana.getByRole('textbox', { name: 'Title' }).fill('Gift plants for very small flats');
+  await dana.getByRole('dialog').getByRole('textbox', { name: 'Title' }).fill('Gift plants for very small flats');
   await dana.getByRole('combobox', { name: 'Pillar' }).selectOption('Behind the glass');
   await dana.getByRole('button', { name: 'Save', exact: true }).last().click();
   await expect(dana.getByRole('heading', { name: 'Gift plants for very small flats' })).toBeVisible();

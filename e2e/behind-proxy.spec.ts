@@ -24,7 +24,7 @@ test('behind a TLS proxy: sign in, follow changes, send a clip in parts, mail a 
   const marta = await signIn(browser, zesting, 'marta@quillhaven.test');
   await marta.goto(new URL(dana.url()).pathname);
   await marta.getByRole('button', { name: 'Edit title and pillar' }).click();
-  await marta.getByRole('textbox', { name: 'Title' }).fill('Inside the deck oven, by night');
+  await marta.getByRole('dialog').getByRole('textbox', { name: 'Title' }).fill('Inside the deck oven, by night');
   await marta.getByRole('button', { name: 'Save', exact: true }).last().click();
   await expect(dana.getByRole('heading', { name: 'Inside the deck oven, by night' })).toBeVisible();
 

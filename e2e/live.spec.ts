@@ -15,7 +15,7 @@ test('a change by one appears on another’s open screen by itself, and what is 
   const typed = 'Half a sentence that is not';
   await dana.getByLabel('Copy', { exact: true }).fill(typed);
   await marta.getByRole('button', { name: 'Edit title and pillar' }).click();
-  await marta.getByRole('textbox', { name: 'Title' }).fill('Seed from your own best tomatoes');
+  await marta.getByRole('dialog').getByRole('textbox', { name: 'Title' }).fill('Seed from your own best tomatoes');
   await marta.getByRole('button', { name: 'Save', exact: true }).last().click();
   await expect(dana.getByRole('heading', { name: 'Seed from your own best tomatoes' })).toBeVisible();
   await expect(dana.getByLabel('Copy', { exact: true })).toHaveValue(typed);
