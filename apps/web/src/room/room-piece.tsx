@@ -168,8 +168,8 @@ function Appearance({ piece, channel, room, marks, onPick }: AppearanceProps) {
           </div>
         </>
       )}
-      {piece.texts.map(({ name, text }) => (
-        <div key={name} className="mt-3">
+      {piece.texts.map(({ name, text }, index) => (
+        <div key={index} className="mt-3">
           <p className="text-muted text-[13px]">{name}</p>
           <p className="whitespace-pre-wrap break-words font-medium">{text}</p>
         </div>

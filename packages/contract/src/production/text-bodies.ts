@@ -69,11 +69,15 @@ export class OutlineHeadingBody {
   prompt: string;
 }
 
+/** What a text is told apart by where people read it; a body may lack it, which its own rule refuses. */
+const nameOf = ({ key, name }: Partial<FormatTextBody>): string | undefined => (typeof name === 'string' ? name.trim().toLowerCase() : key);
+
 /** What pieces of a format are written by. */
 export class FormatWritingBody {
   @IsArray()
   @ArrayMaxSize(20)
   @ArrayUnique((text: FormatTextBody) => text.key)
+  @ArrayUnique(nameOf)
   @ValidateNested({ each: true })
   @Type(() => FormatTextBody)
   texts: FormatTextBody[];

@@ -61,7 +61,13 @@ describe('what pieces of a format are written by', () => {
   });
 
   it('is refused where it makes no sense, and where somebody said otherwise meanwhile', async () => {
-    for (const texts of [[SUBJECT, SUBJECT], [{ ...SUBJECT, key: 'No key' }], [{ ...SUBJECT, name: ' ' }], [{ ...SUBJECT, limit: 0 }]])
+    for (const texts of [
+      [SUBJECT, SUBJECT],
+      [SUBJECT, { ...SCRIPT, name: ' subject' }],
+      [{ ...SUBJECT, key: 'No key' }],
+      [{ ...SUBJECT, name: ' ' }],
+      [{ ...SUBJECT, limit: 0 }],
+    ])
       expect([texts, (await set(texts)).body['code']]).toEqual([texts, 'http.invalid']);
     const version = await versionOf();
     const answers = await Promise.all([set([SUBJECT], { version }), set([SCRIPT], { version })]);

@@ -73,5 +73,6 @@ describe('what each format is written by', () => {
   it('says what to do where there is no format', async () => {
     show([]);
     expect(await screen.findByText('No format yet')).toBeVisible();
+    expect(screen.getByRole('link', { name: 'agency’s settings' })).toHaveAttribute('href', '/agency?part=lists');
   });
 });

@@ -24,7 +24,7 @@ export function WritingPage() {
       <PageHead title="What each format is written by" />
       {!chosen ? (
         <Empty title="No format yet">
-          Formats are listed in the <Link to="/agency?tab=lists">agency’s settings</Link>.
+          Formats are listed in the <Link to="/agency?part=lists">agency’s settings</Link>.
         </Empty>
       ) : (
         <div className="grid gap-4 lg:grid-cols-[14rem_minmax(0,1fr)] items-start">

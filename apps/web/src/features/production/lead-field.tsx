@@ -26,7 +26,7 @@ export function LeadField({ piece }: { piece: PieceShape }) {
     <label className="inline-flex items-center gap-2 text-[13px]">
       <span className="text-muted">Answers for it</span>
       <select
-        className="field w-auto max-w-36 text-[13px]"
+        className="field w-auto max-w-44 text-[13px]"
         value={chosen ?? ''}
         onChange={({ target }) => save.mutate(target.value || null)}
       >

@@ -28,7 +28,7 @@ const GROUP_WORDS: Readonly<Record<SheetGroup, string>> = {
   format: 'format',
   pillar: 'pillar',
   campaign: 'campaign',
-  lead: 'who answers for it',
+  lead: 'who answers',
   stage: 'stage',
   doer: 'who has it',
   week: 'week',
