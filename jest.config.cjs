@@ -14,7 +14,7 @@ const base = {
   testEnvironment: 'node',
   transform: { '^.+\\.(ts|tsx|mjs|js)$': swc },
   transformIgnorePatterns: [
-    '/node_modules/(?!(@nestjs|file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit|load-esm|@noble|ical-generator|ical.js|temporal-polyfill|temporal-utils|@tus|srvx|slug)/)',
+    '/node_modules/(?!(@nestjs|file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit|load-esm|@noble|ical-generator|ical.js|temporal-polyfill|temporal-utils|@tus|srvx|slug|mdast-util-[^/]+|micromark[^/]*|unist-util-[^/]+|decode-named-character-reference|character-entities[^/]*|zwitch|longest-streak|ccount|devlop)/)',
   ],
   moduleNameMapper: {
     '^file-type$': '<rootDir>/node_modules/file-type/index.js',

@@ -53,7 +53,7 @@ import type { StoryPiece } from './pieces.js';
 import { doerFor, type Act } from './plan-story.js';
 import type { Setup } from './setup.js';
 import type { PersonKey } from './story.js';
-import { textsOf, writingOf } from './writing.js';
+import { laidOutCopy, textsOf, writingOf } from './writing.js';
 import { ROUTES } from './story.js';
 
 /** The shape in which the demo's pictures are drawn. */
@@ -274,9 +274,11 @@ export class PieceStory {
       link: this.told.channels[position]?.kind === 'newsletter' ? pageOf(this.told.code, this.piece.title) : '',
       crops: this.cropsOn(position, media),
     }));
-    const texts = textsOf(writingOf(ROUTES[this.piece.route].format).texts, this.piece.title, copy);
+    const { texts: asked, isLaidOut = false } = writingOf(ROUTES[this.piece.route].format);
+    const texts = textsOf(asked, this.piece.title, copy);
+    const shared = isLaidOut ? { copy: laidOutCopy(this.piece.title, copy), isLaidOut } : { copy };
     const body: ContentBody = {
-      shared: { copy, media: media.map(({ assetId, alt }) => ({ assetId, alt })), disclosure: '', texts },
+      shared: { ...shared, media: media.map(({ assetId, alt }) => ({ assetId, alt })), disclosure: '', texts },
       channels,
     };
     getValue(await editContent(this.app, this.manager, this.thread.pieceId, body, row?.content_version ?? 1));

@@ -66,8 +66,8 @@ export async function insertSetup(app: App, now: string): Promise<Setup> {
     });
     const formats = new Map<string, string>();
     for (const [position, name] of FORMATS.entries()) {
-      const { texts, outline } = writingOf(name);
-      const written = { texts: JSON.stringify(texts), outline: JSON.stringify(outline) };
+      const { texts, outline, isLaidOut = false } = writingOf(name);
+      const written = { texts: JSON.stringify(texts), outline: JSON.stringify(outline), is_laid_out: isLaidOut };
       formats.set(name, await insert('formats', { name, position, ...written }));
     }
     const routes = await perKey(ROUTES, (route) =>

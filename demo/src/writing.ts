@@ -1,4 +1,4 @@
-import { WRITING_STOCK, writtenTexts, type FormatText } from '@zesting/core';
+import { asProse, WRITING_STOCK, writtenTexts, type FormatText } from '@zesting/core';
 import type { ContentTextBody } from '@zesting/contract';
 
 /** What the story's formats are written by: what the starting stock gives, taken as it is. */
@@ -13,6 +13,37 @@ const WORDS: Readonly<Record<string, (title: string, copy: string) => string>> =
   hook: (_, copy) => firstSentence(copy),
   script: (title, copy) => `Close on the hands. No words yet.\n“${copy}”\nLast shot: ${title.toLowerCase()}, held for two seconds.`,
 };
+
+/** What stands in copies that are laid out below what the story says of them in short, by the titles of their pieces. */
+const BELOW: Readonly<Record<string, string>> = {
+  'Newsletter: open greenhouse': `# What is ready
+
+- Native seedlings, **two trays to a school**
+- Ferns for shade, in three sizes
+- The cutting bench, with somebody to ask
+
+# How to find us
+
+Follow the lane to the *second* gate: [the way, with a map](https://mossgrove.test/find-us).`,
+  'Watering by weight': `# Why it works
+
+Wet soil is heavy, dry soil is not, and your hand knows the difference before your eye does. **Colour tells you about the surface only.**
+
+# How to learn it
+
+1. Water a pot until it drips, and lift it.
+2. Lift it every morning.
+3. On the day it feels like an empty one, water again.
+
+# What it is not for
+
+- Succulents, which want to be light for a while
+- Anything too large to lift: there, [use a stick](https://mossgrove.test/stick)`,
+};
+
+/** A copy as it is laid out in the story. */
+export const laidOutCopy = (title: string, copy: string): string =>
+  copy === '' ? '' : [asProse(copy), BELOW[title] ?? ''].filter((part) => part !== '').join('\n\n');
 
 const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 const firstSentence = (copy: string): string => (copy.split(/(?<=[.?])\s/)[0] ?? '').replace(/\.$/, '');

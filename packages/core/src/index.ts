@@ -9,6 +9,7 @@ export * from './forecast/index.js';
 export * from './compare/index.js';
 export * from './crop/index.js';
 export * from './content/index.js';
+export * from './prose/index.js';
 export * from './place/index.js';
 export * from './material/index.js';
 export * from './digest/index.js';

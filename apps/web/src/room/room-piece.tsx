@@ -175,7 +175,13 @@ function Appearance({ piece, channel, room, marks, onPick }: AppearanceProps) {
         </div>
       ))}
       <div className="mt-3">
-        <MarkedText text={channel.copy} channelId={channel.copyOf} marks={marks.filter(inCopy)} onPick={onPick} />
+        <MarkedText
+          text={channel.copy}
+          isLaidOut={channel.isLaidOut}
+          channelId={channel.copyOf}
+          marks={marks.filter(inCopy)}
+          onPick={onPick}
+        />
       </div>
       {channel.tags.length > 0 && <p className="text-lake break-words">{channel.tags.map((tag) => `#${tag}`).join(' ')}</p>}
       {channel.link && <p className="text-lake underline break-all">{channel.link}</p>}

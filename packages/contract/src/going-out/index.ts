@@ -108,6 +108,8 @@ export class HandOutMediumShape extends MediumShape {
 export class HandOutShape {
   channelId: string;
   text: string;
+  /** the same with its headings, lists and links; null: it is words alone */
+  html: string | null;
   tags: string;
   firstComment: string;
   link: string;

@@ -3,6 +3,7 @@ import {
   ArrayMaxSize,
   ArrayUnique,
   IsArray,
+  IsBoolean,
   IsInt,
   IsObject,
   IsString,
@@ -13,7 +14,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import type { ChannelRules, Crop, PartState } from '@zesting/core';
+import type { ChannelRules, CopyLanguage, Crop, PartState } from '@zesting/core';
 import { Optional, OptionalOrNull } from '../fields/index.js';
 import { ContentTextBody, OutlineHeadingBody, WrittenTextShape } from './text-bodies.js';
 
@@ -40,6 +41,11 @@ export class SharedPartBody {
   @IsString()
   @MaxLength(500)
   disclosure: string;
+
+  /** its copy is laid out: headings, lists, links and emphasis as docs/formats.md has them. What is left away stays as it is */
+  @Optional()
+  @IsBoolean()
+  isLaidOut?: boolean;
 
   /** the texts besides the copy; what is left away altogether stays as it is, one that is not among them is not written */
   @Optional()
@@ -175,7 +181,11 @@ export class ChannelContentShape {
 
 export class ContentShape {
   version: number;
-  shared: { copy: string; media: MediumShape[]; disclosure: string; texts: WrittenTextShape[]; state: PartState };
+  shared: { copy: string; media: MediumShape[]; disclosure: string; isLaidOut: boolean; texts: WrittenTextShape[]; state: PartState };
+  /** copy of its format has headings, lists and links */
+  laysOut: boolean;
+  /** in which the client’s copy is written */
+  language: CopyLanguage;
   /** the headings that its copy begins from */
   outline: OutlineHeadingBody[];
   channels: ChannelContentShape[];

@@ -68,6 +68,8 @@ export class CopyRowShape {
   copy: string;
   /** other channels of the piece that show the same because they share it */
   sharedWith: string[];
+  /** the copy has headings, lists and links on the piece: what is written here instead is this channel’s own, and words alone */
+  isLaidOut: boolean;
   tags: string[];
   firstComment: string;
   link: string;

@@ -12,7 +12,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import { IsNotBlank, OptionalOrNull } from '../fields/index.js';
+import { IsNotBlank, Optional, OptionalOrNull } from '../fields/index.js';
 
 /** A text of a piece besides its copy. */
 export class ContentTextBody {
@@ -87,6 +87,11 @@ export class FormatWritingBody {
   @ValidateNested({ each: true })
   @Type(() => OutlineHeadingBody)
   outline: OutlineHeadingBody[];
+
+  /** its copy has headings, lists and links; left away: as it was */
+  @Optional()
+  @IsBoolean()
+  isLaidOut?: boolean;
 }
 
 /** A format, and what its pieces are written by. */
@@ -95,6 +100,7 @@ export class FormatWritingShape {
   name: string;
   texts: FormatTextBody[];
   outline: OutlineHeadingBody[];
+  isLaidOut: boolean;
   version: number;
 }
 

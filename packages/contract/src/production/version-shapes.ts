@@ -35,6 +35,7 @@ export class VersionContentShape {
   number: number | null;
   copy: string;
   disclosure: string;
+  isLaidOut: boolean;
   texts: ContentTextShape[];
   media: MediumShape[];
   channels: VersionChannelShape[];

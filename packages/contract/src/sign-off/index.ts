@@ -189,6 +189,8 @@ export class RoomChannelShape {
   copy: string;
   /** whose own copy it is; null: what channels share */
   copyOf: string | null;
+  /** the copy has headings, lists and links, as docs/formats.md has them */
+  isLaidOut: boolean;
   tags: string[];
   firstComment: string;
   link: string;

@@ -161,6 +161,7 @@ describe('what differs between two contents', () => {
     shared: fc.record({
       copy: fc.constantFrom('', 'One two', 'One  two', 'One\r\ntwo', 'One\ntwo'),
       disclosure: fc.constantFrom('', 'Paid'),
+      isLaidOut: fc.boolean(),
       texts: fc.uniqueArray(
         fc.record({ key: fc.constantFrom('s', 't'), name: fc.constantFrom('S', 'T'), text: fc.constantFrom('x', 'x\r\ny', 'x\ny') }),
         {
@@ -187,7 +188,7 @@ describe('what differs between two contents', () => {
 
   it('is something exactly where the digests differ', () => {
     const whole = (made: {
-      shared: { media: { hash: string; alt: string }[]; copy: string; disclosure: string; texts: ContentText[] };
+      shared: { media: { hash: string; alt: string }[]; copy: string; disclosure: string; isLaidOut: boolean; texts: ContentText[] };
       channels: Content['channels'];
     }) => ({
       shared: { ...made.shared, media: made.shared.media.map(({ hash, alt }) => medium(hash, alt)) },

@@ -18,6 +18,8 @@ export type ContentChange =
     }
   /** one of the texts besides the copy */
   | { readonly field: 'text'; readonly channelId: null; readonly name: string; readonly pieces: readonly TextPiece[] }
+  /** whether the copy is laid out, with headings, lists, links and emphasis */
+  | { readonly field: 'layout'; readonly channelId: null; readonly before: boolean; readonly after: boolean }
   | { readonly field: 'tags'; readonly channelId: string; readonly tags: readonly TagPiece[]; readonly isReordered: boolean }
   | {
       readonly field: 'media';
@@ -62,6 +64,7 @@ export function compareContent(before: Content, after: Content, language?: strin
   return [
     ...compareTexts(before.shared.texts, after.shared.texts, language),
     ...text('copy', null, before.shared.copy, after.shared.copy),
+    ...compareLayout(before.shared.isLaidOut === true, after.shared.isLaidOut === true),
     ...compareMedia(before.shared.media, after.shared.media, language),
     ...text('disclosure', null, before.shared.disclosure, after.shared.disclosure),
     ...channelIds.flatMap((channelId): ContentChange[] => {
@@ -79,6 +82,9 @@ export function compareContent(before: Content, after: Content, language?: strin
     }),
   ];
 }
+
+const compareLayout = (before: boolean, after: boolean): ContentChange[] =>
+  before === after ? [] : [{ field: 'layout', channelId: null, before, after }];
 
 /** Texts are the same by their keys, under the newer name; one that is not there is empty. */
 function compareTexts(before: readonly ContentText[] = [], after: readonly ContentText[] = [], language?: string): ContentChange[] {

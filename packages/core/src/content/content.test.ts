@@ -3,6 +3,7 @@ import {
   changedOn,
   copyOnChannel,
   EMPTY_SHARED_PART,
+  laidOutOn,
   mediaShown,
   tidied,
   wordsOtherwise,
@@ -59,6 +60,13 @@ describe('a change of what one channel shows', () => {
 
   it('is made in a copy of its own where others share', () => {
     expect(changedOn(of('Old', { a: part(), b: part() }), 'a', { copy: 'New' })).toEqual(of('Old', { a: part('New'), b: part() }));
+  });
+
+  it('is made in a copy of its own where the shared one is laid out: what is typed there is words alone', () => {
+    const before: Content = { shared: { ...EMPTY_SHARED_PART, copy: '# Old', isLaidOut: true }, channels: { a: part(), b: part('Own') } };
+    expect(changedOn(before, 'a', { copy: 'New' })).toEqual({ ...before, channels: { ...before.channels, a: part('New') } });
+    expect([copyOnChannel(before, 'a'), laidOutOn(before, 'a')]).toEqual(['Old', '# Old']);
+    expect([copyOnChannel(before, 'b'), laidOutOn(before, 'b')]).toEqual(['Own', null]);
   });
 
   it('takes an own copy away', () => {

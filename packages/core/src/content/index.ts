@@ -1,4 +1,5 @@
 import type { Crop } from '../crop/index.js';
+import { proseWords } from '../prose/index.js';
 import type { ContentText } from './texts.js';
 
 export * from './language.js';
@@ -17,6 +18,8 @@ export interface SharedPart {
   readonly copy: string;
   readonly media: readonly Medium[];
   readonly disclosure: string;
+  /** its copy has headings, lists, links and emphasis, written as `readProse` reads them; absent: it is words alone */
+  readonly isLaidOut?: boolean;
   /** what its format has besides the copy, such as a subject line or a script; absent: nothing of it is written */
   readonly texts?: readonly ContentText[];
 }
@@ -42,9 +45,20 @@ export interface Content {
 export const EMPTY_SHARED_PART: SharedPart = { copy: '', media: [], disclosure: '' };
 export const EMPTY_CHANNEL_PART: ChannelPart = { copy: '', tags: [], firstComment: '', link: '' };
 
-/** The copy that goes out on a channel. */
+/** The words of the copy that channels share, as they stand where nothing can be laid out. */
+export const copyWords = ({ copy, isLaidOut = false }: Pick<SharedPart, 'copy' | 'isLaidOut'>): string =>
+  isLaidOut ? proseWords(copy) : copy;
+
+/** Whether a channel has a copy of its own, which is words alone. */
+const hasOwnCopy = (content: Content, channelId: string): boolean => (content.channels[channelId]?.copy ?? '').trim() !== '';
+
+/** The words of the copy that goes out on a channel. */
 export const copyOnChannel = (content: Content, channelId: string): string =>
-  content.channels[channelId]?.copy.trim() ? (content.channels[channelId]?.copy ?? '') : content.shared.copy;
+  hasOwnCopy(content, channelId) ? (content.channels[channelId]?.copy ?? '') : copyWords(content.shared);
+
+/** The copy that goes out on a channel as it is laid out, to be read by `readProse`; null where it is words alone. */
+export const laidOutOn = (content: Content, channelId: string): string | null =>
+  content.shared.isLaidOut === true && !hasOwnCopy(content, channelId) ? content.shared.copy : null;
 
 /** A medium as it goes out on a channel. */
 export type ShownMedium<Kind extends Pick<Medium, 'hash'> = Medium> = Kind & {
@@ -62,7 +76,7 @@ export function mediaShown<Kind extends Pick<Medium, 'hash'>>(
 }
 
 /**
- * A content without what says nothing: a text that is empty, a channel names no medium and cuts none that is not there, and one that shows all as they stand names none. A
+ * A content without what says nothing: a text that is empty, a layout of no words, a channel names no medium and cuts none that is not there, and one that shows all as they stand names none. A
  * choice of which nothing is left shows all again.
  */
 export function tidied({ shared, channels }: Content): Content {
@@ -73,10 +87,14 @@ export function tidied({ shared, channels }: Content): Content {
     const cut = Object.entries(crops ?? {}).filter(([hash]) => all.includes(hash));
     return { ...rest, ...(isAll ? {} : { media: chosen }), ...(cut.length === 0 ? {} : { crops: Object.fromEntries(cut) }) };
   };
-  const { texts = [], ...others } = shared;
+  const { texts = [], isLaidOut = false, ...others } = shared;
   const written = texts.filter(({ text }) => text.trim() !== '');
   return {
-    shared: { ...others, ...(written.length === 0 ? {} : { texts: written }) },
+    shared: {
+      ...others,
+      ...(isLaidOut && shared.copy.trim() !== '' ? { isLaidOut } : {}),
+      ...(written.length === 0 ? {} : { texts: written }),
+    },
     channels: Object.fromEntries(Object.entries(channels).map(([id, each]) => [id, part(each)])),
   };
 }
@@ -92,7 +110,7 @@ export interface ChannelChange {
 
 /**
  * A content after what one channel shows was changed: no other channel shows anything else than before. A copy that goes out nowhere else is
- * changed where it stands; one that others share becomes that channel's own.
+ * changed where it stands; one that others share, or that is laid out, becomes that channel's own.
  * @param channelId one of the content's channels: another is no change
  */
 export function changedOn(content: Content, channelId: string, change: ChannelChange): Content {
@@ -101,7 +119,7 @@ export function changedOn(content: Content, channelId: string, change: ChannelCh
   const { copy = part.copy, ...rest } = change;
   const isOwn = part.copy.trim() !== '';
   const isShared = Object.entries(content.channels).some(([id, other]) => id !== channelId && other.copy.trim() === '');
-  const isItsAlone = change.copy !== undefined && !isOwn && !isShared;
+  const isItsAlone = change.copy !== undefined && !isOwn && !isShared && content.shared.isLaidOut !== true;
   return {
     shared: isItsAlone ? { ...content.shared, copy } : content.shared,
     channels: { ...content.channels, [channelId]: { ...part, ...rest, copy: isItsAlone ? part.copy : copy } },

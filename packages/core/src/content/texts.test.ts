@@ -60,6 +60,16 @@ describe('a first draft', () => {
     );
   });
 
+  it('is laid out where its copy is, and takes no word for a mark', () => {
+    const answers = [
+      { question: 'For whom', answer: '# 1 in *rye*' },
+      { question: 'The offer', answer: 'Two\nfor one' },
+    ];
+    expect(firstDraft('Stop kneading.', outline, answers, { isLaidOut: true })).toBe(
+      'Stop kneading.\n\n# What it is about\n\n# For whom?\n\n\\# 1 in \\*rye\\*\n\n# The offer\n\nTwo\\\nfor one',
+    );
+  });
+
   it('is what there is of it, and nothing where there is nothing', () => {
     expect(firstDraft('', outline, [])).toBe('What it is about\n\nFor whom?');
     expect(firstDraft(' ', [], [])).toBe('');

@@ -1,3 +1,5 @@
+import { asProse, writeProse } from '../prose/index.js';
+
 /** A text of a content besides its copy: a subject line, a script, the words on a slide. It is signed with the shared part. */
 export interface ContentText {
   /** what it is known by in its format, for good: another name is no change */
@@ -71,11 +73,22 @@ export interface DraftAnswer {
   readonly answer: string;
 }
 
+/** What a draft is written for. */
+interface DraftLook {
+  /** with its headings as headings, to be read by `readProse` */
+  readonly isLaidOut?: boolean;
+}
+
 /**
  * A first draft: an opening, the headings of an outline, and what the brief says, each apart by an empty line. What was answered stands below the heading
  * that has its name, else at the end with its question.
  */
-export function firstDraft(opening: string, outline: readonly OutlineHeading[], answers: readonly DraftAnswer[]): string {
+export function firstDraft(
+  opening: string,
+  outline: readonly OutlineHeading[],
+  answers: readonly DraftAnswer[],
+  { isLaidOut = false }: DraftLook = {},
+): string {
   const likeName = (text: string) =>
     text
       .normalize('NFC')
@@ -85,10 +98,15 @@ export function firstDraft(opening: string, outline: readonly OutlineHeading[], 
   const said = answers.filter(({ answer }) => answer.trim() !== '');
   const below = (heading: string) => said.filter(({ question }) => likeName(question) === likeName(heading));
   const placed = new Set(outline.flatMap(({ heading }) => below(heading)));
+  const words = isLaidOut ? asProse : (text: string) => text.trim();
+  const head = (text: string) =>
+    isLaidOut ? writeProse([{ kind: 'heading', level: 1, runs: [{ text, isStrong: false, isEmphasis: false, link: null }] }]) : text.trim();
+  const asked = ({ question, answer }: DraftAnswer) =>
+    isLaidOut ? [head(question), words(answer)] : [`${question.trim()}\n${answer.trim()}`];
   return [
-    opening.trim(),
-    ...outline.flatMap(({ heading }) => [heading.trim(), ...below(heading).map(({ answer }) => answer.trim())]),
-    ...said.filter((one) => !placed.has(one)).map(({ question, answer }) => `${question.trim()}\n${answer.trim()}`),
+    words(opening),
+    ...outline.flatMap(({ heading }) => [head(heading), ...below(heading).map(({ answer }) => words(answer))]),
+    ...said.filter((one) => !placed.has(one)).flatMap(asked),
   ]
     .filter((part) => part !== '')
     .join('\n\n');

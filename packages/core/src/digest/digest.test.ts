@@ -117,6 +117,16 @@ describe('digests', () => {
     for (const scheme of ['zesting-part-1', 'zesting-part-2']) expect(() => shared(withTexts(subject), scheme)).toThrow('has no words');
   });
 
+  it('tell words that are laid out from the same words alone, under the fourth', () => {
+    const made = (isLaidOut: boolean): Content => ({ ...content, shared: { ...EMPTY_SHARED_PART, copy: '# Rye', isLaidOut } });
+    // as RFC 8785 writes it: reckoned here without our own functions
+    const text = `{"client":"client","content":{"copy":"# Rye","disclosure":"","isLaidOut":true,"media":[],"texts":{}},"part":"shared","piece":"piece","scheme":"zesting-part-4"}`;
+    const shared = (one: Content, scheme?: string) => digestParts('client', 'piece', one, scheme).shared;
+    expect(shared(made(true))).toBe(createHash('sha256').update(text).digest('hex'));
+    expect(shared(made(false))).toBe(shared({ ...content, shared: { ...EMPTY_SHARED_PART, copy: '# Rye' } }, 'zesting-part-1'));
+    expect(() => shared(made(true), 'zesting-part-3')).toThrow('has no words');
+  });
+
   it('chains: a changed record changes every later head', () => {
     const heads = (records: string[]) =>
       records.reduce<string[]>((all, record) => [...all, chainHead(all.at(-1) ?? CHAIN_START, { record })], []);

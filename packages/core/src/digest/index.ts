@@ -7,7 +7,7 @@ import type { ChannelPart, Content, SharedPart } from '../content/index.js';
 export type Json = null | boolean | number | string | readonly Json[] | { readonly [key: string]: Json };
 
 /** The scheme by which digests are made now. */
-export const PART_SCHEME = 'zesting-part-3';
+export const PART_SCHEME = 'zesting-part-4';
 export const SHARED_PART = 'shared';
 
 /** Half of a character. */
@@ -57,6 +57,12 @@ const writtenJson = (part: SharedPart): Json => ({
   texts: Object.fromEntries((part.texts ?? []).map(({ key, text }) => [key, plain(text)])),
 });
 
+/** The same words laid out are another thing to sign. */
+const laidOutJson = (part: SharedPart): Json => ({
+  ...(writtenJson(part) as Readonly<Record<string, Json>>), // an object, as it stands above
+  isLaidOut: part.isLaidOut === true,
+});
+
 const channelJson = (part: ChannelPart): Json => ({
   copy: plain(part.copy),
   firstComment: plain(part.firstComment),
@@ -87,11 +93,12 @@ interface PartScheme {
 const SCHEMES: readonly PartScheme[] = [
   {
     name: 'zesting-part-1',
-    shared: { says: ({ texts = [] }) => texts.length === 0, json: sharedJson },
+    shared: { says: ({ texts = [], isLaidOut = false }) => texts.length === 0 && !isLaidOut, json: sharedJson },
     channel: { says: (part) => !saysMore(part), json: channelJson },
   },
   { name: 'zesting-part-2', channel: { says: () => true, json: shownJson } },
-  { name: PART_SCHEME, shared: { says: () => true, json: writtenJson } },
+  { name: 'zesting-part-3', shared: { says: ({ isLaidOut = false }) => !isLaidOut, json: writtenJson } },
+  { name: PART_SCHEME, shared: { says: () => true, json: laidOutJson } },
 ];
 
 /** Whether digests of that scheme can be made, and so verified. */

@@ -1,4 +1,5 @@
-import { copyOnChannel, type Content, type FormatText } from '../content/index.js';
+import { copyOnChannel, laidOutOn, type Content, type FormatText } from '../content/index.js';
+import { asProse, proseHtml } from '../prose/index.js';
 import {
   copycheck,
   linkcheck,
@@ -132,6 +133,10 @@ export const isReady = (findings: readonly Finding[]): boolean => findings.every
 export interface HandOut {
   /** copy, with its disclosure below it where it has one */
   readonly text: string;
+  /** `text` as it is laid out, to be read by `readProse`; null: it is words alone */
+  readonly laidOut: string | null;
+  /** the same as HTML */
+  readonly html: string | null;
   /** with their number signs, apart by spaces */
   readonly tags: string;
   readonly firstComment: string;
@@ -143,8 +148,12 @@ export interface HandOut {
 /** What goes out on a channel, as somebody copies it there: the text, then tags, first comment and link on their own. */
 export function handOut(content: Content, channelId: string): HandOut {
   const part = content.channels[channelId];
+  const copy = laidOutOn(content, channelId);
+  const laidOut = copy === null ? null : [copy, asProse(content.shared.disclosure)].filter((source) => source !== '').join('\n\n');
   return {
     text: textOn(content, channelId),
+    laidOut,
+    html: laidOut === null ? null : proseHtml(laidOut),
     tags: writtenTags(part?.tags ?? []),
     firstComment: part?.firstComment.trim() ?? '',
     link: part?.link.trim() ?? '',

@@ -154,12 +154,31 @@ describe('what is handed out', () => {
   it('is the text with its disclosure, and tags, first comment and link on their own', () => {
     expect(handOut(content, 'feed')).toEqual({
       text: 'Fresh on Saturday\n\nAdvertisement',
+      laidOut: null,
+      html: null,
       tags: '#rye #bread',
       texts: [],
       firstComment: 'Which one is yours?',
       link: 'https://example.test/menu',
     });
-    expect(handOut(content, 'blog')).toEqual({ text: 'The long one\n\nAdvertisement', tags: '', firstComment: '', link: '', texts: [] });
+    expect(handOut(content, 'blog')).toEqual({
+      text: 'The long one\n\nAdvertisement',
+      laidOut: null,
+      html: null,
+      tags: '',
+      firstComment: '',
+      link: '',
+      texts: [],
+    });
+    const laidOut: Content = {
+      ...content,
+      shared: { ...content.shared, copy: '# Fresh\n\n[Come](https://kilnlane.test)', isLaidOut: true },
+    };
+    expect(handOut(laidOut, 'feed')).toMatchObject({
+      text: 'Fresh\n\nCome (https://kilnlane.test)\n\nAdvertisement',
+      laidOut: `${laidOut.shared.copy}\n\nAdvertisement`,
+    });
+    expect(handOut(laidOut, 'blog')).toMatchObject({ text: 'The long one\n\nAdvertisement', laidOut: null });
   });
 
   it('is one text in files, without empty parts', () => {

@@ -45,6 +45,18 @@ describe('what a source hands on', () => {
     expect(handedOn(piece(), ['six'], adapting({ callToAction: 'Come.' })).copy).toBe('Come.');
   });
 
+  it('is words alone, whatever was laid out: its headings make slides', () => {
+    const laidOut = piece({ copy: '# Grey\n\nShe *was*.\n\n# White', isLaidOut: true }, { one: EMPTY_CHANNEL_PART });
+    const facts = handedOn(laidOut, ['one'], adapting());
+    expect(facts.copy).toBe('Grey\n\nShe was.\n\nWhite');
+    expect(handedOn(laidOut, ['six', 'seven'], adapting({ shape: 'slides' })).copy).toBe('1. Grey\nShe was.\n\n2. White');
+    expect(handedOn(laidOut, ['one'], adapting({ shape: 'slides' })).copy).toBe('1. Grey\nShe was.\n\n2. White');
+    // taken into a copy that is laid out itself, it stands there as it was handed on; what is put there without it leaves it as it is
+    expect(withFacts(laidOut, facts, ['copy']).content.shared).toEqual({ copy: facts.copy, media: [], disclosure: '' });
+    expect(withFacts(laidOut, facts, ['title']).content.shared).toEqual(laidOut.content.shared);
+    expect(factsOf(laidOut, ['one']).copy).toBe(facts.copy);
+  });
+
   it('is called by no longer title than there can be, cut between characters', () => {
     const long = handedOn(piece({}, {}, `${'x'.repeat(196)}`), [], adapting({ name: '\u{1F9F6}\u{1F9F6}' }));
     expect(long.title).toBe(`${'x'.repeat(196)} · `);

@@ -1,5 +1,6 @@
-import { copyOnChannel, type Content, type Medium } from '../content/index.js';
+import { copyOnChannel, laidOutOn, copyWords, type Content, type Medium } from '../content/index.js';
 import { canonical, plain, type Json } from '../digest/index.js';
+import { headingMarks } from '../prose/index.js';
 import type { Purpose } from '../mix/index.js';
 import { slidesOf } from './slides.js';
 
@@ -63,8 +64,9 @@ export function handedOn(source: FactPiece, channelIds: readonly string[], adapt
   const anyLink = inOrder.find(([, part]) => part.link !== '')?.[1].link ?? '';
   const anyTags = inOrder.find(([, part]) => part.tags.length > 0)?.[1].tags ?? [];
   const [only] = channelIds.length === 1 ? channelIds : [];
-  const whole = only === undefined ? content.shared.copy : copyOnChannel(content, only);
-  const copy = adapting.shape === 'slides' ? slidesOf(whole).join('\n\n') : whole;
+  const whole = only === undefined ? copyWords(content.shared) : copyOnChannel(content, only);
+  const laidOut = only === undefined ? (content.shared.isLaidOut ? content.shared.copy : null) : laidOutOn(content, only);
+  const copy = adapting.shape === 'slides' ? slidesOf(laidOut === null ? whole : headingMarks(laidOut)).join('\n\n') : whole;
   return {
     title: outputTitle(source.title, adapting.name),
     purpose: source.purpose,
@@ -80,7 +82,7 @@ export function handedOn(source: FactPiece, channelIds: readonly string[], adapt
 export const factsOf = ({ title, purpose, content }: FactPiece, channelIds: readonly string[]): Facts => ({
   title,
   purpose,
-  copy: content.shared.copy,
+  copy: copyWords(content.shared),
   media: content.shared.media,
   disclosure: content.shared.disclosure,
   link: Object.fromEntries(channelIds.map((id) => [id, content.channels[id]?.link ?? ''])),
@@ -101,9 +103,11 @@ export function withFacts<Piece extends FactPiece>(piece: Piece, facts: Facts, w
       },
     ]),
   );
+  const { isLaidOut, ...rest } = content.shared;
   const shared = {
-    ...content.shared,
-    ...(isPut('copy') ? { copy: facts.copy } : {}),
+    ...rest,
+    // what is handed on is words alone
+    ...(isPut('copy') ? { copy: facts.copy } : isLaidOut === undefined ? {} : { isLaidOut }),
     ...(isPut('media') ? { media: facts.media } : {}),
     ...(isPut('disclosure') ? { disclosure: facts.disclosure } : {}),
   };

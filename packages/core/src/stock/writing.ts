@@ -4,6 +4,8 @@ import type { FormatText, OutlineHeading } from '../content/index.js';
 export interface WritingStock {
   readonly texts: readonly FormatText[];
   readonly outline: readonly OutlineHeading[];
+  /** copy has headings, lists and links; absent: it is words alone */
+  readonly isLaidOut?: boolean;
 }
 
 const line = (key: string, name: string, prompt: string, limit: number | null = null): FormatText => ({
@@ -40,6 +42,7 @@ export const WRITING_STOCK: Readonly<Record<string, WritingStock>> = {
     outline: [],
   },
   Article: {
+    isLaidOut: true,
     texts: [
       { ...line('title', 'Title', 'What one learns from it', 70), isNeeded: true },
       line('summary', 'Summary', 'What stands below the title where it is found', 160),
@@ -51,6 +54,7 @@ export const WRITING_STOCK: Readonly<Record<string, WritingStock>> = {
     ],
   },
   Newsletter: {
+    isLaidOut: true,
     texts: [
       { ...line('subject', 'Subject', 'Why open it today', 60), isNeeded: true },
       line('preview', 'Preview line', 'What stands beside the subject; it goes on where that ends', 100),

@@ -1,5 +1,5 @@
 import { getValue, WRITING_STOCK } from '@zesting/core';
-import type { FormatWritingsShape, PieceShape, VersionsShape } from '@zesting/contract';
+import type { FormatWritingsShape, LibraryShape, PieceShape, VersionsShape } from '@zesting/contract';
 import { callerAs, makePiece, makeScene, type Caller, type Scene } from '../../../test-support/scene.js';
 import { signOffIn } from '../../../test-support/sign-off.js';
 import { takeStock } from './use-cases/take-stock.js';
@@ -19,7 +19,7 @@ describe('what pieces of a format are written by', () => {
   afterAll(() => scene.close());
   beforeEach(async () => {
     await scene.begin();
-    await scene.app.read("update formats set texts = '[]', outline = '[]'");
+    await scene.app.read("update formats set texts = '[]', outline = '[]', is_laid_out = false");
     pieceId = await makePiece(scene, scene.a);
     const [row] = await scene.app.read<{ id: string }>('select format_id as id from pieces where id = $1', [pieceId]);
     formatId = row?.id ?? '';
@@ -152,6 +152,52 @@ describe('what pieces of a format are written by', () => {
     expect((await piece()).content.shared.state).toBe('voided');
     await write([{ key: 'subject', text: 'Back' }]); // back to what was signed
     expect((await piece()).content.shared.state).toBe('signed');
+  });
+
+  it('is laid out where somebody says so: signed as that, and words alone wherever nothing can be laid out', async () => {
+    const version = await versionOf();
+    const put = await by(lead).call('PUT', `/api/formats/${formatId}/writing`, {
+      body: { texts: [], outline: [], isLaidOut: true },
+      headers: { 'If-Match': `"${version}"` },
+    });
+    expect(put.status).toBe(204);
+    await set([]); // who says nothing of it leaves it
+    expect((await piece()).content).toMatchObject({ laysOut: true, language: 'en', shared: { isLaidOut: false } });
+    const copy = '# Back\n\nThe **plait**, [from us](https://aaa.test/plait)';
+    const words = 'Back\n\nThe plait, from us (https://aaa.test/plait)';
+    const writeAs = async (isLaidOut: boolean | undefined, text = copy) => {
+      const { content } = await piece();
+      const shared = { copy: text, disclosure: 'Advert *', media: [], ...(isLaidOut === undefined ? {} : { isLaidOut }) };
+      const part = { channelId: scene.a.channelIds[0], copy: '', tags: [], firstComment: '', link: '' };
+      await by(lead).call('PUT', `/api/pieces/${pieceId}/content`, {
+        body: { shared, channels: [part] },
+        headers: { 'If-Match': `"${content.version}"` },
+      });
+    };
+    await writeAs(false);
+    const alone = await digest();
+    await writeAs(true);
+    const laidOut = await digest();
+    expect(laidOut).not.toBe(alone);
+    await writeAs(undefined); // what is left away stays
+    expect(await digest()).toBe(laidOut);
+    expect((await piece()).content.shared).toMatchObject({ copy, isLaidOut: true });
+    const { after } = (await by(lead).call('GET', `/api/pieces/${pieceId}/versions`)).body as unknown as VersionsShape;
+    expect(after).toMatchObject({ copy, isLaidOut: true });
+    const [placement] = await scene.app.read<{ id: string }>('select id from placements where piece_id = $1 and channel_id = $2', [
+      pieceId,
+      scene.a.channelIds[0],
+    ]);
+    const { body } = await by(manager).call('GET', `/api/placements/${placement?.id}/hand-out`);
+    expect([body['text'], body['html']]).toEqual([
+      `${words}\n\nAdvert *`,
+      '<h2>Back</h2>\n<p>The <strong>plait</strong>, <a href="https://aaa.test/plait">from us</a></p>\n<p>Advert *</p>',
+    ]);
+    const found = (await by(lead).call('GET', '/api/library?words=plait')).body as unknown as LibraryShape;
+    expect(found.pieces.find((one) => one.pieceId === pieceId)?.copy).toBe(words);
+    // a layout of nothing is none
+    await writeAs(true, ' ');
+    expect((await piece()).content.shared.isLaidOut).toBe(false);
   });
 
   it('keeps a piece from going out that lacks a text it needs, or has one that is too long', async () => {

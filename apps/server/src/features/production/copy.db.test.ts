@@ -64,6 +64,20 @@ describe('a table of copy', () => {
       )
     )[0]?.content;
 
+  it('shows what is laid out as its words, and writes words beside it', async () => {
+    await scene.app.read(
+      `update pieces set content = jsonb_set(content, '{shared}', content -> 'shared' || '{"copy": "# Rye\\n\\n*Back*", "isLaidOut": true}') where id = $1`,
+      [pieceId],
+    );
+    const row = rowOf(await table(), pieceId, blog);
+    expect(row).toMatchObject({ copy: 'Rye\n\nBack', isLaidOut: true });
+    await change([{ pieceId, channelId: blog, contentVersion: row.contentVersion, copy: 'Rye is back' }]);
+    const content = await contentOf(pieceId);
+    expect(content?.shared).toMatchObject({ copy: '# Rye\n\n*Back*', isLaidOut: true });
+    expect(content?.channels[blog]?.copy).toBe('Rye is back');
+    expect(rowOf(await table(), pieceId, blog)).toMatchObject({ copy: 'Rye is back', isLaidOut: false });
+  });
+
   const bytesOf = async (address: string) => {
     const cookie = [...manager.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
     const response = await fetch(`${scene.address}${address}`, { headers: { Cookie: cookie } });

@@ -6,6 +6,7 @@ const POST: OutgoingPost = {
   reference: 'one',
   from: 'Client, Feed',
   texts: [],
+  html: null,
   text: 'Fresh',
   tags: [],
   link: null,

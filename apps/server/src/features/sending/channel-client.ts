@@ -15,6 +15,8 @@ export interface OutgoingPost {
   readonly reference: string;
   readonly from: string;
   readonly text: string;
+  /** the same with headings, lists and links; null: it is words alone */
+  readonly html: string | null;
   /** what there is besides, such as a subject line */
   readonly texts: readonly { readonly name: string; readonly text: string }[];
   readonly tags: readonly string[];

@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import PDFDocument from 'pdfkit';
-import { recordText, type RecordedDecision, type SignOffRecord } from '@zesting/core';
+import { readProse, recordText, type ProseBlock, type ProseRun, type RecordedDecision, type SignOffRecord } from '@zesting/core';
 import { FONTS } from '../../platform/files/picture-work.js';
 import { fingerprint, publicKeyText, signDocument, signingKey } from '../../platform/signing.js';
 
@@ -86,7 +86,8 @@ function write(pdf: Pdf, record: SignOffRecord, keyName: string): void {
   if (newest) {
     heading(pdf, `The copy of version ${newest.number}`);
     for (const { name, text } of newest.content.shared.texts ?? []) line(pdf, `${name}: ${text}`);
-    line(pdf, newest.content.shared.copy || '(none)');
+    if (newest.content.shared.isLaidOut) writeProse(pdf, newest.content.shared.copy);
+    else line(pdf, newest.content.shared.copy || '(none)');
     for (const [id, part] of Object.entries(newest.content.channels))
       if (part.copy.trim()) line(pdf, `${record.channels[id] ?? id}: ${part.copy}`, MUTED);
   }
@@ -94,6 +95,31 @@ function write(pdf: Pdf, record: SignOffRecord, keyName: string): void {
   digest(pdf, `Head of the client’s chain after ${record.chain.sequence} decisions`, record.chain.head);
   line(pdf, `Made ${moment(record.madeAt, record.client.zone)}. Signed with the agency’s key ${keyName}.`, MUTED);
   line(pdf, 'Check with: npm run verify-record -- this-file.pdf. A changed byte anywhere is refused.', MUTED);
+}
+
+/** A copy as it was laid out: headings in bold, points of lists behind their signs, links with where they lead. */
+function writeProse(pdf: Pdf, source: string): void {
+  for (const block of readProse(source)) writeBlock(pdf, block);
+}
+
+function writeBlock(pdf: Pdf, block: ProseBlock, mark = '', depth = 0): void {
+  if (block.kind === 'list') {
+    block.items.forEach((item, index) =>
+      item.forEach((part, at) => writeBlock(pdf, part, at > 0 ? '' : block.isOrdered ? `${index + 1}. ` : '• ', depth + 1)),
+    );
+    return;
+  }
+  const isHeading = block.kind === 'heading';
+  if (isHeading) pdf.moveDown(0.4);
+  pdf.fontSize(isHeading ? 12 - block.level * 0.7 : 9.5).fillColor(INK);
+  const runs: readonly ProseRun[] =
+    mark === '' ? block.runs : [{ text: mark, isStrong: false, isEmphasis: false, link: null }, ...block.runs];
+  runs.forEach(({ text, isStrong, link }, index) =>
+    pdf
+      .font(isHeading || isStrong ? 'bold' : 'text')
+      .text(text, { continued: index < runs.length - 1, indent: depth * 12, link, underline: link !== null }),
+  );
+  pdf.moveDown(0.25);
 }
 
 function writeDecision(pdf: Pdf, record: SignOffRecord, { contactName, round, head, record: said }: RecordedDecision): void {

@@ -9,6 +9,7 @@ const format = (formatId: string, name: string, more: Partial<FormatWritingShape
   name,
   texts: [],
   outline: [],
+  isLaidOut: false,
   version: 4,
   ...more,
 });
@@ -29,6 +30,7 @@ describe('what each format is written by', () => {
     await user.click(within(texts).getByRole('button', { name: 'Add a text' }));
     await user.type(within(texts).getAllByLabelText('Name')[1] as HTMLElement, 'Preview line'); // just added
     await user.clear(within(texts).getAllByLabelText('Characters')[0] as HTMLElement); // the subject's
+    await user.click(screen.getByRole('checkbox', { name: 'It has headings, lists and links' }));
     const outline = screen.getByRole('group', { name: 'Outline of the copy' });
     await user.click(within(outline).getByRole('button', { name: 'Add a heading' }));
     await user.type(within(outline).getByLabelText('Heading'), 'News');
@@ -49,6 +51,7 @@ describe('what each format is written by', () => {
         },
       ],
       outline: [{ heading: 'News', prompt: '' }],
+      isLaidOut: true,
     });
   });
 

@@ -29,7 +29,7 @@ export function WritingPage() {
       ) : (
         <div className="grid gap-4 lg:grid-cols-[14rem_minmax(0,1fr)] items-start">
           <nav aria-label="Formats" className="card p-2">
-            {all.map(({ formatId, name, texts, outline }) => (
+            {all.map(({ formatId, name, texts, outline, isLaidOut }) => (
               <button
                 key={formatId}
                 type="button"
@@ -38,7 +38,7 @@ export function WritingPage() {
                 onClick={() => put({ format: formatId })}
               >
                 {name}
-                <span className="block text-muted text-[12px] font-normal">{writtenWords(texts.length, outline.length)}</span>
+                <span className="block text-muted text-[12px] font-normal">{writtenWords(texts.length, outline.length, isLaidOut)}</span>
               </button>
             ))}
           </nav>
@@ -49,11 +49,12 @@ export function WritingPage() {
   );
 }
 
-const writtenWords = (texts: number, headings: number): string =>
-  [texts > 0 && count(texts, 'text'), headings > 0 && count(headings, 'heading')].filter(Boolean).join(', ') || 'copy alone';
+const writtenWords = (texts: number, headings: number, isLaidOut: boolean): string =>
+  [isLaidOut && 'laid out', texts > 0 && count(texts, 'text'), headings > 0 && count(headings, 'heading')].filter(Boolean).join(', ') ||
+  'copy alone';
 
-type Writing = Pick<FormatWritingShape, 'texts' | 'outline'>;
-const writingOf = ({ texts, outline }: Writing): Writing => ({ texts, outline });
+type Writing = Pick<FormatWritingShape, 'texts' | 'outline' | 'isLaidOut'>;
+const writingOf = ({ texts, outline, isLaidOut }: Writing): Writing => ({ texts, outline, isLaidOut });
 
 /** A name for good, that no other text of the format ever had. */
 const newKey = (): string => Math.random().toString(36).slice(2, 12);
@@ -71,7 +72,7 @@ function FormatWriting({ format, isLocked }: { format: FormatWritingShape; isLoc
     },
     writingOf,
   );
-  const { texts, outline } = edited.draft;
+  const { texts, outline, isLaidOut } = edited.draft;
   return (
     <EditedSection
       title={format.name}
@@ -94,6 +95,14 @@ function FormatWriting({ format, isLocked }: { format: FormatWritingShape; isLoc
           >
             {(text, put) => <TextFields text={text} onPut={put} />}
           </ListEditor>
+        </div>
+        <div>
+          <h3 className="text-base mb-1">The copy</h3>
+          <Ticked label="It has headings, lists and links" isOn={isLaidOut} onChange={(next) => edited.change({ isLaidOut: next })} />
+          <p className="text-muted text-[13px]">
+            For what is read at length: an article, a letter. Channels that show words alone get them as words. What is written already
+            stays as it is.
+          </p>
         </div>
         <div>
           <h3 className="text-base mb-1">Outline of the copy</h3>

@@ -27,7 +27,7 @@ export function Parts({ placementId, handOut }: { placementId: string; handOut: 
           <div key={name} className="mb-2.5">
             <div className="flex items-center justify-between gap-2">
               <h3 className="text-[13px] font-semibold">{name}</h3>
-              <CopyButton name={name} text={text} />
+              <CopyButton name={name} text={text} html={name === 'Text' ? handOut.html : null} />
             </div>
             <p
               className="whitespace-pre-wrap break-words rounded-md bg-sunk px-2.5 py-1.5 text-[13px] max-h-40 overflow-auto"

@@ -1,11 +1,12 @@
 import type { ChannelContentShape, ChannelLooksShape, MediumShape } from '@zesting/contract';
-import { foldText, frameOn, mediaOn, textOn, type Content } from '@zesting/core';
+import { foldText, frameOn, laidOutOn, mediaOn, textOn, type Content } from '@zesting/core';
 import { useState } from 'react';
 import { tagWords } from '../../lib/tags';
 import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { Dialog } from '../../ui/dialog';
 import { Preview } from '../../ui/preview';
+import { Prose } from '../../ui/prose';
 
 interface ChannelPreviewProps {
   readonly part: ChannelContentShape;
@@ -17,6 +18,7 @@ interface ChannelPreviewProps {
 export function ChannelPreview({ part, media, content, isWide = false }: ChannelPreviewProps & { isWide?: boolean }) {
   const shown = mediaOn(media, part, part.rules);
   const [isOpen, setOpen] = useState(false);
+  const laidOut = part.looks.foldsAt === null ? laidOutOn(content, part.channelId) : null;
   const { seen, rest } = foldText(textOn(content, part.channelId), part.looks.foldsAt);
   return (
     <>
@@ -32,18 +34,25 @@ export function ChannelPreview({ part, media, content, isWide = false }: Channel
           ))}
         </div>
       )}
-      <p className="mt-2 whitespace-pre-wrap break-words text-[13px]">
-        {seen}
-        {rest !== '' && isOpen && rest}
-        {rest !== '' && (
-          <>
-            {!isOpen && '… '}
-            <button type="button" className="text-pine underline min-h-6" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
-              {isOpen ? 'fold it' : 'folded here'}
-            </button>
-          </>
-        )}
-      </p>
+      {laidOut === null ? (
+        <p className="mt-2 whitespace-pre-wrap break-words text-[13px]">
+          {seen}
+          {rest !== '' && isOpen && rest}
+          {rest !== '' && (
+            <>
+              {!isOpen && '… '}
+              <button type="button" className="text-pine underline min-h-6" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+                {isOpen ? 'fold it' : 'folded here'}
+              </button>
+            </>
+          )}
+        </p>
+      ) : (
+        <div className="mt-2 text-[13px]">
+          <Prose source={laidOut} />
+          <p>{content.shared.disclosure}</p>
+        </div>
+      )}
       {part.tags.length > 0 && <p className="text-lake text-[13px] break-words">{tagWords(part.tags)}</p>}
       {part.link.trim() !== '' && <p className="text-lake text-[13px] underline break-all">{part.link}</p>}
       {part.firstComment.trim() !== '' && (

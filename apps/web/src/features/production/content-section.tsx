@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 
-import { linksOn, type Content } from '@zesting/core';
+import { copyWords, linksOn, type Content } from '@zesting/core';
 import { pageAnswersQuery } from '../../api/asked-pages';
 import { brandQuery } from '../../api/clients';
 import { materialQuery } from '../../api/material';
@@ -14,7 +14,7 @@ import { Tabs } from '../../ui/tabs';
 import { Tag } from '../../ui/tags';
 import { AgencyApproval } from './agency-approval';
 import { ChannelEditor, findingsOn, type Checked } from './channel-editor';
-import { WordsToUse, wordsWarning } from './client-words';
+import { WordsToUse } from './client-words';
 import { ConflictDialog } from './conflict-dialog';
 import { KeptFileChoice } from './kept-file-choice';
 import { filesToTake } from './material/material-words';
@@ -23,6 +23,7 @@ import { PartTag } from './part-tag';
 import { PhraseChoice } from './phrase-choice';
 import { StepActions } from './step-actions';
 import { useDraft } from './use-draft';
+import { CopyField, isLaidOutNow, type WrittenCopy } from './writing/copy-field';
 import { FirstDraft } from './writing/first-draft';
 import { WrittenTexts } from './writing/written-texts';
 
@@ -43,6 +44,8 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
     needsDisclosure: sheet?.brand.needsDisclosure ?? false,
   };
   const checked: Checked = { rules, answers: new Map(answers?.rows.map(({ address, status }) => [address, status])) };
+  const isLaidOut = isLaidOutNow(draft.shared, piece.content.laysOut);
+  const putCopy = (copy: WrittenCopy) => change({ ...draft, shared: { ...draft.shared, ...copy } });
   const takeOnce = (file: UploadShape, alt: string) => {
     if (!draft.shared.media.some(({ assetId }) => assetId === file.assetId)) work.addMedium(file, alt);
   };
@@ -79,28 +82,20 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
         readOnly={readOnly}
         onChange={(texts) => change({ ...draft, shared: { ...draft.shared, texts } })}
       />
-      <Field label="Copy" help="Goes out on every channel that has no copy of its own." warning={wordsWarning(draft.shared.copy, rules)}>
-        {(control) => (
-          <textarea
-            {...control}
-            className="field"
-            rows={5}
-            readOnly={readOnly}
-            value={draft.shared.copy}
-            onChange={(event) => change({ ...draft, shared: { ...draft.shared, copy: event.target.value } })}
-          />
-        )}
-      </Field>
+      <CopyField
+        shared={draft.shared}
+        laysOut={piece.content.laysOut}
+        language={piece.content.language}
+        rules={rules}
+        readOnly={readOnly}
+        onChange={putCopy}
+      />
       {!readOnly && (
-        <FirstDraft piece={piece} copy={draft.shared.copy} onPut={(copy) => change({ ...draft, shared: { ...draft.shared, copy } })} />
+        <FirstDraft piece={piece} copy={draft.shared.copy} isLaidOut={isLaidOut} onPut={(copy) => putCopy({ copy, isLaidOut })} />
       )}
-      {!readOnly && <WordsToUse text={draft.shared.copy} words={rules.wordsToUse} />}
+      {!readOnly && <WordsToUse text={copyWords(draft.shared)} words={rules.wordsToUse} />}
       {!readOnly && (
-        <PhraseChoice
-          pieceId={piece.id}
-          copy={draft.shared.copy}
-          onChoose={(copy) => change({ ...draft, shared: { ...draft.shared, copy } })}
-        />
+        <PhraseChoice pieceId={piece.id} copy={draft.shared.copy} isLaidOut={isLaidOut} onChoose={(copy) => putCopy({ copy, isLaidOut })} />
       )}
       <MediaEditor
         media={draft.shared.media}

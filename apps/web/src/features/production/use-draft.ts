@@ -13,6 +13,7 @@ const bodyOf = (draft: Draft) => ({
   shared: {
     copy: draft.shared.copy,
     disclosure: draft.shared.disclosure,
+    isLaidOut: draft.shared.isLaidOut,
     media: draft.shared.media.map(({ assetId, alt }) => ({ assetId, alt })),
     texts: draft.shared.texts.flatMap(({ key, text }) => (text.trim() === '' ? [] : [{ key, text }])),
   },

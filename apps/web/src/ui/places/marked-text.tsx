@@ -1,10 +1,13 @@
-import type { Pointed } from '@zesting/core';
+import { readProse, type Pointed } from '@zesting/core';
 import { useRef, type KeyboardEvent } from 'react';
+import { ProseBlocks } from '../prose';
 import { MarkNumber, type Mark } from './mark';
-import { segmentsOf, type Segment } from './segments';
+import { cutByRuns, isWordForWord, runsIn, segmentsOf, type Segment } from './segments';
 
 interface MarkedTextProps {
   readonly text: string;
+  /** it has headings, lists, links and emphasis, and is drawn so */
+  readonly isLaidOut?: boolean;
   /** whose own copy it is; null: what channels share */
   readonly channelId: string | null;
   /** those that stand in this text */
@@ -15,8 +18,8 @@ interface MarkedTextProps {
 }
 
 /** A piece's copy with the remarks that stand in it. */
-export function MarkedText({ text, channelId, marks, onChoose, onPick }: MarkedTextProps) {
-  const whole = useRef<HTMLParagraphElement>(null);
+export function MarkedText({ text, isLaidOut = false, channelId, marks, onChoose, onPick }: MarkedTextProps) {
+  const whole = useRef<HTMLDivElement>(null);
   const pick = (from: number, to: number) => onPick?.({ kind: 'stretch', channelId, from, to, words: text.slice(from, to) });
   const pickMarked = () => {
     const marked = whole.current && onPick ? markedIn(whole.current) : null;
@@ -27,19 +30,32 @@ export function MarkedText({ text, channelId, marks, onChoose, onPick }: MarkedT
     window.getSelection()?.removeAllRanges();
     pick(from, from + words.trim().length);
   };
+  const segments = segmentsOf(text, marks);
+  const view = (segment: Segment) => (
+    <SegmentView
+      key={segment.from}
+      segment={segment}
+      text={text}
+      marks={marks}
+      onChoose={onChoose}
+      onPick={onPick && segment.sentence ? () => segment.sentence && pick(segment.sentence.from, segment.sentence.to) : undefined}
+    />
+  );
+  if (!isLaidOut)
+    return (
+      <div ref={whole} className="whitespace-pre-wrap break-words" onPointerUp={pickMarked}>
+        {segments.map(view)}
+      </div>
+    );
+  const seen = cutByRuns(segments, readProse(text).flatMap(runsIn));
   return (
-    <p ref={whole} className="whitespace-pre-wrap break-words" onPointerUp={pickMarked}>
-      {segmentsOf(text, marks).map((segment) => (
-        <SegmentView
-          key={segment.from}
-          segment={segment}
-          text={text}
-          marks={marks}
-          onChoose={onChoose}
-          onPick={onPick && segment.sentence ? () => segment.sentence && pick(segment.sentence.from, segment.sentence.to) : undefined}
-        />
-      ))}
-    </p>
+    <div ref={whole} className="prose break-words" onPointerUp={pickMarked}>
+      <ProseBlocks
+        source={text}
+        linksLead={!onPick}
+        drawRun={(run) => (isWordForWord(run) ? seen.filter(({ from, to }) => run.from <= from && to <= run.to).map(view) : run.text)}
+      />
+    </div>
   );
 }
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import type { Mark } from './mark';
-import { segmentsOf } from './segments';
+import { readProse } from '@zesting/core';
+import { cutByRuns, runsIn, segmentsOf } from './segments';
 
 const mark = (id: string, from: number, to: number, onText: string): Mark => ({
   id,
@@ -52,5 +53,20 @@ describe('a text with marks', () => {
         },
       ),
     );
+  });
+
+  it('that is laid out is cut by its runs too, and has the number of each mark once, behind the last that is seen of it', () => {
+    const text = 'We **ba\\*ke** it.\n\n- Come';
+    const from = (words: string) => text.indexOf(words);
+    const marks = [mark('a', from('We'), from('** it'), text), mark('b', from('** it'), from('.'), text)];
+    const cut = cutByRuns(segmentsOf(text, marks), readProse(text).flatMap(runsIn));
+    expect(cut.map(({ from: at, to, markIds, ends }) => [text.slice(at, to), markIds, ends.map(({ id }) => id)])).toEqual([
+      ['We ', ['a'], []],
+      ['ba', ['a'], []],
+      ['*ke', ['a'], ['a']],
+      [' it', ['b'], ['b']],
+      ['.', [], []],
+      ['Come', [], []],
+    ]);
   });
 });

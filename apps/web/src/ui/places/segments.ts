@@ -1,4 +1,4 @@
-import { sentencesIn } from '@zesting/core';
+import { sentencesIn, type ProseBlock, type ReadRun } from '@zesting/core';
 import type { Mark } from './mark';
 
 /** A run of text that lies in the same marks and the same sentence throughout. */
@@ -30,4 +30,27 @@ export function segmentsOf(text: string, marks: readonly Mark[]): Segment[] {
       sentence: sentences.find((sentence) => sentence.from <= from && to <= sentence.to) ?? null,
     };
   });
+}
+
+/** All runs of a block, in their order. */
+export const runsIn = (block: ProseBlock<ReadRun>): readonly ReadRun[] =>
+  block.kind === 'list' ? block.items.flatMap((item) => item.flatMap(runsIn)) : block.runs;
+
+/** Whether a run reads as it stands in its source, and not as a sign for it. */
+export const isWordForWord = ({ text, from, to }: ReadRun): boolean => text.length === to - from && text !== '\n';
+
+/** Segments of a source as far as its runs show them, cut where runs begin and end. The number of a mark stands behind the last that is seen of it. */
+export function cutByRuns(segments: readonly Segment[], runs: readonly ReadRun[]): Segment[] {
+  const shown = runs.filter(isWordForWord);
+  const parts = shown.flatMap((run) =>
+    segments.flatMap((segment): Segment[] => {
+      const [from, to] = [Math.max(segment.from, run.from), Math.min(segment.to, run.to)];
+      return from < to ? [{ ...segment, from, to, ends: [] }] : [];
+    }),
+  );
+  const marks = segments.flatMap(({ ends }) => ends);
+  return parts.map((part, index) => ({
+    ...part,
+    ends: marks.filter(({ id }) => part.markIds.includes(id) && !parts.slice(index + 1).some(({ markIds }) => markIds.includes(id))),
+  }));
 }

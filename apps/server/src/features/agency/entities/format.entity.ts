@@ -1,6 +1,6 @@
 import type { BriefFact, FormatText, OutlineHeading } from '@zesting/core';
 import { Entity, Unique } from 'typeorm';
-import { IdKey, InstantColumn, IntColumn, JsonColumn, TextColumn } from '../../../platform/database/columns.js';
+import { BoolColumn, IdKey, InstantColumn, IntColumn, JsonColumn, TextColumn } from '../../../platform/database/columns.js';
 
 /** A kind of piece, as the agency calls it. */
 @Unique('uq_formats_name', ['name'])
@@ -16,5 +16,7 @@ export class Format {
   @JsonColumn({ default: () => "'[]'" }) texts: FormatText[];
   /** the headings that their copy begins from */
   @JsonColumn({ default: () => "'[]'" }) outline: OutlineHeading[];
+  /** their copy has headings, lists and links */
+  @BoolColumn({ default: false }) isLaidOut: boolean;
   @IntColumn({ default: 1 }) writingVersion: number;
 }

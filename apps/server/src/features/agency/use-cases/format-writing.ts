@@ -11,7 +11,7 @@ type Failure = { code: 'format.unknown' | 'http.changed_meanwhile' };
 /** The formats in their order, with what their pieces are written by. */
 export const formatWritings = (app: App): Promise<FormatWritingShape[]> =>
   app.read<FormatWritingShape>(
-    'select id as "formatId", name, texts, outline, writing_version as version from formats where archived_at is null order by position, name',
+    'select id as "formatId", name, texts, outline, is_laid_out as "isLaidOut", writing_version as version from formats where archived_at is null order by position, name',
   );
 
 export const formatWriting = async (app: App, id: string): Promise<FormatWritingShape | undefined> =>
@@ -38,7 +38,11 @@ export function setFormatWriting(
       isNeeded,
     }));
     const outline = body.outline.map(({ heading, prompt }) => ({ heading: heading.trim(), prompt: prompt.trim() }));
-    await tx.update(Format, { id: formatId }, { texts, outline, writingVersion: format.writingVersion + 1 });
+    await tx.update(
+      Format,
+      { id: formatId },
+      { texts, outline, isLaidOut: body.isLaidOut ?? format.isLaidOut, writingVersion: format.writingVersion + 1 },
+    );
     const agency = await agencyOf(tx, false);
     const names = (of: readonly { readonly name: string }[]) => of.map(({ name }) => name);
     await recordActivity(tx, {

@@ -20,8 +20,8 @@ export async function takeStock(tx: Tx, actor: string, now: InstantText): Promis
   );
   // formats that were there keep what they are written by
   for (const name of formats) {
-    const { texts, outline } = WRITING_STOCK[name] ?? { texts: [], outline: [] };
-    await tx.update(Format, { name }, { texts: [...texts], outline: [...outline] });
+    const { texts, outline, isLaidOut = false } = WRITING_STOCK[name] ?? { texts: [], outline: [] };
+    await tx.update(Format, { name }, { texts: [...texts], outline: [...outline], isLaidOut });
   }
   const skills = await addMissing(tx, 'skills', SKILL_STOCK);
   const routes: string[] = [];

@@ -21,7 +21,7 @@ async function rowOf(app: App, placed: Placed): Promise<GoingOutRowShape> {
   return row;
 }
 
-const handOutShape = ({ texts, ...rest }: HandOut) => ({ ...rest, texts: [...texts] });
+const handOutShape = ({ texts, laidOut: _, ...rest }: HandOut) => ({ ...rest, texts: [...texts] });
 
 /** Only pictures are cut. */
 const isCut = ({ assetId }: { readonly assetId: string }, files: ReadonlyMap<string, FileFacts>): boolean =>

@@ -1,4 +1,4 @@
-import { COPY_LANGUAGES, type CopyLanguage } from '@zesting/core';
+import { COPY_LANGUAGES, copyWords, type CopyLanguage } from '@zesting/core';
 import type { LibraryPieceShape, LibraryShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { firstPicture, STATE_OUTSIDE } from '../../production/index.js';
@@ -51,7 +51,7 @@ export async function findInLibrary(app: App, clientIds: readonly string[], aske
           begun,
         ])
       : null) ?? (await standing(app, clientIds, asked));
-  const rows = await app.read<LibraryPieceShape & { config: string }>(
+  const rows = await app.read<LibraryPieceShape & { isLaidOut: boolean }>(
     `with found as (
        select w.piece_id, w.language, w.made_at from piece_words w join pieces p on p.id = w.piece_id
        where w.client_id = any($1) and ($2::text || $3::text = '' or ${matches})
@@ -62,7 +62,7 @@ export async function findInLibrary(app: App, clientIds: readonly string[], aske
          and ($9::uuid is null or (w.made_at, w.piece_id) < (select made_at, piece_id from piece_words where piece_id = $9))
        order by w.made_at desc, w.piece_id desc limit ${PAGE + 1})
      select p.id as "pieceId", p.number, p.client_id as "clientId", p.title, f.name as "formatName", l.name as "pillarName", p.stage,
-       left(p.content -> 'shared' ->> 'copy', 4000) as copy, ${firstPicture('p.content')} as "pictureId",
+       left(p.content -> 'shared' ->> 'copy', 4000) as copy, coalesce((p.content -> 'shared' ->> 'isLaidOut')::boolean, false) as "isLaidOut", ${firstPicture('p.content')} as "pictureId",
        array(select distinct t #>> '{}' from jsonb_path_query(p.content, '$.channels.*.tags[*]') t) as tags,
        coalesce((select jsonb_agg(jsonb_build_object('channelName', h.name, 'on', l.on_day, 'state', ${STATE_OUTSIDE}) order by l.on_day desc nulls last)
          from placements l join channels h on h.id = l.channel_id where l.piece_id = p.id and not l.cancelled), '[]') as placements,
@@ -71,7 +71,7 @@ export async function findInLibrary(app: App, clientIds: readonly string[], aske
      order by x.made_at desc, x.piece_id desc`,
     [clientIds, whole, begun, asked.formatId, asked.pillarId, asked.channelId, asked.from, asked.to, asked.after, few],
   );
-  const pieces = rows.slice(0, PAGE);
+  const pieces = rows.slice(0, PAGE).map(({ isLaidOut, ...piece }) => ({ ...piece, copy: copyWords({ copy: piece.copy, isLaidOut }) }));
   return { pieces, next: rows.length > PAGE ? (pieces.at(-1)?.pieceId ?? null) : null, isAsked };
 }
 

@@ -1,4 +1,4 @@
-import { copyOnChannel, type Content, type Day } from '@zesting/core';
+import { copyOnChannel, laidOutOn, type Content, type Day } from '@zesting/core';
 import type { CopyRowShape, CopyTableShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { firstPicture } from './first-picture.js';
@@ -6,7 +6,7 @@ import { firstPicture } from './first-picture.js';
 /** So many rows at most: two months of a client that publishes eight times a day. */
 const MOST = 500;
 
-interface Row extends Omit<CopyRowShape, 'copy' | 'sharedWith' | 'tags' | 'firstComment' | 'link' | 'disclosure'> {
+interface Row extends Omit<CopyRowShape, 'copy' | 'sharedWith' | 'isLaidOut' | 'tags' | 'firstComment' | 'link' | 'disclosure'> {
   content: Content;
   channels: Record<string, string>;
 }
@@ -38,6 +38,7 @@ function rowShape({ content, channels, ...row }: Row): CopyRowShape {
     ...row,
     copy: copyOnChannel(content, row.channelId),
     sharedWith: shares(row.channelId) ? others.flatMap((id) => channels[id] ?? []) : [],
+    isLaidOut: laidOutOn(content, row.channelId) !== null,
     tags: [...(part?.tags ?? [])],
     firstComment: part?.firstComment ?? '',
     link: part?.link ?? '',

@@ -9,6 +9,7 @@ import {
   isField,
   isByClient,
   type Content,
+  type CopyLanguage,
   type FormatText,
   type OutlineHeading,
   writtenTexts,
@@ -57,6 +58,8 @@ interface PieceColumns {
   format_name: string;
   format_texts: FormatText[];
   format_outline: OutlineHeading[];
+  format_lays_out: boolean;
+  client_language: CopyLanguage;
   pillar_id: string | null;
   purpose: PieceShape['purpose'];
   lead_id: string | null;
@@ -105,7 +108,7 @@ interface StepColumns {
 /** The whole of one piece: content, brief, path with its dates and reasons, placements, decisions, activity. */
 export async function getPiece(app: App, viewer: Viewer, pieceId: string): Promise<PieceShape> {
   const [row] = await app.read<PieceColumns>(
-    `select p.*, f.name as format_name, f.texts as format_texts, f.outline as format_outline, (select g.campaign_id from campaign_pieces g where g.piece_id = p.id) as campaign_id, coalesce(t.rounds_allowed, c.rounds_agreed) as rounds_agreed,
+    `select p.*, f.name as format_name, f.texts as format_texts, f.outline as format_outline, f.is_laid_out as format_lays_out, c.language as client_language, (select g.campaign_id from campaign_pieces g where g.piece_id = p.id) as campaign_id, coalesce(t.rounds_allowed, c.rounds_agreed) as rounds_agreed,
        coalesce((select jsonb_agg(jsonb_build_object('key', e.step ->> 'key', 'title', e.step ->> 'title') order by e.at) from jsonb_array_elements(${stepsAsOf('t', 'p.route_version')}) with ordinality e (step, at)
          where e.step ->> 'kind' <> 'sign_off' and not exists (select 1 from steps s where s.piece_id = p.id and s.key = e.step ->> 'key')), '[]') as left_out,
        (select jsonb_build_object('personId', w.id, 'name', w.name) from people w where w.id = ${leadOf('p')}) as lead,
@@ -293,10 +296,13 @@ async function contentShape(app: App, row: PieceColumns, source: PieceSource): P
     shared: {
       copy: row.content.shared.copy,
       disclosure: row.content.shared.disclosure,
+      isLaidOut: row.content.shared.isLaidOut === true,
       texts: writtenTexts(row.format_texts, row.content.shared.texts),
       state: signOff.shared,
       media: row.content.shared.media.map((medium) => mediumShape(medium, files)),
     },
+    laysOut: row.format_lays_out,
+    language: row.client_language,
     outline: row.format_outline,
     channels: channels.flatMap((channel) => {
       const part = row.content.channels[channel.channelId];

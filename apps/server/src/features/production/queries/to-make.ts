@@ -1,3 +1,4 @@
+import { copyWords } from '@zesting/core';
 import type { SittingShape, SittingStep, ToMakeCell, ToMakeShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
@@ -50,13 +51,15 @@ export async function toMakeOf(app: App, viewer: Viewer, asked: PiecesAsked): Pr
 /** The steps of one skill, of one format or any, one after another: what can be done now first, by latest finish. */
 export async function sittingOf(app: App, viewer: Viewer, asked: PiecesAsked, skill: string): Promise<SittingShape> {
   const { sql, values } = await openSteps(app, viewer, asked);
-  const steps = await app.read<SittingStep>(
+  const steps = await app.read<SittingStep & { isLaidOut: boolean }>(
     `select t.id as "stepId", t.title as "stepTitle", p.id as "pieceId", p.number as "pieceNumber", p.title as "pieceTitle", p.client_id as "clientId", f.name as "formatName",
        t.doer_id as "doerId", (select d.name from people d where d.id = t.doer_id) as "doerName", ${isFreeStep('t')} as "atHand", t.started_on as "startedOn",
        t.latest_finish_on as "latestFinishOn", t.danger, coalesce(t.remaining_minutes, t.effort_minutes) as "leftMinutes",
-       cardinality(t.checklist) - (select count(*)::int from step_ticks k where k.step_id = t.id) as "linesOpen", p.content -> 'shared' ->> 'copy' as copy, ${firstPicture('p.content')} as "pictureId"
+       cardinality(t.checklist) - (select count(*)::int from step_ticks k where k.step_id = t.id) as "linesOpen", p.content -> 'shared' ->> 'copy' as copy,
+       coalesce((p.content -> 'shared' ->> 'isLaidOut')::boolean, false) as "isLaidOut", ${firstPicture('p.content')} as "pictureId"
      ${sql} and t.skill = $13 order by (not ${isFreeStep('t')}), t.latest_finish_on nulls last, p.number, t.position limit ${MOST + 1}`,
     [...values, skill],
   );
-  return { steps: steps.slice(0, MOST), isWhole: steps.length <= MOST };
+  const shown = steps.slice(0, MOST).map(({ isLaidOut, ...step }) => ({ ...step, copy: copyWords({ copy: step.copy, isLaidOut }) }));
+  return { steps: shown, isWhole: steps.length <= MOST };
 }

@@ -75,6 +75,7 @@ const shapeOf = (number: number | null, { shared, channels }: Content, known: Kn
   number,
   copy: shared.copy,
   disclosure: shared.disclosure,
+  isLaidOut: shared.isLaidOut === true,
   texts: [...(shared.texts ?? [])],
   media: shared.media.map((medium) => mediumShape(medium, known.files)),
   channels: known.channels.flatMap(({ id, name }) => {

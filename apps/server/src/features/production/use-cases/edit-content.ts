@@ -103,7 +103,13 @@ async function contentOf(
   if (!texts) return fail({ code: 'text.unknown' });
   const given = new Map(body.channels.map((part) => [part.channelId, part]));
   return ok({
-    shared: { copy: body.shared.copy, disclosure: body.shared.disclosure, media, texts },
+    shared: {
+      copy: body.shared.copy,
+      disclosure: body.shared.disclosure,
+      isLaidOut: body.shared.isLaidOut ?? piece.content.shared.isLaidOut ?? false,
+      media,
+      texts,
+    },
     channels: Object.fromEntries(
       Object.keys(piece.content.channels).map((id) => {
         const part = given.get(id);

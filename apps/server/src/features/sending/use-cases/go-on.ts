@@ -76,11 +76,12 @@ export async function goOn(app: App, sendingId: string): Promise<void> {
   const begun = await begin(app, sending);
   if (!begun) return;
   const link = await app.manager.findOneByOrFail(ChannelLink, { channelId: sending.channelId });
-  const { text, texts, link: address } = handOut(content, sending.channelId);
+  const { text, html, texts, link: address } = handOut(content, sending.channelId);
   const post: OutgoingPost = {
     reference: begun.reference,
     from,
     text,
+    html,
     texts,
     tags: content.channels[sending.channelId]?.tags ?? [],
     link: address === '' ? null : address,

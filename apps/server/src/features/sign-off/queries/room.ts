@@ -1,5 +1,14 @@
 import { askAddressOf, viewOf } from './room-view.js';
-import { awaited, copyOnChannel, dayIn, EMPTY_CHANNEL_PART, type Content, type DecisionFact, type PartDigests } from '@zesting/core';
+import {
+  awaited,
+  copyOnChannel,
+  dayIn,
+  EMPTY_CHANNEL_PART,
+  laidOutOn,
+  type Content,
+  type DecisionFact,
+  type PartDigests,
+} from '@zesting/core';
 import type { RoomPacketShape, RoomRulesShape, RoomPieceShape, RoomRemarkShape, RoomShape } from '@zesting/contract';
 import { VISITED } from '../../../platform/access/visited.js';
 import type { App } from '../../../platform/app.js';
@@ -128,7 +137,9 @@ function pieceShape(item: ItemRow, said: readonly ClientRemark[], files: Readonl
     texts: (item.content.shared.texts ?? []).map(({ name, text }) => ({ name, text })),
     channels: item.channels.map(({ id, ...channel }) => {
       const part = item.content.channels[id] ?? EMPTY_CHANNEL_PART;
-      return { ...channel, ...partShape(part), copy: copyOnChannel(item.content, id), copyOf: part.copy.trim() ? id : null };
+      const laidOut = laidOutOn(item.content, id);
+      const copy = laidOut ?? copyOnChannel(item.content, id);
+      return { ...channel, ...partShape(part), copy, copyOf: part.copy.trim() ? id : null, isLaidOut: laidOut !== null };
     }),
     said: item.said,
     ...threadsBeside(

@@ -18,6 +18,7 @@ const row = (pieceId: string, more: Partial<CopyRowShape> = {}): CopyRowShape =>
   pictureId: null,
   copy: `Copy ${pieceId}`,
   sharedWith: [],
+  isLaidOut: false,
   tags: ['old'],
   firstComment: '',
   link: '',

@@ -71,7 +71,10 @@ export function CopyRow(props: CopyRowProps) {
         <Cell {...props} field="copy" rows={3} />
         <Said said={lengthOn(content, row.channelId, row)} limit={row.copyLimit} what="characters" />
         {at('copy')}
-        {row.sharedWith.length > 0 && (
+        {row.isLaidOut && (
+          <p className="text-muted mt-1">Laid out on the piece. Changed here, it is {row.channelName}’s own, and words alone.</p>
+        )}
+        {!row.isLaidOut && row.sharedWith.length > 0 && (
           <p className="text-muted text-[12px]">
             The same on {row.sharedWith.join(', ')}. Changed here, it is {row.channelName}’s own.
           </p>

@@ -125,7 +125,14 @@ function Appearance({ piece, channelId, onChannel, marks, onChoose, onPick }: Ap
         )}
         <div className="grid gap-2">
           {copy.trim() === '' && shown.length === 0 && <p className="text-muted">Nothing is written yet.</p>}
-          <MarkedText text={copy} channelId={copyOf} marks={marks.filter(inCopy)} onChoose={onChoose} onPick={onPick} />
+          <MarkedText
+            text={copy}
+            isLaidOut={!isOwn && shared.isLaidOut}
+            channelId={copyOf}
+            marks={marks.filter(inCopy)}
+            onChoose={onChoose}
+            onPick={onPick}
+          />
           {channel && channel.tags.length > 0 && <p className="text-lake break-words">{channel.tags.map((tag) => `#${tag}`).join(' ')}</p>}
           {channel?.firstComment && <p className="pl-3 border-l-4 border-line text-[13px]">First comment: {channel.firstComment}</p>}
           {shared.disclosure && <p className="text-muted text-[13px]">{shared.disclosure}</p>}

@@ -16,6 +16,7 @@ const version = (more: Partial<VersionContentShape>): VersionContentShape => ({
   number: 1,
   copy: '',
   disclosure: '',
+  isLaidOut: false,
   texts: [],
   media: [],
   channels: [],
@@ -37,6 +38,11 @@ describe('what differs, in words', () => {
 
   it('counts words, files and tags, and says where they stand', () => {
     expect(said({ copy: 'Back on the shelf' }, { copy: 'Back on shelves now' })).toEqual(['Copy: 2 words gone, 2 words new']);
+    expect(said({}, { copy: '# Rye', isLaidOut: true })).toEqual([
+      'Copy: 1 word new',
+      'Layout of the copy: has headings, lists and links now',
+    ]);
+    expect(said({ isLaidOut: true }, {})).toEqual(['Layout of the copy: is words alone now']);
     const subject = (text: string) => ({ texts: [{ key: 'subject', name: 'Subject', text }] });
     expect(said(subject('Back'), subject('Back again'))).toEqual(['Subject: 1 word new']);
     expect(said(subject('Back'), {})).toEqual(['Subject: 1 word gone']);

@@ -3,8 +3,8 @@ import { compareContent, LARGEST_CROP, type Content, type ContentChange, type Cr
 import { count } from '../../../lib/format';
 
 /** A version as core knows contents. */
-export const contentOf = ({ copy, disclosure, texts, media, channels }: VersionContentShape): Content => ({
-  shared: { copy, disclosure, media, texts },
+export const contentOf = ({ copy, disclosure, isLaidOut, texts, media, channels }: VersionContentShape): Content => ({
+  shared: { copy, disclosure, isLaidOut, media, texts },
   channels: Object.fromEntries(channels.map(({ channelId, name: _, ...part }) => [channelId, part])),
 });
 
@@ -19,6 +19,7 @@ export const FIELD_WORDS: Record<ContentChange['field'], string> = {
   alt: 'What a picture shows',
   shown: 'Pictures shown',
   crop: 'Cut',
+  layout: 'Layout of the copy',
   channel: 'Channel',
 };
 
@@ -52,6 +53,8 @@ export function changeWords(change: ContentChange): string {
           : `shown are ${change.after.map(({ name }) => name).join(', ')}`;
     case 'crop':
       return `${change.medium.name}: ${cropWords(change.before)} before, ${cropWords(change.after)} now`;
+    case 'layout':
+      return change.after ? 'has headings, lists and links now' : 'is words alone now';
     default:
       return told(wordsIn(change.pieces, 'gone'), wordsIn(change.pieces, 'new'), 'word') || 'signs or blanks';
   }

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { count } from '../../../lib/format';
 import { Choice } from '../../../ui/choice';
 import { Preview } from '../../../ui/preview';
+import { Prose } from '../../../ui/prose';
 import { changesBetween, changeWords, cropWords } from './compare-case';
 
 interface ComparisonProps {
@@ -51,14 +52,21 @@ export function Comparison({ before, after }: ComparisonProps) {
   );
 }
 
+interface SameText {
+  readonly where: string;
+  readonly text: string;
+  readonly isLaidOut?: boolean;
+  readonly isSame: boolean;
+}
+
 /** What stands in both, once. */
 function Same({ version, changes }: { version: VersionContentShape; changes: readonly ContentChange[] }) {
   const differs = (field: ContentChange['field'], channelId: string | null = null) =>
     changes.some((change) => change.field === field && change.channelId === channelId);
   const isChangedText = (name: string) => changes.some((change) => change.field === 'text' && change.name === name);
-  const texts = [
+  const texts: readonly SameText[] = [
     ...version.texts.map(({ name, text }) => ({ where: name, text, isSame: !isChangedText(name) })),
-    { where: 'Copy', text: version.copy, isSame: !differs('copy') },
+    { where: 'Copy', text: version.copy, isLaidOut: version.isLaidOut, isSame: !differs('copy') },
     { where: 'Disclosure', text: version.disclosure, isSame: !differs('disclosure') },
     ...version.channels.flatMap(({ channelId, name, copy, tags, firstComment, link }) => [
       { where: `${name}: copy`, text: copy, isSame: !differs('copy', channelId) },
@@ -85,10 +93,10 @@ function Same({ version, changes }: { version: VersionContentShape; changes: rea
           </ul>
         )}
         <dl className="grid gap-2">
-          {texts.map(({ where, text }) => (
+          {texts.map(({ where, text, isLaidOut = false }) => (
             <div key={where}>
               <dt className="text-muted text-[13px]">{where}</dt>
-              <dd className="whitespace-pre-wrap break-words">{text}</dd>
+              <dd className={isLaidOut ? '' : 'whitespace-pre-wrap break-words'}>{isLaidOut ? <Prose source={text} /> : text}</dd>
             </div>
           ))}
         </dl>
@@ -100,6 +108,7 @@ function Same({ version, changes }: { version: VersionContentShape; changes: rea
 function Sides({ change, before, after }: ComparisonProps & { change: ContentChange }) {
   switch (change.field) {
     case 'channel':
+    case 'layout':
       return <p>{changeWords(change)}</p>;
     case 'tags':
       return (

@@ -8,16 +8,19 @@ import { Button } from '../../../ui/button';
 import { Dialog } from '../../../ui/dialog';
 import { FieldGroup } from '../../../ui/field-group';
 import { OptionField } from '../../../ui/option-field';
+import { Prose } from '../../../ui/prose';
 import { draftAnswers } from './draft-answers';
 
 interface FirstDraftProps {
   readonly piece: PieceShape;
   readonly copy: string;
+  /** its copy has headings and lists: so has the draft */
+  readonly isLaidOut: boolean;
   readonly onPut: (copy: string) => void;
 }
 
 /** How this kind of piece is written, beside its copy; and where nothing is written yet, a draft to begin from. */
-export function FirstDraft({ piece, copy, onPut }: FirstDraftProps) {
+export function FirstDraft({ piece, copy, isLaidOut, onPut }: FirstDraftProps) {
   const [isOpen, setOpen] = useState(false);
   const { outline } = piece.content;
   const answers = draftAnswers(piece.brief.requests);
@@ -47,6 +50,7 @@ export function FirstDraft({ piece, copy, onPut }: FirstDraftProps) {
       {isOpen && (
         <DraftDialog
           outline={outline}
+          isLaidOut={isLaidOut}
           openings={openings}
           answers={answers}
           onClose={() => setOpen(false)}
@@ -62,6 +66,7 @@ export function FirstDraft({ piece, copy, onPut }: FirstDraftProps) {
 
 interface DraftDialogProps {
   readonly outline: PieceShape['content']['outline'];
+  readonly isLaidOut: boolean;
   readonly openings: readonly { readonly id: string; readonly text: string }[];
   readonly answers: ReturnType<typeof draftAnswers>;
   readonly onPut: (draft: string) => void;
@@ -69,7 +74,7 @@ interface DraftDialogProps {
 }
 
 /** What a draft is made of, and what it comes to. Nothing is saved by it. */
-function DraftDialog({ outline, openings, answers, onPut, onClose }: DraftDialogProps) {
+function DraftDialog({ outline, isLaidOut, openings, answers, onPut, onClose }: DraftDialogProps) {
   const [opening, setOpening] = useState<string | null>(openings[0]?.id ?? null);
   const [withOutline, setWithOutline] = useState(true);
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
@@ -77,6 +82,7 @@ function DraftDialog({ outline, openings, answers, onPut, onClose }: DraftDialog
     openings.find(({ id }) => id === opening)?.text ?? '',
     withOutline ? outline : [],
     answers.filter((_, index) => !left.has(index)),
+    { isLaidOut },
   );
   const leave = (index: number, isLeft: boolean) =>
     setLeft(new Set(isLeft ? [...left, index] : [...left].filter((other) => other !== index)));
@@ -118,10 +124,10 @@ function DraftDialog({ outline, openings, answers, onPut, onClose }: DraftDialog
         </div>
         <section
           aria-label="The draft"
-          className="rounded-md bg-sunk p-3 whitespace-pre-wrap break-words max-h-80 overflow-auto"
+          className={`rounded-md bg-sunk p-3 break-words max-h-80 overflow-auto ${isLaidOut ? '' : 'whitespace-pre-wrap'}`}
           tabIndex={0}
         >
-          {draft || <span className="text-muted">Nothing is chosen.</span>}
+          {draft === '' ? <span className="text-muted">Nothing is chosen.</span> : isLaidOut ? <Prose source={draft} /> : draft}
         </section>
       </div>
       <div className="flex flex-wrap justify-end gap-2 mt-4">

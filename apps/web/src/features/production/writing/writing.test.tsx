@@ -96,14 +96,14 @@ describe('a first draft', () => {
     ]);
   });
 
-  const show = (copy: string, outline = [{ heading: 'What it is about', prompt: 'The question' }]) => {
+  const show = (copy: string, { outline = [{ heading: 'What it is about', prompt: 'The question' }], isLaidOut = false } = {}) => {
     const put: string[] = [];
     const piece = { id: 'p1', formatName: 'Article', content: { outline }, brief: { requests: [request] } } as unknown as PieceShape; // as much of one as it looks at
     const phrases = [
       { id: 'o1', kind: 'opening', text: 'Stop kneading.' },
       { id: 'c1', kind: 'closing', text: 'See you on Saturday.' },
     ];
-    const { user } = showServed(<FirstDraft piece={piece} copy={copy} onPut={(draft) => put.push(draft)} />, {
+    const { user } = showServed(<FirstDraft piece={piece} copy={copy} isLaidOut={isLaidOut} onPut={(draft) => put.push(draft)} />, {
       'GET /pieces/p1/phrases': { phrases },
     });
     return { user, put };
@@ -123,6 +123,15 @@ describe('a first draft', () => {
     await user.click(within(dialog).getByRole('button', { name: 'Put it into the copy' }));
     expect(put).toEqual([draft.textContent]);
     expect(screen.queryByRole('dialog')).toBeNull();
+  });
+
+  it('has headings where the copy has them', async () => {
+    const { user, put } = show('', { isLaidOut: true });
+    await user.click(await screen.findByRole('button', { name: 'Make a first draft' }));
+    const draft = screen.getByRole('region', { name: 'The draft' });
+    expect(within(draft).getByRole('heading', { name: 'What it is about' })).toBeVisible();
+    await user.click(screen.getByRole('button', { name: 'Put it into the copy' }));
+    expect(put).toEqual([expect.stringMatching(/# What it is about\n\nRye\n\n# The day/)]);
   });
 
   it('is not offered where something is written; how the format is written is told all the same', async () => {

@@ -1,0 +1,2 @@
+export { Prose, ProseBlocks } from './prose';
+export { ProseEditor, type ProseEditorProps } from './prose-editor';
