@@ -1,5 +1,5 @@
 import type { DecidedShape, RoomDecisionBody, RoomPieceShape } from '@zesting/contract';
-import { momentWords, type Pointed } from '@zesting/core';
+import { momentWords, proseWords, type Pointed } from '@zesting/core';
 import { useState } from 'react';
 import { call, wordsOf } from '../lib/api';
 import { FIRST, nextKey, type Wanted } from './wanted';
@@ -92,7 +92,7 @@ export function Decide({ piece, contactId, step, onStep, wanted, onWanted, onDec
           <p className="text-muted text-[13px] mb-2">
             One thing in each box. To show where, tap a sentence or a picture above, or stop a clip there.
           </p>
-          <Boxes wanted={wanted} hasError={error !== undefined} onWanted={onWanted} />
+          <Boxes piece={piece} wanted={wanted} hasError={error !== undefined} onWanted={onWanted} />
           {error && <Alert words={error} />}
           <div className="grid gap-2 sm:flex">
             <button
@@ -114,13 +114,14 @@ export function Decide({ piece, contactId, step, onStep, wanted, onWanted, onDec
 }
 
 interface BoxesProps {
+  readonly piece: Pick<RoomPieceShape, 'channels'>;
   readonly wanted: readonly Wanted[];
   readonly hasError: boolean;
   readonly onWanted: (wanted: readonly Wanted[]) => void;
 }
 
 /** A box for each thing that should change, with its place over it. */
-function Boxes({ wanted, hasError, onWanted }: BoxesProps) {
+function Boxes({ piece, wanted, hasError, onWanted }: BoxesProps) {
   return (
     <>
       {wanted.map((one, index) => (
@@ -133,7 +134,7 @@ function Boxes({ wanted, hasError, onWanted }: BoxesProps) {
               >
                 {index + 1}
               </span>
-              <span className="min-w-0 flex-1 line-clamp-2 break-words">{whereWords(one.place)}</span>
+              <span className="min-w-0 flex-1 line-clamp-2 break-words">{whereWords(one.place, piece)}</span>
               <button
                 type="button"
                 className="text-pine underline min-h-11 sm:min-h-8"
@@ -171,8 +172,11 @@ function Boxes({ wanted, hasError, onWanted }: BoxesProps) {
 }
 
 /** What was pointed at, for whoever pointed. */
-const whereWords = (place: Pointed): string => {
-  if (place.kind === 'stretch') return `“${place.words}”`;
+const whereWords = (place: Pointed, { channels }: Pick<RoomPieceShape, 'channels'>): string => {
+  if (place.kind === 'stretch') {
+    const isLaidOut = channels.some((channel) => channel.copyOf === place.channelId && channel.isLaidOut);
+    return `“${isLaidOut ? proseWords(place.words) : place.words}”`;
+  }
   return place.kind === 'moment' ? `At ${momentWords(place.atMs)}` : 'This part of the picture';
 };
 

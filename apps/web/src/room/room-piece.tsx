@@ -1,8 +1,9 @@
 import type { MediumShape, RoomChannelShape, RoomPieceShape, RoomShape } from '@zesting/contract';
-import { frameOn, mediaOn, wholeFrame, type Pointed } from '@zesting/core';
+import { frameOn, mediaOn, wholeFrame, withCovers, type Pointed } from '@zesting/core';
 import { useState } from 'react';
 import { dayWords } from '../lib/format';
-import { MarkedMedium, MarkedText, type Mark } from '../ui/places';
+import { CoverWords, MarkedMedium, MarkedText, type Mark } from '../ui/places';
+import { posterOf } from '../ui/poster';
 import { Tag } from '../ui/tags';
 import { Decide, type DecideStep } from './decide';
 import { Notes, Replies } from './notes';
@@ -100,8 +101,8 @@ function wantedMarks(piece: RoomPieceShape, wanted: readonly Wanted[]): Mark[] {
     if (place === null) return [];
     const mark = { id: String(key), number: index + 1, isDone: false, isChosen: false };
     if (place.kind !== 'stretch') return [{ ...mark, place: { ...place, number: 1 } }];
-    const onText = piece.channels.find(({ copyOf }) => copyOf === place.channelId)?.copy ?? '';
-    return [{ ...mark, place: { ...place, onText } }];
+    const on = piece.channels.find(({ copyOf }) => copyOf === place.channelId);
+    return [{ ...mark, place: { ...place, onText: on?.copy ?? '', isLaidOut: on?.isLaidOut === true } }];
   });
 }
 
@@ -118,7 +119,8 @@ function Appearance({ piece, channel, room, marks, onPick }: AppearanceProps) {
   const numberOf = ({ assetId }: MediumShape) => piece.media.findIndex((medium) => medium.assetId === assetId) + 1;
   const sourceOf = ({ assetId }: MediumShape) => (room.isView ? `/api/files/${assetId}` : `/api/room/${room.contactId}/files/${assetId}`);
   // what nobody can see cannot be approved
-  const onAny = new Set(piece.channels.flatMap((each) => mediaOn(piece.media, each, each.rules).map(({ assetId }) => assetId)));
+  const seenOn = (each: RoomChannelShape) => withCovers(mediaOn(piece.media, each, each.rules), piece.media, each);
+  const onAny = new Set(piece.channels.flatMap((each) => seenOn(each).map(({ assetId }) => assetId)));
   const unseen = piece.media.filter(({ assetId }) => !onAny.has(assetId));
   return (
     <div className={`border rounded-md p-3 bg-paper ${onPick ? 'border-lake' : 'border-line'}`}>
@@ -138,16 +140,19 @@ function Appearance({ piece, channel, room, marks, onPick }: AppearanceProps) {
         </p>
       )}
       <div className="grid gap-2">
-        {mediaOn(piece.media, channel, channel.rules).map((medium) => (
-          <MarkedMedium
-            key={medium.assetId}
-            medium={medium}
-            number={numberOf(medium)}
-            frame={frameOn(medium, channel.rules)}
-            source={sourceOf(medium)}
-            marks={marks}
-            onPick={onPick}
-          />
+        {seenOn(channel).map((medium) => (
+          <div key={`${medium.assetId} ${medium.coverOf}`}>
+            <CoverWords medium={medium} />
+            <MarkedMedium
+              medium={medium}
+              number={numberOf(medium)}
+              frame={frameOn(medium, channel.rules)}
+              source={sourceOf(medium)}
+              poster={posterOf(medium, piece.media, sourceOf)}
+              marks={marks}
+              onPick={onPick}
+            />
+          </div>
         ))}
       </div>
       {unseen.length > 0 && (
@@ -178,6 +183,7 @@ function Appearance({ piece, channel, room, marks, onPick }: AppearanceProps) {
         <MarkedText
           text={channel.copy}
           isLaidOut={channel.isLaidOut}
+          under={3}
           channelId={channel.copyOf}
           marks={marks.filter(inCopy)}
           onPick={onPick}

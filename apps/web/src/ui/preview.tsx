@@ -7,6 +7,8 @@ interface PreviewProps {
   readonly medium: MediumShape;
   readonly frame: Frame;
   readonly source: string;
+  /** where the picture is that stands for a clip before it plays */
+  readonly poster?: string | undefined;
   /** takes the clip or sound, where it is one */
   readonly clip?: RefObject<HTMLMediaElement | null>;
   /** hears of every moment that a clip comes to, in seconds */
@@ -14,7 +16,7 @@ interface PreviewProps {
 }
 
 /** A picture or clip as it is seen in its frame. */
-export function Preview({ medium, frame, source, clip, onTime }: PreviewProps) {
+export function Preview({ medium, frame, source, poster, clip, onTime }: PreviewProps) {
   const style = { aspectRatio: `${frame.shape.width} / ${frame.shape.height}` };
   if (medium.mime.startsWith('image/'))
     return (
@@ -45,6 +47,7 @@ export function Preview({ medium, frame, source, clip, onTime }: PreviewProps) {
       <video
         ref={clip as RefObject<HTMLVideoElement | null>} // what is asked of it every clip has
         src={source}
+        poster={poster && `${poster}?width=1080`}
         onTimeUpdate={hear}
         onSeeked={hear}
         controls

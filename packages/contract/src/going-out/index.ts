@@ -102,6 +102,8 @@ export class GoingOutSoonShape {
 export class HandOutMediumShape extends MediumShape {
   /** how it is cut; null: it goes out whole */
   crop: Crop | null;
+  /** the clip whose cover it is, by its hash; null: it goes out itself */
+  coverOf: string | null;
 }
 
 /** What is copied out by hand. */

@@ -26,6 +26,7 @@ export const PROBLEMS = {
   'decision.pictures_not_seen': { status: 409, title: 'Some pictures cannot be shown yet' },
   'file.missing': { status: 400, title: 'No file came with the request' },
   'text.unknown': { status: 422, title: 'One of the texts is none of this piece’s format' },
+  'cover.unfit': { status: 422, title: 'A cover is a picture of the piece, and stands for a clip or sound' },
   'file.unknown': { status: 422, title: 'One of the files is not known here' },
   'ask.too_much': { status: 429, title: 'More came through this form within the hour than is taken' },
   'ask.not_published': { status: 410, title: 'Nothing is asked by this link at present' },

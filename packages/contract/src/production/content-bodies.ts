@@ -25,6 +25,11 @@ export class MediumBody {
   @IsString()
   @MaxLength(1000)
   alt: string;
+
+  /** of a clip: which of these pictures stands for it before it plays, by the SHA-256 of its bytes; null: none. What is left away stays as it is */
+  @OptionalOrNull()
+  @Matches(/^[0-9a-f]{64}$/)
+  cover?: string | null;
 }
 
 export class SharedPartBody {
@@ -146,6 +151,8 @@ export class MediumShape {
   alt: string;
   /** SHA-256 of its bytes */
   hash: string;
+  /** of a clip: the picture of the piece that stands for it before it plays, by its hash; left away: none is chosen */
+  cover?: string;
   /** in pixels, as it is shown */
   width: number | null;
   height: number | null;

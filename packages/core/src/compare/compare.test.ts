@@ -168,7 +168,13 @@ describe('what differs between two contents', () => {
           selector: ({ key }) => key,
         },
       ),
-      media: fc.array(fc.record({ hash: fc.constantFrom('a', 'b'), alt: fc.constantFrom('', 'é', 'e\u0301') }), { maxLength: 3 }),
+      media: fc.array(
+        fc.record(
+          { hash: fc.constantFrom('a', 'b'), alt: fc.constantFrom('', 'é', 'e\u0301'), cover: fc.constantFrom('a', 'c') },
+          { requiredKeys: ['hash', 'alt'] },
+        ),
+        { maxLength: 3 },
+      ),
     }),
     channels: fc.dictionary(
       fc.constantFrom('c', 'd'),
@@ -188,10 +194,19 @@ describe('what differs between two contents', () => {
 
   it('is something exactly where the digests differ', () => {
     const whole = (made: {
-      shared: { media: { hash: string; alt: string }[]; copy: string; disclosure: string; isLaidOut: boolean; texts: ContentText[] };
+      shared: {
+        media: { hash: string; alt: string; cover?: string }[];
+        copy: string;
+        disclosure: string;
+        isLaidOut: boolean;
+        texts: ContentText[];
+      };
       channels: Content['channels'];
     }) => ({
-      shared: { ...made.shared, media: made.shared.media.map(({ hash, alt }) => medium(hash, alt)) },
+      shared: {
+        ...made.shared,
+        media: made.shared.media.map(({ hash, alt, cover }) => ({ ...medium(hash, alt), ...(cover === undefined ? {} : { cover }) })),
+      },
       channels: made.channels,
     });
     let same = 0;

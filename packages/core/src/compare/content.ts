@@ -30,6 +30,14 @@ export type ContentChange =
       readonly isReordered: boolean;
     }
   | { readonly field: 'alt'; readonly channelId: null; readonly medium: Medium; readonly pieces: readonly TextPiece[] }
+  /** the picture that stands for a clip; null: none was chosen */
+  | {
+      readonly field: 'cover';
+      readonly channelId: null;
+      readonly medium: Medium;
+      readonly before: Medium | null;
+      readonly after: Medium | null;
+    }
   /** which of the shared media a channel shows; null: all of them as they stand */
   | {
       readonly field: 'shown';
@@ -126,8 +134,16 @@ function compareMedia(before: readonly Medium[], after: readonly Medium[], langu
       ? []
       : [{ field: 'alt', channelId: null, medium, pieces: compareText(plain(was.alt), plain(medium.alt), language) }];
   });
+  const named = (hash: string | undefined): Medium | null =>
+    hash === undefined ? null : ([...after, ...before].find((medium) => medium.hash === hash) ?? { assetId: '', hash, name: '', alt: '' });
+  const covers = [...other].flatMap(([key, medium]): ContentChange[] => {
+    const was = one.get(key);
+    return !was || was.cover === medium.cover
+      ? []
+      : [{ field: 'cover', channelId: null, medium, before: named(was.cover), after: named(medium.cover) }];
+  });
   const differs = gone.length > 0 || come.length > 0 || isReordered;
-  return [...(differs ? [{ field: 'media', channelId: null, gone, come, isReordered } as const] : []), ...alts];
+  return [...(differs ? [{ field: 'media', channelId: null, gone, come, isReordered } as const] : []), ...alts, ...covers];
 }
 
 type Showing = readonly [part: ChannelPart, media: readonly Medium[]];

@@ -6,6 +6,7 @@ import {
   laidOutOn,
   mediaShown,
   tidied,
+  withCovers,
   wordsOtherwise,
   wordsStanding,
   type ChannelPart,
@@ -139,5 +140,38 @@ describe('what a channel shows of the shared media', () => {
         if (isTidy) expect(mediaShown(media, once.channels['c'])).toEqual(mediaShown(media, of(part).channels['c']));
       }),
     );
+  });
+});
+
+describe('the cover of a clip', () => {
+  const medium = (hash: string, cover?: string) => ({
+    assetId: hash,
+    hash,
+    name: hash,
+    alt: '',
+    ...(cover === undefined ? {} : { cover }),
+  });
+  const media = [medium('clip', 'still'), medium('still'), medium('other')];
+
+  it('is no picture of its own where nobody chose, and goes out behind its clip, cut as the channel cuts it', () => {
+    expect(mediaShown(media, undefined).map(({ hash }) => hash)).toEqual(['clip', 'other']);
+    expect(mediaShown(media, { media: ['still', 'clip'] }).map(({ hash }) => hash)).toEqual(['still', 'clip']);
+    const crop = { ratio: '1:1', x: 1, y: 2, size: 900 };
+    const out = withCovers(mediaShown(media, undefined), media, { crops: { still: crop } });
+    expect(out.map(({ hash, coverOf, crop: cut }) => [hash, coverOf, cut])).toEqual([
+      ['clip', null, null],
+      ['still', 'clip', crop],
+      ['other', null, null],
+    ]);
+  });
+
+  it('is none where it is not there, or the clip itself; what goes out without a choice needs none', () => {
+    const of = (all: Content['shared']['media'], chosen?: string[]): Content => ({
+      shared: { ...EMPTY_SHARED_PART, media: all },
+      channels: { a: { copy: '', tags: [], firstComment: '', link: '', ...(chosen ? { media: chosen } : {}) } },
+    });
+    expect(tidied(of([medium('clip', 'gone'), medium('two', 'two')])).shared.media).toEqual([medium('clip'), medium('two')]);
+    expect(tidied(of(media, ['clip', 'other']))).toEqual(of(media));
+    expect(tidied(of(media, ['clip', 'still', 'other']))).toEqual(of(media, ['clip', 'still', 'other']));
   });
 });

@@ -11,6 +11,8 @@ export interface Medium {
   readonly hash: string;
   readonly name: string;
   readonly alt: string;
+  /** of a clip: the picture of the same content that stands for it before it plays, by the digest of its bytes; absent: a channel takes what it wants */
+  readonly cover?: string;
 }
 
 /** What all channels share. */
@@ -66,24 +68,50 @@ export type ShownMedium<Kind extends Pick<Medium, 'hash'> = Medium> = Kind & {
   readonly crop: Crop | null;
 };
 
+/** Media without those that are the cover of another: what goes out where nobody chose. */
+export const usualMedia = <Kind extends Pick<Medium, 'hash' | 'cover'>>(media: readonly Kind[]): Kind[] =>
+  media.filter(({ hash }) => !media.some(({ cover }) => cover === hash));
+
 /** The pictures and clips that a channel shows, in their order there, each as it is cut there. */
-export function mediaShown<Kind extends Pick<Medium, 'hash'>>(
+export function mediaShown<Kind extends Pick<Medium, 'hash' | 'cover'>>(
   media: readonly Kind[],
   part: Pick<ChannelPart, 'media' | 'crops'> | undefined,
 ): ShownMedium<Kind>[] {
-  const chosen = part?.media?.flatMap((hash) => media.find((medium) => medium.hash === hash) ?? []) ?? media;
+  const chosen = part?.media?.flatMap((hash) => media.find((medium) => medium.hash === hash) ?? []) ?? usualMedia(media);
   return chosen.map((medium) => ({ ...medium, crop: part?.crops?.[medium.hash] ?? null }));
 }
 
+/** A medium as it goes out, or the cover of one that does. */
+export type MediumOut<Kind extends Pick<Medium, 'hash' | 'cover'> = Medium> = ShownMedium<Kind> & {
+  /** the clip that it stands for, by the digest of its bytes; null: it goes out itself */
+  readonly coverOf: string | null;
+};
+
+/** What a channel shows, with the cover of each clip behind it, cut as the channel cuts that picture. */
+export const withCovers = <Kind extends Pick<Medium, 'hash' | 'cover'>>(
+  shown: readonly ShownMedium<Kind>[],
+  media: readonly Kind[],
+  part: Pick<ChannelPart, 'crops'> | undefined,
+): MediumOut<Kind>[] =>
+  shown.flatMap((medium) => {
+    const cover = media.find(({ hash }) => hash === medium.cover);
+    const behind = cover ? [{ ...cover, crop: part?.crops?.[cover.hash] ?? null, coverOf: medium.hash }] : [];
+    return [{ ...medium, coverOf: null }, ...behind];
+  });
+
 /**
- * A content without what says nothing: a text that is empty, a layout of no words, a channel names no medium and cuts none that is not there, and one that shows all as they stand names none. A
+ * A content without what says nothing: a text that is empty, a layout of no words, a cover that is not there, a channel names no medium and cuts none that is not there, and one that shows all as they stand names none. A
  * choice of which nothing is left shows all again.
  */
 export function tidied({ shared, channels }: Content): Content {
   const all = shared.media.map(({ hash }) => hash);
-  const part = ({ media, crops, ...rest }: ChannelPart): ChannelPart => {
-    const chosen = media?.filter((hash, index) => all.includes(hash) && media.indexOf(hash) === index);
-    const isAll = !chosen || chosen.join() === all.join() || (chosen.length === 0 && (media ?? []).length > 0);
+  const media = shared.media.map(({ cover, ...medium }) =>
+    cover !== undefined && cover !== medium.hash && all.includes(cover) ? { ...medium, cover } : medium,
+  );
+  const usual = usualMedia(media).map(({ hash }) => hash);
+  const part = ({ media: named, crops, ...rest }: ChannelPart): ChannelPart => {
+    const chosen = named?.filter((hash, index) => all.includes(hash) && named.indexOf(hash) === index);
+    const isAll = !chosen || chosen.join() === usual.join() || (chosen.length === 0 && (named ?? []).length > 0);
     const cut = Object.entries(crops ?? {}).filter(([hash]) => all.includes(hash));
     return { ...rest, ...(isAll ? {} : { media: chosen }), ...(cut.length === 0 ? {} : { crops: Object.fromEntries(cut) }) };
   };
@@ -92,6 +120,7 @@ export function tidied({ shared, channels }: Content): Content {
   return {
     shared: {
       ...others,
+      media,
       ...(isLaidOut && shared.copy.trim() !== '' ? { isLaidOut } : {}),
       ...(written.length === 0 ? {} : { texts: written }),
     },

@@ -131,7 +131,7 @@ function filecheck(medium: CheckedMedium, rules: MediaRules): Finding[] {
 }
 
 /** The pictures and clips that go out on a channel, each as it is cut there: of those that it shows the first that fit. */
-export const mediaOn = <Kind extends Pick<Medium, 'hash'>>(
+export const mediaOn = <Kind extends Pick<Medium, 'hash' | 'cover'>>(
   media: readonly Kind[],
   part: Pick<ChannelPart, 'media' | 'crops'> | undefined,
   { mediaLimit }: Pick<MediaRules, 'mediaLimit'>,

@@ -117,7 +117,7 @@ describe('digests', () => {
     for (const scheme of ['zesting-part-1', 'zesting-part-2']) expect(() => shared(withTexts(subject), scheme)).toThrow('has no words');
   });
 
-  it('tell words that are laid out from the same words alone, under the fourth', () => {
+  it('tell words that are laid out from the same words alone, and one cover from another, under the fourth', () => {
     const made = (isLaidOut: boolean): Content => ({ ...content, shared: { ...EMPTY_SHARED_PART, copy: '# Rye', isLaidOut } });
     // as RFC 8785 writes it: reckoned here without our own functions
     const text = `{"client":"client","content":{"copy":"# Rye","disclosure":"","isLaidOut":true,"media":[],"texts":{}},"part":"shared","piece":"piece","scheme":"zesting-part-4"}`;
@@ -125,6 +125,20 @@ describe('digests', () => {
     expect(shared(made(true))).toBe(createHash('sha256').update(text).digest('hex'));
     expect(shared(made(false))).toBe(shared({ ...content, shared: { ...EMPTY_SHARED_PART, copy: '# Rye' } }, 'zesting-part-1'));
     expect(() => shared(made(true), 'zesting-part-3')).toThrow('has no words');
+    const clip = { assetId: 'a', hash: 'cc', name: 'clip.mp4', alt: 'Rye' };
+    const covered: Content = {
+      ...content,
+      shared: {
+        ...EMPTY_SHARED_PART,
+        media: [
+          { ...clip, cover: 'dd' },
+          { ...clip, hash: 'dd', alt: '' },
+        ],
+      },
+    };
+    const json = `{"client":"client","content":{"copy":"","disclosure":"","isLaidOut":false,"media":[{"alt":"Rye","cover":"dd","hash":"cc"},{"alt":"","cover":null,"hash":"dd"}],"texts":{}},"part":"shared","piece":"piece","scheme":"zesting-part-4"}`;
+    expect(shared(covered)).toBe(createHash('sha256').update(json).digest('hex'));
+    expect(() => shared(covered, 'zesting-part-3')).toThrow('has no words');
   });
 
   it('chains: a changed record changes every later head', () => {

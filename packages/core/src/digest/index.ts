@@ -57,10 +57,13 @@ const writtenJson = (part: SharedPart): Json => ({
   texts: Object.fromEntries((part.texts ?? []).map(({ key, text }) => [key, plain(text)])),
 });
 
-/** The same words laid out are another thing to sign. */
-const laidOutJson = (part: SharedPart): Json => ({
+/** What the third scheme had no words for: that words are laid out, and which picture stands for a clip. */
+const saysLook = ({ isLaidOut = false, media }: SharedPart): boolean => isLaidOut || media.some(({ cover }) => cover !== undefined);
+
+const lookJson = (part: SharedPart): Json => ({
   ...(writtenJson(part) as Readonly<Record<string, Json>>), // an object, as it stands above
   isLaidOut: part.isLaidOut === true,
+  media: part.media.map(({ hash, alt, cover = null }) => ({ hash, alt: plain(alt), cover })),
 });
 
 const channelJson = (part: ChannelPart): Json => ({
@@ -93,12 +96,12 @@ interface PartScheme {
 const SCHEMES: readonly PartScheme[] = [
   {
     name: 'zesting-part-1',
-    shared: { says: ({ texts = [], isLaidOut = false }) => texts.length === 0 && !isLaidOut, json: sharedJson },
+    shared: { says: (part) => (part.texts ?? []).length === 0 && !saysLook(part), json: sharedJson },
     channel: { says: (part) => !saysMore(part), json: channelJson },
   },
   { name: 'zesting-part-2', channel: { says: () => true, json: shownJson } },
-  { name: 'zesting-part-3', shared: { says: ({ isLaidOut = false }) => !isLaidOut, json: writtenJson } },
-  { name: PART_SCHEME, shared: { says: () => true, json: laidOutJson } },
+  { name: 'zesting-part-3', shared: { says: (part) => !saysLook(part), json: writtenJson } },
+  { name: PART_SCHEME, shared: { says: () => true, json: lookJson } },
 ];
 
 /** Whether digests of that scheme can be made, and so verified. */

@@ -1,4 +1,5 @@
 import type { Content } from '../content/index.js';
+import { proseWords } from '../prose/index.js';
 import { followStretch, wordsOfStretch, type Followed, type Stretch } from './stretch.js';
 
 /** All that lies in a picture, from 0 to this, along either side. */
@@ -40,7 +41,7 @@ const QUOTED_CHARACTERS = 60;
 export function placeWords(place: Place): string {
   switch (place.kind) {
     case 'stretch':
-      return `“${shortened(wordsOfStretch(place).trim().replace(/\s+/gu, ' '), QUOTED_CHARACTERS)}”`;
+      return `“${shortened(readOf(place).trim().replace(/\s+/gu, ' '), QUOTED_CHARACTERS)}”`;
     case 'region': {
       const where = areaWords(place);
       return `picture ${place.number}${where && `, ${where}`}`;
@@ -49,6 +50,9 @@ export function placeWords(place: Place): string {
       return `clip ${place.number} at ${momentWords(place.atMs)}`;
   }
 }
+
+/** A stretch as people read it. */
+const readOf = (stretch: Stretch): string => (stretch.isLaidOut ? proseWords(wordsOfStretch(stretch)) : wordsOfStretch(stretch));
 
 /** A text of at most so many characters as people perceive them, with a sign for what was left away. */
 function shortened(text: string, most: number): string {
@@ -123,12 +127,17 @@ export function followPlace(place: Place, content: Content, language = 'en'): Fo
     return number === 0 ? { state: 'gone', place: null } : { state: 'stands', place: { ...place, number } };
   }
   const onText = copyOf(content, place.channelId);
+  const layout = layoutOf(content, place.channelId);
+  const { isLaidOut: _, ...rest } = place;
   const { state, from, to } = followStretch(place, onText, language);
-  return { state, place: state === 'gone' ? null : { ...place, from, to, onText } };
+  return { state, place: state === 'gone' ? null : { ...rest, from, to, onText, ...layout } };
 }
 
 const copyOf = (content: Content, channelId: string | null): string =>
   channelId === null ? content.shared.copy : (content.channels[channelId]?.copy ?? '');
+
+const layoutOf = ({ shared }: Content, channelId: string | null): Pick<Stretch, 'isLaidOut'> =>
+  channelId === null && shared.isLaidOut ? { isLaidOut: true } : {};
 
 /** A place as somebody points at it; what it stood on is looked up. */
 export type Pointed =
@@ -146,7 +155,7 @@ export function placeIn(content: Content, pointed: Pointed, kindOf: (assetId: st
     const { channelId, from, to, words } = pointed;
     const onText = copyOf(content, channelId);
     const isThere = from < to && onText.slice(from, to) === words && words.trim() !== '';
-    return isThere ? { kind: 'stretch', channelId, from, to, onText } : null;
+    return isThere ? { kind: 'stretch', channelId, from, to, onText, ...layoutOf(content, channelId) } : null;
   }
   const number = content.shared.media.findIndex(({ assetId }) => assetId === pointed.assetId) + 1;
   if (number === 0) return null;

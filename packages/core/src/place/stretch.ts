@@ -11,6 +11,8 @@ export interface Stretch {
   readonly to: number;
   /** the whole text in which it stood */
   readonly onText: string;
+  /** it is laid out, as `readProse` reads it; absent: it is words alone */
+  readonly isLaidOut?: boolean;
 }
 
 /** Where a stretch is in what a text became. Of what is `gone`, `from` and `to` are the spot where it stood. */
@@ -20,7 +22,7 @@ export interface Followed {
   readonly to: number;
 }
 
-/** The words of a stretch. */
+/** What stands in a stretch, with the marks of a layout where there is one. */
 export const wordsOfStretch = ({ onText, from, to }: Stretch): string => onText.slice(from, to);
 
 /**

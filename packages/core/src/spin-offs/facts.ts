@@ -132,7 +132,7 @@ function jsonOf(fact: Fact, facts: Facts): Json {
     case 'purpose':
       return facts.purpose;
     case 'media':
-      return facts.media.map(({ hash, alt }) => ({ hash, alt: plain(alt) }));
+      return facts.media.map(({ hash, alt, cover }) => ({ hash, alt: plain(alt), ...(cover === undefined ? {} : { cover }) }));
     case 'link':
       return facts.link;
     case 'tags':

@@ -4,6 +4,7 @@ import sharp from 'sharp';
 import { PART_SCHEME, boxOf, digestParts, getValue, recordProblems, type Content, type Crop, type SignOffRecord } from '@zesting/core';
 import type { ChannelLookShape, HandOutShape, PieceShape, RoomShape, UploadShape, VersionsShape } from '@zesting/contract';
 import { eventually } from '../../../test-support/eventually.js';
+import { silence } from '../../../test-support/silence.js';
 import { callerAs, callerByLink, makePiece, makeScene, type Caller, type Scene } from '../../../test-support/scene.js';
 import { signOffIn } from '../../../test-support/sign-off.js';
 import { movePlacement } from '../calendar/index.js';
@@ -108,6 +109,44 @@ describe('pictures as a channel shows them', () => {
     expect(await part(BLOG)).toMatchObject({ media: [] });
     await save({ [BLOG]: { media: null } });
     expect(await part(BLOG)).not.toHaveProperty('media');
+  });
+
+  it('stand for a clip before it plays: signed with it, behind it wherever files go out, and no picture of their own', async () => {
+    const clip = getValue(await addPieceFile(scene.app, pieceId, { name: 'oven.wav', bytes: silence() }));
+    const saveCover = async (assetId: string, cover?: string | null) => {
+      const { content } = await piece();
+      const media = [clip, wide, tall].map((file) => ({
+        assetId: file.assetId,
+        alt: '',
+        ...(file.assetId === assetId && cover !== undefined ? { cover } : {}),
+      }));
+      const body = { shared: { copy: 'Fresh', disclosure: '', media }, channels: [] };
+      return manager.call('PUT', `/api/pieces/${pieceId}/content`, { body, headers: { 'If-Match': `"${content.version}"` } });
+    };
+    for (const [of, by] of [
+      [clip, clip],
+      [wide, tall],
+      [clip, { hash: 'f'.repeat(64) }],
+    ] as const)
+      expect((await saveCover(of.assetId, by.hash)).body['code']).toBe('cover.unfit');
+    expect((await saveCover(clip.assetId, wide.hash)).status).toBe(200);
+    expect((await saveCover('')).status).toBe(200); // who says nothing of it leaves it
+    expect((await piece()).content.shared.media.map(({ cover }) => cover)).toEqual([wide.hash, undefined, undefined]);
+    const id = await place();
+    const { media } = (await manager.call('GET', `/api/placements/${id}/hand-out`)).body as unknown as HandOutShape;
+    expect(media.map(({ hash, coverOf }) => [hash, coverOf])).toEqual([
+      [clip.hash, null],
+      [wide.hash, clip.hash],
+      [tall.hash, null],
+    ]);
+    await sign();
+    expect((await piece()).content.shared.state).toBe('signed');
+    await saveCover(clip.assetId, tall.hash);
+    expect((await piece()).content.shared.state).toBe('voided');
+    await saveCover(clip.assetId, null);
+    expect((await piece()).content.shared).toMatchObject({ state: 'voided' });
+    await saveCover(clip.assetId, wide.hash);
+    expect((await piece()).content.shared.state).toBe('signed');
   });
 
   it.each([

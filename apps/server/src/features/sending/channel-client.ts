@@ -22,7 +22,14 @@ export interface OutgoingPost {
   readonly tags: readonly string[];
   readonly link: string | null;
   readonly audience: string | null;
-  readonly media: readonly { readonly sha256: string; readonly name: string; readonly mime: string; readonly alt: string }[];
+  readonly media: readonly {
+    readonly sha256: string;
+    readonly name: string;
+    readonly mime: string;
+    readonly alt: string;
+    /** the picture that stands for a clip before it plays, by its SHA-256; null: the channel takes what it wants */
+    readonly cover: string | null;
+  }[];
   readonly meantFor: string;
 }
 

@@ -6,6 +6,7 @@ import type { ChannelLinksShape, GoingOutRowShape, GoingOutShape, SendingNowShap
 import { startChannels, type Channels } from '../../../test-support/channels.js';
 import { eventually } from '../../../test-support/eventually.js';
 import { callerAs, makePiece, makeScene, NOW, type Caller, type Scene } from '../../../test-support/scene.js';
+import { silence } from '../../../test-support/silence.js';
 import { signOffIn } from '../../../test-support/sign-off.js';
 import { Jobs } from '../../platform/jobs/jobs.js';
 import { cancelPlacement, duplicatePlacement, markOut, movePlacement } from '../calendar/index.js';
@@ -53,7 +54,7 @@ describe('going out by itself', () => {
   };
   /** A signed piece of client A on its feed (or blog) today at that time. */
   let made = 0;
-  const signed = async (time = '10:00', { channel = 0, comment = '', ratio = '' } = {}) => {
+  const signed = async (time = '10:00', { channel = 0, comment = '', ratio = '', clip = false } = {}) => {
     const { make, send, say } = signOffIn(scene);
     const pieceId = await makePiece(scene, scene.a);
     const channelId = scene.a.channelIds[channel] ?? '';
@@ -61,7 +62,12 @@ describe('going out by itself', () => {
     const part = { channelId, copy: text, tags: ['bread', 'rye'], firstComment: comment, link: 'https://x.test/menu' };
     const image = await sharp({ create: { width: 900, height: 900, channels: 3, background: '#456' } }).png().toBuffer(); // prettier-ignore
     const file = getValue(await addPieceFile(scene.app, pieceId, { name: 'loaf.png', bytes: image }));
-    const shared = { copy: 'Copy', disclosure: 'Advertisement', media: [{ assetId: file.assetId, alt: 'A loaf' }] };
+    const sound = clip ? [getValue(await addPieceFile(scene.app, pieceId, { name: 'oven.wav', bytes: silence() }))] : [];
+    const media = [
+      ...sound.map(({ assetId }) => ({ assetId, alt: 'The oven', cover: file.hash })),
+      { assetId: file.assetId, alt: 'A loaf' },
+    ];
+    const shared = { copy: 'Copy', disclosure: 'Advertisement', media };
     const crops = ratio === '' ? [] : [{ hash: file.hash, ...cropAround(ratio) }];
     getValue(await editContent(scene.app, scene.people.lead, pieceId, { shared, channels: [{ ...part, crops }] }, 1));
     await make(pieceId);
@@ -101,6 +107,15 @@ describe('going out by itself', () => {
     const brought = channels.store.file(medium?.sha256 ?? '');
     // 900 × 900 at 4:5 leaves 720 across
     expect(await sharp(brought).metadata()).toMatchObject({ width: 720, height: 900 });
+  });
+
+  it('brings what stands for a clip, and posts it with the clip alone', async () => {
+    const one = await signed('10:00', { clip: true });
+    at('10:00:00');
+    await look();
+    const [post] = posts(one);
+    expect(post?.media).toMatchObject([{ name: 'oven.wav', mime: expect.stringMatching(/^audio\//) as string, cover: one.hash }]);
+    expect(channels.store.file(one.hash)?.length).toBeGreaterThan(100);
   });
 
   it('goes out on its minute, as it was signed, with its files and its first comment', async () => {

@@ -53,6 +53,7 @@ export function Parts({ placementId, handOut }: { placementId: string; handOut: 
                   )}
                 </span>
                 <span className="min-w-0 flex-1 truncate text-[13px]" title={medium.alt || medium.name}>
+                  {medium.coverOf !== null && <span className="text-muted">Cover: </span>}
                   {medium.alt || medium.name}
                 </span>
                 {medium.alt && <CopyButton name={`Alternative text ${index + 1}`} text={medium.alt} />}

@@ -1,5 +1,5 @@
 import type { ChannelContentShape, MediumShape } from '@zesting/contract';
-import { cropAround, cutsOff, frameOn, mediaShown, type Crop } from '@zesting/core';
+import { cropAround, cutsOff, frameOn, mediaShown, usualMedia, type Crop } from '@zesting/core';
 import { ArrowDown, ArrowUp, Crop as CropIcon } from 'lucide-react';
 import { useId, useState } from 'react';
 import { count } from '../../lib/format';
@@ -45,10 +45,17 @@ export function ChannelMedia({ part, media, channels, readOnly, onChange }: Chan
   ];
   const uncut = shown.filter((medium) => cutsItself(part, medium));
   const others = channels.filter((other) => other.channelId !== part.channelId && other.rules.cutsMedia);
-  /** All as they stand need no choice. */
+  /** All as they stand, but for covers, need no choice. */
   const choose = (hashes: readonly string[]) => {
     const { media: _, ...rest } = part;
-    onChange([hashes.join() === media.map(({ hash }) => hash).join() ? rest : { ...rest, media: [...hashes] }]);
+    onChange([
+      hashes.join() ===
+      usualMedia(media)
+        .map(({ hash }) => hash)
+        .join()
+        ? rest
+        : { ...rest, media: [...hashes] },
+    ]);
   };
   const swap = (from: number, to: number) => {
     const hashes = shown.map(({ hash }) => hash);

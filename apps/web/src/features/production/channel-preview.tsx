@@ -6,6 +6,7 @@ import { Button } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { Dialog } from '../../ui/dialog';
 import { Preview } from '../../ui/preview';
+import { posterOf } from '../../ui/poster';
 import { Prose } from '../../ui/prose';
 
 interface ChannelPreviewProps {
@@ -13,6 +14,8 @@ interface ChannelPreviewProps {
   readonly media: readonly MediumShape[];
   readonly content: Content;
 }
+
+const addressOf = ({ assetId }: MediumShape): string => `/api/files/${assetId}`;
 
 /** What goes out on a channel, as it is seen there: pictures as they are cut, text as it is folded. */
 export function ChannelPreview({ part, media, content, isWide = false }: ChannelPreviewProps & { isWide?: boolean }) {
@@ -28,7 +31,12 @@ export function ChannelPreview({ part, media, content, isWide = false }: Channel
         <div className={`grid gap-2 ${isWide && shown.length > 1 ? 'grid-cols-2' : ''}`}>
           {shown.map((medium) => (
             <div key={medium.assetId} className="relative">
-              <Preview medium={medium} frame={frameOn(medium, part.rules)} source={`/api/files/${medium.assetId}`} />
+              <Preview
+                medium={medium}
+                frame={frameOn(medium, part.rules)}
+                source={addressOf(medium)}
+                poster={posterOf(medium, media, addressOf)}
+              />
               {!medium.mime.startsWith('audio/') && <Covered looks={part.looks} />}
             </div>
           ))}

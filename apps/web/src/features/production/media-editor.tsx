@@ -19,6 +19,47 @@ interface MediaEditorProps {
   readonly library: ReactNode;
 }
 
+const isClip = ({ mime }: MediumShape): boolean => /^(video|audio)\//.test(mime);
+
+/** Which of the pictures stands for a clip before it plays; that one does not go out by itself where nobody wants it to. */
+function CoverChoice({
+  clip,
+  media,
+  readOnly,
+  onChange,
+}: Pick<MediaEditorProps, 'media' | 'readOnly' | 'onChange'> & { clip: MediumShape }) {
+  const pictures = media.filter(({ mime }) => mime.startsWith('image/'));
+  const choose = (hash: string) => {
+    const { cover: _, ...rest } = clip;
+    onChange(media.map((other) => (other === clip ? { ...rest, ...(hash === '' ? {} : { cover: hash }) } : other)));
+  };
+  const cover = pictures.find(({ hash }) => hash === clip.cover);
+  return (
+    <label className="block mt-1.5">
+      <span className="text-muted">Cover</span>
+      <span className="flex gap-2 items-center">
+        {cover && (
+          <Picture src={`/api/files/${cover.assetId}?width=160`} alt="" className="size-8 object-cover rounded-md border border-line" />
+        )}
+        <select
+          className="field"
+          aria-label={`Cover of ${clip.name}`}
+          disabled={readOnly || pictures.length === 0}
+          value={cover?.hash ?? ''}
+          onChange={({ target }) => choose(target.value)}
+        >
+          <option value="">{pictures.length === 0 ? 'Add a picture to choose it' : 'None: the channel takes what it wants'}</option>
+          {pictures.map(({ hash, name }) => (
+            <option key={hash} value={hash}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </span>
+    </label>
+  );
+}
+
 /** Pictures and clips of the piece in their order, each with its alternative text. */
 export function MediaEditor({ media, readOnly, uploads, onChange, atHand, onTake, library }: MediaEditorProps) {
   const input = useRef<HTMLInputElement>(null);
@@ -48,16 +89,19 @@ export function MediaEditor({ media, readOnly, uploads, onChange, atHand, onTake
                 {medium.mime.split('/')[1]}
               </span>
             )}
-            <label className="flex-1 min-w-0 text-[13px]">
-              <span className="text-muted block truncate">Alternative text of {medium.name}</span>
-              <input
-                className="field"
-                readOnly={readOnly}
-                value={medium.alt}
-                placeholder="What can be seen, for those who cannot"
-                onChange={(event) => onChange(media.map((other) => (other === medium ? { ...medium, alt: event.target.value } : other)))}
-              />
-            </label>
+            <div className="flex-1 min-w-0 text-[13px]">
+              <label>
+                <span className="text-muted block truncate">Alternative text of {medium.name}</span>
+                <input
+                  className="field"
+                  readOnly={readOnly}
+                  value={medium.alt}
+                  placeholder="What can be seen, for those who cannot"
+                  onChange={(event) => onChange(media.map((other) => (other === medium ? { ...medium, alt: event.target.value } : other)))}
+                />
+              </label>
+              {isClip(medium) && <CoverChoice clip={medium} media={media} readOnly={readOnly} onChange={onChange} />}
+            </div>
             {!readOnly && (
               <span className="flex self-end">
                 <IconButton label={`Move ${medium.name} earlier`} disabled={index === 0} onClick={() => swap(index, index - 1)}>

@@ -14,7 +14,7 @@ const bodyOf = (draft: Draft) => ({
     copy: draft.shared.copy,
     disclosure: draft.shared.disclosure,
     isLaidOut: draft.shared.isLaidOut,
-    media: draft.shared.media.map(({ assetId, alt }) => ({ assetId, alt })),
+    media: draft.shared.media.map(({ assetId, alt, cover = null }) => ({ assetId, alt, cover })),
     texts: draft.shared.texts.flatMap(({ key, text }) => (text.trim() === '' ? [] : [{ key, text }])),
   },
   channels: draft.channels.map(({ channelId, copy, tags, firstComment, link, media = null, crops = {} }) => ({

@@ -1,3 +1,3 @@
-export { MarkedMedium } from './marked-medium';
+export { CoverWords, MarkedMedium } from './marked-medium';
 export { MarkedText } from './marked-text';
 export { MarkNumber, type Mark } from './mark';

@@ -12,12 +12,18 @@ interface MarkedMediumProps {
   /** how it is seen here */
   readonly frame: Frame;
   readonly source: string;
+  /** where the picture is that stands for a clip before it plays */
+  readonly poster?: string | undefined;
   /** those of all the piece; the ones on this picture or clip are shown */
   readonly marks: readonly Mark[];
   readonly onChoose?: ((id: string) => void) | undefined;
   /** a place is being pointed at */
   readonly onPick?: ((pointed: Pointed) => void) | undefined;
 }
+
+/** Says of a picture that it stands for the clip before it. */
+export const CoverWords = ({ medium: { coverOf } }: { medium: { readonly coverOf: string | null } }) =>
+  coverOf === null ? null : <p className="text-muted text-[13px] mb-1">Cover of the clip above: what is seen before it plays</p>;
 
 /** A picture with the areas that remarks mean, or a clip with their moments. */
 export function MarkedMedium(props: MarkedMediumProps) {
@@ -57,7 +63,7 @@ function MarkedPicture({ medium, number, frame, source, marks, onChoose, onPick 
   );
 }
 
-function MarkedClip({ medium, number, frame, source, marks, onChoose, onPick }: MarkedMediumProps) {
+function MarkedClip({ medium, number, frame, source, poster, marks, onChoose, onPick }: MarkedMediumProps) {
   const clip = useRef<HTMLMediaElement>(null);
   const [atMs, setAtMs] = useState(0);
   const goTo = (ms: number) => {
@@ -65,7 +71,14 @@ function MarkedClip({ medium, number, frame, source, marks, onChoose, onPick }: 
   };
   return (
     <div>
-      <Preview medium={medium} frame={frame} source={source} clip={clip} onTime={(seconds) => setAtMs(Math.round(seconds * 1000))} />
+      <Preview
+        medium={medium}
+        frame={frame}
+        source={source}
+        poster={poster}
+        clip={clip}
+        onTime={(seconds) => setAtMs(Math.round(seconds * 1000))}
+      />
       <div className="flex flex-wrap gap-2 mt-1 text-[13px]">
         {marks.filter(isOn(medium.assetId)).map((mark) => {
           if (mark.place.kind !== 'moment') return null;

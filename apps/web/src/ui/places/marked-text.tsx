@@ -8,6 +8,8 @@ interface MarkedTextProps {
   readonly text: string;
   /** it has headings, lists, links and emphasis, and is drawn so */
   readonly isLaidOut?: boolean;
+  /** the level of the page's heading above it */
+  readonly under?: number;
   /** whose own copy it is; null: what channels share */
   readonly channelId: string | null;
   /** those that stand in this text */
@@ -18,7 +20,7 @@ interface MarkedTextProps {
 }
 
 /** A piece's copy with the remarks that stand in it. */
-export function MarkedText({ text, isLaidOut = false, channelId, marks, onChoose, onPick }: MarkedTextProps) {
+export function MarkedText({ text, isLaidOut = false, under, channelId, marks, onChoose, onPick }: MarkedTextProps) {
   const whole = useRef<HTMLDivElement>(null);
   const pick = (from: number, to: number) => onPick?.({ kind: 'stretch', channelId, from, to, words: text.slice(from, to) });
   const pickMarked = () => {
@@ -47,11 +49,12 @@ export function MarkedText({ text, isLaidOut = false, channelId, marks, onChoose
         {segments.map(view)}
       </div>
     );
-  const seen = cutByRuns(segments, readProse(text).flatMap(runsIn));
+  const seen = cutByRuns(text, segments, readProse(text).flatMap(runsIn));
   return (
-    <div ref={whole} className="prose break-words" onPointerUp={pickMarked}>
+    <div ref={whole} className={`prose break-words ${onPick ? 'pointing' : ''}`} onPointerUp={pickMarked}>
       <ProseBlocks
         source={text}
+        under={under}
         linksLead={!onPick}
         drawRun={(run) => (isWordForWord(run) ? seen.filter(({ from, to }) => run.from <= from && to <= run.to).map(view) : run.text)}
       />
@@ -85,7 +88,7 @@ function SegmentView({ segment, text, marks, onChoose, onPick }: SegmentViewProp
       ? {
           role: 'button',
           tabIndex: isFirst ? 0 : -1,
-          'aria-label': `Point at: ${text.slice(sentence.from, sentence.to)}`,
+          'aria-label': `Point at: ${sentence.words}`,
           onClick: onPick,
           onKeyDown: (event: KeyboardEvent) => {
             if (event.key !== 'Enter' && event.key !== ' ') return;

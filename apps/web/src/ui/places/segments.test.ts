@@ -59,7 +59,7 @@ describe('a text with marks', () => {
     const text = 'We **ba\\*ke** it.\n\n- Come';
     const from = (words: string) => text.indexOf(words);
     const marks = [mark('a', from('We'), from('** it'), text), mark('b', from('** it'), from('.'), text)];
-    const cut = cutByRuns(segmentsOf(text, marks), readProse(text).flatMap(runsIn));
+    const cut = cutByRuns(text, segmentsOf(text, marks), readProse(text).flatMap(runsIn));
     expect(cut.map(({ from: at, to, markIds, ends }) => [text.slice(at, to), markIds, ends.map(({ id }) => id)])).toEqual([
       ['We ', ['a'], []],
       ['ba', ['a'], []],
@@ -67,6 +67,10 @@ describe('a text with marks', () => {
       [' it', ['b'], ['b']],
       ['.', [], []],
       ['Come', [], []],
+    ]);
+    expect(cut.map(({ sentence }) => sentence && [text.slice(sentence.from, sentence.to), sentence.words])).toEqual([
+      ...Array.from({ length: 5 }, () => ['We **ba\\*ke** it.', 'We ba*ke it.']),
+      ['Come', 'Come'],
     ]);
   });
 });

@@ -21,6 +21,9 @@ const KNOWN = StarterKit.configure({
   link: { openOnClick: false, autolink: false, linkOnPaste: true, isAllowedUri: (address) => isSafeLink(address) },
 });
 
+/** The level of the page's heading above an editor. */
+const UNDER = 2;
+
 /** Headings stand below those of the page, as they do where the copy is read; one that is pasted keeps its level as far as there is one. */
 const BelowHeading = Heading.extend({
   parseHTML: () =>
@@ -28,7 +31,7 @@ const BelowHeading = Heading.extend({
       tag: `h${level}`,
       getAttrs: ({ dataset }: HTMLElement) => ({ level: Number(dataset['level']) || Math.min(level, 3) }),
     })),
-  renderHTML: ({ node }) => [`h${Number(node.attrs['level']) + 3}`, { 'data-level': String(node.attrs['level']) }, 0],
+  renderHTML: ({ node }) => [`h${Number(node.attrs['level']) + UNDER}`, { 'data-level': String(node.attrs['level']) }, 0],
 }).configure({ levels: [1, 2, 3] });
 
 /** Writes a copy that is laid out. What it holds is its source; what comes from elsewhere replaces it. */

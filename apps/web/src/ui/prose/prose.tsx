@@ -3,35 +3,47 @@ import { Fragment, useMemo, type ReactNode } from 'react';
 
 interface ProseBlocksProps {
   readonly source: string;
+  /** the level of the page's heading above it, from 1 */
+  readonly under?: number;
   /** how the words of a run are drawn; usually as they are */
   readonly drawRun?: (run: ReadRun) => ReactNode;
   /** whether links can be pressed */
   readonly linksLead?: boolean;
 }
 
-/** A copy that is laid out, as it reads: headings, lists, links, emphasis. Its headings stand below a third one. */
-export function Prose({ source, className = '' }: { readonly source: string; readonly className?: string }) {
+/** A copy that is laid out, as it reads: headings, lists, links, emphasis. */
+export function Prose({ source, under }: Pick<ProseBlocksProps, 'source' | 'under'>) {
   return (
-    <div className={`prose ${className}`}>
-      <ProseBlocks source={source} />
+    <div className="prose">
+      <ProseBlocks source={source} under={under} />
     </div>
   );
 }
 
-export function ProseBlocks({ source, drawRun = ({ text }) => text, linksLead = true }: ProseBlocksProps) {
-  const blocks = useMemo(() => readProse(source), [source]);
-  const draw: Draw = { drawRun, linksLead };
-  return blocks.map((block, index) => <Block key={index} block={block} draw={draw} />);
+export function ProseBlocks({ source, under = 2, drawRun = ({ text }) => text, linksLead = true }: ProseBlocksProps) {
+  const blocks = useMemo(() => withRanks(readProse(source)), [source]);
+  const draw: Draw = { under, drawRun, linksLead };
+  return blocks.map(({ block, rank }, index) => <Block key={index} block={block} rank={rank} draw={draw} />);
+}
+
+/** Headings with their rank in the outline: one that leaves out a level stands only one below what was before. */
+function withRanks(blocks: readonly ProseBlock<ReadRun>[]): { readonly block: ProseBlock<ReadRun>; readonly rank: number }[] {
+  let rank = 0;
+  return blocks.map((block) => {
+    if (block.kind === 'heading') rank = Math.min(block.level, rank + 1);
+    return { block, rank };
+  });
 }
 
 interface Draw {
+  readonly under: number;
   readonly drawRun: (run: ReadRun) => ReactNode;
   readonly linksLead: boolean;
 }
 
-const HEADINGS = ['h4', 'h5', 'h6'] as const;
+const HEADINGS = ['h1', 'h2', 'h3', 'h4', 'h5', 'h6'] as const;
 
-function Block({ block, draw }: { block: ProseBlock<ReadRun>; draw: Draw }) {
+function Block({ block, rank = 1, draw }: { block: ProseBlock<ReadRun>; rank?: number; draw: Draw }) {
   if (block.kind === 'paragraph')
     return (
       <p>
@@ -39,9 +51,9 @@ function Block({ block, draw }: { block: ProseBlock<ReadRun>; draw: Draw }) {
       </p>
     );
   if (block.kind === 'heading') {
-    const Heading = HEADINGS[block.level - 1] ?? 'h6';
+    const Heading = HEADINGS[draw.under + rank - 1] ?? 'h6';
     return (
-      <Heading>
+      <Heading data-level={block.level}>
         <Runs runs={block.runs} draw={draw} />
       </Heading>
     );

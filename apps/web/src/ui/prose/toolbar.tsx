@@ -35,7 +35,7 @@ export function Toolbar({ editor, label }: { editor: Editor; label: string }) {
       <div role="toolbar" aria-label={label} className="flex flex-wrap items-center gap-0.5 px-1 py-0.5">
         <select
           aria-label="Kind of line"
-          className="bg-transparent rounded-md px-1.5 min-h-8 hover:bg-card"
+          className="bg-transparent rounded-md px-1 w-27 min-h-8 hover:bg-card"
           value={now.level}
           onChange={({ target }) => style(Number(target.value))}
         >

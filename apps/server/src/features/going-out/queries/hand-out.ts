@@ -1,4 +1,4 @@
-import { fileNames, getDay, handOut, mediaOn, type HandOut } from '@zesting/core';
+import { fileNames, getDay, handOut, mediaOn, withCovers, type HandOut } from '@zesting/core';
 import type { GoingOutRowShape, HandOutShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { fileFacts, mediumShape, type FileFacts } from '../../production/index.js';
@@ -36,14 +36,15 @@ export async function handOutOf(app: App, placementId: string): Promise<HandOutS
     'select h.posting_address as "postingAddress", c.code from channels h join clients c on c.id = h.client_id where h.id = $1',
     [channelId],
   );
-  const shown = mediaOn(content.shared.media, content.channels[channelId], rules);
+  const part = content.channels[channelId];
+  const shown = withCovers(mediaOn(content.shared.media, part, rules), content.shared.media, part);
   const files = await fileFacts(
     app,
     shown.map(({ assetId }) => assetId),
   );
   const media = shown
     .filter(({ assetId }) => files.has(assetId))
-    .map(({ crop, ...medium }) => ({ ...mediumShape(medium, files), crop: isCut(medium, files) ? crop : null }));
+    .map(({ crop, coverOf, ...medium }) => ({ ...mediumShape(medium, files), coverOf, crop: isCut(medium, files) ? crop : null }));
   const named = { on: on === null ? null : getDay(on), clientCode: channel?.code ?? '', title: pieceTitle };
   return {
     channelId,

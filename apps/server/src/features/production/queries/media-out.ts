@@ -1,4 +1,13 @@
-import { mediaOn, type CheckedMedium, type ChannelPart, type Medium, type MediaRules, type ShownMedium } from '@zesting/core';
+import {
+  mediaOn,
+  type CheckedMedium,
+  type ChannelPart,
+  type Medium,
+  type MediaRules,
+  type MediumOut,
+  type ShownMedium,
+  withCovers,
+} from '@zesting/core';
 import type { MediumShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { cutKey } from '../../../platform/files/pictures.js';
@@ -23,9 +32,9 @@ export async function fileFacts(app: App, assetIds: readonly string[]): Promise<
 }
 
 /** A medium with what is known of its file, as it is shown. */
-export function mediumShape({ assetId, name, alt, hash }: Medium, files: ReadonlyMap<string, FileFacts>): MediumShape {
+export function mediumShape({ assetId, name, alt, hash, cover }: Medium, files: ReadonlyMap<string, FileFacts>): MediumShape {
   const { mime = '', width = null, height = null, durationMs = null, bytes = null } = files.get(assetId) ?? {};
-  return { assetId, name, alt, hash, mime, width, height, durationMs, bytes };
+  return { assetId, name, alt, hash, ...(cover === undefined ? {} : { cover }), mime, width, height, durationMs, bytes };
 }
 
 /** A channel's part as it is shown. */
@@ -50,6 +59,8 @@ export interface FileOut {
   readonly hash: string;
   readonly mime: string;
   readonly bytes: number;
+  /** the clip whose cover it is, by the digest of its bytes as they were brought; null: it goes out itself */
+  readonly coverOf: string | null;
 }
 
 /** What goes out of a content on one channel. */
@@ -60,11 +71,11 @@ export interface GoingOutOn {
 }
 
 /**
- * The files that go out, for each of several contents and channels, in their order there, cut where they are cut there.
+ * The files that go out, for each of several contents and channels, in their order there, cut where they are cut there; behind a clip its cover.
  * @returns `being_made` where something is still being cut
  */
 export async function mediaOut(app: App, all: readonly GoingOutOn[]): Promise<FileOut[][] | 'being_made'> {
-  const shown = all.map(({ media, part, rules }) => mediaOn(media, part, rules));
+  const shown = all.map(({ media, part, rules }) => withCovers(mediaOn(media, part, rules), media, part));
   const files = await fileFacts(
     app,
     shown.flat().map(({ assetId }) => assetId),
@@ -72,11 +83,11 @@ export async function mediaOut(app: App, all: readonly GoingOutOn[]): Promise<Fi
   const wanted = ({ assetId, hash, crop }: ShownMedium) => (crop && files.get(assetId)?.mime.startsWith('image/') ? [{ hash, crop }] : []);
   const cuts = await app.pictures.cutsOf(shown.flat().flatMap(wanted));
   if (!cuts) return 'being_made';
-  const fileOut = (medium: ShownMedium): FileOut[] => {
-    const { name, alt, assetId, hash } = medium;
+  const fileOut = (medium: MediumOut): FileOut[] => {
+    const { name, alt, assetId, hash, coverOf } = medium;
     const file = files.get(assetId);
     const [cut] = wanted(medium).map((each) => cuts.get(cutKey(each)));
-    return file ? [{ name, alt, hash: cut?.hash ?? hash, mime: cut?.mime ?? file.mime, bytes: cut?.bytes ?? file.bytes }] : [];
+    return file ? [{ name, alt, hash: cut?.hash ?? hash, mime: cut?.mime ?? file.mime, bytes: cut?.bytes ?? file.bytes, coverOf }] : [];
   };
   return shown.map((each) => each.flatMap(fileOut));
 }

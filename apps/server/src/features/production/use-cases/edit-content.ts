@@ -8,6 +8,7 @@ import {
   type ContentText,
   type FormatText,
   type InstantText,
+  type Medium,
   type Result,
 } from '@zesting/core';
 import type { ChannelPartBody, ContentBody, SharedPartBody } from '@zesting/contract';
@@ -19,7 +20,12 @@ import { replan } from '../../planning/index.js';
 import type { Piece } from '../entities/piece.entity.js';
 import { askForCuts, lockPiece, pieceChanged, setContent } from '../piece-store.js';
 
-type Failure = { code: 'http.changed_meanwhile' } | { code: 'text.unknown' } | { code: 'file.unknown' } | { code: 'channel.unknown' };
+/** What keeps a body from being a content of its piece. */
+interface Unfit {
+  readonly code: 'text.unknown' | 'file.unknown' | 'cover.unfit' | 'channel.unknown';
+}
+
+type Failure = { code: 'http.changed_meanwhile' } | Unfit;
 
 /** Writes the working copy. An edit made against an older state is refused: the answer to it carries both states. */
 export function editContent(
@@ -79,25 +85,30 @@ async function textsOf(tx: Tx, piece: Piece, given: SharedPartBody['texts']): Pr
   return namedTexts(given, format?.texts ?? [], before);
 }
 
+/** A picture stands for what runs in time. */
+const canCover = (picture = '', clip = ''): boolean => picture.startsWith('image/') && /^(video|audio)\//.test(clip);
+
 /** The content that a body describes: known files of this piece, its request or a piece that it was begun from, and just the channels that the piece has. */
-async function contentOf(
-  tx: Tx,
-  piece: Piece,
-  body: ContentBody,
-): Promise<Result<Content, { code: 'text.unknown' } | { code: 'file.unknown' } | { code: 'channel.unknown' }>> {
-  const files = await rowsOf<{ id: string; hash: string; name: string }>(
+async function contentOf(tx: Tx, piece: Piece, body: ContentBody): Promise<Result<Content, Unfit>> {
+  const files = await rowsOf<{ id: string; hash: string; name: string; mime: string }>(
     tx,
     `with pieces_at_hand as (select $3::uuid as id union select of_piece_id from piece_references where piece_id = $3)
-     select id, hash, name from assets where id = any($1) and client_id = $2
+     select id, hash, name, mime from assets where id = any($1) and client_id = $2
        and (piece_id in (select id from pieces_at_hand) or request_id in (select request_id from piece_requests where piece_id in (select id from pieces_at_hand)))`,
     [body.shared.media.map((medium) => medium.assetId), piece.clientId, piece.id],
   );
   const byId = new Map(files.map((file) => [file.id, file]));
-  const media = body.shared.media.flatMap(({ assetId, alt }) => {
+  const before = new Map(piece.content.shared.media.map(({ hash, cover }) => [hash, cover]));
+  const media = body.shared.media.flatMap(({ assetId, alt, cover: given }): Medium[] => {
     const file = byId.get(assetId);
-    return file ? [{ assetId, alt, hash: file.hash, name: file.name }] : [];
+    if (!file) return [];
+    const cover = given === undefined ? before.get(file.hash) : (given ?? undefined);
+    return [{ assetId, alt, hash: file.hash, name: file.name, ...(cover === undefined ? {} : { cover }) }];
   });
   if (media.length !== body.shared.media.length) return fail({ code: 'file.unknown' });
+  const mimes = new Map(files.map(({ hash, mime }) => [hash, mime]));
+  if (body.shared.media.some(({ assetId, cover }) => cover && !canCover(mimes.get(cover), byId.get(assetId)?.mime)))
+    return fail({ code: 'cover.unfit' });
   if (body.channels.some((part) => !(part.channelId in piece.content.channels))) return fail({ code: 'channel.unknown' });
   const texts = await textsOf(tx, piece, body.shared.texts);
   if (!texts) return fail({ code: 'text.unknown' });

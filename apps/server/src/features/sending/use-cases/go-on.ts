@@ -20,7 +20,7 @@ import { ZESTING } from '../../../platform/access/viewers.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { WAIT_MS } from '../../../platform/files/pictures.js';
-import { mediaOut, Version } from '../../production/index.js';
+import { mediaOut, Version, type FileOut } from '../../production/index.js';
 import { rowsOf, type Tx } from '../../../platform/database/transaction.js';
 import { addJob } from '../../../platform/jobs/jobs.js';
 import { tellClients } from '../../../platform/live/live.js';
@@ -86,16 +86,24 @@ export async function goOn(app: App, sendingId: string): Promise<void> {
     tags: content.channels[sending.channelId]?.tags ?? [],
     link: address === '' ? null : address,
     audience: link.audience === '' ? null : link.audience,
-    media: media.map(({ hash: sha256, name, mime, alt }) => ({ sha256, name, mime, alt })),
+    media: media.flatMap((file) => (file.coverOf === null ? [postedFile(file, media)] : [])),
     meantFor: begun.publishAt,
   };
   const answer = await putPost(at, post);
   await settleWith(app, begun, (facts) => afterPost(answer, facts), { answer });
 }
 
+/** A file as a post names it; what stands for a clip comes right behind it. */
+function postedFile(file: FileOut, media: readonly FileOut[]): OutgoingPost['media'][number] {
+  const { hash: sha256, name, mime, alt } = file;
+  const behind = media[media.indexOf(file) + 1];
+  return { sha256, name, mime, alt, cover: behind && behind.coverOf !== null ? behind.hash : null };
+}
+
 interface Outgoing {
   readonly content: Content;
-  readonly media: readonly { readonly hash: string; readonly name: string; readonly mime: string; readonly alt: string }[];
+  /** with the covers of clips */
+  readonly media: readonly FileOut[];
   /** the client and the channel, as the other end shows them */
   readonly from: string;
 }

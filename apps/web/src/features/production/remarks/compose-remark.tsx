@@ -1,5 +1,5 @@
 import type { Audience, PlaceBody, RemarkBody, RemarksShape } from '@zesting/contract';
-import { momentWords, type Pointed } from '@zesting/core';
+import { momentWords, proseWords, type Pointed } from '@zesting/core';
 import { Crosshair, X } from 'lucide-react';
 import { useState } from 'react';
 import { call, wordsOf } from '../../../lib/api';
@@ -29,13 +29,15 @@ export function useRemarkDraft(pieceId: string) {
 }
 
 /** What is pointed at, in words. */
-const pointedWords = (place: Pointed): string => {
-  if (place.kind === 'stretch') return `“${place.words}”`;
+const pointedWords = (place: Pointed, isLaidOut: boolean): string => {
+  if (place.kind === 'stretch') return `“${isLaidOut && place.channelId === null ? proseWords(place.words) : place.words}”`;
   return place.kind === 'moment' ? `the moment ${momentWords(place.atMs)}` : 'the part of the picture';
 };
 
 interface ComposeRemarkProps {
   readonly pieceId: string;
+  /** the copy that channels share has headings, lists and links */
+  readonly isLaidOut: boolean;
   readonly all: Pick<RemarksShape, 'team' | 'canWriteToClient'>;
   readonly work: ReturnType<typeof useRemarkDraft>;
   readonly isPointing: boolean;
@@ -43,7 +45,7 @@ interface ComposeRemarkProps {
 }
 
 /** Writes a remark, about the whole or at a place that is pointed at. */
-export function ComposeRemark({ pieceId, all: { team, canWriteToClient }, work, isPointing, onPoint }: ComposeRemarkProps) {
+export function ComposeRemark({ pieceId, isLaidOut, all: { team, canWriteToClient }, work, isPointing, onPoint }: ComposeRemarkProps) {
   const { draft, change, forget } = work;
   const [error, setError] = useState<string>();
   const add = useWrite((body: RemarkBody) => call(`/pieces/${pieceId}/remarks`, { method: 'POST', body }), { quiet: true });
@@ -69,7 +71,7 @@ export function ComposeRemark({ pieceId, all: { team, canWriteToClient }, work, 
       />
       {draft.place && (
         <p className="flex items-center gap-1 text-[13px] text-lake">
-          <span className="min-w-0 line-clamp-2 break-words">at {pointedWords(draft.place)}</span>
+          <span className="min-w-0 line-clamp-2 break-words">at {pointedWords(draft.place, isLaidOut)}</span>
           <IconButton label="About the whole piece instead" onClick={() => change({ place: null })}>
             <X size={15} aria-hidden />
           </IconButton>

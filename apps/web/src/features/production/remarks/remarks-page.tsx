@@ -1,13 +1,14 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
-import type { PieceShape } from '@zesting/contract';
-import { frameOn, mediaShown, wholeFrame, type Pointed } from '@zesting/core';
+import type { MediumShape, PieceShape } from '@zesting/contract';
+import { frameOn, mediaShown, wholeFrame, withCovers, type Pointed } from '@zesting/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { pieceQuery, remarksQuery } from '../../../api/production';
 import { useSearch } from '../../../lib/use-search';
 import { buttonClass } from '../../../ui/button';
 import { Empty, PageHead } from '../../../ui/page';
-import { MarkedMedium, MarkedText, type Mark } from '../../../ui/places';
+import { CoverWords, MarkedMedium, MarkedText, type Mark } from '../../../ui/places';
+import { posterOf } from '../../../ui/poster';
 import { ComposeRemark, useRemarkDraft } from './compose-remark';
 import { contentOf, marksOf, placed } from './remark-place';
 import { RemarkThread } from './remark-thread';
@@ -48,7 +49,14 @@ export function RemarksPage() {
           onPick={isPointing ? point : undefined}
         />
         <div className="grid gap-4 grid-cols-[minmax(0,1fr)]">
-          <ComposeRemark pieceId={pieceId} all={data} work={work} isPointing={isPointing} onPoint={setPointing} />
+          <ComposeRemark
+            pieceId={pieceId}
+            isLaidOut={piece.content.shared.isLaidOut}
+            all={data}
+            work={work}
+            isPointing={isPointing}
+            onPoint={setPointing}
+          />
           {remarks.length === 0 ? (
             <Empty title="Nobody has said anything yet">What the client asks to have changed, and what the team says, stands here.</Empty>
           ) : (
@@ -86,7 +94,8 @@ interface AppearanceProps {
 function Appearance({ piece, channelId, onChannel, marks, onChoose, onPick }: AppearanceProps) {
   const { shared, channels } = piece.content;
   const channel = channels.find((part) => part.channelId === channelId);
-  const shown = mediaShown(shared.media, channel);
+  const shown = withCovers(mediaShown(shared.media, channel), shared.media, channel);
+  const addressOf = ({ assetId }: MediumShape) => `/api/files/${assetId}`;
   const isOwn = channel !== undefined && channel.copy.trim() !== '';
   const copy = isOwn ? channel.copy : shared.copy;
   const copyOf = isOwn ? channel.channelId : null;
@@ -110,16 +119,19 @@ function Appearance({ piece, channelId, onChannel, marks, onChoose, onPick }: Ap
         {shown.length > 0 && (
           <div className="grid gap-2">
             {shown.map((medium) => (
-              <MarkedMedium
-                key={medium.assetId}
-                medium={medium}
-                number={shared.media.findIndex(({ assetId }) => assetId === medium.assetId) + 1}
-                frame={channel ? frameOn(medium, channel.rules) : wholeFrame(medium)}
-                source={`/api/files/${medium.assetId}`}
-                marks={marks}
-                onChoose={onChoose}
-                onPick={onPick}
-              />
+              <div key={`${medium.assetId} ${medium.coverOf}`}>
+                <CoverWords medium={medium} />
+                <MarkedMedium
+                  medium={medium}
+                  number={shared.media.findIndex(({ assetId }) => assetId === medium.assetId) + 1}
+                  frame={channel ? frameOn(medium, channel.rules) : wholeFrame(medium)}
+                  source={addressOf(medium)}
+                  poster={posterOf(medium, shared.media, addressOf)}
+                  marks={marks}
+                  onChoose={onChoose}
+                  onPick={onPick}
+                />
+              </div>
             ))}
           </div>
         )}
@@ -128,6 +140,7 @@ function Appearance({ piece, channelId, onChannel, marks, onChoose, onPick }: Ap
           <MarkedText
             text={copy}
             isLaidOut={!isOwn && shared.isLaidOut}
+            under={1}
             channelId={copyOf}
             marks={marks.filter(inCopy)}
             onChoose={onChoose}

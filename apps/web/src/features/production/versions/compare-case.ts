@@ -19,6 +19,7 @@ export const FIELD_WORDS: Record<ContentChange['field'], string> = {
   alt: 'What a picture shows',
   shown: 'Pictures shown',
   crop: 'Cut',
+  cover: 'Cover',
   layout: 'Layout of the copy',
   channel: 'Channel',
 };
@@ -53,6 +54,8 @@ export function changeWords(change: ContentChange): string {
           : `shown are ${change.after.map(({ name }) => name).join(', ')}`;
     case 'crop':
       return `${change.medium.name}: ${cropWords(change.before)} before, ${cropWords(change.after)} now`;
+    case 'cover':
+      return `${change.medium.name}: ${change.before?.name ?? 'none'} before, ${change.after?.name ?? 'none'} now`;
     case 'layout':
       return change.after ? 'has headings, lists and links now' : 'is words alone now';
     default:

@@ -108,6 +108,7 @@ function Same({ version, changes }: { version: VersionContentShape; changes: rea
 function Sides({ change, before, after }: ComparisonProps & { change: ContentChange }) {
   switch (change.field) {
     case 'channel':
+    case 'cover':
     case 'layout':
       return <p>{changeWords(change)}</p>;
     case 'tags':

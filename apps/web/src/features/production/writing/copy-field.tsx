@@ -71,7 +71,7 @@ function Turn({ shared, laysOut, words, onChange }: Pick<CopyFieldProps, 'shared
     <p className="-mt-2 mb-3">
       <Button
         look="quiet"
-        className="text-[13px]"
+        className="text-[13px] -ml-3"
         onClick={() => onChange(shared.isLaidOut ? { copy: words, isLaidOut: false } : { copy: asProse(shared.copy), isLaidOut: true })}
       >
         {shared.isLaidOut ? 'Write it as words alone' : 'Write it with headings and lists'}
