@@ -1,5 +1,5 @@
 import type { DecidedShape, RoomDecisionBody, RoomPieceShape } from '@zesting/contract';
-import { momentWords, proseWords, type Pointed } from '@zesting/core';
+import { momentWords, wordsBetween, type Pointed } from '@zesting/core';
 import { useState } from 'react';
 import { call, wordsOf } from '../lib/api';
 import { FIRST, nextKey, type Wanted } from './wanted';
@@ -174,8 +174,8 @@ function Boxes({ piece, wanted, hasError, onWanted }: BoxesProps) {
 /** What was pointed at, for whoever pointed. */
 const whereWords = (place: Pointed, { channels }: Pick<RoomPieceShape, 'channels'>): string => {
   if (place.kind === 'stretch') {
-    const isLaidOut = channels.some((channel) => channel.copyOf === place.channelId && channel.isLaidOut);
-    return `“${isLaidOut ? proseWords(place.words) : place.words}”`;
+    const on = channels.find((channel) => channel.copyOf === place.channelId);
+    return `“${on?.isLaidOut ? wordsBetween(on.copy, place.from, place.to) : place.words}”`;
   }
   return place.kind === 'moment' ? `At ${momentWords(place.atMs)}` : 'This part of the picture';
 };

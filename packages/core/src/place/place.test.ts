@@ -154,7 +154,7 @@ describe('a place in words', () => {
   it('quotes a stretch, and no more of it than can be read at once', () => {
     expect(placeWords(stretch('We\n bake.', 'We\n bake.'))).toBe('“We bake.”');
     expect(placeWords(stretch('a'.repeat(80), 'a'.repeat(80)))).toBe(`“${'a'.repeat(60)}…”`);
-    expect(placeWords({ ...stretch('two **trays**', 'two **trays**'), isLaidOut: true })).toBe('“two trays”');
+    expect(placeWords({ ...stretch('two **trays**', 'two **trays'), isLaidOut: true })).toBe('“two trays”');
     expect(placeWords({ kind: 'region', assetId: 'p', number: 2, x: 0, y: 0, width: 10, height: 10 })).toBe('picture 2, upper left');
     expect(placeWords({ kind: 'region', assetId: 'p', number: 2, x: 0, y: 0, width: 9000, height: 9000 })).toBe('picture 2');
     expect(placeWords({ kind: 'moment', assetId: 'c', number: 1, atMs: 12_300 })).toBe('clip 1 at 0:12');

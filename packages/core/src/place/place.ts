@@ -1,5 +1,5 @@
 import type { Content } from '../content/index.js';
-import { proseWords } from '../prose/index.js';
+import { wordsBetween } from '../prose/index.js';
 import { followStretch, wordsOfStretch, type Followed, type Stretch } from './stretch.js';
 
 /** All that lies in a picture, from 0 to this, along either side. */
@@ -52,7 +52,8 @@ export function placeWords(place: Place): string {
 }
 
 /** A stretch as people read it. */
-const readOf = (stretch: Stretch): string => (stretch.isLaidOut ? proseWords(wordsOfStretch(stretch)) : wordsOfStretch(stretch));
+const readOf = (stretch: Stretch): string =>
+  stretch.isLaidOut ? wordsBetween(stretch.onText, stretch.from, stretch.to) : wordsOfStretch(stretch);
 
 /** A text of at most so many characters as people perceive them, with a sign for what was left away. */
 function shortened(text: string, most: number): string {

@@ -6,6 +6,7 @@ import {
   proseWords,
   readProse,
   wordCount,
+  wordsBetween,
   writeProse,
   type ProseBlock,
   type ProseItem,
@@ -97,6 +98,14 @@ describe('a copy that is laid out', () => {
     expect(proseHtml('[a](javascript:alert) <img src=x onerror=alert()> ![b](https://b.test/x.png)')).toBe(
       '<p>a &lt;img src=x onerror=alert()&gt; !<a href="https://b.test/x.png">b</a></p>',
     );
+  });
+
+  it('is quoted without its marks, from anywhere to anywhere', () => {
+    const between = (first: string, last: string) => wordsBetween(SOURCE, SOURCE.indexOf(first), SOURCE.indexOf(last) + last.length);
+    expect(between('Start on', 'Thursday')).toBe('Start on Thursday');
+    expect(between('hursday', 'shop')).toBe('hursday, before you shop');
+    expect(between('soft', '\\*time')).toBe('soft *time');
+    expect(wordsBetween(SOURCE, 5, 5)).toBe('');
   });
 
   // what CommonMark 0.31 has and a copy has not; the numbers are those of its examples (from memory)

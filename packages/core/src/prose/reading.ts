@@ -1,5 +1,5 @@
 import { readProse } from './marks.js';
-import type { ProseBlock, ProseItem, ProseRun } from './model.js';
+import type { ProseBlock, ProseItem, ProseRun, ReadRun } from './model.js';
 
 /** Words with the address behind those that lead to one, unless they are it. */
 function wordsOfRuns(runs: readonly ProseRun[]): string {
@@ -49,6 +49,26 @@ export const proseWords = (source: string, options: WordsOptions = {}): string =
 
 /** The same with its headings marked by number signs, so that what is made from headings finds them. */
 export const headingMarks = (source: string): string => proseWords(source, { beforeHeading: (level) => `${'#'.repeat(level)} ` });
+
+/** The runs of each paragraph, heading and point of a list. */
+const linesIn = (block: ProseBlock<ReadRun>): (readonly ReadRun[])[] =>
+  block.kind === 'list' ? block.items.flatMap((item) => item.flatMap(linesIn)) : [block.runs];
+
+/** What is read of a source from one UTF-16 unit of it up to another, without its marks; blocks apart by a blank. */
+export const wordsBetween = (source: string, from: number, to: number): string =>
+  readProse(source)
+    .flatMap(linesIn)
+    .map((runs) =>
+      runs
+        .flatMap((run) => {
+          if (run.to <= from || to <= run.from) return [];
+          const isWhole = run.text.length !== run.to - run.from;
+          return [isWhole ? run.text : run.text.slice(Math.max(0, from - run.from), to - run.from)];
+        })
+        .join(''),
+    )
+    .filter((words) => words !== '')
+    .join(' ');
 
 const escaped = (text: string): string =>
   text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign] ?? sign);

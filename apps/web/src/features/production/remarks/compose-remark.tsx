@@ -1,5 +1,5 @@
-import type { Audience, PlaceBody, RemarkBody, RemarksShape } from '@zesting/contract';
-import { momentWords, proseWords, type Pointed } from '@zesting/core';
+import type { Audience, ContentShape, PlaceBody, RemarkBody, RemarksShape } from '@zesting/contract';
+import { momentWords, wordsBetween, type Pointed } from '@zesting/core';
 import { Crosshair, X } from 'lucide-react';
 import { useState } from 'react';
 import { call, wordsOf } from '../../../lib/api';
@@ -28,16 +28,19 @@ export function useRemarkDraft(pieceId: string) {
   return { draft, change, forget: () => setKept(null) };
 }
 
+/** The copy that channels share, in which something is pointed at. */
+type SharedCopy = Pick<ContentShape['shared'], 'copy' | 'isLaidOut'>;
+
 /** What is pointed at, in words. */
-const pointedWords = (place: Pointed, isLaidOut: boolean): string => {
-  if (place.kind === 'stretch') return `“${isLaidOut && place.channelId === null ? proseWords(place.words) : place.words}”`;
+const pointedWords = (place: Pointed, shared: SharedCopy): string => {
+  if (place.kind === 'stretch')
+    return `“${shared.isLaidOut && place.channelId === null ? wordsBetween(shared.copy, place.from, place.to) : place.words}”`;
   return place.kind === 'moment' ? `the moment ${momentWords(place.atMs)}` : 'the part of the picture';
 };
 
 interface ComposeRemarkProps {
   readonly pieceId: string;
-  /** the copy that channels share has headings, lists and links */
-  readonly isLaidOut: boolean;
+  readonly shared: SharedCopy;
   readonly all: Pick<RemarksShape, 'team' | 'canWriteToClient'>;
   readonly work: ReturnType<typeof useRemarkDraft>;
   readonly isPointing: boolean;
@@ -45,7 +48,7 @@ interface ComposeRemarkProps {
 }
 
 /** Writes a remark, about the whole or at a place that is pointed at. */
-export function ComposeRemark({ pieceId, isLaidOut, all: { team, canWriteToClient }, work, isPointing, onPoint }: ComposeRemarkProps) {
+export function ComposeRemark({ pieceId, shared, all: { team, canWriteToClient }, work, isPointing, onPoint }: ComposeRemarkProps) {
   const { draft, change, forget } = work;
   const [error, setError] = useState<string>();
   const add = useWrite((body: RemarkBody) => call(`/pieces/${pieceId}/remarks`, { method: 'POST', body }), { quiet: true });
@@ -71,7 +74,7 @@ export function ComposeRemark({ pieceId, isLaidOut, all: { team, canWriteToClien
       />
       {draft.place && (
         <p className="flex items-center gap-1 text-[13px] text-lake">
-          <span className="min-w-0 line-clamp-2 break-words">at {pointedWords(draft.place, isLaidOut)}</span>
+          <span className="min-w-0 line-clamp-2 break-words">at {pointedWords(draft.place, shared)}</span>
           <IconButton label="About the whole piece instead" onClick={() => change({ place: null })}>
             <X size={15} aria-hidden />
           </IconButton>

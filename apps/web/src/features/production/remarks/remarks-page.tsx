@@ -51,7 +51,7 @@ export function RemarksPage() {
         <div className="grid gap-4 grid-cols-[minmax(0,1fr)]">
           <ComposeRemark
             pieceId={pieceId}
-            isLaidOut={piece.content.shared.isLaidOut}
+            shared={piece.content.shared}
             all={data}
             work={work}
             isPointing={isPointing}
