@@ -98,6 +98,8 @@ test('a long copy: laid out by the format, written with headings, lists and link
     await expectAccessible(hana);
     await expect(piece.getByText('“Native seedlings, two trays to a school”')).toBeVisible();
     await piece.getByLabel('Change 1', { exact: true }).fill('Three trays by now');
+    await piece.getByRole('button', { name: 'Rather this: Saturday at nine, and the kettle is on' }).click();
+    await expect(piece.getByLabel('Change 2', { exact: true })).toHaveValue('Subject: rather “Saturday at nine, and the kettle is on”');
     await piece.getByRole('button', { name: 'Send the changes' }).click();
     await expect(piece).toHaveCount(0); // it stands with what was decided before
   });
@@ -106,8 +108,20 @@ test('a long copy: laid out by the format, written with headings, lists and link
     await dana.goto(`/pieces/${await idOf('Newsletter: open greenhouse')}/remarks`);
     const shown = dana.getByRole('region', { name: 'The piece' });
     await expect(dana.getByText('at “Native seedlings, two trays to a school”')).toBeVisible();
+    await expect(dana.getByText('Subject: rather “Saturday at nine, and the kettle is on”')).toBeVisible();
     await expect(shown.locator('mark')).toHaveText(['Native seedlings, ', 'two trays to a school']);
     await expect(shown.getByRole('link', { name: 'the way, with a map' })).toBeVisible();
     await expectAccessible(dana);
+  });
+
+  await test.step('the other wording is taken, and changes places with what stood there', async () => {
+    await dana.getByRole('link', { name: 'To the piece' }).click();
+    await content.getByRole('button', { name: 'Take it: Saturday at nine, and the kettle is on' }).click();
+    await expect(content.getByRole('textbox', { name: 'Subject (needed)' })).toHaveValue('Saturday at nine, and the kettle is on');
+    await expect(content.getByRole('list', { name: 'Other wordings: Subject' })).toContainText('Open greenhouse');
+    await expectAccessible(dana);
+    await save();
+    await dana.reload();
+    await expect(content.getByRole('textbox', { name: 'Subject (needed)' })).toHaveValue('Saturday at nine, and the kettle is on');
   });
 });

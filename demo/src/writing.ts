@@ -41,6 +41,12 @@ Wet soil is heavy, dry soil is not, and your hand knows the difference before yo
 - Anything too large to lift: there, [use a stick](https://mossgrove.test/stick)`,
 };
 
+/** What else was thought of for the texts of a piece, by its title and their keys. */
+const WORDINGS: Readonly<Record<string, Readonly<Record<string, readonly string[]>>>> = {
+  'Newsletter: open greenhouse': { subject: ['Saturday at nine, and the kettle is on', 'Ferns in three sizes, people in all'] },
+  'Watering by weight': { title: ['Your hand knows before your eye does', 'Stop looking at the soil'] },
+};
+
 /** A copy as it is laid out in the story. */
 export const laidOutCopy = (title: string, copy: string): string =>
   copy === '' ? '' : [asProse(copy), BELOW[title] ?? ''].filter((part) => part !== '').join('\n\n');
@@ -52,6 +58,7 @@ const firstSentence = (copy: string): string => (copy.split(/(?<=[.?])\s/)[0] ??
 export function textsOf(asked: readonly FormatText[], title: string, copy: string): ContentTextBody[] {
   return writtenTexts(asked).flatMap(({ key, limit }) => {
     const text = WORDS[key]?.(title, copy) ?? '';
-    return text === '' || (limit !== null && text.length > limit) ? [] : [{ key, text }];
+    const others = WORDINGS[title]?.[key];
+    return text === '' || (limit !== null && text.length > limit) ? [] : [{ key, text, ...(others ? { others: [...others] } : {}) }];
   });
 }

@@ -7,7 +7,7 @@ import { posterOf } from '../ui/poster';
 import { Tag } from '../ui/tags';
 import { Decide, type DecideStep } from './decide';
 import { Notes, Replies } from './notes';
-import { FIRST, pointedAt, type Wanted } from './wanted';
+import { FIRST, pointedAt, wishedFor, type Wanted } from './wanted';
 
 /** A room as its contact sees it, or as the agency looks at it: then files come by the agency's own session. */
 export type ShownRoom = RoomShape & { readonly isView?: boolean };
@@ -26,7 +26,12 @@ export function RoomPiece({ piece, room, isLocked, onDecided }: RoomPieceProps) 
   const [wanted, setWanted] = useState<readonly Wanted[]>([FIRST]);
   const channel = piece.channels[shown];
   const canDecide = room.canDecide && !isLocked;
-  const isPointing = canDecide && step === 'changes' && piece.outcome === null && piece.isAsked && piece.mine !== 'approve';
+  const canAsk = canDecide && piece.outcome === null && piece.isAsked && piece.mine !== 'approve';
+  const isPointing = canAsk && step === 'changes';
+  const rather = (wish: string) => {
+    setStep('changes');
+    setWanted(wishedFor(wanted, wish));
+  };
   return (
     <article className="card p-4" aria-label={piece.title}>
       <h3 className="text-lg break-words">{piece.title}</h3>
@@ -56,6 +61,7 @@ export function RoomPiece({ piece, room, isLocked, onDecided }: RoomPieceProps) 
           room={room}
           marks={isPointing ? wantedMarks(piece, wanted) : noteMarks(piece)}
           onPick={isPointing ? (place) => setWanted(pointedAt(wanted, place)) : undefined}
+          onRather={canAsk ? rather : undefined}
         />
       )}
       <Notes piece={piece} room={room} onSaid={onDecided} />
@@ -112,9 +118,11 @@ interface AppearanceProps {
   readonly room: ShownRoom;
   readonly marks: readonly Mark[];
   readonly onPick: ((pointed: Pointed) => void) | undefined;
+  /** another wording is wanted, said in words; undefined: nobody may say so here and now */
+  readonly onRather: ((wish: string) => void) | undefined;
 }
 
-function Appearance({ piece, channel, room, marks, onPick }: AppearanceProps) {
+function Appearance({ piece, channel, room, marks, onPick, onRather }: AppearanceProps) {
   const inCopy = ({ place }: Mark) => place.kind === 'stretch' && place.channelId === channel.copyOf;
   const numberOf = ({ assetId }: MediumShape) => piece.media.findIndex((medium) => medium.assetId === assetId) + 1;
   const sourceOf = ({ assetId }: MediumShape) => (room.isView ? `/api/files/${assetId}` : `/api/room/${room.contactId}/files/${assetId}`);
@@ -173,10 +181,25 @@ function Appearance({ piece, channel, room, marks, onPick }: AppearanceProps) {
           </div>
         </>
       )}
-      {piece.texts.map(({ name, text }, index) => (
+      {piece.texts.map(({ name, text, others }, index) => (
         <div key={index} className="mt-3">
           <p className="text-muted text-[13px]">{name}</p>
           <p className="whitespace-pre-wrap break-words font-medium">{text}</p>
+          {others.map((wording) => (
+            <p key={wording} className="text-[13px] break-words">
+              <span className="text-muted">or:</span> {wording}{' '}
+              {onRather && (
+                <button
+                  type="button"
+                  className="text-pine underline min-h-11 sm:min-h-6 no-print"
+                  aria-label={`Rather this: ${wording}`}
+                  onClick={() => onRather(`${name}: rather “${wording}”`)}
+                >
+                  Rather this
+                </button>
+              )}
+            </p>
+          ))}
         </div>
       ))}
       <div className="mt-3">

@@ -10,6 +10,13 @@ export interface Wanted {
 
 export const FIRST: Wanted = { key: 0, text: '', place: null };
 
+/** Adds one about the whole in words, into a box of the whole that is still empty where there is one; what is asked for already is not asked twice. */
+export function wishedFor(wanted: readonly Wanted[], text: string): readonly Wanted[] {
+  if (wanted.some((one) => one.text === text)) return wanted;
+  const empty = wanted.find((one) => one.text.trim() === '' && one.place === null);
+  return empty ? wanted.map((one) => (one === empty ? { ...one, text } : one)) : [...wanted, { key: nextKey(wanted), text, place: null }];
+}
+
 /** Adds one at a place, into a box of the whole that is still empty where there is one. */
 export function pointedAt(wanted: readonly Wanted[], place: Pointed): Wanted[] {
   const empty = wanted.find((one) => one.text.trim() === '' && one.place === null);

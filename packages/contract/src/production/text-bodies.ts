@@ -24,6 +24,14 @@ export class ContentTextBody {
   @IsString()
   @MaxLength(20_000)
   text: string;
+
+  /** other wordings that were thought of, to choose from; what is left away stays as it is */
+  @Optional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @IsString({ each: true })
+  @MaxLength(2000, { each: true })
+  others?: string[];
 }
 
 /** A text that a format has besides the copy. */
@@ -121,12 +129,19 @@ export class WrittenTextShape {
   isNeeded: boolean;
   /** false: its format has it no longer */
   isAsked: boolean;
+  /** other wordings that were thought of: they are not signed and go out nowhere */
+  others: string[];
 }
 
 /** A text besides the copy, as it is read. */
 export class NamedTextShape {
   name: string;
   text: string;
+}
+
+/** A text besides the copy as a contact reads it, with other wordings to choose from. */
+export class ReadTextShape extends NamedTextShape {
+  others: string[];
 }
 
 /** A text besides the copy, with what it is known by. */

@@ -5,7 +5,7 @@ import type { Crop, PartState, SignOffPolicy, RequestState } from '@zesting/core
 import { ContactShape } from '../clients/index.js';
 import { RoomInterviewShape } from '../interviews/index.js';
 import { RoomDeliveryShape } from '../material/index.js';
-import { MediumShape, NamedTextShape } from '../production/index.js';
+import { MediumShape, ReadTextShape } from '../production/index.js';
 import { RoomThreadShape, ThingBody } from '../remarks/index.js';
 
 export class SendPacketBody {
@@ -222,7 +222,7 @@ export class RoomPieceShape {
   mine: 'approve' | 'changes' | null;
   media: MediumShape[];
   disclosure: string;
-  texts: NamedTextShape[];
+  texts: ReadTextShape[];
   channels: RoomChannelShape[];
   said: RoomRemarkShape[];
   /** what was asked for in earlier rounds, and what came of it */

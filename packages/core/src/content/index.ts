@@ -1,6 +1,6 @@
 import type { Crop } from '../crop/index.js';
 import { proseWords } from '../prose/index.js';
-import type { ContentText } from './texts.js';
+import { wordingsOf, type ContentText, type OtherWordings } from './texts.js';
 
 export * from './language.js';
 export * from './texts.js';
@@ -24,6 +24,8 @@ export interface SharedPart {
   readonly isLaidOut?: boolean;
   /** what its format has besides the copy, such as a subject line or a script; absent: nothing of it is written */
   readonly texts?: readonly ContentText[];
+  /** other wordings of its texts that were thought of, by the keys of these: to choose from, and no part of what is signed or goes out */
+  readonly others?: OtherWordings;
 }
 
 /** What one channel has of its own. Empty copy means: the shared copy goes out there. */
@@ -115,17 +117,24 @@ export function tidied({ shared, channels }: Content): Content {
     const cut = Object.entries(crops ?? {}).filter(([hash]) => all.includes(hash));
     return { ...rest, ...(isAll ? {} : { media: chosen }), ...(cut.length === 0 ? {} : { crops: Object.fromEntries(cut) }) };
   };
-  const { texts = [], isLaidOut = false, ...others } = shared;
+  const { texts = [], isLaidOut = false, others = {}, ...rest } = shared;
   const written = texts.filter(({ text }) => text.trim() !== '');
+  const thought = wordingsOf(others, texts);
   return {
     shared: {
-      ...others,
+      ...rest,
       media,
       ...(isLaidOut && shared.copy.trim() !== '' ? { isLaidOut } : {}),
       ...(written.length === 0 ? {} : { texts: written }),
+      ...(Object.keys(thought).length === 0 ? {} : { others: thought }),
     },
     channels: Object.fromEntries(Object.entries(channels).map(([id, each]) => [id, part(each)])),
   };
+}
+
+/** A content as it is frozen: without what was only thought of. */
+export function frozen({ shared: { others: _, ...shared }, channels }: Content): Content {
+  return { shared, channels };
 }
 
 /** What one channel shows, as somebody changes it there; what is left away stays. */

@@ -1,4 +1,16 @@
-import { firstDraft, namedTexts, writtenTexts, type FormatText } from './index.js';
+import { compareContent } from '../compare/index.js';
+import { digestParts } from '../digest/index.js';
+import {
+  EMPTY_SHARED_PART,
+  firstDraft,
+  frozen,
+  namedTexts,
+  tidied,
+  wordingsOf,
+  writtenTexts,
+  type Content,
+  type FormatText,
+} from './index.js';
 
 const text = (key: string, more: Partial<FormatText> = {}): FormatText => ({
   key,
@@ -73,5 +85,21 @@ describe('a first draft', () => {
   it('is what there is of it, and nothing where there is nothing', () => {
     expect(firstDraft('', outline, [])).toBe('What it is about\n\nFor whom?');
     expect(firstDraft(' ', [], [])).toBe('');
+  });
+});
+
+describe('other wordings', () => {
+  it('are kept once each, without blanks and what is written; frozen and signed they are not', () => {
+    const texts = [{ key: 'title', name: 'Title', text: 'Rye ' }];
+    expect(wordingsOf({ title: [' Bread', 'Rye', 'Bread', ' '], subject: [''] }, texts)).toEqual({ title: ['Bread'] });
+    const of = (others?: Record<string, string[]>): Content => ({
+      shared: { ...EMPTY_SHARED_PART, texts, ...(others ? { others } : {}) },
+      channels: {},
+    });
+    expect(tidied(of({ title: ['Rye'] }))).toEqual(of());
+    expect(tidied(of({ title: ['Bread'], hook: ['Stop'] }))).toEqual(of({ title: ['Bread'], hook: ['Stop'] }));
+    expect(frozen(of({ title: ['Bread'] }))).toEqual(of());
+    expect(digestParts('c', 'p', of({ title: ['Bread'] }))).toEqual(digestParts('c', 'p', of()));
+    expect(compareContent(of({ title: ['Bread'] }), of())).toEqual([]);
   });
 });

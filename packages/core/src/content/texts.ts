@@ -9,6 +9,19 @@ export interface ContentText {
   readonly text: string;
 }
 
+/** Wordings that were thought of, by the key of the text that each would be. */
+export type OtherWordings = Readonly<Record<string, readonly string[]>>;
+
+/** Wordings without blanks and doubles, and without what is written already. */
+export function wordingsOf(others: OtherWordings, texts: readonly ContentText[]): OtherWordings {
+  const kept = Object.entries(others).map(([key, all]) => {
+    const written = texts.find((text) => text.key === key)?.text.trim() ?? '';
+    const wordings = [...new Set(all.map((wording) => wording.trim()))].filter((wording) => wording !== '' && wording !== written);
+    return [key, wordings] as const;
+  });
+  return Object.fromEntries(kept.filter(([, wordings]) => wordings.length > 0));
+}
+
 /** A text that a format has besides the copy. */
 export interface FormatText {
   readonly key: string;

@@ -1,6 +1,6 @@
 import { getValue, WRITING_STOCK } from '@zesting/core';
-import type { FormatWritingsShape, LibraryShape, PieceShape, VersionsShape } from '@zesting/contract';
-import { callerAs, makePiece, makeScene, type Caller, type Scene } from '../../../test-support/scene.js';
+import type { FormatWritingsShape, LibraryShape, PieceShape, RoomShape, VersionsShape } from '@zesting/contract';
+import { callerAs, callerByLink, makePiece, makeScene, type Caller, type Scene } from '../../../test-support/scene.js';
 import { signOffIn } from '../../../test-support/sign-off.js';
 import { takeStock } from './use-cases/take-stock.js';
 
@@ -198,6 +198,37 @@ describe('what pieces of a format are written by', () => {
     // a layout of nothing is none
     await writeAs(true, ' ');
     expect((await piece()).content.shared.isLaidOut).toBe(false);
+  });
+
+  it('has other wordings to choose from: kept on the piece, neither signed nor frozen, read by the client beside what stands there', async () => {
+    await set([SUBJECT]);
+    await write([{ key: 'subject', text: 'Back', others: ['Again', ' Back', 'Again'] }]);
+    const texts = async () => (await piece()).content.shared.texts.map(({ text, others }) => [text, others]);
+    expect(await texts()).toEqual([['Back', ['Again']]]);
+    const before = await digest();
+    await write([{ key: 'subject', text: 'Back', others: ['Again', 'Here'] }]);
+    expect(await digest()).toBe(before);
+    await write([{ key: 'subject', text: 'Back' }]); // who says nothing of them leaves them
+    expect(await texts()).toEqual([['Back', ['Again', 'Here']]]);
+    const verbs = await scene.app.read<{ verb: string }>('select verb from activities where thing_id = $1 order by id desc limit 1', [
+      pieceId,
+    ]);
+    expect(verbs[0]?.verb).toBe('piece.wordings_thought_of');
+    const { make, send } = signOffIn(scene);
+    await make(pieceId);
+    getValue(await send(scene.a, [pieceId]));
+    const [version] = await scene.app.read<{ shared: object }>(
+      "select content -> 'shared' as shared from versions where piece_id = $1 order by number desc limit 1",
+      [pieceId],
+    );
+    expect(version?.shared).not.toHaveProperty('others');
+    expect(version?.shared).toMatchObject({ texts: [{ text: 'Back' }] });
+    const contact = await callerByLink(scene, 'room', scene.a.contactId);
+    const room = (await contact.call('GET', `/api/room/${scene.a.contactId}`)).body as unknown as RoomShape;
+    const seen = room.packets.flatMap(({ pieces }) => pieces).find((one) => one.pieceId === pieceId);
+    expect(seen?.texts).toEqual([{ name: 'Subject', text: 'Back', others: ['Again', 'Here'] }]);
+    await write([{ key: 'subject', text: 'Back', others: [] }]);
+    expect(await texts()).toEqual([['Back', []]]);
   });
 
   it('keeps a piece from going out that lacks a text it needs, or has one that is too long', async () => {

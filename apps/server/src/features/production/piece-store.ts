@@ -5,6 +5,7 @@ import {
   isFree,
   ok,
   PART_SCHEME,
+  frozen,
   tidied,
   CLIENT_KINDS,
   type Content,
@@ -27,9 +28,10 @@ export const lockPiece = (tx: Tx, pieceId: string): Promise<Piece> =>
 /** A piece's steps in their order. */
 export const stepsOf = (tx: Tx, pieceId: string): Promise<Step[]> => tx.find(Step, { where: { pieceId }, order: { position: 'ASC' } });
 
-/** Puts a content into a piece and digests it anew. */
+/** Puts a content into a piece and digests it anew. What was thought of besides stays where the content says nothing of it. */
 export function setContent(piece: Piece, content: Content): void {
-  piece.content = tidied(content);
+  const { others = piece.content.shared.others } = content.shared;
+  piece.content = tidied({ ...content, shared: { ...content.shared, ...(others ? { others } : {}) } });
   piece.digests = digestParts(piece.clientId, piece.id, piece.content);
   piece.contentVersion += 1;
 }
@@ -54,7 +56,7 @@ export async function freezeVersion(tx: Tx, piece: Piece, personId: string | nul
     tx.create(Version, {
       pieceId: piece.id,
       number: (newest?.number ?? 0) + 1,
-      content: piece.content,
+      content: frozen(piece.content),
       digests: piece.digests,
       scheme: PART_SCHEME,
       frozenAt: now,

@@ -52,6 +52,7 @@ export const feature: WebFeature = {
     'piece.taken_along': 'took it along with its route',
     'piece.edited': 'changed the piece',
     'piece.content_edited': 'edited the content',
+    'piece.wordings_thought_of': 'thought of other wordings',
     'piece.version_brought_back': 'brought back an earlier version',
     'piece.sent': 'sent it to the client',
     'piece.approved': 'approved it',

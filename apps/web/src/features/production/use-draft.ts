@@ -15,7 +15,9 @@ const bodyOf = (draft: Draft) => ({
     disclosure: draft.shared.disclosure,
     isLaidOut: draft.shared.isLaidOut,
     media: draft.shared.media.map(({ assetId, alt, cover = null }) => ({ assetId, alt, cover })),
-    texts: draft.shared.texts.flatMap(({ key, text }) => (text.trim() === '' ? [] : [{ key, text }])),
+    texts: draft.shared.texts.flatMap(({ key, text, others }) =>
+      text.trim() === '' && others.length === 0 ? [] : [{ key, text, others }],
+    ),
   },
   channels: draft.channels.map(({ channelId, copy, tags, firstComment, link, media = null, crops = {} }) => ({
     channelId,

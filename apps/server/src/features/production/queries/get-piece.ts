@@ -297,7 +297,10 @@ async function contentShape(app: App, row: PieceColumns, source: PieceSource): P
       copy: row.content.shared.copy,
       disclosure: row.content.shared.disclosure,
       isLaidOut: row.content.shared.isLaidOut === true,
-      texts: writtenTexts(row.format_texts, row.content.shared.texts),
+      texts: writtenTexts(row.format_texts, row.content.shared.texts).map((text) => ({
+        ...text,
+        others: [...(row.content.shared.others?.[text.key] ?? [])],
+      })),
       state: signOff.shared,
       media: row.content.shared.media.map((medium) => mediumShape(medium, files)),
     },

@@ -9,6 +9,7 @@ import {
   type FormatText,
   type InstantText,
   type Medium,
+  type OtherWordings,
   type Result,
 } from '@zesting/core';
 import type { ChannelPartBody, ContentBody, SharedPartBody } from '@zesting/contract';
@@ -48,6 +49,7 @@ export function editContent(
 /** Puts a content into a piece that is locked, with the record of it; what follows from it follows. */
 export async function saveContent(tx: Tx, viewer: Pick<Viewer, 'name'>, piece: Piece, content: Content, now: InstantText): Promise<void> {
   const before = piece.digests;
+  const thoughtBefore = piece.content.shared.others;
   setContent(piece, content);
   await tx.save(piece);
   await askForCuts(tx, piece.content);
@@ -55,14 +57,15 @@ export async function saveContent(tx: Tx, viewer: Pick<Viewer, 'name'>, piece: P
     ...(before.shared === piece.digests.shared ? [] : ['shared']),
     ...Object.keys(piece.digests.channels).filter((id) => before.channels[id] !== piece.digests.channels[id]),
   ];
-  if (changed.length > 0)
+  const isThoughtOf = JSON.stringify(thoughtBefore) !== JSON.stringify(piece.content.shared.others);
+  if (changed.length > 0 || isThoughtOf)
     await recordActivity(tx, {
       clientId: piece.clientId,
       thing: 'piece',
       thingId: piece.id,
-      verb: 'piece.content_edited',
+      verb: changed.length > 0 ? 'piece.content_edited' : 'piece.wordings_thought_of',
       actor: viewer.name,
-      detail: { parts: changed },
+      detail: changed.length > 0 ? { parts: changed } : {},
       at: now,
     });
   await replan(tx, [piece.id], now);
@@ -76,6 +79,12 @@ function partOf({ copy, tags, firstComment, link, media, crops }: ChannelPartBod
     crops === undefined ? before?.crops : Object.fromEntries(crops.map(({ hash, ratio, x, y, size }) => [hash, { ratio, x, y, size }]));
   return { copy, tags, firstComment, link, ...(shown ? { media: shown } : {}), ...(cut ? { crops: cut } : {}) };
 }
+
+/** Wordings that were thought of, as a body tells them; those of a text of which it says nothing stay. */
+const othersOf = (given: SharedPartBody['texts'] = [], before: OtherWordings = {}): OtherWordings => ({
+  ...before,
+  ...Object.fromEntries(given.flatMap(({ key, others }) => (others ? [[key, others] as const] : []))),
+});
 
 /** The texts besides the copy, under the names that the piece's format gives them; undefined where one is of neither. */
 async function textsOf(tx: Tx, piece: Piece, given: SharedPartBody['texts']): Promise<readonly ContentText[] | undefined> {
@@ -118,6 +127,7 @@ async function contentOf(tx: Tx, piece: Piece, body: ContentBody): Promise<Resul
       copy: body.shared.copy,
       disclosure: body.shared.disclosure,
       isLaidOut: body.shared.isLaidOut ?? piece.content.shared.isLaidOut ?? false,
+      others: othersOf(body.shared.texts, piece.content.shared.others),
       media,
       texts,
     },

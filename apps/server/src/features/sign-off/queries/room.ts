@@ -29,6 +29,8 @@ interface ItemRow {
   outcome: 'approved' | 'changes' | null;
   mine: 'approve' | 'changes' | null;
   content: Content;
+  /** what was thought of besides, as the piece has it now */
+  others: Readonly<Record<string, readonly string[]>>;
   channels: { id: string; name: string; kind: string; rules: RoomRulesShape; on: string | null; at: string | null }[];
   said: RoomRemarkShape[];
   digests: PartDigests;
@@ -107,7 +109,7 @@ const isAsked = (item: ItemRow, packet: PacketRow, contactId: string): boolean =
 
 const itemsOf = (app: App, contactId: string, packetIds: readonly string[]): Promise<ItemRow[]> =>
   app.read<ItemRow>(
-    `select i.packet_id, i.piece_id, i.version_id, p.title, f.name as format_name, i.round, coalesce(u.rounds_allowed, c.rounds_agreed) as rounds_agreed, i.outcome, v.content, v.digests,
+    `select i.packet_id, i.piece_id, i.version_id, p.title, f.name as format_name, i.round, coalesce(u.rounds_allowed, c.rounds_agreed) as rounds_agreed, i.outcome, v.content, v.digests, coalesce(p.content -> 'shared' -> 'others', '{}') as others,
        (select d.verdict from decisions d where d.packet_id = i.packet_id and d.piece_id = i.piece_id and d.contact_id = $2 order by d.sequence desc limit 1) as mine,
        coalesce((select jsonb_agg(jsonb_build_object('id', h.id, 'name', h.name, 'kind', h.kind, 'rules', ${channelShapes('h')}, 'on', l.on_day, 'at', to_char(l.at_time, 'HH24:MI')) order by h.position)
          from channels h left join lateral (select l.on_day, l.at_time from placements l where l.channel_id = h.id and l.piece_id = p.id and not l.cancelled
@@ -120,6 +122,9 @@ const itemsOf = (app: App, contactId: string, packetIds: readonly string[]): Pro
      where i.packet_id = any($1) order by (i.outcome is not null), p.number`,
     [packetIds, contactId],
   );
+
+/** Wordings to choose from beside one that is there. */
+const othersThan = (text: string, wordings: readonly string[] = []): string[] => wordings.filter((wording) => wording !== text.trim());
 
 function pieceShape(item: ItemRow, said: readonly ClientRemark[], files: ReadonlyMap<string, FileFacts>): Omit<RoomPieceShape, 'isAsked'> {
   return {
@@ -134,7 +139,7 @@ function pieceShape(item: ItemRow, said: readonly ClientRemark[], files: Readonl
     mine: item.mine,
     media: item.content.shared.media.filter(({ assetId }) => files.has(assetId)).map((medium) => mediumShape(medium, files)),
     disclosure: item.content.shared.disclosure,
-    texts: (item.content.shared.texts ?? []).map(({ name, text }) => ({ name, text })),
+    texts: (item.content.shared.texts ?? []).map(({ key, name, text }) => ({ name, text, others: othersThan(text, item.others[key]) })),
     channels: item.channels.map(({ id, ...channel }) => {
       const part = item.content.channels[id] ?? EMPTY_CHANNEL_PART;
       const laidOut = laidOutOn(item.content, id);

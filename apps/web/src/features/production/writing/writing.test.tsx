@@ -16,6 +16,7 @@ const text = (key: string, more: Partial<WrittenTextShape> = {}): WrittenTextSha
   limit: null,
   isNeeded: false,
   isAsked: true,
+  others: [],
   ...more,
 });
 const RULES = { wordsNever: ['cheap'], wordsToUse: [] };
@@ -59,6 +60,24 @@ describe('the texts besides the copy', () => {
     expect(screen.queryByRole('textbox', { name: 'Older' })).toBeNull();
     await userEvent.clear(old);
     expect(screen.queryByRole('textbox')).toBeNull();
+  });
+
+  it('can be chosen from other wordings: one that is taken changes places with what stands there', async () => {
+    show([text('Title', { text: 'Rye', others: ['Bread'] }), text('Script', { isLong: true })]);
+    const now = () => [
+      screen.getByRole<HTMLInputElement>('textbox', { name: 'Title' }).value,
+      within(screen.getByRole('list', { name: 'Other wordings: Title' }))
+        .getAllByRole('listitem')
+        .map((item) => item.querySelector('span')?.textContent),
+    ];
+    await userEvent.click(screen.getByRole('button', { name: 'Another wording… (Title)' }));
+    await userEvent.type(screen.getByRole('textbox', { name: 'Another wording of: Title' }), 'Loaf{Enter}Rye {Enter}');
+    expect(now()).toEqual(['Rye', ['Bread', 'Loaf']]); // what stands there is no other
+    await userEvent.click(screen.getByRole('button', { name: 'Take it: Loaf' }));
+    expect(now()).toEqual(['Loaf', ['Bread', 'Rye']]);
+    await userEvent.click(screen.getByRole('button', { name: 'Drop Bread' }));
+    expect(now()).toEqual(['Loaf', ['Rye']]);
+    expect(screen.queryByRole('button', { name: /Script/ })).toBeNull();
   });
 
   it('are only read by whoever may not write', () => {

@@ -1,6 +1,7 @@
 import type { WrittenTextShape } from '@zesting/contract';
 import { countCharacters, type ClientRules } from '@zesting/core';
 import { Field } from '../../../ui/field';
+import { Wordings } from './wordings';
 import { wordsWarning } from '../client-words';
 
 interface WrittenTextsProps {
@@ -13,44 +14,50 @@ interface WrittenTextsProps {
 /** What a piece of its format has besides the copy: a subject line, a title, a script; each with what helps to write it, and its length. */
 export function WrittenTexts({ texts, rules, readOnly, onChange }: WrittenTextsProps) {
   const put = (key: string, text: string) => onChange(texts.map((one) => (one.key === key ? { ...one, text } : one)));
+  const putOthers = (key: string, part: Pick<WrittenTextShape, 'others'> & { readonly text?: string }) =>
+    onChange(texts.map((one) => (one.key === key ? { ...one, ...part } : one)));
   return texts
-    .filter(({ isAsked, text }) => isAsked || text !== '')
-    .map(({ key, name, text, isLong, prompt, limit, isNeeded, isAsked }) => {
+    .filter(({ isAsked, text, others }) => isAsked || text !== '' || others.length > 0)
+    .map(({ key, name, text, isLong, prompt, limit, isNeeded, isAsked, others }) => {
       const length = countCharacters(text.trim());
       const help = [isAsked ? prompt : 'Pieces of this format have it no longer. Empty it to take it out.', limitWords(length, limit)];
       const isTooLong = limit !== null && length > limit;
       return (
-        <Field
-          key={key}
-          label={name}
-          required={isNeeded}
-          help={help.filter(Boolean).join(' · ') || undefined}
-          error={isTooLong ? `${length - limit} characters too many` : undefined}
-          warning={wordsWarning(text, rules)}
-        >
-          {(control) =>
-            isLong ? (
-              <textarea
-                {...control}
-                className="field field-sizing-content"
-                rows={3}
-                spellCheck
-                readOnly={readOnly}
-                value={text}
-                onChange={({ target }) => put(key, target.value)}
-              />
-            ) : (
-              <input
-                {...control}
-                className="field"
-                spellCheck
-                readOnly={readOnly}
-                value={text}
-                onChange={({ target }) => put(key, target.value)}
-              />
-            )
-          }
-        </Field>
+        <div key={key}>
+          <Field
+            label={name}
+            required={isNeeded}
+            help={help.filter(Boolean).join(' · ') || undefined}
+            error={isTooLong ? `${length - limit} characters too many` : undefined}
+            warning={wordsWarning(text, rules)}
+          >
+            {(control) =>
+              isLong ? (
+                <textarea
+                  {...control}
+                  className="field field-sizing-content"
+                  rows={3}
+                  spellCheck
+                  readOnly={readOnly}
+                  value={text}
+                  onChange={({ target }) => put(key, target.value)}
+                />
+              ) : (
+                <input
+                  {...control}
+                  className="field"
+                  spellCheck
+                  readOnly={readOnly}
+                  value={text}
+                  onChange={({ target }) => put(key, target.value)}
+                />
+              )
+            }
+          </Field>
+          {(!readOnly || others.length > 0) && !isLong && (
+            <Wordings name={name} text={text} others={others} readOnly={readOnly} onChange={(part) => putOthers(key, part)} />
+          )}
+        </div>
       );
     });
 }
