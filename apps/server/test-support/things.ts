@@ -86,7 +86,8 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     [client.id],
   );
   const [keptFile] = await app.read<{ id: string }>(
-    `with a as (insert into assets (client_id, hash, name, mime, bytes, created_at) select $1, hash, 'kept.png', mime, bytes, now() from assets where id = $2 returning id)
+    `with a as (insert into assets (client_id, hash, name, mime, bytes, created_at) select $1, hash, 'kept.png', mime, bytes, now() from assets where id = $2 returning id, hash, mime, bytes),
+       small as (insert into asset_sizes (asset_id, width, marked, hash, mime, bytes) select id, 160, false, hash, mime, bytes from a)
      insert into kept_files (client_id, asset_id, kind, title, about, since) select $1, id, 'product', 'K', '', now() from a returning id`,
     [client.id, file.assetId],
   );
