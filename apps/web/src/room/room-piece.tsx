@@ -202,7 +202,7 @@ function Appearance({ piece, channel, room, marks, onPick, onRather }: Appearanc
           ))}
         </div>
       ))}
-      <div className="mt-3">
+      <div className="mt-3 mb-1">
         <MarkedText
           text={channel.copy}
           isLaidOut={channel.isLaidOut}

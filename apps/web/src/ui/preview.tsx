@@ -2,6 +2,7 @@ import type { MediumShape } from '@zesting/contract';
 import type { RefObject, SyntheticEvent } from 'react';
 import type { Frame } from '@zesting/core';
 import { Framed } from './framed';
+import { Picture } from './picture';
 
 interface PreviewProps {
   readonly medium: MediumShape;
@@ -31,16 +32,19 @@ export function Preview({ medium, frame, source, poster, clip, onTime }: Preview
   const hear = (event: SyntheticEvent<HTMLMediaElement>) => onTime?.(event.currentTarget.currentTime);
   if (medium.mime.startsWith('audio/'))
     return (
-      <audio
-        ref={clip as RefObject<HTMLAudioElement | null>} // what is asked of it every clip has
-        src={source}
-        controls
-        preload="metadata"
-        aria-label={medium.alt || medium.name}
-        onTimeUpdate={hear}
-        onSeeked={hear}
-        className="w-full"
-      />
+      <>
+        {poster && <Picture src={`${poster}?width=1080`} alt="" className="w-full rounded-t-md" />}
+        <audio
+          ref={clip as RefObject<HTMLAudioElement | null>} // what is asked of it every clip has
+          src={source}
+          controls
+          preload="metadata"
+          aria-label={medium.alt || medium.name}
+          onTimeUpdate={hear}
+          onSeeked={hear}
+          className="w-full"
+        />
+      </>
     );
   if (medium.mime.startsWith('video/'))
     return (

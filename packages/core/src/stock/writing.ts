@@ -58,6 +58,7 @@ export const WRITING_STOCK: Readonly<Record<string, WritingStock>> = {
     texts: [
       { ...line('subject', 'Subject', 'Why open it today', 60), isNeeded: true },
       line('preview', 'Preview line', 'What stands beside the subject; it goes on where that ends', 100),
+      line('action', 'Call to action', 'The words on the button: what one gets by pressing it', 40),
     ],
     outline: [],
   },
