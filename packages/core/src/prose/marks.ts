@@ -23,10 +23,55 @@ const NOT_READ = [
  * stands there is words. Every text can be read.
  * @see CommonMark 0.31, as the packages micromark and mdast-util-from-markdown have it
  */
-export const readProse = (source: string): ProseBlock<ReadRun>[] => {
-  const { children } = fromMarkdown(source, { extensions: [{ disable: { null: NOT_READ } }] });
-  return children.flatMap((node) => blockOf(node, source));
-};
+export function readProse(source: string): ProseBlock<ReadRun>[] {
+  let from = 0;
+  return sectionsOf(source).flatMap((section) => {
+    const blocks = readSection(section).map((block) => movedBlock(block, from));
+    from += section.length;
+    return blocks;
+  });
+}
+
+/**
+ * A source cut where whatever stood before ends, so that each section reads by itself as it does in the whole: before a heading, and behind an empty line before what
+ * neither goes on with a list nor lies in one.
+ */
+const sectionsOf = (source: string): string[] => source.split(/(?<=\n)(?=#{1,6}(?:[ \t]|\r?\n|$))|(?<=(?:^|\n)[ \t]*\r?\n)(?=[^\s\-*+\d])/);
+
+/** So much of what was read and written is kept: while somebody writes, all but one part is the same at every key. */
+const KEPT = 2_000;
+/** What is longer, in UTF-16 units, is done anew each time. */
+const LONGEST_KEPT = 10_000;
+
+/** A function that remembers what it gave for the texts that were asked for last. */
+function remembering<Value>(make: (text: string) => Value): (text: string) => Value {
+  const known = new Map<string, { readonly value: Value }>();
+  return (text) => {
+    if (text.length > LONGEST_KEPT) return make(text);
+    const found = known.get(text) ?? { value: make(text) };
+    known.delete(text);
+    known.set(text, found); // the last that was asked for goes last
+    const [oldest] = known.size > KEPT ? known.keys() : [];
+    if (oldest !== undefined) known.delete(oldest);
+    return found.value;
+  };
+}
+
+/** The same without sections, which takes as long as the whole is. */
+export const readWhole = (source: string): ProseBlock<ReadRun>[] =>
+  fromMarkdown(source, { extensions: [{ disable: { null: NOT_READ } }] }).children.flatMap((node) => blockOf(node, source));
+
+const readSection = remembering((section) => readWhole(section));
+
+const movedRuns = (runs: readonly ReadRun[], by: number): ReadRun[] =>
+  runs.map((run) => ({ ...run, from: run.from + by, to: run.to + by }));
+
+function movedBlock<Block extends ProseBlock<ReadRun>>(block: Block, by: number): Block {
+  if (by === 0) return block;
+  return block.kind === 'list'
+    ? { ...block, items: block.items.map((item) => item.map((part) => movedBlock(part, by))) }
+    : { ...block, runs: movedRuns(block.runs, by) };
+}
 
 const NO_LOOK = { isStrong: false, isEmphasis: false, link: null };
 
@@ -102,11 +147,31 @@ function piecesOf(node: Text, source: string): Pick<ReadRun, 'text' | 'from' | '
 }
 
 /** Writes what is laid out as a source that reads as the same. Blocks without words are left out, and blanks where nobody sees them. */
-export function writeProse(blocks: readonly ProseBlock[]): string {
-  const children = blocks.flatMap((block): RootContent[] => nodeOf(block));
+export const writeProse = (blocks: readonly ProseBlock[]): string =>
+  besideLists(blocks)
+    .map((part) => writePart(JSON.stringify(part)))
+    .filter((part) => part !== '')
+    .join('\n\n');
+
+/** Blocks by themselves, but lists that follow each other together: these need other signs to stay apart. */
+function besideLists(blocks: readonly ProseBlock[]): ProseBlock[][] {
+  const parts: ProseBlock[][] = [];
+  for (const block of blocks) {
+    const last = parts.at(-1);
+    if (last?.[0]?.kind === 'list' && (block.kind === 'list' || isSilent(block))) last.push(block);
+    else parts.push([block]);
+  }
+  return parts;
+}
+
+/** Whether nothing is left of a block where it is written. */
+const isSilent = (block: ProseBlock): boolean => nodeOf(block).length === 0;
+
+const writePart = remembering((part) => {
+  const children = (JSON.parse(part) as ProseBlock[]).flatMap((block): RootContent[] => nodeOf(block)); // as `writeProse` gives it
   const options = { bullet: '-', emphasis: '*', strong: '*', listItemIndent: 'one', resourceLink: true } as const;
   return wholeCharacters(toMarkdown({ type: 'root', children }, options).trimEnd());
-}
+});
 
 /** mdast-util-to-markdown writes a character beside a mark by its number, and of one that takes two UTF-16 units only the unit that is beside it. */
 function wholeCharacters(source: string): string {

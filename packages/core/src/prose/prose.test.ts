@@ -12,6 +12,7 @@ import {
   type ProseItem,
   type ProseRun,
 } from './index.js';
+import { readWhole } from './marks.js';
 
 const run = (text: string, look: Partial<ProseRun> = {}): ProseRun => ({ text, isStrong: false, isEmphasis: false, link: null, ...look });
 const paragraph = (...runs: ProseRun[]): ProseBlock & { kind: 'paragraph' } => ({ kind: 'paragraph', runs });
@@ -180,6 +181,34 @@ describe('a copy that is laid out', () => {
         expect(characters(read)).toEqual(characters(blocks));
       }),
       { numRuns: 500 },
+    );
+  });
+
+  it('reads section by section as it does in the whole', () => {
+    const line = fc.constantFrom(
+      '# A',
+      '## B *c*',
+      'words',
+      '- point',
+      '  - below',
+      '1. one',
+      '',
+      '   # in',
+      '#tag',
+      '#',
+      '\\# no',
+      '> q',
+      '    deep',
+      '**open',
+      'close**',
+      'x\\',
+    );
+    fc.assert(
+      fc.property(fc.array(line, { maxLength: 10 }), fc.constantFrom('\n', '\r\n'), (lines, end) => {
+        const source = lines.join(end);
+        expect(readProse(source)).toEqual(readWhole(source));
+      }),
+      { numRuns: 400 },
     );
   });
 
