@@ -44,6 +44,7 @@ export async function recordPdf(record: SignOffRecord, serverKey: Buffer): Promi
   });
   pdf.registerFont('text', join(FONTS, 'DejaVuSans.ttf'));
   pdf.registerFont('bold', join(FONTS, 'DejaVuSans-Bold.ttf'));
+  pdf.registerFont('emphasis', join(FONTS, 'DejaVuSans-Oblique.ttf'));
   pdf.registerFont('mono', join(FONTS, 'DejaVuSansMono.ttf'));
   write(pdf, record, fingerprint(publicKeyText(key)));
   pdf.file(Buffer.from(recordText(record)), {
@@ -92,7 +93,11 @@ function write(pdf: Pdf, record: SignOffRecord, keyName: string): void {
       if (part.copy.trim()) line(pdf, `${record.channels[id] ?? id}: ${part.copy}`, MUTED);
   }
   heading(pdf, 'How to check it');
-  digest(pdf, `Head of the client’s chain after ${record.chain.sequence} decisions`, record.chain.head);
+  digest(
+    pdf,
+    `Head of the client’s chain after ${record.chain.sequence} ${record.chain.sequence === 1 ? 'decision' : 'decisions'}`,
+    record.chain.head,
+  );
   line(pdf, `Made ${moment(record.madeAt, record.client.zone)}. Signed with the agency’s key ${keyName}.`, MUTED);
   line(pdf, 'Check with: npm run verify-record -- this-file.pdf. A changed byte anywhere is refused.', MUTED);
 }
@@ -114,12 +119,29 @@ function writeBlock(pdf: Pdf, block: ProseBlock, mark = '', depth = 0): void {
   pdf.fontSize(isHeading ? 12 - block.level * 0.7 : 9.5).fillColor(INK);
   const runs: readonly ProseRun[] =
     mark === '' ? block.runs : [{ text: mark, isStrong: false, isEmphasis: false, link: null }, ...block.runs];
-  runs.forEach(({ text, isStrong, link }, index) =>
-    pdf
-      .font(isHeading || isStrong ? 'bold' : 'text')
-      .text(text, { continued: index < runs.length - 1, indent: depth * 12, link, underline: link !== null }),
-  );
+  for (const words of linesOf(runs)) writeLine(pdf, words, { left: MARGIN + depth * 12, isBold: isHeading });
   pdf.moveDown(0.25);
+}
+
+/** Runs line by line. */
+function linesOf(runs: readonly ProseRun[]): ProseRun[][] {
+  const lines: ProseRun[][] = [[]];
+  for (const run of runs)
+    if (run.text === '\n') lines.push([]);
+    else lines.at(-1)?.push(run);
+  return lines;
+}
+
+function writeLine(pdf: Pdf, runs: readonly ProseRun[], { left, isBold }: { readonly left: number; readonly isBold: boolean }): void {
+  pdf.x = left;
+  const width = pdf.page.width - MARGIN - left;
+  runs.forEach(({ text, isStrong, isEmphasis, link }, index) => {
+    // printed, a link says where it leads
+    const words = link === null || runs[index + 1]?.link === link ? text : `${text} (${link})`;
+    const look = { continued: index < runs.length - 1, link, underline: link !== null };
+    pdf.font(isBold || isStrong ? 'bold' : isEmphasis ? 'emphasis' : 'text').text(words, { ...look, ...(index === 0 ? { width } : {}) });
+  });
+  pdf.x = MARGIN;
 }
 
 function writeDecision(pdf: Pdf, record: SignOffRecord, { contactName, round, head, record: said }: RecordedDecision): void {
