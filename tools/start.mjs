@@ -145,6 +145,8 @@ await tell(async () => {
       ZESTING_CHANNELS_PORT: String(channelsPort),
       ZESTING_CHANNELS_FOLDER: join(dataFolder, 'channels'),
       ZESTING_CHANNELS: `http://127.0.0.1:${channelsPort}`,
+      // off unless somebody wants it; the one that ships makes nothing up
+      ...(process.env.ZESTING_WRITING_AID === 'simulated' ? { ZESTING_WRITING_AID: `http://127.0.0.1:${channelsPort}` } : {}),
     };
     await keepRunning(parts, 'The pages of mail and channels', 'apps/standins/dist/main.js', env);
     const demoEnv = { ...env, ZESTING_DEMO: withDemo ? 'on' : 'off' };

@@ -33,6 +33,7 @@ import { feature as staffing } from './features/staffing/feature.js';
 import { feature as teamNotes } from './features/team-notes/feature.js';
 import { feature as topics } from './features/topics/feature.js';
 import { feature as views } from './features/views/feature.js';
+import { feature as writingAid } from './features/writing-aid/feature.js';
 import type { Feature } from './platform/feature.js';
 
 /** The features that Zesting is made of. A new one is its folder, and a line here. */
@@ -71,5 +72,6 @@ export const FEATURES: readonly Feature[] = [
   money,
   staffing,
   views,
+  writingAid,
   find,
 ];

@@ -2,6 +2,7 @@ import { createServer, type IncomingMessage, type Server, type ServerResponse } 
 import { BEHAVIOURS, type Behaviour } from './behaviours.js';
 import { channelsPage, postPage } from './channel-pages.js';
 import { ChannelStore, type ChannelPost } from './channel-store.js';
+import { draftOf, type AskedDraft } from './simulated-aid.js';
 import { PAGE_ANSWERS, SimulatedPages, type SimulatedAnswer } from './simulated-pages.js';
 
 export interface Channels {
@@ -18,7 +19,7 @@ const SLOW_MS = 30_000;
 const FILE_LIMIT_BYTES = 300 * 1024 * 1024;
 
 /**
- * Runs simulated channels on loopback: `/c/<channel>` speaks the interface of channels, `/pages` asks for pages of a simulated web, `/` shows what was
+ * Runs simulated channels on loopback: `/c/<channel>` speaks the interface of channels, `/pages` asks for pages of a simulated web, `/drafts` drafts, `/` shows what was
  * published and how all of it behaves.
  */
 export async function startChannels({ port, folder }: { readonly port: number; readonly folder: string | null }): Promise<Channels> {
@@ -38,6 +39,8 @@ export async function startChannels({ port, folder }: { readonly port: number; r
       if (behaviour === 'away') return void request.socket.destroy();
       return channel({ request, response, channelId, what: what ?? '', reference, more, behaviour });
     }
+    if (path === '/drafts' && request.method === 'POST')
+      return json(response, 200, { draft: draftOf(JSON.parse((await bytesOf(request)).toString()) as AskedDraft) });
     if (path === '/pages' && request.method === 'POST') return askForPage(request, response);
     if (path === '/pages/say' && request.method === 'POST') return sayOfPage(request, response);
     if (path === '/posts.json') return json(response, 200, store.list());

@@ -28,6 +28,7 @@ export * from './going-out/index.js';
 export * from './sending/index.js';
 export * from './library/index.js';
 export * from './spin-offs/index.js';
+export * from './writing-aid/index.js';
 export * from './embargoes/index.js';
 export * from './staffing/index.js';
 export * from './money/index.js';

@@ -26,6 +26,8 @@ export const PROBLEMS = {
   'decision.pictures_not_seen': { status: 409, title: 'Some pictures cannot be shown yet' },
   'file.missing': { status: 400, title: 'No file came with the request' },
   'text.unknown': { status: 422, title: 'One of the texts is none of this piece’s format' },
+  'aid.off': { status: 404, title: 'No writing aid is set up here' },
+  'aid.silent': { status: 503, title: 'The writing aid did not answer with a draft: try again, or write on without it' },
   'cover.unfit': { status: 422, title: 'A cover is a picture of the piece, and stands for a clip or sound' },
   'file.unknown': { status: 422, title: 'One of the files is not known here' },
   'ask.too_much': { status: 429, title: 'More came through this form within the hour than is taken' },

@@ -193,6 +193,8 @@ export class ContentShape {
   laysOut: boolean;
   /** in which the client’s copy is written */
   language: CopyLanguage;
+  /** a writing aid outside of Zesting can be asked for a draft */
+  canAskAid: boolean;
   /** the headings that its copy begins from */
   outline: OutlineHeadingBody[];
   channels: ChannelContentShape[];

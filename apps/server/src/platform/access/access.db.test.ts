@@ -248,6 +248,7 @@ const TABLE: Record<string, string> = {
   'PUT /api/phrases/{phraseId}': managers,
   'POST /api/phrases/{phraseId}/archive': managers,
   'GET /api/pieces/{pieceId}/links': makers,
+  'POST /api/pieces/{pieceId}/drafts': makers,
   'POST /api/pieces/{pieceId}/links': makers,
   'GET /api/pieces/{pieceId}/phrases': makers,
   'POST /api/pieces/{pieceId}/phrases': makers,

@@ -23,6 +23,8 @@ export interface Config {
   readonly simulatedChannels: string | null;
   /** the service that asks for pages on the web, to see whether they are there; null: nobody asks */
   readonly pageAsker: string | null;
+  /** a writing aid outside of Zesting that may be asked for drafts (docs/writing-aid.md); null: none is */
+  readonly writingAid: string | null;
   /** how long a channel has for an answer */
   readonly channelSeconds: number;
   readonly webFolder: string | null;
@@ -112,6 +114,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     smtp: smtpOf(env),
     inbox: inboxOf(env),
     pageAsker: pageAskerOf(env),
+    writingAid: env['ZESTING_WRITING_AID'] ? addressOf('ZESTING_WRITING_AID', env['ZESTING_WRITING_AID']) : null,
     simulatedChannels: env['ZESTING_CHANNELS'] ? addressOf('ZESTING_CHANNELS', env['ZESTING_CHANNELS']) : null,
     channelSeconds: secondsOf(env['ZESTING_CHANNEL_SECONDS'] ?? '20'),
     webFolder: env['ZESTING_WEB'] ? resolve(env['ZESTING_WEB']) : null,

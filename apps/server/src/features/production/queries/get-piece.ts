@@ -306,6 +306,7 @@ async function contentShape(app: App, row: PieceColumns, source: PieceSource): P
     },
     laysOut: row.format_lays_out,
     language: row.client_language,
+    canAskAid: app.config.writingAid !== null,
     outline: row.format_outline,
     channels: channels.flatMap((channel) => {
       const part = row.content.channels[channel.channelId];

@@ -1,9 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
-import type { PieceShape } from '@zesting/contract';
+import type { AidAskBody, AidDraftShape, PieceShape } from '@zesting/contract';
 import { firstDraft } from '@zesting/core';
 import { useState } from 'react';
 import { phrasesForQuery } from '../../../api/library';
+import { call, wordsOf } from '../../../lib/api';
 import { shortPhrase } from '../../../lib/phrase-words';
+import { useWrite } from '../../../lib/queries';
 import { Button } from '../../../ui/button';
 import { Dialog } from '../../../ui/dialog';
 import { FieldGroup } from '../../../ui/field-group';
@@ -49,6 +51,8 @@ export function FirstDraft({ piece, copy, isLaidOut, onPut }: FirstDraftProps) {
       )}
       {isOpen && (
         <DraftDialog
+          pieceId={piece.id}
+          canAskAid={piece.content.canAskAid}
           outline={outline}
           isLaidOut={isLaidOut}
           openings={openings}
@@ -65,6 +69,9 @@ export function FirstDraft({ piece, copy, isLaidOut, onPut }: FirstDraftProps) {
 }
 
 interface DraftDialogProps {
+  readonly pieceId: string;
+  /** a writing aid can be asked */
+  readonly canAskAid: boolean;
   readonly outline: PieceShape['content']['outline'];
   readonly isLaidOut: boolean;
   readonly openings: readonly { readonly id: string; readonly text: string }[];
@@ -74,16 +81,23 @@ interface DraftDialogProps {
 }
 
 /** What a draft is made of, and what it comes to. Nothing is saved by it. */
-function DraftDialog({ outline, isLaidOut, openings, answers, onPut, onClose }: DraftDialogProps) {
+function DraftDialog({ pieceId, canAskAid, outline, isLaidOut, openings, answers, onPut, onClose }: DraftDialogProps) {
   const [opening, setOpening] = useState<string | null>(openings[0]?.id ?? null);
   const [withOutline, setWithOutline] = useState(true);
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
-  const draft = firstDraft(
-    openings.find(({ id }) => id === opening)?.text ?? '',
-    withOutline ? outline : [],
-    answers.filter((_, index) => !left.has(index)),
-    { isLaidOut },
-  );
+  const chosen = {
+    opening: openings.find(({ id }) => id === opening)?.text ?? '',
+    outline: withOutline ? outline : [],
+    answers: answers.filter((_, index) => !left.has(index)),
+  };
+  const own = firstDraft(chosen.opening, chosen.outline, chosen.answers, { isLaidOut });
+  const asked = JSON.stringify(chosen);
+  const [drafted, setDrafted] = useState<{ readonly asked: string; readonly draft: string } | null>(null);
+  const aid = useWrite((body: AidAskBody) => call<AidDraftShape>(`/pieces/${pieceId}/drafts`, { method: 'POST', body }), { quiet: true });
+  const askAid = () => aid.mutate({ ...chosen, isLaidOut }, { onSuccess: ({ draft: written }) => setDrafted({ asked, draft: written }) });
+  // what was drafted from something else is not what is chosen now
+  const fromAid = drafted?.asked === asked ? drafted.draft : null;
+  const draft = fromAid ?? own;
   const leave = (index: number, isLeft: boolean) =>
     setLeft(new Set(isLeft ? [...left, index] : [...left].filter((other) => other !== index)));
   return (
@@ -120,6 +134,30 @@ function DraftDialog({ outline, isLaidOut, openings, answers, onPut, onClose }: 
                 ))
               }
             </FieldGroup>
+          )}
+          {canAskAid && (
+            <div className="mt-3 border-t border-line pt-3">
+              <Button onClick={askAid} disabled={aid.isPending || own === ''}>
+                {aid.isPending ? 'The writing aid writes…' : 'Have the writing aid draft it'}
+              </Button>
+              <p className="text-muted text-[13px] mt-1">
+                What is chosen here leaves the house: it is told to an aid outside of Zesting, with the client’s words to use and never to
+                use.
+              </p>
+              {aid.error && (
+                <p role="alert" className="text-rhubarb text-[13px]">
+                  {wordsOf(aid.error)}
+                </p>
+              )}
+              {fromAid !== null && (
+                <p className="text-rind text-[13px]">
+                  The writing aid wrote this. Nobody has read it yet.{' '}
+                  <button type="button" className="underline min-h-6" onClick={() => setDrafted(null)}>
+                    Back to our own
+                  </button>
+                </p>
+              )}
+            </div>
           )}
         </div>
         <section

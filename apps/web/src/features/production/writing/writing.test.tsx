@@ -2,7 +2,7 @@ import { render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { BriefRequestShape, PieceShape, WrittenTextShape } from '@zesting/contract';
 import { useState } from 'react';
-import { showServed } from '../../../../test-support/served';
+import { Refusal, showServed, type Answer } from '../../../../test-support/served';
 import { draftAnswers } from './draft-answers';
 import { FirstDraft } from './first-draft';
 import { WrittenTexts } from './written-texts';
@@ -115,17 +115,26 @@ describe('a first draft', () => {
     ]);
   });
 
-  const show = (copy: string, { outline = [{ heading: 'What it is about', prompt: 'The question' }], isLaidOut = false } = {}) => {
+  const show = (
+    copy: string,
+    { outline = [{ heading: 'What it is about', prompt: 'The question' }], isLaidOut = false, canAskAid = false, aid = {} as Answer } = {},
+  ) => {
     const put: string[] = [];
-    const piece = { id: 'p1', formatName: 'Article', content: { outline }, brief: { requests: [request] } } as unknown as PieceShape; // as much of one as it looks at
+    const piece = {
+      id: 'p1',
+      formatName: 'Article',
+      content: { outline, canAskAid },
+      brief: { requests: [request] },
+    } as unknown as PieceShape; // as much of one as it looks at
     const phrases = [
       { id: 'o1', kind: 'opening', text: 'Stop kneading.' },
       { id: 'c1', kind: 'closing', text: 'See you on Saturday.' },
     ];
-    const { user } = showServed(<FirstDraft piece={piece} copy={copy} isLaidOut={isLaidOut} onPut={(draft) => put.push(draft)} />, {
+    const { user, sent } = showServed(<FirstDraft piece={piece} copy={copy} isLaidOut={isLaidOut} onPut={(draft) => put.push(draft)} />, {
       'GET /pieces/p1/phrases': { phrases },
+      'POST /pieces/p1/drafts': aid,
     });
-    return { user, put };
+    return { user, put, sent };
   };
 
   it('is made of an opening, the outline and the brief, as far as they are chosen', async () => {
@@ -151,6 +160,38 @@ describe('a first draft', () => {
     expect(within(draft).getByRole('heading', { name: 'What it is about' })).toBeVisible();
     await user.click(screen.getByRole('button', { name: 'Put it into the copy' }));
     expect(put).toEqual([expect.stringMatching(/# What it is about\n\nRye\n\n# The day/)]);
+  });
+
+  it('is asked of a writing aid where there is one, from what is chosen alone, and told to be that', async () => {
+    let fails = true;
+    const aid = () =>
+      fails ? new Refusal(503, { code: 'aid.silent', title: 'The writing aid did not answer' }) : { draft: 'Rye, by an aid' };
+    const { user, put, sent } = show('', { canAskAid: true, aid });
+    await user.click(await screen.findByRole('button', { name: 'Make a first draft' }));
+    const draft = screen.getByRole('region', { name: 'The draft' });
+    const own = draft.textContent;
+    await user.click(screen.getByRole('checkbox', { name: /^Aims/ }));
+    await user.click(screen.getByRole('button', { name: 'Have the writing aid draft it' }));
+    expect(await screen.findByRole('alert')).toHaveTextContent('The writing aid did not answer');
+    expect(draft).toHaveTextContent('What it is about'); // our own stands as it was
+    fails = false;
+    await user.click(screen.getByRole('button', { name: 'Have the writing aid draft it' }));
+    expect(await screen.findByText(/Nobody has read it yet/)).toBeVisible();
+    expect(draft).toHaveTextContent(/^Rye, by an aid$/);
+    const answered = (sent('POST').at(-1)?.body as { answers: { question: string }[] }).answers.map(({ question }) => question); // as it was asked
+    expect(answered).toEqual(['What it is about', 'The day']);
+    // what was drafted from something else is not shown for what is chosen now
+    await user.click(screen.getByRole('checkbox', { name: /^Aims/ }));
+    expect(draft.textContent).toBe(own);
+    await user.click(screen.getByRole('checkbox', { name: /^Aims/ }));
+    await user.click(screen.getByRole('button', { name: 'Put it into the copy' }));
+    expect(put).toEqual(['Rye, by an aid']);
+  });
+
+  it('is asked of nobody where there is no writing aid', async () => {
+    const { user } = show('');
+    await user.click(await screen.findByRole('button', { name: 'Make a first draft' }));
+    expect(screen.queryByRole('button', { name: 'Have the writing aid draft it' })).toBeNull();
   });
 
   it('is not offered where something is written; how the format is written is told all the same', async () => {

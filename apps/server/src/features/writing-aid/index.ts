@@ -1,0 +1,5 @@
+import { Module } from '@nestjs/common';
+import { WritingAidController } from './writing-aid.controller.js';
+
+@Module({ controllers: [WritingAidController] })
+export class WritingAidModule {}
