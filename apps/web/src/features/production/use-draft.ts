@@ -9,12 +9,17 @@ import { useKept } from '../../lib/kept';
 /** A content as it is being edited. */
 export type Draft = Pick<ContentShape, 'shared' | 'channels'>;
 
-const bodyOf = (draft: Draft) => ({
+/** A content as it is saved. A cover that is no longer among the pictures is none. */
+export const bodyOf = (draft: Draft) => ({
   shared: {
     copy: draft.shared.copy,
     disclosure: draft.shared.disclosure,
     isLaidOut: draft.shared.isLaidOut,
-    media: draft.shared.media.map(({ assetId, alt, cover = null }) => ({ assetId, alt, cover })),
+    media: draft.shared.media.map(({ assetId, alt, cover }, _, all) => ({
+      assetId,
+      alt,
+      cover: all.some(({ hash }) => hash === cover) ? (cover ?? null) : null,
+    })),
     texts: draft.shared.texts.flatMap(({ key, text, others }) =>
       text.trim() === '' && others.length === 0 ? [] : [{ key, text, others }],
     ),
