@@ -19,13 +19,13 @@ test('two people edit one piece: the second sees both states and neither text is
   await expect(dialog.getByRole('region', { name: 'Theirs, saved' })).toContainText('Dana’s words');
   await expectAccessible(marta);
   await dialog.getByRole('button', { name: 'Go on editing mine' }).click();
-  await expect(copy(marta)).toHaveValue('Marta’s words');
+  await expect(copy(marta)).toHaveText('Marta’s words');
   await copy(marta).fill('Dana’s words, and Marta’s words');
   await marta.getByRole('button', { name: 'Save' }).click();
   await marta.getByRole('button', { name: 'Save mine over theirs' }).click();
   await expect(dialog).toBeHidden();
   await dana.reload();
-  await expect(copy(dana)).toHaveValue('Dana’s words, and Marta’s words');
+  await expect(copy(dana)).toHaveText('Dana’s words, and Marta’s words');
 });
 
 test('what is typed and not saved is still there after going elsewhere, and after another tab of a client’s page', async ({

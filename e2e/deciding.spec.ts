@@ -87,7 +87,7 @@ test('what is alike is merged and undone, something is taken down by telephone, 
   await expect(request.getByText('by telephone')).toBeVisible();
   await expect(request.getByRole('button', { name: 'Ask back…' })).toBeHidden();
 
-  await request.getByRole('button', { name: 'Merge it with “New oven, first bake”' }).click();
+  await request.getByRole('button', { name: 'Merge with it: “New oven, first bake”' }).click();
   await expect(request.getByText(/Merged with/)).toBeVisible();
   await dana.getByRole('button', { name: 'Undo' }).click();
   await expect(request.getByRole('button', { name: 'Accept…' })).toBeVisible();

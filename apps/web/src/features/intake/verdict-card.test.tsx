@@ -132,8 +132,8 @@ describe('the verdict', () => {
     expect((await card()).textContent).toContain('4 things alike are there.');
     expect(screen.getAllByText(/61 %: spring, fair/)).toHaveLength(3);
     expect(screen.getAllByText(/61 % in its text: spring, fair/)).toHaveLength(1);
-    await user.click(screen.getByRole('button', { name: 'Put it to “Fair clip”' }));
-    await user.click(screen.getByRole('button', { name: 'Merge it with “Fair again”' }));
+    await user.click(screen.getByRole('button', { name: 'Put it to this: “Fair clip”' }));
+    await user.click(screen.getByRole('button', { name: 'Merge with it: “Fair again”' }));
     expect([told.attach.mock.calls, told.merge.mock.calls]).toEqual([[['a']], [['c']]]);
     expect(screen.queryByRole('button', { name: /Old fair|Fair no/ })).toBeNull();
   });

@@ -226,7 +226,7 @@ function Twin({ twin, onMerge, onAttach }: { twin: TwinShape; onMerge: (id: stri
     <li className="flex flex-wrap items-center gap-x-2 min-h-8">
       <Link
         to={to(isPiece ? `/pieces/${twin.id}` : `/requests/${twin.id}`)}
-        className="text-pine underline truncate max-w-72"
+        className="text-pine underline truncate max-w-72 leading-6"
         title={twin.title}
       >
         {twin.title}
@@ -237,12 +237,12 @@ function Twin({ twin, onMerge, onAttach }: { twin: TwinShape; onMerge: (id: stri
         {twin.sharedWords.length > 0 && `: ${twin.sharedWords.join(', ')}`}
       </span>
       {isPiece && twin.state !== 'shelved' && (
-        <Button look="quiet" onClick={() => onAttach(twin.id)} aria-label={`Put it to “${twin.title}”`}>
+        <Button look="quiet" onClick={() => onAttach(twin.id)} aria-label={`Put it to this: “${twin.title}”`}>
           Put it to this
         </Button>
       )}
       {!isPiece && (twin.state === 'new' || twin.state === 'asked_back') && (
-        <Button look="quiet" onClick={() => onMerge(twin.id)} aria-label={`Merge it with “${twin.title}”`}>
+        <Button look="quiet" onClick={() => onMerge(twin.id)} aria-label={`Merge with it: “${twin.title}”`}>
           Merge with it
         </Button>
       )}
