@@ -40,7 +40,7 @@ test('what is typed and not saved is still there after going elsewhere, and afte
   await dana.getByRole('link', { name: 'Zesting: your desk' }).click();
   await expect(dana.getByRole('heading', { name: 'What needs you' })).toBeVisible();
   await dana.goBack();
-  await expect(copy).toHaveValue('Let one ripen past eating. Then wait, and wait.');
+  await expect(copy).toHaveText('Let one ripen past eating. Then wait, and wait.');
   await expect(dana.getByText('Not saved yet')).toBeVisible();
   await dana.getByRole('button', { name: 'Save' }).click();
   await expect(dana.getByText('Not saved yet')).toBeHidden();
