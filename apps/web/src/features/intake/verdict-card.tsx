@@ -226,7 +226,7 @@ function Twin({ twin, onMerge, onAttach }: { twin: TwinShape; onMerge: (id: stri
     <li className="flex flex-wrap items-center gap-x-2 min-h-8">
       <Link
         to={to(isPiece ? `/pieces/${twin.id}` : `/requests/${twin.id}`)}
-        className="text-pine underline truncate max-w-72 leading-6"
+        className="text-pine underline truncate max-w-72 leading-[24px]"
         title={twin.title}
       >
         {twin.title}
