@@ -137,11 +137,13 @@ function piecesOf(node: Text, source: string): Pick<ReadRun, 'text' | 'from' | '
     const begins = at;
     at += reference ? reference[0].length : unit.length;
     const last = pieces.at(-1);
-    if (last && !isAlone && !reference && begins === start) {
+    // every end of a line begins a new one, as people see it who typed it
+    const isLineEnd = unit === '\n';
+    if (last && !isAlone && !isLineEnd && !reference && begins === start) {
       last.text += unit;
       last.to = at;
     } else pieces.push({ text: unit, from: begins, to: at });
-    isAlone = reference !== null;
+    isAlone = reference !== null || isLineEnd;
   }
   return pieces;
 }

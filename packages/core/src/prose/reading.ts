@@ -51,7 +51,7 @@ export const proseWords = (source: string, options: WordsOptions = {}): string =
 export const headingMarks = (source: string): string => proseWords(source, { beforeHeading: (level) => `${'#'.repeat(level)} ` });
 
 /** The runs of each paragraph, heading and point of a list. */
-const linesIn = (block: ProseBlock<ReadRun>): (readonly ReadRun[])[] =>
+export const linesIn = (block: ProseBlock<ReadRun>): (readonly ReadRun[])[] =>
   block.kind === 'list' ? block.items.flatMap((item) => item.flatMap(linesIn)) : [block.runs];
 
 /** What is read of a source from one UTF-16 unit of it up to another, without its marks; blocks apart by a blank. */

@@ -48,14 +48,8 @@ export function ChannelMedia({ part, media, channels, readOnly, onChange }: Chan
   /** All as they stand, but for covers, need no choice. */
   const choose = (hashes: readonly string[]) => {
     const { media: _, ...rest } = part;
-    onChange([
-      hashes.join() ===
-      usualMedia(media)
-        .map(({ hash }) => hash)
-        .join()
-        ? rest
-        : { ...rest, media: [...hashes] },
-    ]);
+    const usual = usualMedia(media).map(({ hash }) => hash);
+    onChange([hashes.join() === usual.join() ? rest : { ...rest, media: [...hashes] }]);
   };
   const swap = (from: number, to: number) => {
     const hashes = shown.map(({ hash }) => hash);

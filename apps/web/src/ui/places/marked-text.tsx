@@ -1,8 +1,8 @@
-import { readProse, type Pointed } from '@zesting/core';
+import { linesIn, readProse, type Pointed } from '@zesting/core';
 import { useRef, type KeyboardEvent } from 'react';
 import { ProseBlocks } from '../prose';
 import { MarkNumber, type Mark } from './mark';
-import { cutByRuns, isWordForWord, runsIn, segmentsOf, type Segment } from './segments';
+import { cutByRuns, isWordForWord, segmentsOf, type Segment } from './segments';
 
 interface MarkedTextProps {
   readonly text: string;
@@ -49,7 +49,11 @@ export function MarkedText({ text, isLaidOut = false, under, channelId, marks, o
         {segments.map(view)}
       </div>
     );
-  const seen = cutByRuns(text, segments, readProse(text).flatMap(runsIn));
+  const seen = cutByRuns(
+    text,
+    segments,
+    readProse(text).flatMap((block) => linesIn(block).flat()),
+  );
   return (
     <div ref={whole} className={`prose break-words ${onPick ? 'pointing' : ''}`} onPointerUp={pickMarked}>
       <ProseBlocks

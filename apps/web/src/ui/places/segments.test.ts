@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { Mark } from './mark';
-import { readProse } from '@zesting/core';
-import { cutByRuns, runsIn, segmentsOf } from './segments';
+import { linesIn, readProse } from '@zesting/core';
+import { cutByRuns, segmentsOf } from './segments';
 
 const mark = (id: string, from: number, to: number, onText: string): Mark => ({
   id,
@@ -59,7 +59,11 @@ describe('a text with marks', () => {
     const text = 'We **ba\\*ke** it.\n\n- Come';
     const from = (words: string) => text.indexOf(words);
     const marks = [mark('a', from('We'), from('** it'), text), mark('b', from('** it'), from('.'), text)];
-    const cut = cutByRuns(text, segmentsOf(text, marks), readProse(text).flatMap(runsIn));
+    const cut = cutByRuns(
+      text,
+      segmentsOf(text, marks),
+      readProse(text).flatMap((block) => linesIn(block).flat()),
+    );
     expect(cut.map(({ from: at, to, markIds, ends }) => [text.slice(at, to), markIds, ends.map(({ id }) => id)])).toEqual([
       ['We ', ['a'], []],
       ['ba', ['a'], []],

@@ -1,4 +1,4 @@
-import { sentencesIn, type ProseBlock, type ReadRun } from '@zesting/core';
+import { sentencesIn, type ReadRun } from '@zesting/core';
 import type { Mark } from './mark';
 
 /** A run of text that lies in the same marks and the same sentence throughout. */
@@ -31,10 +31,6 @@ export function segmentsOf(text: string, marks: readonly Mark[]): Segment[] {
     };
   });
 }
-
-/** All runs of a block, in their order. */
-export const runsIn = (block: ProseBlock<ReadRun>): readonly ReadRun[] =>
-  block.kind === 'list' ? block.items.flatMap((item) => item.flatMap(runsIn)) : block.runs;
 
 /** Whether a run reads as it stands in its source, and not as a sign for it. */
 export const isWordForWord = ({ text, from, to }: ReadRun): boolean => text.length === to - from && text !== '\n';
