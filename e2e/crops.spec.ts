@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import sharp from 'sharp';
 import { expect, expectAccessible, expectNoSidewaysScroll, linkIn, mailTo, signIn, tellStory, test, visitor } from './zesting';
 
@@ -126,4 +128,42 @@ test('the client sees it as it is cut; by hand it is downloaded so', async ({ br
   const file = await dana.request.get(`/api/placements/${placed?.id}/files/1`);
   expect(file.status()).toBe(200);
   expect(await sharp(await file.body()).metadata()).toMatchObject({ format: 'png', width: 720, height: 720 });
+});
+
+test('a picture is taken out of a clip, and stands for it', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  const dialog = dana.getByRole('dialog');
+  const [piece] = await zesting.query<{ id: string }>("select id from pieces where title = 'A day with the night baker'");
+  const clip = readFileSync(join(__dirname, '../apps/server/src/platform/files/test-data/clip.webm'));
+  await dana.goto(`/pieces/${piece?.id}`);
+  await dana.getByLabel('Add pictures or clips').setInputFiles({ name: 'oven door.webm', mimeType: 'video/webm', buffer: clip });
+  await dana.getByRole('button', { name: 'Take one out of the clip oven door.webm' }).click();
+  await expect(dialog.getByText('0:00.00 of 0:02.00')).toBeVisible();
+  await dialog.getByRole('slider', { name: 'Moment' }).fill('1');
+  await expect(dialog.getByText('0:01.00 of 0:02.00')).toBeVisible();
+  await dialog.getByRole('button', { name: 'One on' }).click();
+  await expect(dialog.getByText('0:01.04 of 0:02.00')).toBeVisible();
+  await expectAccessible(dana);
+  await dialog.getByRole('button', { name: 'Take this picture' }).click();
+  await expect(dialog).toHaveCount(0);
+  const cover = dana.getByLabel('Cover of oven door.webm');
+  await expect(cover.locator('option:checked')).toHaveText('oven door at 0.01.04.jpg');
+  await dana.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect
+    .poll(async () => {
+      const [row] = await zesting.query<{ mime: string; width: number }>(
+        `select a.mime, a.width from pieces p, jsonb_array_elements(p.content -> 'shared' -> 'media') m join assets a on a.hash = m ->> 'cover'
+         where p.id = $1`,
+        [piece?.id],
+      );
+      return row;
+    })
+    .toEqual({ mime: 'image/jpeg', width: 320 });
+  // the same moment once more is the same picture
+  await dana.getByRole('button', { name: 'Take one out of the clip oven door.webm' }).click();
+  await dialog.getByRole('slider', { name: 'Moment' }).fill('1.04');
+  await expect(dialog.getByText('0:01.04 of 0:02.00')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Take this picture' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(cover.locator('option', { hasText: 'oven door at 0.01.04.jpg' })).toHaveCount(1);
 });

@@ -62,7 +62,7 @@ test('a channel is let go by itself, and what is signed is out on its minute as 
     await expect(dialog).toHaveCount(0);
     await dana.getByRole('button', { name: /^Change… Photo feed/ }).click();
     await dialog.getByRole('button', { name: 'Try it' }).click();
-    await expect(dialog.getByText('It answers: Simulated channel')).toBeVisible();
+    await expect(dialog.getByText('It answers: Simulated photo feed')).toBeVisible();
     await dialog.getByRole('button', { name: 'Leave as it was' }).click();
   });
 

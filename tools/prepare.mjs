@@ -44,6 +44,13 @@ export function findProxy() {
   return program;
 }
 
+/** Installs the Debian packages of programs that are not there. @param programs each with its package */
+export function needPrograms(programs) {
+  const isMissing = (name) => spawnSync('which', [name], { stdio: 'ignore' }).status !== 0;
+  const missing = Object.entries(programs).flatMap(([name, debian]) => (isMissing(name) ? [debian] : []));
+  if (missing.length > 0) install(missing);
+}
+
 function install(missing) {
   asRoot(`apt-get update && apt-get install -y ${missing.join(' ')}`, missing.join(' and '));
 }

@@ -8,12 +8,21 @@ export interface ChannelPost {
   readonly reference: string;
   readonly from: string;
   readonly text: string;
+  /** the same with its headings, lists and links, from whoever sends it; shown on pages where no script runs */
+  readonly html?: string | null;
   /** what there is besides, such as a subject line */
   readonly texts?: readonly { readonly name: string; readonly text: string }[];
   readonly tags: readonly string[];
   readonly link: string | null;
   readonly audience: string | null;
-  readonly media: readonly { readonly sha256: string; readonly name: string; readonly mime: string; readonly alt: string }[];
+  readonly media: readonly {
+    readonly sha256: string;
+    readonly name: string;
+    readonly mime: string;
+    readonly alt: string;
+    /** the picture that stands for a clip before it plays */
+    readonly cover?: string | null;
+  }[];
   readonly meantFor: string;
   readonly publishedAt: string;
   readonly firstComment: string | null;

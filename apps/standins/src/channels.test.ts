@@ -13,10 +13,10 @@ describe('a simulated channel', () => {
   beforeAll(start);
   afterAll(() => channels.close());
 
-  const call = (method: string, path: string, body?: unknown) =>
-    fetch(`${channels.address}/c/feed${path}`, { method, body: body === undefined ? null : JSON.stringify(body) });
-  const post = (reference: string, more: object = {}) =>
-    call('POST', '/posts', { reference, from: 'Client <b>, Feed', text: 'Fresh', tags: ['rye'], link: null, audience: null, media: [], meantFor: '2027-03-09T10:00:00Z', ...more }); // prettier-ignore
+  const call = (method: string, path: string, body?: unknown, channel = 'feed') =>
+    fetch(`${channels.address}/c/${channel}${path}`, { method, body: body === undefined ? null : JSON.stringify(body) });
+  const post = (reference: string, more: object = {}, channel = 'feed') =>
+    call('POST', '/posts', { reference, from: 'Client <b>, Feed', text: 'Fresh', tags: ['rye'], link: null, audience: null, media: [], meantFor: '2027-03-09T10:00:00Z', ...more }, channel); // prettier-ignore
   const settle = async (reference: string): Promise<unknown> => (await call('POST', `/posts/${reference}/settle`)).json();
   const count = () => channels.store.list().length;
 
@@ -79,6 +79,81 @@ describe('a simulated channel', () => {
     channels.behave('fine');
     expect((await fetch(`${channels.address}/c/feed/nothing`)).status).toBe(404);
     expect((await call('POST', '/posts', 'no object')).status).toBe(400);
+  });
+
+  describe('of a kind', () => {
+    const bytes = Buffer.from('a clip');
+    const sha256 = createHash('sha256').update(bytes).digest('hex');
+    const file = (mime: string, more: object = {}) => ({ sha256, name: 'a.file', mime, alt: 'Loaves', ...more });
+    beforeAll(async () => {
+      await fetch(`${channels.address}/c/feed/files/${sha256}`, { method: 'PUT', body: bytes });
+    });
+    const refusal = async (kind: string, more: object): Promise<unknown> => {
+      const answer = await post(`of-${kind}`, more, `${kind}/one`);
+      return answer.status === 422 ? ((await answer.json()) as { reason: string }).reason : answer.status;
+    };
+
+    it.each([
+      ['photo_feed', {}, 'Words alone are not taken here'],
+      ['photo_feed', { media: [file('image/png')] }, 201],
+      ['photo_feed', { media: [file('audio/wav')] }, 'a.file is of a kind that is not taken here'],
+      ['short_clip_feed', { media: [file('video/mp4'), file('video/mp4')] }, '2 files came, and 1 is taken here'],
+      ['short_clip_feed', { media: [file('video/mp4')], text: 'x'.repeat(295) }, 201],
+      ['short_clip_feed', { media: [file('video/mp4')], text: 'x'.repeat(296) }, 'The text has 301 characters, and 300 are taken here'],
+      ['microblog', { text: 'x'.repeat(275) }, 201], // with the space and #rye 280
+      ['microblog', { text: 'x'.repeat(276) }, 'The text has 281 characters, and 280 are taken here'],
+      ['microblog', { text: '👩‍👩‍👧'.repeat(275) }, 201], // counted as people perceive them: one each
+      ['newsletter', {}, 'Nobody is named who gets it'],
+      ['newsletter', { audience: 'Regulars' }, 201],
+      ['video_site', { media: [file('video/mp4')] }, 202],
+      ['podcast', { media: [file('image/png')] }, 'a.file is of a kind that is not taken here'],
+      ['podcast', { media: [file('audio/mpeg')] }, 202],
+      ['blog', { text: ' ' }, 'There is nothing in it'],
+      ['community_board', {}, 201],
+    ])('%s answers what it is given', async (kind, more, expected) => {
+      expect(await refusal(kind, more)).toBe(expected);
+    });
+
+    it('says its name, where it is seen and whether it can be commented', async () => {
+      expect(await (await fetch(`${channels.address}/c/podcast/one/about`)).json()).toEqual({ name: 'Simulated podcast host' });
+      const letter = (await (await post('letter', { audience: 'Regulars' }, 'newsletter/list')).json()) as object;
+      expect(Object.keys(letter)).toEqual(['publishedAt']);
+      const comment = (channel: string, reference: string) =>
+        call('PUT', `/posts/${reference}/first-comment`, { text: 'Which one?' }, channel);
+      expect((await comment('newsletter/list', 'letter')).status).toBe(404);
+      await post('told', {}, 'microblog/one');
+      expect((await comment('microblog/one', 'told')).status).toBe(204);
+    });
+
+    it('shows a clip with its cover, and headings of a text, and runs nothing of it', async () => {
+      const html = '<h2>Rye</h2><script>alert(1)</script>';
+      const answer = await post('shown', { html, media: [file('video/mp4', { cover: sha256 })] }, 'blog/one');
+      const { address } = (await answer.json()) as { address: string };
+      const shown = await fetch(address);
+      expect(shown.headers.get('content-security-policy')).toMatch(/^default-src 'none'/);
+      expect(shown.headers.get('content-security-policy')).not.toContain('script-src');
+      const page = await shown.text();
+      expect(page).toContain('<h2>Rye</h2>');
+      expect(page).toContain(`poster="/p/one/shown/${sha256}"`);
+      const clip = await fetch(`${address}/${sha256}`);
+      expect([clip.headers.get('content-type'), Buffer.from(await clip.arrayBuffer())]).toEqual(['video/mp4', bytes]);
+      expect((await fetch(`${address}/${'0'.repeat(64)}`)).status).toBe(404);
+    });
+
+    it('behaves as that kind was told, all others as all were told', async () => {
+      channels.behave('refuses', 1, 'microblog');
+      expect([await refusal('microblog', {}), await refusal('community_board', {})]).toEqual([
+        'This is not taken here: the channel says no',
+        201,
+      ]);
+      const behave = (kind: string) =>
+        fetch(`${channels.address}/behaviour`, { method: 'POST', body: new URLSearchParams({ behaviour: 'limits', kind }), redirect: 'manual' }); // prettier-ignore
+      expect([(await behave('blog')).status, (await behave('choir')).status]).toEqual([303, 422]);
+      expect((await post('many', {}, 'blog/one')).status).toBe(429);
+      expect(await (await fetch(channels.address)).text()).toContain('Simulated blog: says that too much comes.');
+      channels.behave('fine'); // of all: what was said of kinds is over
+      expect([await refusal('microblog', {}), await refusal('blog', {})]).toEqual([201, 201]);
+    });
   });
 
   it('knows all of it after a new start, and skips a line that was cut off', async () => {

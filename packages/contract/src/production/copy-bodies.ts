@@ -1,6 +1,7 @@
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsInt, IsString, IsUUID, MaxLength, Min, ValidateNested } from 'class-validator';
 import type { Purpose } from '@zesting/core';
+import { PageAnswerShape } from '../asked-pages/index.js';
 import { Optional } from '../fields/index.js';
 
 /** What goes out on one channel, as it was changed; what is left away stays. */
@@ -90,6 +91,8 @@ export class CopyTableShape {
   rows: CopyRowShape[];
   /** what of the client's open work has no day, and so is in no period */
   undated: number;
+  /** what the pages answered to which the saved links lead, as far as they were asked */
+  pages: PageAnswerShape[];
 }
 
 /** What became of changes, by piece. */

@@ -45,14 +45,23 @@ describe('what a source hands on', () => {
     expect(handedOn(piece(), ['six'], adapting({ callToAction: 'Come.' })).copy).toBe('Come.');
   });
 
-  it('is words alone, whatever was laid out: its headings make slides', () => {
+  it('is laid out where both are, and words where one is: its headings make slides', () => {
     const laidOut = piece({ copy: '# Grey\n\nShe *was*.\n\n# White', isLaidOut: true }, { one: EMPTY_CHANNEL_PART });
     const facts = handedOn(laidOut, ['one'], adapting());
-    expect(facts.copy).toBe('Grey\n\nShe was.\n\nWhite');
+    expect(facts).toMatchObject({ copy: 'Grey\n\nShe was.\n\nWhite', laidOut: laidOut.content.shared.copy });
+    expect(handedOn(laidOut, ['one'], adapting({ callToAction: '# 1 in *wool*' })).laidOut).toBe(
+      `${laidOut.content.shared.copy}\n\n\\# 1 in \\*wool\\*`,
+    );
     expect(handedOn(laidOut, ['six', 'seven'], adapting({ shape: 'slides' })).copy).toBe('1. Grey\nShe was.\n\n2. White');
     expect(handedOn(laidOut, ['one'], adapting({ shape: 'slides' })).copy).toBe('1. Grey\nShe was.\n\n2. White');
-    // taken into a copy that is laid out itself, it stands there as it was handed on; what is put there without it leaves it as it is
-    expect(withFacts(laidOut, facts, ['copy']).content.shared).toEqual({ copy: facts.copy, media: [], disclosure: '' });
+    const [wordsAlone, anew] = [piece({ copy: 'Old' }), piece({ copy: '', isLaidOut: true })];
+    expect(withFacts(anew, facts, ['copy']).content.shared).toEqual(laidOut.content.shared);
+    expect(withFacts(wordsAlone, facts, ['copy']).content.shared.copy).toBe(facts.copy);
+    // words among paragraphs stay words, whatever they look like
+    const marks = handedOn(piece({ copy: '# A\n\n\n\n*b*\nc' }), ['one'], adapting());
+    const put = withFacts(anew, marks, ['copy']);
+    expect(factsOf(put, ['one']).copy).toBe('# A\n\n*b*\nc');
+    expect(factState('copy', { output: factsOf(put, ['one']), seen: marks, source: marks, anew: [] })).toBe('same');
     expect(withFacts(laidOut, facts, ['title']).content.shared).toEqual(laidOut.content.shared);
     expect(factsOf(laidOut, ['one']).copy).toBe(facts.copy);
   });
@@ -117,6 +126,19 @@ describe('an output beside its source', () => {
     expect(madeAnew({ needsCopy: false, needsPicture: true })).toEqual(['media']);
   });
 
+  it('is behind where the source is only laid out otherwise, if it is laid out itself', () => {
+    const [words, heading] = [piece({ copy: 'Grey', isLaidOut: true }), piece({ copy: '# Grey', isLaidOut: true })];
+    const from = handedOn(words, ['six'], adapting());
+    const to = handedOn(heading, ['six'], adapting());
+    const state = (output: FactPiece, was = from) =>
+      factState('copy', { output: factsOf(output, ['six']), seen: was, source: to, anew: [] });
+    expect([state(words), state(piece({ copy: 'Grey' })), state(words, seenNow(from, to, ['copy']))]).toEqual(['stale', 'same', 'own']);
+    expect(seenNow(to, handedOn(piece({ copy: 'Grey' }), ['six'], adapting()), ['copy'])).not.toHaveProperty('laidOut');
+    expect(seenNow(from, to, ['title']).laidOut).toBe('Grey');
+    const followed = follow(words, from, heading, adapting(), true);
+    expect([followed.output.content.shared, followed.followed, followed.stale]).toEqual([heading.content.shared, ['copy'], []]);
+  });
+
   it('compares as digests do: by NFC, line ends and the bytes of files', () => {
     const composed = factsOf(piece({ copy: 'caf\u00e9\r\n', media: [picture('a')] }), []);
     const apart = factsOf(piece({ copy: 'cafe\u0301\n', media: [{ ...picture('a'), assetId: 'again', name: 'other.jpg' }] }), []);
@@ -133,14 +155,17 @@ it('in any order of edits, what is inherited follows and what was changed stays'
     adapting({ name: 'Clip', callToAction: 'Come.' }),
     adapting({ anew: ['copy', 'media'] }),
     adapting({ shape: 'slides' }),
+    adapting({ callToAction: 'Come.' }), // its copy is laid out
   ];
+  const laidOutFrom = 4;
   const fact = fc.constantFrom<Fact>(...FACTS);
   const words = fc.constantFrom('', 'one', 'two', '# A\n\nb', 'three');
   const edit = fc.oneof(
     { weight: 4, arbitrary: fc.record({ kind: fc.constant('source' as const), fact, words }) },
-    { weight: 4, arbitrary: fc.record({ kind: fc.constant('output' as const), of: fc.nat({ max: 3 }), fact, words }) },
-    { weight: 2, arbitrary: fc.record({ kind: fc.constantFrom('take' as const, 'keep' as const), of: fc.nat({ max: 3 }), fact }) },
-    { weight: 1, arbitrary: fc.record({ kind: fc.constant('show' as const), of: fc.nat({ max: 3 }) }) },
+    { weight: 4, arbitrary: fc.record({ kind: fc.constant('output' as const), of: fc.nat({ max: 4 }), fact, words }) },
+    { weight: 2, arbitrary: fc.record({ kind: fc.constantFrom('take' as const, 'keep' as const), of: fc.nat({ max: 4 }), fact }) },
+    { weight: 1, arbitrary: fc.record({ kind: fc.constant('show' as const), of: fc.nat({ max: 4 }) }) },
+    { weight: 2, arbitrary: fc.record({ kind: fc.constant('layout' as const), isLaidOut: fc.boolean() }) },
   );
   const put = (at: FactPiece, which: Fact, text: string): FactPiece => {
     const value = { title: text, purpose: text === 'one' ? ('buy' as const) : null, copy: text, disclosure: text };
@@ -155,7 +180,8 @@ it('in any order of edits, what is inherited follows and what was changed stays'
       let source = piece({}, { six: EMPTY_CHANNEL_PART });
       const wrong: unknown[] = [];
       const start = { ...source };
-      const outputs = lines.map((line) => {
+      const outputs = lines.map((line, index) => {
+        const blank = index < laidOutFrom ? {} : { isLaidOut: true };
         const seen = handedOn(start, ['six'], line);
         const inherited = FACTS.filter((one) => !line.anew.includes(one));
         return {
@@ -163,7 +189,7 @@ it('in any order of edits, what is inherited follows and what was changed stays'
           seen,
           isShown: false,
           own: new Map<Fact, string>(),
-          piece: withFacts(piece({}, { six: EMPTY_CHANNEL_PART }), seen, inherited),
+          piece: withFacts(piece(blank, { six: EMPTY_CHANNEL_PART }), seen, inherited),
         };
       });
       const say = (at: FactPiece, which: Fact) => JSON.stringify(factsOf(at, ['six'])[which]);
@@ -171,6 +197,9 @@ it('in any order of edits, what is inherited follows and what was changed stays'
         if (one.kind === 'source') {
           const wanted = put(source, one.fact, one.words);
           source = wanted;
+        } else if (one.kind === 'layout') {
+          const shared = { ...source.content.shared, copy: one.isLaidOut ? '# Wool\n\n- *grey*' : '# Wool', isLaidOut: one.isLaidOut };
+          source = { ...source, content: { ...source.content, shared } };
         } else {
           const output = outputs[one.of];
           if (!output) throw new Error('no output');

@@ -1,6 +1,6 @@
 import { copyOnChannel, laidOutOn, copyWords, type Content, type Medium } from '../content/index.js';
 import { canonical, plain, type Json } from '../digest/index.js';
-import { headingMarks } from '../prose/index.js';
+import { asProse, headingMarks, proseWords, readProse, writeProse } from '../prose/index.js';
 import type { Purpose } from '../mix/index.js';
 import { slidesOf } from './slides.js';
 
@@ -13,6 +13,8 @@ export interface Facts {
   readonly title: string;
   readonly purpose: Purpose | null;
   readonly copy: string;
+  /** the copy as it is laid out, to be read by `readProse`; missing where it is words alone */
+  readonly laidOut?: string;
   readonly media: readonly Medium[];
   readonly disclosure: string;
   readonly link: Readonly<Record<string, string>>;
@@ -66,11 +68,13 @@ export function handedOn(source: FactPiece, channelIds: readonly string[], adapt
   const [only] = channelIds.length === 1 ? channelIds : [];
   const whole = only === undefined ? copyWords(content.shared) : copyOnChannel(content, only);
   const laidOut = only === undefined ? (content.shared.isLaidOut ? content.shared.copy : null) : laidOutOn(content, only);
-  const copy = adapting.shape === 'slides' ? slidesOf(laidOut === null ? whole : headingMarks(laidOut)).join('\n\n') : whole;
+  const isSlides = adapting.shape === 'slides';
+  const copy = isSlides ? slidesOf(laidOut === null ? whole : headingMarks(laidOut)).join('\n\n') : whole;
   return {
     title: outputTitle(source.title, adapting.name),
     purpose: source.purpose,
-    copy: [copy, adapting.callToAction].filter((words) => words.trim() !== '').join('\n\n'),
+    copy: withBelow(copy, adapting.callToAction),
+    ...(laidOut === null || isSlides ? {} : { laidOut: writeProse(readProse(withBelow(laidOut, asProse(adapting.callToAction)))) }),
     media: content.shared.media,
     disclosure: content.shared.disclosure,
     link: Object.fromEntries(channelIds.map((id) => [id, content.channels[id]?.link || anyLink])),
@@ -78,18 +82,24 @@ export function handedOn(source: FactPiece, channelIds: readonly string[], adapt
   };
 }
 
+const withBelow = (copy: string, below: string): string => [copy, below].filter((words) => words.trim() !== '').join('\n\n');
+
 /** The facts that a piece has itself, on these channels; one that it is not on has none there. */
 export const factsOf = ({ title, purpose, content }: FactPiece, channelIds: readonly string[]): Facts => ({
   title,
   purpose,
   copy: copyWords(content.shared),
+  ...(content.shared.isLaidOut ? { laidOut: content.shared.copy } : {}),
   media: content.shared.media,
   disclosure: content.shared.disclosure,
   link: Object.fromEntries(channelIds.map((id) => [id, content.channels[id]?.link ?? ''])),
   tags: Object.fromEntries(channelIds.map((id) => [id, content.channels[id]?.tags ?? []])),
 });
 
-/** A piece with some of its facts put to others; channels that it is not on are left alone. */
+/**
+ * A piece with some of its facts put to others; channels that it is not on are left alone. Where its copy is laid out it stays so, and words are
+ * paragraphs there; where it is words alone it takes the words.
+ */
 export function withFacts<Piece extends FactPiece>(piece: Piece, facts: Facts, which: readonly Fact[]): Piece {
   const isPut = (fact: Fact) => which.includes(fact);
   const { content } = piece;
@@ -103,11 +113,9 @@ export function withFacts<Piece extends FactPiece>(piece: Piece, facts: Facts, w
       },
     ]),
   );
-  const { isLaidOut, ...rest } = content.shared;
   const shared = {
-    ...rest,
-    // what is handed on is words alone
-    ...(isPut('copy') ? { copy: facts.copy } : isLaidOut === undefined ? {} : { isLaidOut }),
+    ...content.shared,
+    ...(isPut('copy') ? { copy: content.shared.isLaidOut ? (facts.laidOut ?? asProse(facts.copy)) : facts.copy } : {}),
     ...(isPut('media') ? { media: facts.media } : {}),
     ...(isPut('disclosure') ? { disclosure: facts.disclosure } : {}),
   };
@@ -121,7 +129,16 @@ export function withFacts<Piece extends FactPiece>(piece: Piece, facts: Facts, w
 
 /** Whether two hold the same in one fact, as a digest would see it: by NFC, with line ends LF; files by their bytes and their words. */
 export const sameFact = (fact: Fact, a: Facts, b: Facts): boolean =>
-  a[fact] === b[fact] || canonical(jsonOf(fact, a)) === canonical(jsonOf(fact, b));
+  fact === 'copy' && (a.laidOut !== undefined || b.laidOut !== undefined)
+    ? sameLaidOut(a, b)
+    : a[fact] === b[fact] || canonical(jsonOf(fact, a)) === canonical(jsonOf(fact, b));
+
+/** Where both copies are laid out, that counts; where one is words alone, the words do, as they stand once they are put among paragraphs. */
+function sameLaidOut(a: Facts, b: Facts): boolean {
+  if (a.laidOut !== undefined && b.laidOut !== undefined) return plain(a.laidOut) === plain(b.laidOut);
+  const words = ({ copy }: Facts): string => plain(proseWords(asProse(copy)));
+  return words(a) === words(b);
+}
 
 function jsonOf(fact: Fact, facts: Facts): Json {
   switch (fact) {
@@ -178,7 +195,11 @@ export const followable = ({ output, seen, source, anew }: Beside): Fact[] =>
 
 /** `seen` with some facts as the source has them now: they were taken over, or looked at. */
 export const seenNow = (seen: Facts, source: Facts, which: readonly Fact[]): Facts =>
-  which.reduce<Facts>((facts, fact) => ({ ...facts, [fact]: source[fact] }), seen);
+  which.reduce<Facts>((facts, fact) => {
+    const { laidOut, ...rest } = { ...facts, [fact]: source[fact] };
+    const seenLayout = fact === 'copy' ? source.laidOut : laidOut;
+    return { ...rest, ...(seenLayout === undefined ? {} : { laidOut: seenLayout }) };
+  }, seen);
 
 /** What a change of a source comes to for one output. */
 export interface BroughtUp<Piece extends FactPiece> {

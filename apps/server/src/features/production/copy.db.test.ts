@@ -64,6 +64,16 @@ describe('a table of copy', () => {
       )
     )[0]?.content;
 
+  it('tells what the pages answered to which the links of its rows lead, and of no others', async () => {
+    await scene.app.read(
+      `insert into asked_pages (address, status, asked_at, wanted_until) values
+         ('https://x.test/a', 404, '2027-03-01T08:00:00Z', '2027-03-20T00:00:00Z'),
+         ('https://x.test/other', 404, '2027-03-01T08:00:00Z', '2027-03-20T00:00:00Z')
+       on conflict (address) do update set status = excluded.status, asked_at = excluded.asked_at`,
+    );
+    expect((await table()).pages).toEqual([{ address: 'https://x.test/a', status: 404, askedAt: '2027-03-01T08:00:00Z' }]);
+  });
+
   it('shows what is laid out as its words, and writes words beside it', async () => {
     await scene.app.read(
       `update pieces set content = jsonb_set(content, '{shared}', content -> 'shared' || '{"copy": "# Rye\\n\\n*Back*", "isLaidOut": true}') where id = $1`,

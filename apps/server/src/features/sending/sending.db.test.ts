@@ -110,7 +110,7 @@ describe('going out by itself', () => {
   });
 
   it('brings what stands for a clip, and posts it with the clip alone', async () => {
-    const one = await signed('10:00', { clip: true });
+    const one = await signed('10:00', { channel: 1, clip: true }); // a feed of photos takes no sound
     at('10:00:00');
     await look();
     const [post] = posts(one);
@@ -523,7 +523,7 @@ describe('going out by itself', () => {
     expect((await put({ ...link, address: 'https://elsewhere.test' }, 1)).status).toBe(204);
     expect((await links()).links[0]).toMatchObject({ address: 'https://elsewhere.test', hasToken: false });
     expect((await put({ ...link, token: '' }, 2)).status).toBe(204);
-    expect((await tried()).body).toEqual({ name: 'Simulated channel', reason: null });
+    expect((await tried()).body).toEqual({ name: 'Simulated photo feed', reason: null });
     const open = await signed('14:00');
     at('14:00:00');
     await claimDue(scene.app);

@@ -55,10 +55,11 @@ describe('pieces that are made from another', () => {
     await write(id, copy);
     return id;
   };
-  const write = async (id: string, copy: string, channelId = blog) => {
+  const write = async (id: string, copy: string, channelId = blog, isLaidOut?: boolean) => {
     const [row] = await scene.app.read<{ version: number }>('select content_version as version from pieces where id = $1', [id]);
     const channel = { channelId, copy: '', tags: ['wool'], firstComment: '', link: 'https://x.test/undyed' };
-    const body = { shared: { copy, disclosure: 'Advertisement', media: [] }, channels: [channel] };
+    const shared = { copy, disclosure: 'Advertisement', media: [], ...(isLaidOut === undefined ? {} : { isLaidOut }) };
+    const body = { shared, channels: [channel] };
     getValue(await editContent(scene.app, scene.people.manager, id, body, row?.version ?? 0));
   };
   const output = (lineKey: string, more: Partial<OutputBody> = {}): OutputBody => ({
@@ -85,7 +86,7 @@ describe('pieces that are made from another', () => {
   const relations = async (id: string, caller = manager) =>
     (await caller.call('GET', `/api/pieces/${id}/spin-offs`)).body as unknown as SpinOffsShape;
   const rowOf = async (id: string) =>
-    (await scene.app.read('select title, purpose, content, content_version, version from pieces where id = $1', [id]))[0];
+    (await scene.app.read<{ content: unknown }>('select title, purpose, content, content_version, version from pieces where id = $1', [id]))[0]; // prettier-ignore
   const stored = async (id: string) =>
     (await scene.app.read<{ stale: string[] }>('select stale from spin_offs where piece_id = $1', [id]))[0]?.stale;
   const stateOf = async (id: string) =>
@@ -220,6 +221,29 @@ describe('pieces that are made from another', () => {
       { source: 'A piece', facts: ['copy'] },
       { source: 'Undyed', facts: ['title'] },
     ]);
+  });
+
+  it('are laid out as their source where their format is, and are told where nothing but that differs', async () => {
+    const sourceId = await makeSource('');
+    await write(sourceId, '# Grey\n\nShe *was*.', blog, true);
+    const spreadId = await spreadWith(line('letter'));
+    const layOut = (is: boolean) => scene.app.read("update formats set is_laid_out = $1 where name = 'Still'", [is]);
+    await layOut(true);
+    const [letter = ''] = await make(sourceId, making(spreadId, [output('letter')]));
+    await layOut(false);
+    const [words = ''] = await make(sourceId, making(spreadId, [output('letter')], { known: 1 }));
+    expect([(await rowOf(letter))?.content, (await rowOf(words))?.content]).toMatchObject([
+      { shared: { copy: '# Grey\n\nShe *was*.', isLaidOut: true } },
+      { shared: { copy: 'Grey\n\nShe was.' } },
+    ]);
+    await show(letter);
+    await write(sourceId, '## Grey\n\nShe *was*.', blog, true);
+    const copyOf = async (id: string) => (await relations(id)).source?.facts.find(({ fact }) => fact === 'copy');
+    expect(await copyOf(letter)).toMatchObject({ state: 'stale', output: '# Grey\n\nShe *was*.', source: '## Grey\n\nShe *was*.' });
+    expect(await copyOf(words)).toMatchObject({ state: 'same', output: 'Grey\n\nShe was.' });
+    await settle(letter, [{ fact: 'copy', choice: 'take' }]);
+    expect(await copyOf(letter)).toMatchObject({ state: 'same' });
+    expect((await rowOf(letter))?.content).toMatchObject({ shared: { copy: '## Grey\n\nShe *was*.', isLaidOut: true } });
   });
 
   it('stay as somebody was shown them, are said to be behind, and are settled field by field', async () => {

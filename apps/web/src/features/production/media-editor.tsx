@@ -6,6 +6,7 @@ import { Button, buttonClass, IconButton } from '../../ui/button';
 import { Menu, MenuItem } from '../../ui/menu';
 import { UploadList } from '../../ui/upload-list';
 import { Picture } from '../../ui/picture';
+import { ClipCover } from './clip-cover';
 
 interface MediaEditorProps {
   readonly media: readonly MediumShape[];
@@ -20,45 +21,6 @@ interface MediaEditorProps {
 }
 
 const isClip = ({ mime }: MediumShape): boolean => /^(video|audio)\//.test(mime);
-
-/** Which of the pictures stands for a clip before it plays; that one does not go out by itself where nobody wants it to. */
-function CoverChoice({
-  clip,
-  media,
-  readOnly,
-  onChange,
-}: Pick<MediaEditorProps, 'media' | 'readOnly' | 'onChange'> & { clip: MediumShape }) {
-  const pictures = media.filter(({ mime }) => mime.startsWith('image/'));
-  const choose = (hash: string) => {
-    const { cover: _, ...rest } = clip;
-    onChange(media.map((other) => (other === clip ? { ...rest, ...(hash === '' ? {} : { cover: hash }) } : other)));
-  };
-  const cover = pictures.find(({ hash }) => hash === clip.cover);
-  return (
-    <label className="block mt-1.5">
-      <span className="text-muted">Cover</span>
-      <span className="flex gap-2 items-center">
-        {cover && (
-          <Picture src={`/api/files/${cover.assetId}?width=160`} alt="" className="size-8 object-cover rounded-md border border-line" />
-        )}
-        <select
-          className="field"
-          aria-label={`Cover of ${clip.name}`}
-          disabled={readOnly || pictures.length === 0}
-          value={cover?.hash ?? ''}
-          onChange={({ target }) => choose(target.value)}
-        >
-          <option value="">{pictures.length === 0 ? 'Add a picture to choose it' : 'None: the channel takes what it wants'}</option>
-          {pictures.map(({ hash, name }) => (
-            <option key={hash} value={hash}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </span>
-    </label>
-  );
-}
 
 /** Pictures and clips of the piece in their order, each with its alternative text. */
 export function MediaEditor({ media, readOnly, uploads, onChange, atHand, onTake, library }: MediaEditorProps) {
@@ -100,7 +62,7 @@ export function MediaEditor({ media, readOnly, uploads, onChange, atHand, onTake
                   onChange={(event) => onChange(media.map((other) => (other === medium ? { ...medium, alt: event.target.value } : other)))}
                 />
               </label>
-              {isClip(medium) && <CoverChoice clip={medium} media={media} readOnly={readOnly} onChange={onChange} />}
+              {isClip(medium) && <ClipCover clip={medium} media={media} readOnly={readOnly} uploads={uploads} onChange={onChange} />}
             </div>
             {!readOnly && (
               <span className="flex self-end">

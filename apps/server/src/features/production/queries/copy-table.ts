@@ -1,5 +1,5 @@
-import { copyOnChannel, laidOutOn, type Content, type Day } from '@zesting/core';
-import type { CopyRowShape, CopyTableShape } from '@zesting/contract';
+import { copyOnChannel, laidOutOn, linksOn, type Content, type Day } from '@zesting/core';
+import type { CopyRowShape, CopyTableShape, PageAnswerShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { firstPicture } from './first-picture.js';
 
@@ -23,11 +23,15 @@ export async function copyTableOf(app: App, clientId: string, from: Day, to: Day
      order by l.on_day, l.at_time nulls last, h.position, p.number limit ${MOST}`,
     [clientId, from, to],
   );
+  const pages = await app.read<PageAnswerShape>(
+    'select address, status, asked_at as "askedAt" from asked_pages where address = any($1) and asked_at is not null order by address',
+    [[...new Set(rows.flatMap(({ content, channelId }) => linksOn(content, channelId)))]],
+  );
   const [undated] = await app.read<{ count: number }>(
     `select count(*) as count from placements l join pieces p on p.id = l.piece_id where p.client_id = $1 and p.list is not null and l.on_day is null and not l.cancelled`,
     [clientId],
   );
-  return { rows: rows.map(rowShape), undated: undated?.count ?? 0 };
+  return { rows: rows.map(rowShape), undated: undated?.count ?? 0, pages };
 }
 
 function rowShape({ content, channels, ...row }: Row): CopyRowShape {

@@ -92,6 +92,9 @@ async function sourceOf(app: App, viewer: Viewer, pieceId: string): Promise<Spin
   const handed = handedTo(spinOff, source);
   const beside = { output: factsOf(output, Object.keys(spinOff.seen.link)), seen: spinOff.seen, source: handed, anew: spinOff.anew };
   const { name, callToAction, obstacle, fromSecond, toSecond, offset } = spinOff;
+  // how it is laid out is told where that is all that differs
+  const isLayout = beside.output.laidOut !== undefined && handed.laidOut !== undefined && beside.output.copy === handed.copy;
+  const told = (facts: Facts): Facts => (isLayout ? { ...facts, copy: facts.laidOut ?? facts.copy } : facts);
   return {
     pieceId: source.id,
     number: source.number,
@@ -107,9 +110,9 @@ async function sourceOf(app: App, viewer: Viewer, pieceId: string): Promise<Spin
       fact,
       state: factState(fact, beside),
       isAnew: spinOff.anew.includes(fact),
-      output: inWords(fact, beside.output),
-      source: inWords(fact, handed),
-      seen: inWords(fact, spinOff.seen),
+      output: inWords(fact, told(beside.output)),
+      source: inWords(fact, told(handed)),
+      seen: inWords(fact, told(spinOff.seen)),
     })),
     mark: markOf(handed),
   };

@@ -108,7 +108,13 @@ async function makeOne(
   const channelIds = line.channelId === null ? [] : [line.channelId];
   const adapting = adaptingOf(line, name);
   const facts = handedOn(source, channelIds, adapting);
-  const empty = { shared: EMPTY_SHARED_PART, channels: Object.fromEntries(channelIds.map((id) => [id, EMPTY_CHANNEL_PART])) };
+  const [route] = await rowsOf<{ lays_out: boolean }>(
+    tx,
+    'select coalesce(f.is_laid_out, false) as lays_out from routes r left join formats f on f.id = r.format_id where r.id = $1',
+    [line.routeId],
+  );
+  const shared = route?.lays_out && facts.laidOut !== undefined ? { ...EMPTY_SHARED_PART, isLaidOut: true } : EMPTY_SHARED_PART;
+  const empty = { shared, channels: Object.fromEntries(channelIds.map((id) => [id, EMPTY_CHANNEL_PART])) };
   const inherited = FACTS.filter((fact) => !adapting.anew.includes(fact));
   const { title, purpose, content } = withFacts({ title: facts.title, purpose: null, content: empty }, facts, inherited);
   const pillars = await rowsOf<{ id: string }>(tx, 'select id from pillars where id = $1 and archived_at is null', [source.pillarId]);

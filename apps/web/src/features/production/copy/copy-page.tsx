@@ -58,7 +58,7 @@ function CopyOf({ client, fromOn, toOn }: { client: ClientShape; fromOn: Day; to
     );
   return (
     <>
-      <CopyTable client={client} rows={rows} />
+      <CopyTable client={client} table={table.data} />
       <p className="flex flex-wrap items-center gap-2 mt-3 text-[13px] text-muted no-print">
         {notHere}
         <a href={taken('xlsx')} download className={buttonClass()}>

@@ -1,5 +1,5 @@
 import type { CopyRowShape } from '@zesting/contract';
-import { copycheck, lengthOn, type ClientRules, type Purpose } from '@zesting/core';
+import { copycheck, lengthOn, linkcheck, type ClientRules, type LinkAnswers, type Purpose } from '@zesting/core';
 import type { ClipboardEvent } from 'react';
 import { Link } from 'react-router';
 import { call } from '../../../lib/api';
@@ -18,6 +18,7 @@ interface CopyRowProps {
   readonly isFirstOfDay: boolean;
   readonly isChecked: boolean;
   readonly words: Pick<ClientRules, 'wordsNever' | 'wordsToUse'>;
+  readonly answers: LinkAnswers;
   readonly onCheck: (isOn: boolean) => void;
   readonly onType: (field: CopyField, text: string) => void;
   readonly onPaste: (event: ClipboardEvent, field: CopyField) => void;
@@ -27,12 +28,15 @@ interface CopyRowProps {
 
 /** One placement: what goes out there, each cell written in place, with what is too long or never said. */
 export function CopyRow(props: CopyRowProps) {
-  const { row, draft, isFirstOfDay, isChecked, words, onCheck } = props;
+  const { row, draft, isFirstOfDay, isChecked, words, answers, onCheck } = props;
   const { to } = useClients();
   const text = (field: CopyField) => shownText(row, field, draft);
   const part = { copy: '', tags: toTags(text('tags')), firstComment: text('firstComment'), link: text('link') };
   const content = { shared: { copy: text('copy'), media: [], disclosure: row.disclosure }, channels: { [row.channelId]: part } };
-  const findings = copycheck(content, row.channelId, row, { ...words, needsDisclosure: false });
+  const findings = [
+    ...copycheck(content, row.channelId, row, { ...words, needsDisclosure: false }),
+    ...linkcheck(content, row.channelId, answers),
+  ];
   const at = (place: string) => (
     <Findings
       label={`What does not fit in ${row.title} on ${row.channelName}`}

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import type { ClientShape, PiecesChangedShape, CopyChangesBody, CopyRowShape } from '@zesting/contract';
+import type { ClientShape, PiecesChangedShape, CopyChangesBody, CopyRowShape, CopyTableShape } from '@zesting/contract';
 import { useState, type ClipboardEvent } from 'react';
 import { toast } from 'sonner';
 import { brandQuery } from '../../../api/clients';
@@ -86,11 +86,12 @@ function useCopyDraft(client: ClientShape, rows: readonly CopyRowShape[]) {
 }
 
 /** The rows of a period, each cell written in place; a table from a spreadsheet is pasted into it. */
-export function CopyTable({ client, rows }: { client: ClientShape; rows: readonly CopyRowShape[] }) {
+export function CopyTable({ client, table: { rows, pages } }: { client: ClientShape; table: CopyTableShape }) {
   const work = useCopyDraft(client, rows);
   const { draft } = work;
   const [checked, setChecked] = useState<ReadonlySet<string>>(new Set());
   const { data: sheet } = useQuery(brandQuery(client.id));
+  const answers = new Map(pages.map(({ address, status }) => [address, status]));
   const chosen = rows.filter(({ placementId }) => checked.has(placementId));
   const changed = new Set(Object.keys(draft).filter((key) => rows.some((row) => rowKey(row) === key)));
   const behind = rows.filter((row) => isBehind(row, draft)).length;
@@ -155,6 +156,7 @@ export function CopyTable({ client, rows }: { client: ClientShape; rows: readonl
                 isFirstOfDay={rows[index - 1]?.on !== row.on}
                 isChecked={checked.has(row.placementId)}
                 words={{ wordsNever: sheet?.brand.wordsNever ?? [], wordsToUse: sheet?.brand.wordsToUse ?? [] }}
+                answers={answers}
                 onCheck={(isOn) => check(row.placementId, isOn)}
                 onType={(field, text) => work.type(row, field, text)}
                 onPaste={(event, field) => paste(event, index, field)}
