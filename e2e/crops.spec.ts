@@ -62,6 +62,8 @@ test('a picture is cut for one channel, by keys and by hand, left out on another
   await test.step('the frame is moved by keys to the edge, and the same point serves the other channel', async () => {
     await street.getByRole('button', { name: 'Cut street.png' }).click();
     const frame = dialog.getByRole('group', { name: /^What is kept/ });
+    // keys do nothing until the picture’s sides are known
+    await expect.poll(() => dialog.locator('.cropper img').first().evaluate((image) => (image as HTMLImageElement).naturalWidth)).toBeGreaterThan(0); // prettier-ignore
     await frame.focus();
     for (let presses = 0; presses < 12; presses++) await dana.keyboard.press('Control+ArrowRight');
     await dialog.getByRole('checkbox', { name: 'Around the same point on Microblog (16:9)' }).check();

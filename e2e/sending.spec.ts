@@ -102,9 +102,9 @@ test('the channel is away at the minute of publication: the manager sees what is
   const behave = async (words: RegExp) => {
     await channels.goto(zesting.channelsAddress);
     const [option] = await channels.getByRole('option', { name: words }).all();
-    await channels.getByLabel('How the channels behave').selectOption({ label: (await option?.textContent()) ?? '' });
+    await channels.getByLabel('How they behave').selectOption({ label: (await option?.textContent()) ?? '' });
     await channels.getByRole('button', { name: 'Behave like that' }).click();
-    await expect(channels.getByLabel('How the channels behave')).toBeVisible();
+    await expect(channels.getByLabel('How they behave')).toBeVisible();
   };
   await behave(/^away/);
   await zesting.setClock(placed?.at ?? '');
@@ -156,11 +156,11 @@ test('what follows once something is out is kept with its channel, comes due on 
     .first()
     .click();
   await ivo.getByRole('tab', { name: 'Channels' }).click();
-  await ivo.getByRole('button', { name: 'Change… what is done after Workshop notes' }).click();
+  await ivo.getByRole('button', { name: 'Change… what is done around Workshop notes' }).click();
   await dialog.getByRole('button', { name: 'Add a line' }).click();
   await dialog.getByRole('button', { name: 'Keep it' }).click();
   await expect(dialog.getByRole('alert')).toHaveText('Say what is done, or take the line out.');
-  await dialog.getByLabel('Line 1').fill('Pin it in the shop');
+  await dialog.getByLabel('Line 1', { exact: true }).fill('Pin it in the shop');
   await dialog.getByLabel('Days later').fill('2');
   await expectAccessible(ivo);
   await dialog.getByRole('button', { name: 'Keep it' }).click();
@@ -172,7 +172,7 @@ test('what follows once something is out is kept with its channel, comes due on 
   );
   expect((await ivo.request.post(`/api/placements/${placed?.id}/out`, { data: {} })).status()).toBe(200);
   await ivo.goto('/calendar/going-out?client=LOOM');
-  const after = ivo.getByRole('region', { name: 'Afterwards' });
+  const after = ivo.getByRole('region', { name: 'Before and after' });
   const line = after.getByRole('listitem').filter({ hasText: 'Pin it in the shop' }).last(); // it stands in a list within the list once it is settled
   await expect(line).toContainText('Moths: a peace treaty');
   await expectAccessible(ivo);

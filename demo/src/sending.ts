@@ -10,15 +10,26 @@ const AGAIN = [
   { title: 'A blanket takes eleven days', hoursAgo: 2, behaviour: 'vague' },
 ] as const;
 
-/** What somebody does afterwards, by client and the position of the channel. */
-const AFTERWARDS: readonly (readonly [ClientKey, number, readonly { readonly words: string; readonly daysAfter: number }[]])[] = [
-  ['kiln', 0, [{ words: 'Share it with the neighbours’ group', daysAfter: 5 }]],
+interface Around {
+  readonly words: string;
+  readonly kind?: 'enter' | 'follow_up';
+  readonly days: number;
+  readonly forDays?: number;
+  /** what it takes the client's manager; missing: whoever comes to it */
+  readonly minutes?: number;
+}
+
+/** What somebody does around what goes out, by client and the position of the channel. */
+const AROUND: readonly (readonly [ClientKey, number, readonly Around[]])[] = [
+  ['kiln', 0, [{ words: 'Share it with the neighbours’ group', days: 5 }]],
+  ['kiln', 1, [{ words: 'Put it into the bakehouse’s own page', kind: 'enter', days: 1, minutes: 20 }]],
   [
     'tide',
     0,
     [
-      { words: 'Answer what the friends of the museum write', daysAfter: 7 },
-      { words: 'Ask the harbour office to pass it on', daysAfter: 9 },
+      { words: 'Put it into the museum’s planner', kind: 'enter', days: 0, minutes: 15 },
+      { words: 'Answer what the friends of the museum write', days: 7, forDays: 2, minutes: 15 },
+      { words: 'Ask the harbour office to pass it on', days: 9 },
     ],
   ],
 ];
@@ -74,24 +85,26 @@ export async function addSending(app: App, setup: Setup, now: string): Promise<v
   await behave(simulatedChannels, 'fine');
 }
 
-/** What is done once something is out, and was given to what is: since before anything went out. */
+/** What is done around what goes out, and was given to what is out: since before anything was. */
 export async function addFollowUps(app: App, setup: Setup): Promise<void> {
-  for (const [key, position, items] of AFTERWARDS)
-    getValue(
-      await putFollowUpList(
-        app,
-        setup.viewers[CLIENTS[key].manager],
-        setup.clients[key].channelIds[position] ?? '',
-        { items: [...items] },
-        0,
-      ),
-    );
+  for (const [key, position, around] of AROUND) {
+    const manager = setup.viewers[CLIENTS[key].manager];
+    const items = around.map(({ words, kind = 'follow_up' as const, days, forDays = 1, minutes }) => ({
+      words,
+      kind,
+      days,
+      forDays,
+      minutes: minutes ?? 0,
+      personId: minutes === undefined ? null : manager.personId,
+    }));
+    getValue(await putFollowUpList(app, manager, setup.clients[key].channelIds[position] ?? '', { items }, 0));
+  }
 }
 
 /** What came due up to the day before yesterday was done. */
 export async function settleFollowUps(app: App, setup: Setup, now: string): Promise<void> {
   app.clock.set(Temporal.Instant.from(now).subtract({ hours: 30 }).toString());
-  for (const [key] of AFTERWARDS) {
+  for (const key of new Set(AROUND.map(([client]) => client))) {
     const open = await app.read<{ id: string }>(
       `select f.id from follow_ups f join clients c on c.id = f.client_id
        where f.client_id = $1 and f.state = 'open' and f.due_on < ($2::timestamptz at time zone c.zone)::date order by f.due_on, f.id`,

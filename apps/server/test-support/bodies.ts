@@ -632,6 +632,8 @@ export const CASES: Record<string, Case[]> = {
 export const OF_THE_AGENCY = [
   /^PATCH \/api\/agency /,
   /duties.* (leadId|secondId)/,
+  /follow-ups items\[\]\.(key|personId)/, // a line of that list, and people of the agency: tested there
+  /entering itemKey/, // a line of the placement's own channel, or nothing
   /allowance\.formats/,
   /formatId/,
   /markerKinds|kindId/, // the agency's own list

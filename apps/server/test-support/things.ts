@@ -104,8 +104,8 @@ export async function makeThings(scene: Scene, client: SceneClient, isOwn: boole
     [client.id, JSON.stringify([plainLine(scene.routeId)])],
   );
   const [followUp] = await app.read<{ id: string }>(
-    `insert into follow_ups (placement_id, client_id, position, words, due_on)
-     select id, client_id, 0, 'Share it', '2027-03-02' from placements where piece_id = $1 limit 1 returning id`,
+    `insert into follow_ups (placement_id, client_id, kind, item_key, position, words, due_on)
+     select id, client_id, 'follow_up', gen_random_uuid(), 0, 'Share it', '2027-03-02' from placements where piece_id = $1 limit 1 returning id`,
     [pieceId],
   );
   const [guideline] = await app.read<{ id: string }>(

@@ -42,6 +42,7 @@ export * from './batch/index.js';
 export * from './lead/index.js';
 export * from './production-day/index.js';
 export * from './duties/index.js';
+export * from './placement-work/index.js';
 export * from './topics/index.js';
 export * from './evergreen/index.js';
 export * from './goals/index.js';

@@ -7,11 +7,11 @@ export const followUpKeys = {
   lists: (clientId: string) => ['follow-up-lists', clientId] as const,
 } as const;
 
-/** What is to be done after something went out. */
+/** What is to be done around what goes out. */
 export const followUpsQuery = (query: string) =>
   queryOptions({ queryKey: followUpKeys.of(query), queryFn: () => call<FollowUpsShape>(`/follow-ups?${query}`) });
 
-/** What is done after something goes out on each of a client's channels. */
+/** What is done around everything that goes out on each of a client's channels. */
 export const followUpListsQuery = (clientId: string) =>
   queryOptions({
     queryKey: followUpKeys.lists(clientId),

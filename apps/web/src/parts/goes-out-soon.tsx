@@ -12,7 +12,7 @@ function needsOf({ count, unready, unchecked, unaddressed }: GoingOutSoonShape, 
   return [
     { number: unready, words: 'not ready', of, shown: 'unready' },
     { number: unchecked, words: 'ready, but nobody has looked', of, shown: 'unchecked' },
-    { number: due, words: 'to be done after something went out', of: '', shown: null },
+    { number: due, words: 'to be done around what goes out', of: '', shown: null },
     { number: unaddressed, words: 'out without an address', of: '', shown: null },
   ].filter(({ number }) => number > 0);
 }

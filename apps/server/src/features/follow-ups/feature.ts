@@ -18,7 +18,7 @@ declare module '../../platform/access/policies.js' {
   interface ResourceKinds extends NamesOf<typeof owners> {}
 }
 
-/** What is done by hand after something went out: shared with a group two days later, answered, looked at. */
+/** What is done by hand around what goes out: put into its channel before, and shared with a group two days later, answered, looked at. */
 export const feature: Feature = {
   name: 'follow-ups',
   module: FollowUpsModule,

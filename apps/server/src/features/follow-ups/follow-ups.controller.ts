@@ -1,22 +1,30 @@
 import { Body, Controller, Get, HttpCode, Param, Put, Query } from '@nestjs/common';
-import { FollowUpListBody, FollowUpStateBody, type FollowUpListsShape, type FollowUpsShape } from '@zesting/contract';
+import { EnteringBody, FollowUpListBody, FollowUpStateBody, type FollowUpListsShape, type FollowUpsShape } from '@zesting/contract';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { IfMatch } from '../../platform/http/if-match.js';
 import { valueOrProblem } from '../../platform/http/problem.js';
 import { followUpListsOf, followUpsOf } from './queries/follow-ups.js';
-import { putFollowUpList, settleFollowUp } from './use-cases/edit-follow-ups.js';
+import { enterPlacement, putFollowUpList, settleFollowUp } from './use-cases/edit-follow-ups.js';
 
 @Controller()
 export class FollowUpsController {
   constructor(private readonly app: App) {}
 
-  /** What is to be done after something went out. */
+  /** What is to be done around what goes out. `?mine=yes`: what is the viewer's to do. */
   @Get('follow-ups')
   @Access('follow_up.do')
-  all(@CurrentViewer() viewer: Viewer, @Query('clientId') clientId?: string): Promise<FollowUpsShape> {
+  all(@CurrentViewer() viewer: Viewer, @Query('clientId') clientId?: string, @Query('mine') mine?: string): Promise<FollowUpsShape> {
     const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
-    return followUpsOf(this.app, clientIds, viewer.zone);
+    return followUpsOf(this.app, clientIds, viewer.zone, mine === 'yes' ? viewer.personId : null);
+  }
+
+  /** Says that a placement was put into its channel, or is not, for its time and content as they are now. */
+  @Put('placements/:placementId/entering')
+  @HttpCode(204)
+  @Access('follow_up.do', { placement: 'placementId' })
+  async enter(@CurrentViewer() viewer: Viewer, @Param('placementId') placementId: string, @Body() body: EnteringBody): Promise<void> {
+    valueOrProblem(await enterPlacement(this.app, viewer, placementId, body));
   }
 
   /** Says that one is done or left out, or open again. */
@@ -27,11 +35,11 @@ export class FollowUpsController {
     valueOrProblem(await settleFollowUp(this.app, viewer, followUpId, body.state));
   }
 
-  /** What is done after something goes out on each of a client's channels. */
+  /** What is done around everything that goes out on each of a client's channels, and who could do it. */
   @Get('clients/:clientId/follow-up-lists')
   @Access('follow_up.edit', { client: 'clientId' })
   async lists(@Param('clientId') clientId: string): Promise<FollowUpListsShape> {
-    return { lists: await followUpListsOf(this.app, clientId) };
+    return followUpListsOf(this.app, clientId);
   }
 
   /** Needs If-Match with its version, 0 where there was none. */

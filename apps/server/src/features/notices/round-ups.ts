@@ -3,7 +3,16 @@ import { managesToday } from '../../platform/access/viewers.js';
 import type { App } from '../../platform/app.js';
 import { rowsOf, type Tx } from '../../platform/database/transaction.js';
 import { queueMail, type MailItem } from '../../platform/mail/mail.js';
-import { dueDuties, firstToday, isFreeStep, loadCalendars, loadDuties, MISSED_DAYS } from '../planning/index.js';
+import {
+  dueDuties,
+  firstToday,
+  getDoer,
+  isFreeStep,
+  loadCalendars,
+  loadDuties,
+  MISSED_DAYS,
+  openPlacementWork,
+} from '../planning/index.js';
 import { hello } from './tell.js';
 import { In } from 'typeorm';
 import { Notice } from './entities/notice.entity.js';
@@ -93,7 +102,7 @@ async function outstanding(app: App, tx: Tx, person: PersonRow, now: InstantText
     address: app.address(`/pieces/${id}`),
   }));
   const desk = person.role === 'manager' ? await deskItems(app, tx, person, now) : [];
-  const all = [...(await dutyItems(app, tx, person, now)), ...items, ...desk];
+  const all = [...(await dutyItems(app, tx, person, now)), ...(await aroundItems(app, tx, person, now)), ...items, ...desk];
   return all.length <= SHOWN ? all : [...all.slice(0, SHOWN), { text: `and ${all.length - SHOWN} more`, address: app.address('/') }];
 }
 
@@ -114,6 +123,30 @@ async function dutyItems(app: App, tx: Tx, person: PersonRow, now: InstantText):
     const code = codes.get(duty.id);
     return [{ text: `${code ? `${code} ` : ''}${duty.title}, ${by}`, address: app.address('/') }];
   });
+}
+
+/** What the person puts into channels, or does once it is out, by tomorrow: what is not signed yet is put nowhere. */
+async function aroundItems(app: App, tx: Tx, person: PersonRow, now: InstantText): Promise<MailItem[]> {
+  const named = await rowsOf<{ clientId: string; code: string }>(
+    tx,
+    `select c.id as "clientId", c.code from clients c where exists (select 1 from follow_up_lists l where l.client_id = c.id and l.items @> jsonb_build_array(jsonb_build_object('personId', $1::text)))
+       or exists (select 1 from follow_ups f where f.client_id = c.id and f.person_id = $1::uuid and f.state = 'open')`,
+    [person.id],
+  );
+  if (named.length === 0) return [];
+  const book = await loadCalendars(tx, now);
+  const until = addDays(getDoer(book, person.id).todayOn, 1);
+  const codes = new Map(named.map(({ clientId, code }) => [clientId, code]));
+  const work = (await openPlacementWork(tx, book, until, [...codes.keys()])).filter((one) => one.personId === person.id && one.isSigned);
+  if (work.length === 0) return [];
+  const titles = await rowsOf<{ id: string; title: string }>(tx, 'select id, title from pieces where id = any($1)', [
+    work.map(({ pieceId }) => pieceId),
+  ]);
+  const titleOf = new Map(titles.map(({ id, title }) => [id, title]));
+  return work.map(({ words, pieceId, clientId, dueOn }) => ({
+    text: `${codes.get(clientId) ?? ''} ${words}: ${titleOf.get(pieceId) ?? ''}, by ${dayInWords(dueOn)}`,
+    address: app.address('/calendar/going-out'),
+  }));
 }
 
 const LIST_TEXT: Record<string, string> = {

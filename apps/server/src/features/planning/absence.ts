@@ -10,7 +10,7 @@ import {
 } from '@zesting/core';
 import type { Reader } from '../../platform/database/rows.js';
 import { loadCalendars, type CalendarBook } from './calendars.js';
-import { loadDutyHours } from './duties.js';
+import { loadOtherHours } from './placement-work.js';
 import { loadSources, pieceState, type PieceSource } from './piece-state.js';
 import { loadOpenSteps, toWorkload, type OpenStepRow } from './reckon-prediction.js';
 
@@ -43,7 +43,7 @@ export async function findAbsence(reader: Reader, now: InstantText, asked: Absen
   const away = await loadCalendars(reader, now, null, [{ owner_id: personId, start_on: startOn, end_on: endOn, part }]);
   const rows = await loadOpenSteps(reader);
   const asIs = { steps: staffSteps(rows, toWorkload(rows, book)), doers: book.doers };
-  const lateNow = lateBy(asIs, predictWorkload({ ...asIs, taken: await loadDutyHours(reader, book) }));
+  const lateNow = lateBy(asIs, predictWorkload({ ...asIs, taken: await loadOtherHours(reader, book) }));
   const touched = [...new Set(rows.flatMap((row) => (row.doer_id === personId && row.finished_on === null ? [row.piece_id] : [])))];
   const sources = await loadSources(reader, touched);
   const latestWith = plannedWith(sources, rows, away);
@@ -51,7 +51,7 @@ export async function findAbsence(reader: Reader, now: InstantText, asked: Absen
   const found = proposeDoers({
     steps: staffSteps(rows, toWorkload(rows, away)),
     doers: away.doers,
-    taken: await loadDutyHours(reader, away),
+    taken: await loadOtherHours(reader, away),
     able,
     latestWith,
     isEnough: () => performance.now() > end,

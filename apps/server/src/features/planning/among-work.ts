@@ -19,7 +19,7 @@ import {
 } from '@zesting/core';
 import { rowsOf, type Reader } from '../../platform/database/rows.js';
 import { AGENCY_KEY, clientKey, type CalendarBook } from './calendars.js';
-import { loadDutyHours } from './duties.js';
+import { loadOtherHours } from './placement-work.js';
 import { doerKey, loadSources, planInputOf } from './piece-state.js';
 import { blockedUntil, loadOpenSteps, OBSTACLES, toWorkload } from './reckon-prediction.js';
 
@@ -88,7 +88,7 @@ export async function loadAmongWork(reader: Reader, book: CalendarBook, pieceId:
     })),
     plan: planInputOf(source, book).plan,
     doers: book.doers,
-    taken: await loadDutyHours(reader, book),
+    taken: await loadOtherHours(reader, book),
     others: workload.map((step, index) => ({ ...step, pieceId: others[index]?.piece_id ?? '' })),
     at: Math.max(0, first),
     client: clientKey(source.client_id),

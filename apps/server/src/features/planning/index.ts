@@ -1,17 +1,8 @@
 export { PlanningModule } from './planning.module.js';
 export * from './calendars.js';
 export * from './piece-state.js';
-export {
-  dueDuties,
-  knownDays,
-  loadDuties,
-  loadDutyHours,
-  MISSED_DAYS,
-  waitingDays,
-  type DueDuty,
-  type DutySource,
-  type KnownDutyDay,
-} from './duties.js';
+export { dueDuties, knownDays, loadDuties, MISSED_DAYS, waitingDays, type DueDuty, type DutySource, type KnownDutyDay } from './duties.js';
+export { loadOtherHours, openPlacementWork, type OpenPlacementWork } from './placement-work.js';
 export type { PathOutcome, PathOutcomeFailure, TriedChange } from './among-work.js';
 export { bestOfChoices, helpsFor, outcomeOfAbsence, outcomeOfPath, predict, predictCandidates, rosterFor, takenHours } from './predict.js';
 export type { AblePerson, GivenOutcome } from './roster.js';

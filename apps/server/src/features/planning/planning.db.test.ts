@@ -25,7 +25,7 @@ import { approveForClient, decide, sendPacket } from '../sign-off/index.js';
 import {
   computeStates,
   loadCalendars,
-  loadDutyHours,
+  loadOtherHours,
   loadOpenSteps,
   predict,
   predictSteps,
@@ -239,7 +239,7 @@ describe('the stored plan', () => {
   async function expectPredictionIsReckoned(): Promise<void> {
     const open = await loadOpenSteps(scene.app.manager);
     const book = await loadCalendars(scene.app.manager, scene.app.clock.now());
-    const predicted = predictSteps(open, book, await loadDutyHours(scene.app.manager, book));
+    const predicted = predictSteps(open, book, await loadOtherHours(scene.app.manager, book));
     const predictions = await rows<{ id: string }>(
       'select id, predicted_start_on, predicted_finish_on, behind_steps from steps order by id',
     );

@@ -1,7 +1,7 @@
 import { getDay, predictWorkload, standsUntil, type Day, type LoadDay, type PredictedStep, type WorkloadStep } from '@zesting/core';
 import { rowsOf, type Reader } from '../../platform/database/rows.js';
 import { getDoer, type CalendarBook } from './calendars.js';
-import { loadDutyHours } from './duties.js';
+import { loadOtherHours } from './placement-work.js';
 import { loadSources, pieceState, toPlanStep, type StepSource } from './piece-state.js';
 
 /** A step of an open piece, as the prediction of load sees it. */
@@ -35,7 +35,7 @@ export const loadOpenSteps = (reader: Reader, pieceIds: readonly string[] | null
 
 /**
  * Predicts the whole agency's work from the steps of all open pieces; with `until`, no further than the end of that step.
- * @param taken the hours that duties take, as `loadDutyHours` has them
+ * @param taken the hours that duties take, as `loadOtherHours` has them
  */
 export function predictSteps(
   rows: readonly OpenStepRow[],
@@ -55,7 +55,7 @@ export const predictedLoad = async (reader: Reader, book: CalendarBook, untilOn?
   const { load } = predictWorkload({
     steps: toWorkload(await loadOpenSteps(reader), book),
     doers: book.doers,
-    taken: await loadDutyHours(reader, book),
+    taken: await loadOtherHours(reader, book),
     ...(untilOn === undefined ? {} : { untilOn }),
   });
   return untilOn === undefined ? load : load.filter(({ on }) => on <= untilOn);
@@ -107,7 +107,7 @@ export async function reckonPrediction(
   pieceIds: readonly string[] | null = null,
 ): Promise<ChangedPrediction[]> {
   const rows = await loadOpenSteps(reader, pieceIds);
-  const predicted = predictSteps(rows, book, await loadDutyHours(reader, book));
+  const predicted = predictSteps(rows, book, await loadOtherHours(reader, book));
   const changed = rows.flatMap((row) => {
     const stored = storedPrediction(row.id, predicted.get(row.id));
     const isSame =
@@ -201,7 +201,7 @@ export async function predictedFor(
   const pieceId = open.find((row) => row.id === stepId)?.piece_id;
   const [source] = pieceId === undefined ? [] : await loadSources(reader, [pieceId]);
   if (!source) return {};
-  const taken = await loadDutyHours(reader, book);
+  const taken = await loadOtherHours(reader, book);
   const end = performance.now() + milliseconds;
   const found: Record<string, string | null> = {};
   for (const personId of personIds) {

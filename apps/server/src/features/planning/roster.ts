@@ -23,7 +23,8 @@ import {
 import type { Reader } from '../../platform/database/rows.js';
 import { plannedWith, staffSteps, withDoers } from './absence.js';
 import { firstToday, getDoer, type CalendarBook } from './calendars.js';
-import { loadDutyHours, minutesByDoer } from './duties.js';
+import { minutesByDoer } from './duties.js';
+import { loadOtherHours } from './placement-work.js';
 import { loadSources, pieceState, type PieceSource } from './piece-state.js';
 import { loadOpenSteps, toWorkload, type OpenStepRow } from './reckon-prediction.js';
 
@@ -76,7 +77,7 @@ const AHEAD_DAYS = 42;
 export async function findRoster(reader: Reader, book: CalendarBook, { able }: RosterAsked): Promise<RosterFound> {
   const rows = await loadOpenSteps(reader);
   const steps = toWorkload(rows, book);
-  const taken = await loadDutyHours(reader, book);
+  const taken = await loadOtherHours(reader, book);
   const predicted = new Map(predictWorkload({ steps, doers: book.doers, taken }).steps.map((step) => [step.id, step]));
   const open = rows.filter((row) => able[row.id] !== undefined && row.finished_on === null);
   const sources = new Map((await loadSources(reader, [...new Set(open.map((row) => row.piece_id))])).map((source) => [source.id, source]));
@@ -145,7 +146,7 @@ const SEARCH_MS = 3_000;
  */
 export async function bestChoice(reader: Reader, book: CalendarBook, { choices, able }: ChoicesAsked): Promise<GivenOutcome> {
   const rows = await loadOpenSteps(reader);
-  const taken = await loadDutyHours(reader, book);
+  const taken = await loadOtherHours(reader, book);
   const touched = [...new Set(rows.flatMap((row) => (able[row.id] ? [row.piece_id] : [])))];
   const latestWith = plannedWith(await loadSources(reader, touched), rows, book);
   const asIs = staffSteps(rows, toWorkload(rows, book));

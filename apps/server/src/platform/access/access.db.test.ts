@@ -290,6 +290,7 @@ const TABLE: Record<string, string> = {
   'PUT /api/placements/{placementId}/check': managers,
   'GET /api/follow-ups': 'lead manager staff',
   'PUT /api/follow-ups/{followUpId}': 'lead manager staff',
+  'PUT /api/placements/{placementId}/entering': 'lead manager staff',
   'GET /api/clients/{clientId}/follow-up-lists': managers,
   'GET /api/clients/{clientId}/evergreen': managers,
   'GET /api/routes/{routeId}/along': 'lead',

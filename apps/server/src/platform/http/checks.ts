@@ -42,6 +42,7 @@ const QUERY: Readonly<Record<string, (text: string) => boolean>> = {
   archived: (text) => text === 'yes',
   on: isDay,
   behind: (text) => text === 'yes',
+  mine: (text) => text === 'yes',
   given: (text) => text === 'yes',
   renew: (text) => text === 'yes',
   kept: (text) => oneOf(KEPT_FILE_KINDS, text),

@@ -40,7 +40,7 @@ export const feature: WebFeature = {
     'tag_set.restored': 'took a tag set back',
     'channel.linked': 'lets a channel go out by itself',
     'channel.link_edited': 'changed how a channel goes out by itself',
-    'channel.follow_ups_set': 'changed what is done after something is out',
+    'channel.follow_ups_set': 'changed what is done around what goes out',
     'channel.unlinked': 'lets a channel be posted by hand',
     'client.archived': 'archived the client',
     'client.restored': 'restored the client',

@@ -11,6 +11,7 @@ import { LIST_WORDS } from '../../lib/words';
 import { BehindSources } from '../../parts/behind-sources';
 import { GoesOutSoon } from '../../parts/goes-out-soon';
 import { OpenObstacles } from '../../parts/open-obstacles';
+import { OwnAround } from '../../parts/own-around';
 import { OwnDuties } from '../../parts/own-duties';
 import { RunwayStrip } from '../../parts/runway-strip';
 import { Button, buttonClass } from '../../ui/button';
@@ -66,6 +67,7 @@ export function ManagerDesk() {
         <div className="min-w-0 flex-1">
           <OpenObstacles />
           <OwnDuties />
+          <OwnAround />
           <OwnSteps rows={own.rows} />
           <Reckoning desk={desk} />
         </div>

@@ -68,7 +68,7 @@ export function GoingOutPage() {
       {goingOut.isPending && <Loading />}
       {goingOut.data && <Days goingOut={goingOut.data} shown={shown} />}
       {shown === 'all' && followUps.data && (followUps.data.open.length > 0 || followUps.data.settled.length > 0) && (
-        <Section id="afterwards" title="Afterwards" note="What is done once something is out, on its days.">
+        <Section id="around" title="Before and after" note="What is put in by hand, and done once it is out, on its days.">
           <FollowUps followUps={followUps.data} />
         </Section>
       )}

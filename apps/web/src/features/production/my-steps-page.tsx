@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { myStepsQuery } from '../../api/people';
 import { count, dayWords, minutesWords } from '../../lib/format';
 import { OpenObstacles } from '../../parts/open-obstacles';
+import { OwnAround } from '../../parts/own-around';
 import { OwnDuties } from '../../parts/own-duties';
 import { buttonClass } from '../../ui/button';
 import { Empty, PageHead } from '../../ui/page';
@@ -33,6 +34,7 @@ export function MyStepsPage() {
       </PageHead>
       <OpenObstacles />
       <OwnDuties />
+      <OwnAround />
       {data.rows.length === 0 ? (
         <Empty title="Nothing is yours to do">When somebody gives you a step, it stands here and you hear by mail.</Empty>
       ) : (

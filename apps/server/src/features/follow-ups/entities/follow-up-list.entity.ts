@@ -1,14 +1,19 @@
+import type { PlacementWorkRule } from '@zesting/core';
 import { Entity, PrimaryColumn } from 'typeorm';
 import { IdColumn, IntColumn, JsonColumn, Refers } from '../../../platform/database/columns.js';
 
-/** Something that is done by hand so many days after a placement is out. */
-export interface FollowUpItem {
+/** Something that is done around each placement of a channel. */
+export interface FollowUpItem extends PlacementWorkRule {
+  /** stays with it whatever else of it is changed */
+  readonly key: string;
   readonly words: string;
-  /** 0: on the day itself */
-  readonly daysAfter: number;
+  /** who does it; null: whoever comes to it */
+  readonly personId: string | null;
+  /** what it takes each time */
+  readonly minutes: number;
 }
 
-/** What is done after something went out on a channel, in its order. */
+/** What is done around everything that goes out on a channel, in its order. */
 @Entity('follow_up_lists')
 export class FollowUpList {
   @Refers('Channel', 'fk_follow_up_lists_channel')

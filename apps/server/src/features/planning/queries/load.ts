@@ -3,7 +3,8 @@ import type { ClientHoursShape, LoadPersonShape, LoadShape, LoadStepShape, Perso
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { getDoer, loadCalendars, type CalendarBook } from '../calendars.js';
-import { loadDutyHours, minutesByDoer } from '../duties.js';
+import { minutesByDoer } from '../duties.js';
+import { loadOtherHours } from '../placement-work.js';
 import { predictedLoadOf } from '../predict.js';
 
 interface PersonRow {
@@ -33,7 +34,7 @@ export async function loadOf(app: App, viewer: Viewer, from: Day, to: Day): Prom
      from steps s join pieces p on p.id = s.piece_id
      where s.finished_on is null and s.doer_id is not null and p.list is not null and s.latest_finish_on is not null order by s.id`,
   );
-  const duties = await loadDutyHours(app.manager, book);
+  const duties = await loadOtherHours(app.manager, book);
   const [takenOf, dutiesOf, dueOf] = [minutesByDoer(load), minutesByDoer(duties), new Map<string, DueRow[]>()];
   for (const step of due) {
     const known = dueOf.get(step.doerId);
