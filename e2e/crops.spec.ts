@@ -151,6 +151,7 @@ test('a picture is taken out of a clip, and stands for it', async ({ browser, ze
   const cover = dana.getByLabel('Cover of oven door.webm');
   await expect(cover.locator('option:checked')).toHaveText('oven door at 0.01.04.jpg');
   await dana.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(dana.getByRole('button', { name: 'Save', exact: true })).toBeDisabled();
   await expect
     .poll(async () => {
       const [row] = await zesting.query<{ mime: string; width: number }>(

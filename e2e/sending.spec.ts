@@ -161,7 +161,7 @@ test('what follows once something is out is kept with its channel, comes due on 
   await dialog.getByRole('button', { name: 'Keep it' }).click();
   await expect(dialog.getByRole('alert')).toHaveText('Say what is done, or take the line out.');
   await dialog.getByLabel('Line 1', { exact: true }).fill('Pin it in the shop');
-  await dialog.getByLabel('Days later').fill('2');
+  await dialog.getByLabel('Days later, line 1').fill('2');
   await expectAccessible(ivo);
   await dialog.getByRole('button', { name: 'Keep it' }).click();
   await expect(dialog).toHaveCount(0);
@@ -182,4 +182,36 @@ test('what follows once something is out is kept with its channel, comes due on 
   await expect(line).toContainText('done by Ivo Harcastle');
   await line.getByRole('button', { name: /^Take back/ }).click();
   await expect(line.getByRole('checkbox')).not.toBeChecked();
+});
+
+test('what is put in by hand is its doer’s on its day, and to be put in again at another time', async ({ browser, zesting }) => {
+  const ivo = await signIn(browser, zesting, 'ivo@quillhaven.test');
+  await zesting.setClock('2027-04-01T09:00:00Z'); // after whatever the tests before came to
+  const placeOn = async (on: string, at: string) => {
+    const [placed] = await zesting.query<{ id: string; version: number }>(
+      `select l.id, l.version from placements l join pieces p on p.id = l.piece_id join channels h on h.id = l.channel_id
+       where p.title = 'A knot a week: the rolling hitch' and h.name = 'Photo feed' and not l.cancelled`,
+    );
+    const moved = await ivo.request.put(`/api/placements/${placed?.id}/date`, {
+      data: { on, at },
+      headers: { 'If-Match': `"${placed?.version}"` },
+    });
+    expect(moved.status()).toBe(200);
+  };
+  await placeOn('2027-04-06', '10:00'); // a Tuesday
+  await zesting.setClock('2027-04-06T11:00:00Z'); // early in the morning in New York
+  const puttingIn = (part: ReturnType<typeof ivo.getByRole>) =>
+    part.getByRole('listitem').filter({ hasText: 'Put it into the museum’s planner' }).filter({ hasText: 'the rolling hitch' }).last();
+  await ivo.goto('/');
+  const own = puttingIn(ivo.getByRole('region', { name: 'Around what goes out' }));
+  await expect(own).toBeVisible();
+  await expectAccessible(ivo);
+  await own.getByRole('checkbox').check();
+  await expect(own).toHaveCount(0);
+  await ivo.goto('/calendar/going-out?client=TIDE');
+  const around = ivo.getByRole('region', { name: 'Before and after' });
+  await around.getByText(/^\d+ settled today$/).click();
+  await expect(puttingIn(around)).toContainText('done by Ivo Harcastle');
+  await placeOn('2027-04-06', '16:00');
+  await expect(around.getByRole('checkbox', { name: /^Put it into the museum’s planner: A knot a week: the rolling hitch/, checked: false })).toBeVisible(); // prettier-ignore
 });

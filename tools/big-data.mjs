@@ -86,6 +86,25 @@ export async function fill(query, pieces) {
        case when g.open then null else g.at + interval '14 days' end, case when g.open then null else 'https://big.test/' || g.n end, g.at, g.at
      from big_pieces g join channels h on h.client_id = g.client_id join clients c on c.id = g.client_id`,
   );
+  // on every blog somebody puts in what goes out, and answers for a day once it is out: of a thousand that were out three are still to be answered
+  await query(
+    `insert into follow_up_lists (channel_id, client_id, items)
+     select h.id, h.client_id, jsonb_build_array(jsonb_build_object('key', md5('enter' || h.id)::uuid, 'kind', 'enter', 'words', 'Put it in', 'days', 1, 'forDays', 1, 'personId', p.person_id, 'minutes', 15))
+     from channels h join lateral (select person_id from client_people o where o.client_id = h.client_id order by person_id limit 1) p on true
+     where h.kind = 'blog' and h.client_id in (select distinct client_id from big_pieces)`,
+  );
+  await query(
+    `update placements l set on_day = date '2027-03-10' + (g.n % 60)::int, at_time = time '09:00', state = 'pencilled',
+       publish_at = (date '2027-03-10' + (g.n % 60)::int + time '09:00') at time zone l.zone
+     from big_pieces g, channels h where g.id = l.piece_id and g.open and h.id = l.channel_id and h.kind = 'blog'`,
+  );
+  await query(
+    `insert into follow_ups (placement_id, client_id, kind, item_key, position, words, due_on, person_id, minutes, state, settled_by, settled_at)
+     select l.id, l.client_id, 'follow_up', md5('answer' || l.channel_id)::uuid, 1, 'Answer', l.on_day, p.person_id, 10,
+       case when g.n % 333 = 0 then 'open' else 'done' end, case when g.n % 333 = 0 then null else 'Big' end, case when g.n % 333 = 0 then null else l.publish_at end
+     from placements l join big_pieces g on g.id = l.piece_id join channels h on h.id = l.channel_id and h.kind = 'blog'
+     join lateral (select person_id from client_people o where o.client_id = l.client_id order by person_id limit 1) p on true where l.out_at is not null`,
+  );
   // every twentieth that was out lasts, and each client has forty phrases, each put into ten pieces
   await query(
     `insert into evergreens (piece_id, client_id, rest_days, times_most, until_on, marked_by, marked_at, version)

@@ -20,6 +20,7 @@ import {
   addPieceFile,
   approveForClient,
   assignStep,
+  takeWith,
   beginStep,
   changePiecePath,
   clientKey,
@@ -61,6 +62,8 @@ const DRAWN_SHAPE = '4:5';
 
 /** Pieces whose steps were offered, and nobody has said yet whether they do them. */
 const STILL_ASKED = ['Inside the deck oven'];
+/** Pieces of which the staff writer learns how the rest is made. */
+const LEARNT = ['The model room opens'];
 
 interface StepRow {
   id: string;
@@ -224,8 +227,16 @@ export class PieceStory {
       getValue(await assignStep(this.app, this.manager, step.id, doer.personId));
       // one that was given only now is not taken on yet
       if (!STILL_ASKED.includes(this.piece.title)) getValue(await acceptStep(this.app, doer, step.id));
+      if (step.kind === 'make' && LEARNT.includes(this.piece.title)) await this.learn(step.id, doer.personId);
     }
     if (this.piece.route === 'clip' && (this.piece.inDays ?? 0) > 40) await this.pinSecond();
+  }
+
+  /** The staff writer sits with whoever does it, to learn it. */
+  private async learn(stepId: string, doerId: string): Promise<void> {
+    const { personId } = this.viewer('sunniva');
+    const [step] = await this.app.read<{ version: number }>('select version from steps where id = $1', [stepId]);
+    if (personId !== doerId) getValue(await takeWith(this.app, this.manager, stepId, personId, step?.version ?? 0));
   }
 
   /** The manager wants the second step a week before it has to be: there is something else to do afterwards. */

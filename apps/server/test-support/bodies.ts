@@ -648,6 +648,7 @@ export const OF_THE_AGENCY = [
   /^POST \/api\/routes\/\{routeId\}\/along /, // a lead's alone
   /^POST \/api\/people\/\{personId\}\/(give-steps|duties\/give|away) /, // a lead's alone
   /doer personId/,
+  /steps\/\{stepId\}\/with personId/, // people of the agency
   /staffing\/gives gives\[\]\.personId/,
   // steps that the client brings something for, and files that a contact brings: tested there
   /steps\/\{stepId\}\/asking (contactId|alsoIds)/,

@@ -41,7 +41,7 @@ export function RunwayStrip({ className = '' }: { className?: string }) {
         Runway
       </h2>
       <p className="text-muted text-[13px] mb-2">Days until the first slot in which nothing signed stands.</p>
-      <ul className="grid gap-0.5">
+      <ul className="grid grid-cols-[minmax(0,1fr)] gap-0.5">
         {rows.map((row) => {
           const client = clientOf(row.clientId);
           const words = runwayWords(row);

@@ -125,6 +125,9 @@ export class StepShape {
   doerId: string | null;
   /** the person, "the client", or null where nobody has it */
   doerName: string | null;
+  /** who takes it together with its doer, to learn it */
+  withId: string | null;
+  withName: string | null;
   spanDays: number;
   effortMinutes: number;
   /** what the doer says is left, else the whole effort */
@@ -334,9 +337,27 @@ export class MyStepRow {
   wheel: WheelSegment[];
 }
 
+/** A step that the viewer takes together with somebody, who does it. */
+export class StepWithRow {
+  stepId: string;
+  pieceId: string;
+  pieceTitle: string;
+  clientCode: string;
+  clientName: string;
+  clientColour: number;
+  stepTitle: string;
+  doerName: string;
+  atHand: boolean;
+  startedOn: string | null;
+  predictedStartOn: string | null;
+  latestFinishOn: string | null;
+}
+
 export class MyStepsShape {
   todayOn: string;
   rows: MyStepRow[];
+  /** what the viewer takes with somebody, to learn it */
+  together: StepWithRow[];
 }
 
 export class PresentShape {

@@ -17,6 +17,7 @@ import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { candidatesFor } from './queries/candidates.js';
 import { myStepsOf } from './queries/my-steps.js';
 import { assignStep, doerOf, turnDownStep } from './use-cases/assign-step.js';
+import { takeWith } from './use-cases/take-with.js';
 import { chaseDoer, chaseOfStep } from './use-cases/chase-doer.js';
 import { acceptStep, beginStep, handBack, handIn, sayRemaining, tickLine } from './use-cases/do-step.js';
 
@@ -67,6 +68,19 @@ export class StepsController {
     if (!done.ok && done.failure.code === 'http.changed_meanwhile')
       throw Problem.of(done.failure.code, { theirs: await doerOf(this.app, stepId) });
     valueOrProblem(done);
+  }
+
+  /** Names who takes a step together with its doer, to learn it. Needs If-Match with the step's version. */
+  @Put(':stepId/with')
+  @HttpCode(204)
+  @Access('step.assign', { step: 'stepId' })
+  async takeWith(
+    @CurrentViewer() viewer: Viewer,
+    @Param('stepId') stepId: string,
+    @Body() body: AssignBody,
+    @IfMatch() version: number,
+  ): Promise<void> {
+    valueOrProblem(await takeWith(this.app, viewer, stepId, body.personId ?? null, version));
   }
 
   @Post(':stepId/begin')

@@ -125,7 +125,7 @@ export class AccessGuard implements CanActivate {
 
   private async worksOn(viewer: Viewer, owner: Owner): Promise<boolean> {
     const rows = await this.database.read(
-      'select 1 from steps where doer_id = $1 and (piece_id = $2 or piece_id in (select piece_id from piece_requests where request_id = $3)) limit 1',
+      'select 1 from steps where (doer_id = $1 or with_id = $1) and (piece_id = $2 or piece_id in (select piece_id from piece_requests where request_id = $3)) limit 1',
       [viewer.personId, owner.piece_id, owner.request_id],
     );
     return rows.length > 0;

@@ -158,11 +158,12 @@ function Line({ item, put, number, people }: LineProps) {
   const isEntering = item.kind === 'enter';
   const hasLeft = item.personId !== null && !people.some(({ personId }) => personId === item.personId);
   return (
-    <div className="grid grid-cols-2 sm:grid-cols-[9rem_minmax(0,1fr)_5.5rem_5.5rem] gap-x-2 gap-y-1">
-      <Field label={`When, line ${number}`}>
+    <div className="grid grid-cols-2 sm:grid-cols-[9.5rem_minmax(0,1fr)_7rem_6rem] gap-x-2 gap-y-1">
+      <Field label="When">
         {(control) => (
           <select
             {...control}
+            aria-label={`When, line ${number}`}
             className="field"
             value={item.kind}
             onChange={({ target }) => put({ kind: target.value === 'enter' ? 'enter' : 'follow_up', forDays: 1 })}
@@ -190,6 +191,7 @@ function Line({ item, put, number, people }: LineProps) {
         {(control) => (
           <input
             {...control}
+            aria-label={`${isEntering ? 'Days before' : 'Days later'}, line ${number}`}
             type="number"
             min={0}
             max={365}
@@ -203,6 +205,7 @@ function Line({ item, put, number, people }: LineProps) {
         {(control) => (
           <input
             {...control}
+            aria-label={`For days, line ${number}`}
             type="number"
             min={1}
             max={60}
@@ -214,10 +217,11 @@ function Line({ item, put, number, people }: LineProps) {
         )}
       </Field>
       <div className="sm:col-span-2">
-        <Field label={`Who, line ${number}`}>
+        <Field label="Who">
           {(control) => (
             <select
               {...control}
+              aria-label={`Who, line ${number}`}
               className="field"
               value={item.personId ?? ''}
               onChange={({ target }) => put({ personId: target.value || null, ...(target.value === '' ? { minutes: 0 } : {}) })}
@@ -238,6 +242,7 @@ function Line({ item, put, number, people }: LineProps) {
           {(control) => (
             <input
               {...control}
+              aria-label={`Minutes each time, line ${number}`}
               type="number"
               min={0}
               max={2400}

@@ -8,6 +8,7 @@ import { useWrite } from '../../lib/queries';
 import { SKILL_LEVELS } from '../../lib/words';
 import { Button } from '../../ui/button';
 import { Dialog } from '../../ui/dialog';
+import { Field } from '../../ui/field';
 import { Failed, Loading } from '../../ui/page';
 import { Tag } from '../../ui/tags';
 
@@ -22,7 +23,7 @@ function meanwhileWords(problem: unknown, title: string): string {
 }
 
 /** What the dialog knows of the step. */
-type GivenStep = Pick<StepShape, 'id' | 'title' | 'leftMinutes' | 'spanDays' | 'doerId' | 'version'>;
+type GivenStep = Pick<StepShape, 'id' | 'title' | 'leftMinutes' | 'spanDays' | 'doerId' | 'version'> & Partial<Pick<StepShape, 'withId'>>;
 
 /** Who takes a step: skill, what is open, days off, and when it would end by all that each has to do. */
 export function AssignDialog({ step, onClose }: { step: GivenStep; onClose: () => void }) {
@@ -88,11 +89,56 @@ export function AssignDialog({ step, onClose }: { step: GivenStep; onClose: () =
           </li>
         ))}
       </ul>
+      {step.doerId && step.withId !== undefined && candidates.data && (
+        <TogetherWith
+          step={step}
+          people={candidates.data.filter(({ personId }) => personId !== step.doerId)}
+          onDone={onClose}
+          onProblem={(problem) => setMeanwhile(meanwhileWords(problem, step.title))}
+        />
+      )}
       {step.doerId && (
         <Button look="quiet" className="mt-2 -ml-3" onClick={() => give(null)}>
           Take it back: nobody has it
         </Button>
       )}
     </Dialog>
+  );
+}
+
+interface TogetherWithProps {
+  readonly step: GivenStep;
+  readonly people: readonly CandidateShape[];
+  readonly onDone: () => void;
+  readonly onProblem: (problem: unknown) => void;
+}
+
+/** Who takes the step together with its doer, to learn it: they see the piece and hear of it, and none of its hours are theirs. */
+function TogetherWith({ step, people, onDone, onProblem }: TogetherWithProps) {
+  const take = useWrite(
+    (personId: string | null) => call(`/steps/${step.id}/with`, { method: 'PUT', body: { personId }, version: step.version }),
+    { quiet: true },
+  );
+  return (
+    <div className="mt-3 border-t border-line-strong pt-3 max-w-sm">
+      <Field label="Somebody who takes it with them, to learn it" help="They see the piece. Its hours stay with who does it.">
+        {(control) => (
+          <select
+            {...control}
+            className="field"
+            disabled={take.isPending}
+            value={step.withId ?? ''}
+            onChange={({ target }) => take.mutate(target.value || null, { onSuccess: onDone, onError: onProblem })}
+          >
+            <option value="">Nobody</option>
+            {people.map(({ personId, name }) => (
+              <option key={personId} value={personId}>
+                {name}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+    </div>
   );
 }

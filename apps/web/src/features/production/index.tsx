@@ -58,6 +58,7 @@ export const feature: WebFeature = {
     'piece.approved': 'approved it',
     'piece.changes_asked': 'asked for changes',
     'step.assigned': 'assigned a step',
+    'step.taken_with': 'said who takes a step together with its doer',
     'step.ticked': 'ticked a line of its checklist',
     'step.tick_taken_back': 'took back a tick of its checklist',
     'step.begun': 'began',

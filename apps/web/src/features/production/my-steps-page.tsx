@@ -1,5 +1,5 @@
 import { useSuspenseQuery } from '@tanstack/react-query';
-import type { MyStepRow } from '@zesting/contract';
+import type { MyStepRow, StepWithRow } from '@zesting/contract';
 import { Link } from 'react-router';
 import { myStepsQuery } from '../../api/people';
 import { count, dayWords, minutesWords } from '../../lib/format';
@@ -35,16 +35,50 @@ export function MyStepsPage() {
       <OpenObstacles />
       <OwnDuties />
       <OwnAround />
-      {data.rows.length === 0 ? (
+      {data.rows.length === 0 && data.together.length === 0 && (
         <Empty title="Nothing is yours to do">When somebody gives you a step, it stands here and you hear by mail.</Empty>
-      ) : (
+      )}
+      {data.rows.length > 0 && (
         <>
           <StepList title="To do, in this order" rows={now} empty="Nothing can be done right now: your steps wait for others." />
           {later.length > 0 && <StepList title="Comes to you later" rows={later} />}
         </>
       )}
+      <Together rows={data.together} />
     </div>
   );
+}
+
+/** What the viewer takes with somebody, who does it. */
+function Together({ rows }: { rows: readonly StepWithRow[] }) {
+  if (rows.length === 0) return null;
+  return (
+    <section aria-label="With somebody" className="mb-6">
+      <h2 className="text-lg mb-2">With somebody</h2>
+      <ul className="card">
+        {rows.map((row) => (
+          <li key={row.stepId} className="px-4 py-2.5 border-t border-line first:border-t-0">
+            <p className="flex flex-wrap items-center gap-x-2">
+              <ClientCode code={row.clientCode} colour={row.clientColour} name={row.clientName} />
+              <Link to={`/pieces/${row.pieceId}`} className="font-semibold break-words min-h-6">
+                {row.pieceTitle}
+              </Link>
+            </p>
+            <p className="text-muted text-[13px]">
+              {row.stepTitle} with {row.doerName}, {togetherWhen(row)}
+            </p>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function togetherWhen({ startedOn, atHand, predictedStartOn, latestFinishOn }: StepWithRow): string {
+  if (startedOn !== null) return `begun on ${dayWords(startedOn)}`;
+  if (atHand) return 'can begin now';
+  if (predictedStartOn !== null) return `from about ${dayWords(predictedStartOn)}`;
+  return latestFinishOn === null ? 'without a day yet' : `by ${dayWords(latestFinishOn)}`;
 }
 
 function StepList({ title, rows, empty }: { title: string; rows: readonly MyStepRow[]; empty?: string }) {

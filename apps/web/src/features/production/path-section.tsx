@@ -147,6 +147,7 @@ function StepLine({ step, piece }: { step: StepShape; piece: PieceShape }) {
         ) : (
           <span>{step.doerName ?? 'nobody'}</span>
         )}
+        {step.withName && <span className="text-muted">with {step.withName}</span>}
         {step.isOffered && <Tag tone="lake">not taken on yet</Tag>}
         <span className="ml-auto">{done ? <Tag tone="pine">Done</Tag> : <DangerTag danger={step.danger} />}</span>
       </div>

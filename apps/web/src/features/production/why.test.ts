@@ -14,6 +14,8 @@ const step = (overrides: Partial<StepShape>): StepShape => ({
   kind: 'make',
   skill: 'design',
   doerId: null,
+  withId: null,
+  withName: null,
   doerName: null,
   spanDays: 3,
   effortMinutes: 60,

@@ -10,7 +10,7 @@ export const whoCould = (reader: Reader, clientId: string): Promise<NamedPersonS
   rowsOf<NamedPersonShape>(
     reader,
     `select p.id as "personId", p.name from people p where p.active and (p.role = 'lead' or (p.role in ('manager', 'staff')
-       and exists (select 1 from client_people c where c.client_id = $1 and c.person_id = p.id))) order by p.name`,
+       and exists (select 1 from client_people c where c.client_id = $1 and c.person_id = p.id and c.relation = 'own'))) order by p.name`,
     [clientId],
   );
 

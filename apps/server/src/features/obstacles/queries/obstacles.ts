@@ -45,7 +45,7 @@ export async function openObstacles(app: App, viewer: Viewer, clientId: string |
   const clientIds = clientId === undefined ? viewer.clientIds : viewer.clientIds.filter((id) => id === clientId);
   const manages = viewer.role === 'lead' || viewer.role === 'manager';
   const where = `where o.settled_at is null and p.list is not null and ((o.client_id = any($1) and $3) or (o.person_id = $2 and ($4::uuid is null or o.client_id = $4)
-    and (o.client_id = any($1) or exists (select 1 from steps x where x.piece_id = o.piece_id and x.doer_id = $2))))`;
+    and (o.client_id = any($1) or exists (select 1 from steps x where x.piece_id = o.piece_id and (x.doer_id = $2 or x.with_id = $2)))))`;
   const values = [clientIds, viewer.personId, manages, clientId ?? null];
   const rows = await app.read<Columns & Pick<ObstacleRow, 'clientId' | 'pieceTitle' | 'isMine'>>(
     `select ${COLUMNS}, o.client_id as "clientId", p.title as "pieceTitle", o.person_id is not distinct from $2 as "isMine"

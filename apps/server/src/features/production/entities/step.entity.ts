@@ -15,6 +15,7 @@ import {
 
 /** One stretch of work by one role on a piece's path. The client does the steps of the kinds *deliver* and *sign_off*. */
 @Check('ck_steps_client_signs', "(kind not in ('deliver', 'sign_off')) or (doer_id is null)")
+@Check('ck_steps_with', '(with_id is null) or ((doer_id is not null) and (with_id <> doer_id))')
 @Check('ck_steps_finished', '(finished_on is null) or (started_on is not null)')
 @Check('ck_steps_kind', oneOf('kind', STEP_KINDS))
 @Check('ck_steps_danger', oneOf('danger', DANGERS))
@@ -23,6 +24,7 @@ import {
 @Check('ck_steps_span', 'span_days >= 1')
 @Index('ix_steps_doer', ['doerId'], { where: 'finished_on is null' })
 @Index('ix_steps_doer_piece', ['doerId', 'pieceId'], { where: 'doer_id is not null' })
+@Index('ix_steps_with', ['withId', 'pieceId'], { where: 'with_id is not null' })
 @Index('ix_steps_ended', ['kind', 'skill', 'finishedOn'], { where: 'started_on is not null' })
 @Index('ix_steps_predicted', ['pieceId'], { where: 'predicted_start_on is not null' })
 @Made('create index ix_steps_piece on steps (piece_id, position)')
@@ -39,6 +41,10 @@ export class Step {
   @Refers('Person', 'fk_steps_doer')
   @IdColumn({ nullable: true })
   doerId: string | null;
+  /** who takes it together with its doer, to learn it: none of its hours are theirs */
+  @Refers('Person', 'fk_steps_with')
+  @IdColumn({ nullable: true })
+  withId: string | null;
   @IntColumn() spanDays: number;
   @IntColumn({ default: 0 }) effortMinutes: number;
   @BoolColumn({ default: false }) sameDay: boolean;

@@ -1,6 +1,6 @@
 import { isClientsStep } from '../../planning/index.js';
 import { dayIn } from '@zesting/core';
-import type { MyStepRow, MyStepsShape } from '@zesting/contract';
+import type { MyStepRow, MyStepsShape, StepWithRow } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { holdsFor } from '../../guidelines/index.js';
@@ -27,5 +27,14 @@ export async function myStepsOf(app: App, viewer: Viewer): Promise<MyStepsShape>
      order by (w.title is not null), s.latest_finish_on nulls last, p.number, s.position`,
     [viewer.personId],
   );
-  return { todayOn: dayIn(app.clock.now(), viewer.zone), rows };
+  const together = await app.read<StepWithRow>(
+    `select s.id as "stepId", p.id as "pieceId", p.title as "pieceTitle", c.code as "clientCode", c.name as "clientName", c.colour as "clientColour", s.title as "stepTitle",
+       d.name as "doerName", s.started_on as "startedOn", s.predicted_start_on as "predictedStartOn", s.latest_finish_on as "latestFinishOn",
+       not exists (select 1 from steps b where b.piece_id = s.piece_id and b.id = any(s.predecessor_ids) and b.finished_on is null) as "atHand"
+     from steps s join pieces p on p.id = s.piece_id join clients c on c.id = p.client_id join people d on d.id = s.doer_id
+     where s.with_id = $1 and s.finished_on is null and not p.shelved
+     order by coalesce(s.started_on, s.predicted_start_on, s.latest_start_on) nulls last, p.number, s.position`,
+    [viewer.personId],
+  );
+  return { todayOn: dayIn(app.clock.now(), viewer.zone), rows, together };
 }

@@ -52,6 +52,7 @@ export async function giveStep(
   ]);
   if (barred.length > 0) return fail({ code: 'person.barred' });
   step.doerId = personId;
+  if (personId === null || step.withId === personId) step.withId = null;
   step.version += 1;
   step.acceptedOn = null;
   step.assignedOn = personId === null ? null : await todayOf(tx, step, now);

@@ -136,6 +136,7 @@ async function addSteps(tx: Tx, pieceId: string, routeSteps: readonly RouteStep[
       kind: step.kind,
       skill: step.skill,
       doerId: null,
+      withId: null,
       spanDays: step.spanDays,
       effortMinutes: step.effortMinutes,
       remainingMinutes: null,

@@ -44,6 +44,7 @@ async function appendSteps(tx: Tx, piece: Piece, added: readonly RouteStep[]): P
       kind: step.kind,
       skill: step.skill,
       doerId: steps.findLast((other) => other.key === step.key)?.doerId ?? null,
+      withId: steps.findLast((other) => other.key === step.key)?.withId ?? null,
       spanDays: step.reworkSpanDays ?? step.spanDays,
       effortMinutes: step.reworkEffortMinutes ?? step.effortMinutes,
       remainingMinutes: null,

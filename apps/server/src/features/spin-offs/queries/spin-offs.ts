@@ -19,7 +19,7 @@ interface OutputRow extends SpinOffRowShape {
 }
 
 /** SQL: whether the viewer `$2` of the role `$3` may open the piece `p`. Freelancers may where they have a step. */
-const MAY_OPEN = "($3 <> 'freelance' or exists (select 1 from steps x where x.piece_id = p.id and x.doer_id = $2))";
+const MAY_OPEN = "($3 <> 'freelance' or exists (select 1 from steps x where x.piece_id = p.id and (x.doer_id = $2 or x.with_id = $2)))";
 
 /** What was made from some pieces, in the order of their days; those without one come last. */
 const outputsOf = (app: App, viewer: Viewer, sourceIds: readonly string[]): Promise<OutputRow[]> =>

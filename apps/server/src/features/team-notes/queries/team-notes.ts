@@ -15,7 +15,7 @@ export const teamOf = (tx: Tx, of: NotedThing): Promise<TeamMateShape[]> =>
         `select d.id as "personId", d.name from people d cross join pieces p
            left join client_people o on o.person_id = d.id and o.client_id = p.client_id
          where p.id = $1 and d.active and o.relation is distinct from 'barred'
-           and (d.role = 'lead' or (o.relation = 'own' and d.role <> 'freelance') or exists (select 1 from steps s where s.piece_id = p.id and s.doer_id = d.id))
+           and (d.role = 'lead' or (o.relation = 'own' and d.role <> 'freelance') or exists (select 1 from steps s where s.piece_id = p.id and (s.doer_id = d.id or s.with_id = d.id)))
          order by d.name`,
         [of.pieceId],
       )
