@@ -144,6 +144,13 @@ test('who usually does what is proposed first, and what is written down reaches 
     await expect(dana.getByRole('listitem').filter({ hasText: 'Flour has a name' })).toContainText(
       'Kiln Lane Bakehouse · whoever does write',
     );
+    const field = await sharp({ create: { width: 600, height: 400, channels: 3, background: '#c9a227' } })
+      .png()
+      .toBuffer();
+    const guideline = dana.getByRole('listitem').filter({ hasText: 'Flour has a name' }).first();
+    await guideline.getByLabel('Pictures of Flour has a name').setInputFiles({ name: 'field.png', mimeType: 'image/png', buffer: field });
+    await expect(guideline.getByRole('img', { name: 'field.png' })).toBeVisible();
+    await expectAccessible(dana);
   });
 
   await test.step('on the phone of who writes', async () => {
@@ -152,6 +159,8 @@ test('who usually does what is proposed first, and what is written down reaches 
     const how = sunniva.getByRole('region', { name: 'How we make this' });
     await expect(how.getByRole('listitem').filter({ hasText: 'Flour has a name' })).toContainText('for your step');
     await expect(how.getByRole('link', { name: 'https://fields.example/map' })).toBeInViewport(); // stands open, and is come to
+    await how.getByRole('img', { name: 'field.png' }).scrollIntoViewIfNeeded();
+    await expect.poll(() => how.getByRole('img', { name: 'field.png' }).evaluate((image) => (image as HTMLImageElement).naturalWidth)).toBeGreaterThan(0); // prettier-ignore
     await expectAccessible(sunniva);
   });
 });

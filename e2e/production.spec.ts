@@ -392,3 +392,22 @@ test('a route is changed in mid-flight: what would move is seen, some are taken 
   await marta.goto(`/pieces/${piece?.id}`);
   await expect(marta.getByText('took it along with its route')).not.toHaveCount(0); // in its history
 });
+
+test('a step is taken together with somebody, who finds it among their own and sees the piece', async ({ browser, zesting }) => {
+  const ivo = await signIn(browser, zesting, 'ivo@quillhaven.test');
+  const noor = await signIn(browser, zesting, 'noor@pencraft.test');
+  const [piece] = await zesting.query<{ id: string }>("select id from pieces where title = 'The model room opens'");
+  await ivo.goto(`/pieces/${piece?.id}`);
+  await ivo.getByRole('button', { name: 'Design: Piet Lindqvist. Choose a person' }).click();
+  const dialog = ivo.getByRole('dialog');
+  await dialog.getByLabel('Somebody who takes it with them, to learn it').selectOption('Noor Castellane');
+  await expect(dialog).toHaveCount(0);
+  await expect(ivo.getByText('with Noor Castellane')).toBeVisible();
+  await noor.goto('/');
+  const together = noor.getByRole('region', { name: 'With somebody' });
+  await expect(together).toContainText('Design with Piet Lindqvist');
+  await expectAccessible(noor);
+  await together.getByRole('link', { name: 'The model room opens' }).click();
+  await expect(noor.getByRole('heading', { name: 'The model room opens' })).toBeVisible();
+  await expect(noor.getByRole('button', { name: 'Save', exact: true })).toHaveCount(0); // only its doer writes
+});

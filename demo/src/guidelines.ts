@@ -1,6 +1,7 @@
 import { getValue, type ChannelKind } from '@zesting/core';
-import { addGuideline, type App } from '@zesting/server';
+import { addGuideline, addGuidelinePicture, type App } from '@zesting/server';
 import type { ClientKey } from './clients.js';
+import { drawPicture, type Motif, type Palette } from './pictures.js';
 import type { Setup } from './setup.js';
 
 interface StoryGuideline {
@@ -10,6 +11,8 @@ interface StoryGuideline {
   readonly format?: string;
   readonly channelKind?: ChannelKind;
   readonly skill?: string;
+  /** what shows it, with its name */
+  readonly picture?: readonly [string, readonly [Motif, Palette, seed: number, width: number, height: number]];
 }
 
 /** How Quillhaven makes things. */
@@ -29,6 +32,7 @@ const GUIDELINES: readonly StoryGuideline[] = [
     text: 'One subject, side light, nothing cut off at the edges. Leave the lower fifth calm.',
     channelKind: 'photo_feed',
     skill: 'design',
+    picture: ['Calm below, cut off nowhere', ['loaves', 'rye', 401, 1080, 1350]],
   },
   {
     title: 'Names of plants',
@@ -39,10 +43,16 @@ const GUIDELINES: readonly StoryGuideline[] = [
 
 /** Writes down how things are made. */
 export async function addGuidelines(app: App, setup: Setup): Promise<void> {
-  for (const { title, text, client, format, channelKind = null, skill = null } of GUIDELINES) {
+  for (const { title, text, client, format, channelKind = null, skill = null, picture } of GUIDELINES) {
     const [found] = format === undefined ? [] : await app.read<{ id: string }>('select id from formats where name = $1', [format]);
     if (format !== undefined && !found) throw new Error(`there is no format ${format}`);
     const clientId = client === undefined ? null : setup.clients[client].id;
-    getValue(await addGuideline(app, setup.viewers.marta, { title, text, clientId, formatId: found?.id ?? null, channelKind, skill }));
+    const id = getValue(
+      await addGuideline(app, setup.viewers.marta, { title, text, clientId, formatId: found?.id ?? null, channelKind, skill }),
+    );
+    if (!picture) continue;
+    const [name, drawn] = picture;
+    const stored = getValue(await app.files.store(await drawPicture(...drawn)));
+    getValue(await addGuidelinePicture(app, setup.viewers.marta, id, { name: `${name}.png`, stored }));
   }
 }

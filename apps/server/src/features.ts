@@ -10,6 +10,7 @@ import { feature as find } from './features/find/feature.js';
 import { feature as followUps } from './features/follow-ups/feature.js';
 import { feature as goals } from './features/goals/feature.js';
 import { feature as goingOut } from './features/going-out/feature.js';
+import { feature as guidelinePictures } from './features/guideline-pictures/feature.js';
 import { feature as guidelines } from './features/guidelines/feature.js';
 import { feature as hours } from './features/hours/feature.js';
 import { feature as identity } from './features/identity/feature.js';
@@ -68,6 +69,7 @@ export const FEATURES: readonly Feature[] = [
   teamNotes,
   obstacles,
   guidelines,
+  guidelinePictures,
   hours,
   money,
   staffing,

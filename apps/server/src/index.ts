@@ -34,6 +34,7 @@ export { keepFile, takeKeptFile } from './features/kept-files/index.js';
 export { setEmbargo } from './features/embargoes/index.js';
 export { addPhrase, addTagSet, usePhrase } from './features/library/index.js';
 export { addGuideline } from './features/guidelines/index.js';
+export { addGuidelinePicture } from './features/guideline-pictures/index.js';
 export { agreeFee, agreeRate } from './features/money/index.js';
 export { raiseObstacle, settleObstacle } from './features/obstacles/index.js';
 export * from './features/team-notes/index.js';

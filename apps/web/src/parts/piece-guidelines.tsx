@@ -3,6 +3,7 @@ import type { PieceShape } from '@zesting/contract';
 import { pieceGuidelinesQuery } from '../api/guidelines';
 import { useSession } from '../lib/queries';
 import { useReached } from '../lib/use-reached';
+import { GuidelinePictures } from './guideline-pictures';
 import { LinkedText } from '../ui/linked-text';
 import { Tag } from '../ui/tags';
 
@@ -30,6 +31,7 @@ export function PieceGuidelines({ piece }: { piece: Pick<PieceShape, 'id' | 'ste
                 <p className="whitespace-pre-wrap break-words mt-1">
                   <LinkedText text={guideline.text} />
                 </p>
+                <GuidelinePictures guideline={guideline} />
               </details>
             </li>
           );

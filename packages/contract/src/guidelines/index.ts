@@ -34,6 +34,12 @@ export class GuidelineBody {
   skill: string | null;
 }
 
+/** A picture that shows how it is made. */
+export class GuidelinePictureShape {
+  assetId: string;
+  name: string;
+}
+
 export class GuidelineShape {
   id: string;
   title: string;
@@ -45,6 +51,7 @@ export class GuidelineShape {
   skill: string | null;
   editedAt: string;
   editedBy: string;
+  pictures: GuidelinePictureShape[];
   canEdit: boolean;
   version: number;
 }

@@ -123,6 +123,7 @@ export const PROBLEMS = {
   'duty.ended': { status: 409, title: 'This duty has ended' },
   'duty.day_unknown': { status: 422, title: 'This duty does not come on that day' },
   'duty.makes_piece': { status: 409, title: 'This duty is done when its piece is: it can only be left out' },
+  'guideline.pictures_many': { status: 422, title: 'A guideline has at most 20 pictures' },
   'step.with_nobody': { status: 422, title: 'A step is taken together with whoever does it, and that is somebody else' },
   'follow_up.doer_unfit': { status: 422, title: 'This person is not with the client, or no longer with the agency' },
   'follow_up.not_signed': { status: 409, title: 'This is not signed: it is put nowhere yet' },

@@ -1,5 +1,6 @@
 import type { GuidelinesShape, MyStepsShape, PieceGuidelinesShape } from '@zesting/contract';
 import { getValue } from '@zesting/core';
+import sharp from 'sharp';
 import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { assignStep } from '../production/index.js';
 
@@ -113,5 +114,48 @@ describe('how we make this kind of thing', () => {
       [scene.a.id],
     );
     expect(verbs.map(({ verb }) => verb).slice(-3)).toEqual(['guideline.added', 'guideline.archived', 'guideline.restored']);
+  });
+
+  it('shows by pictures how it is made, to whoever works for its client and to nobody else', async () => {
+    const bytes = await sharp({ create: { width: 600, height: 400, channels: 3, background: '#456' } })
+      .png()
+      .toBuffer();
+    const bring = (caller: Caller, id: string, file = bytes, name = 'grain.png') => {
+      const form = new FormData();
+      form.append('file', new Blob([new Uint8Array(file)]), name);
+      return caller.call('POST', `/api/guidelines/${id}/pictures`, { body: form });
+    };
+    const [ofAll, ofA, ofB] = [
+      await add(lead, 'All'),
+      await add(lead, 'A', { clientId: scene.a.id }),
+      await add(lead, 'B', { clientId: scene.b.id }),
+    ];
+    expect((await bring(manager, ofAll)).body).toMatchObject({ code: 'guideline.of_agency' });
+    expect((await bring(manager, ofB)).status).toBe(404);
+    expect((await bring(lead, ofA, Buffer.from('RIFF....WAVEfmt '), 'a.wav')).status).toBe(415);
+    const idOf = async (answer: ReturnType<typeof bring>) => String((await answer).body['assetId']);
+    const [everyone, a, b] = [await idOf(bring(lead, ofAll)), await idOf(bring(manager, ofA)), await idOf(bring(lead, ofB))];
+    const shown = (await all(manager)).guidelines.find(({ title }) => title === 'A');
+    expect(shown?.pictures).toEqual([{ assetId: a, name: 'grain.png' }]);
+    const look = async (caller: Caller, id: string, assetId: string) =>
+      (await caller.call('GET', `/api/guidelines/${id}/pictures/${assetId}`)).status;
+    const pieceId = await makePiece(scene, scene.a); // Fay works for A, and has nothing to do with B
+    getValue(await assignStep(scene.app, scene.people.lead, await stepOf(scene, pieceId, 'write'), scene.people.freelance.personId));
+    expect([await look(freelance, ofA, a), await look(freelance, ofAll, everyone), await look(freelance, ofB, b)]).toEqual([200, 200, 404]);
+    expect([await look(manager, ofA, b), await look(manager, ofB, b), await look(lead, ofB, b)]).toEqual([422, 404, 200]);
+    // nor by the way that leads to files of pieces
+    const asFile = async (caller: Caller, assetId: string) => (await caller.call('GET', `/api/files/${assetId}`)).status;
+    expect([await asFile(manager, b), await asFile(manager, a), await asFile(freelance, b)]).toEqual([404, 200, 404]);
+    expect((await manager.call('DELETE', `/api/guidelines/${ofA}/pictures/${b}`)).body).toMatchObject({ code: 'file.unknown' });
+    expect((await manager.call('DELETE', `/api/guidelines/${ofA}/pictures/${a}`)).status).toBe(204);
+    expect([await look(lead, ofA, a), (await all(manager)).guidelines.find(({ title }) => title === 'A')?.pictures]).toEqual([422, []]);
+    for (let count = 0; count < 20; count++)
+      await scene.app.read(
+        "insert into assets (guideline_id, hash, name, mime, bytes, created_at) values ($1, $2, 'x.png', 'image/png', 1, now())",
+        [ofA, String(count).padStart(64, '0')],
+      );
+    expect((await bring(lead, ofA)).body).toMatchObject({ code: 'guideline.pictures_many' });
+    await scene.app.read('delete from asset_sizes where asset_id in (select id from assets where guideline_id is not null)');
+    await scene.app.read('delete from assets where guideline_id is not null');
   });
 });

@@ -34,8 +34,8 @@ const owners = {
   piece: 'select client_id, id as piece_id, null::uuid as request_id from pieces where id = $1',
   step: 'select p.client_id, p.id as piece_id, null::uuid as request_id from steps s join pieces p on p.id = s.piece_id where s.id = $1',
   // an idea's file goes where the idea goes, also into the piece that it became; a piece's into those that were begun from it
-  asset: `select coalesce(a.client_id, i.client_id) as client_id, coalesce(a.piece_id, i.piece_id, t.piece_id) as piece_id, a.request_id
-    from assets a left join ideas i on i.id = a.idea_id left join ideas t on t.id = i.combined_into where a.id = $1
+  asset: `select coalesce(a.client_id, i.client_id, g.client_id) as client_id, coalesce(a.piece_id, i.piece_id, t.piece_id) as piece_id, a.request_id
+    from assets a left join ideas i on i.id = a.idea_id left join ideas t on t.id = i.combined_into left join guidelines g on g.id = a.guideline_id where a.id = $1
     union all select p.client_id, r.piece_id, null from assets a left join piece_requests q on q.request_id = a.request_id
       join piece_references r on r.of_piece_id in (a.piece_id, q.piece_id) join pieces p on p.id = r.piece_id where a.id = $1`,
 } as const;

@@ -168,8 +168,8 @@ function Line({ item, put, number, people }: LineProps) {
             value={item.kind}
             onChange={({ target }) => put({ kind: target.value === 'enter' ? 'enter' : 'follow_up', forDays: 1 })}
           >
-            <option value="enter">Put in, before</option>
-            <option value="follow_up">Once it is out</option>
+            <option value="enter">Before</option>
+            <option value="follow_up">Once out</option>
           </select>
         )}
       </Field>
@@ -201,22 +201,25 @@ function Line({ item, put, number, people }: LineProps) {
           />
         )}
       </Field>
-      <Field label="For days">
-        {(control) => (
-          <input
-            {...control}
-            aria-label={`For days, line ${number}`}
-            type="number"
-            min={1}
-            max={60}
-            disabled={isEntering}
-            className="field"
-            value={item.forDays}
-            onChange={({ target }) => put({ forDays: whole(target.value, 1, 60) })}
-          />
-        )}
-      </Field>
-      <div className="sm:col-span-2">
+      {isEntering ? (
+        <span className="hidden sm:block" />
+      ) : (
+        <Field label="For days">
+          {(control) => (
+            <input
+              {...control}
+              aria-label={`For days, line ${number}`}
+              type="number"
+              min={1}
+              max={60}
+              className="field"
+              value={item.forDays}
+              onChange={({ target }) => put({ forDays: whole(target.value, 1, 60) })}
+            />
+          )}
+        </Field>
+      )}
+      <div className="col-span-2">
         <Field label="Who">
           {(control) => (
             <select
@@ -237,23 +240,24 @@ function Line({ item, put, number, people }: LineProps) {
           )}
         </Field>
       </div>
-      <div className="sm:col-span-2">
-        <Field label="Minutes each time">
-          {(control) => (
-            <input
-              {...control}
-              aria-label={`Minutes each time, line ${number}`}
-              type="number"
-              min={0}
-              max={2400}
-              disabled={item.personId === null}
-              className="field"
-              value={item.minutes}
-              onChange={({ target }) => put({ minutes: whole(target.value, 0, 2400) })}
-            />
-          )}
-        </Field>
-      </div>
+      {item.personId !== null && (
+        <div className="col-span-2">
+          <Field label="Minutes each time">
+            {(control) => (
+              <input
+                {...control}
+                aria-label={`Minutes each time, line ${number}`}
+                type="number"
+                min={0}
+                max={2400}
+                className="field"
+                value={item.minutes}
+                onChange={({ target }) => put({ minutes: whole(target.value, 0, 2400) })}
+              />
+            )}
+          </Field>
+        </div>
+      )}
     </div>
   );
 }

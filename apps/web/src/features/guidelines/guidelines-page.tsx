@@ -10,6 +10,7 @@ import { useClients, useSession, useWrite } from '../../lib/queries';
 import { useBodyForm } from '../../lib/use-body-form';
 import { useOpened } from '../../lib/use-opened';
 import { CHANNEL_WORDS } from '../../lib/words';
+import { GuidelinePictures } from '../../parts/guideline-pictures';
 import { Button } from '../../ui/button';
 import { FormDialog } from '../../ui/form-dialog';
 import { LinkedText } from '../../ui/linked-text';
@@ -56,6 +57,7 @@ export function GuidelinesPage() {
               <p className="whitespace-pre-wrap break-words mt-1">
                 <LinkedText text={guideline.text} />
               </p>
+              <GuidelinePictures guideline={guideline} canEdit={guideline.canEdit} />
               <p className="text-muted text-[12.5px] mt-1">
                 {guideline.editedBy}, {instantWords(guideline.editedAt)}
               </p>

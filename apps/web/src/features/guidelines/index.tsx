@@ -10,6 +10,8 @@ export const feature: WebFeature = {
   actions: (session) => (manages(session) ? [go('Guidelines', '/guidelines', 'how we make things')] : []),
   verbs: {
     'guideline.added': 'wrote a guideline',
+    'guideline.picture_added': 'put a picture to a guideline',
+    'guideline.picture_removed': 'took a picture off a guideline',
     'guideline.edited': 'changed a guideline',
     'guideline.archived': 'put a guideline away',
     'guideline.restored': 'took a guideline back',

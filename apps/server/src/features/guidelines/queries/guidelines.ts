@@ -3,7 +3,8 @@ import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 
 const COLUMNS = `g.id, g.title, g.text, g.client_id as "clientId", g.format_id as "formatId", f.name as "formatName", g.channel_kind as "channelKind", g.skill,
-  g.edited_at as "editedAt", e.name as "editedBy", g.version`;
+  g.edited_at as "editedAt", e.name as "editedBy", g.version,
+  (select coalesce(jsonb_agg(jsonb_build_object('assetId', a.id, 'name', a.name) order by a.created_at, a.id), '[]') from assets a where a.guideline_id = g.id) as pictures`;
 const FROM = 'from guidelines g join people e on e.id = g.edited_by left join formats f on f.id = g.format_id';
 
 type Columns = Omit<GuidelineShape, 'canEdit'>;

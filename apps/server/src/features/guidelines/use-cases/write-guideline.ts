@@ -14,7 +14,7 @@ export function addGuideline(app: App, viewer: Viewer, body: GuidelineBody): Pro
     const refused = await refusedFor(tx, viewer, body, undefined);
     if (refused) return fail(refused);
     const guideline = await tx.save(tx.create(Guideline, { ...said(body), editedBy: viewer.personId, editedAt: now, archivedAt: null }));
-    await note(tx, viewer, guideline, 'guideline.added', now);
+    await noteGuideline(tx, viewer, guideline, 'guideline.added', now);
     return ok(guideline.id);
   });
 }
@@ -30,14 +30,14 @@ export function editGuideline(
   version: number,
 ): Promise<Result<null, EditRefused>> {
   return app.write<null, EditRefused>(async (tx, now) => {
-    const guideline = await lock(tx, id);
-    if (!mayWrite(viewer, guideline.clientId)) return fail({ code: 'guideline.of_agency' });
+    const guideline = await lockGuideline(tx, id);
+    if (!mayWriteGuideline(viewer, guideline.clientId)) return fail({ code: 'guideline.of_agency' });
     const refused = await refusedFor(tx, viewer, body, guideline);
     if (refused) return fail(refused);
     if (guideline.version !== version) return fail({ code: 'http.changed_meanwhile' });
     Object.assign(guideline, said(body), { editedBy: viewer.personId, editedAt: now });
     await tx.save(guideline);
-    await note(tx, viewer, guideline, 'guideline.edited', now);
+    await noteGuideline(tx, viewer, guideline, 'guideline.edited', now);
     return ok(null);
   });
 }
@@ -50,21 +50,21 @@ export function archiveGuideline(
   archived: boolean,
 ): Promise<Result<null, { code: 'guideline.of_agency' }>> {
   return app.write<null, { code: 'guideline.of_agency' }>(async (tx, now) => {
-    const guideline = await lock(tx, id);
-    if (!mayWrite(viewer, guideline.clientId)) return fail({ code: 'guideline.of_agency' });
+    const guideline = await lockGuideline(tx, id);
+    if (!mayWriteGuideline(viewer, guideline.clientId)) return fail({ code: 'guideline.of_agency' });
     if ((guideline.archivedAt !== null) === archived) return ok(null);
     guideline.archivedAt = archived ? now : null;
     await tx.save(guideline);
-    await note(tx, viewer, guideline, archived ? 'guideline.archived' : 'guideline.restored', now);
+    await noteGuideline(tx, viewer, guideline, archived ? 'guideline.archived' : 'guideline.restored', now);
     return ok(null);
   });
 }
 
-const lock = (tx: Tx, id: string): Promise<Guideline> =>
+export const lockGuideline = (tx: Tx, id: string): Promise<Guideline> =>
   tx.findOneOrFail(Guideline, { where: { id }, lock: { mode: 'pessimistic_write' } });
 
 /** What holds for every client is a lead's word. */
-const mayWrite = (viewer: Viewer, clientId: string | null): boolean =>
+export const mayWriteGuideline = (viewer: Viewer, clientId: string | null): boolean =>
   viewer.role === 'lead' || (clientId !== null && viewer.clientIds.includes(clientId));
 
 const said = ({ title, text, clientId, formatId, channelKind, skill }: GuidelineBody) => ({
@@ -80,7 +80,7 @@ const said = ({ title, text, clientId, formatId, channelKind, skill }: Guideline
 async function refusedFor(tx: Tx, viewer: Viewer, body: GuidelineBody, before: Guideline | undefined): Promise<Refused | null> {
   const { clientId, formatId, skill } = body;
   if (clientId !== null && !viewer.clientIds.includes(clientId)) return { code: 'access.not_found' };
-  if (!mayWrite(viewer, clientId)) return { code: 'guideline.of_agency' };
+  if (!mayWriteGuideline(viewer, clientId)) return { code: 'guideline.of_agency' };
   if (formatId !== null && formatId !== before?.formatId) {
     const formats = await rowsOf(tx, 'select 1 from formats where id = $1 and archived_at is null', [formatId]);
     if (formats.length === 0) return { code: 'format.unknown' };
@@ -92,7 +92,7 @@ async function refusedFor(tx: Tx, viewer: Viewer, body: GuidelineBody, before: G
   return null;
 }
 
-async function note(tx: Tx, viewer: Viewer, { clientId, title }: Guideline, verb: string, at: string): Promise<void> {
+export async function noteGuideline(tx: Tx, viewer: Viewer, { clientId, title }: Guideline, verb: string, at: string): Promise<void> {
   const [agency] = clientId === null ? await rowsOf<{ id: string }>(tx, 'select id from agencies', []) : [];
   const thing = clientId === null ? 'agency' : 'client';
   await recordActivity(tx, { clientId, thing, thingId: clientId ?? agency?.id ?? '', verb, actor: viewer.name, detail: { title }, at });

@@ -1,9 +1,10 @@
 import { Check, Entity, Index, PrimaryColumn } from 'typeorm';
 import { BigIntColumn, IdColumn, IdKey, InstantColumn, IntColumn, Refers, TextColumn } from '../../../platform/database/columns.js';
 
-/** A file that came with a request, was put on a piece or on an idea, known by the digest of its bytes. An idea's is of whichever client has the idea. */
-@Check('ck_assets_of', 'num_nonnulls(client_id, idea_id) = 1')
+/** A file that came with a request, was put on a piece, an idea or a guideline, known by the digest of its bytes. An idea's or guideline's is of whichever client has that. */
+@Check('ck_assets_of', 'num_nonnulls(client_id, idea_id, guideline_id) = 1')
 @Index('ix_assets_idea', ['ideaId'], { where: 'idea_id is not null' })
+@Index('ix_assets_guideline', ['guidelineId'], { where: 'guideline_id is not null' })
 @Index('ix_assets_client', ['clientId'])
 @Index('ix_assets_hash', ['hash'])
 @Index('ix_assets_piece', ['pieceId'])
@@ -18,6 +19,9 @@ export class Asset {
   @Refers('Idea', 'fk_assets_idea')
   @IdColumn({ nullable: true })
   ideaId: string | null;
+  @Refers('Guideline', 'fk_assets_guideline')
+  @IdColumn({ nullable: true })
+  guidelineId: string | null;
   @Refers('Piece', 'fk_assets_piece')
   @IdColumn({ nullable: true })
   pieceId: string | null;

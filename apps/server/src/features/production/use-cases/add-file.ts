@@ -11,8 +11,9 @@ export interface Upload {
   readonly bytes: Buffer;
 }
 
-/** What a file belongs to: a client, maybe a piece of it, or an idea. */
-export type FileOwner = { readonly clientId: string; readonly pieceId: string | null } | { readonly ideaId: string };
+/** What a file belongs to: a client, maybe a piece of it, or an idea, or a guideline. */
+export type FileOwner =
+  { readonly clientId: string; readonly pieceId: string | null } | { readonly ideaId: string } | { readonly guidelineId: string };
 
 /** Files a stored upload under what it belongs to. */
 export async function addAsset(
@@ -22,11 +23,16 @@ export async function addAsset(
 ): Promise<UploadShape> {
   const name = where.name.replace(/[\p{Cc}/\\]/gu, '').slice(-150) || 'file';
   const { hash, mime, bytes, width, height, durationMs } = file;
-  const of = 'ideaId' in where ? { ideaId: where.ideaId } : { clientId: where.clientId, pieceId: where.pieceId };
-  const owner = { clientId: null, pieceId: null, ideaId: null, ...of };
+  const nobody = { clientId: null, pieceId: null, ideaId: null, guidelineId: null };
+  const owner = { ...nobody, ...ownerIn(where) };
   const assetId = await insertRow(tx, Asset, { ...owner, hash, name, mime, bytes, width, height, durationMs, createdAt: where.now });
   if (mime.startsWith('image/')) await askForSizes(tx, assetId);
   return { assetId, name, hash, mime, bytes, width, height, durationMs };
+}
+
+function ownerIn(where: FileOwner): FileOwner {
+  if ('ideaId' in where) return { ideaId: where.ideaId };
+  return 'guidelineId' in where ? { guidelineId: where.guidelineId } : { clientId: where.clientId, pieceId: where.pieceId };
 }
 
 /** Adds a file to a piece. The bytes are stored first: a file without a row harms nobody. */
