@@ -43,14 +43,8 @@ export async function giveStep(
   if (step.finishedOn !== null) return fail({ code: 'step.already_finished' });
   if (step.doerId === personId) return ok(null);
   if (version !== undefined && step.version !== version) return fail({ code: 'http.changed_meanwhile' });
-  const [person] =
-    personId === null ? [null] : await rowsOf<{ name: string }>(tx, 'select name from people where id = $1 and active', [personId]);
-  if (person === undefined) return fail({ code: 'person.unknown' });
-  const barred = await rowsOf(tx, "select 1 from client_people where client_id = $1 and person_id = $2 and relation = 'barred'", [
-    piece.clientId,
-    personId,
-  ]);
-  if (barred.length > 0) return fail({ code: 'person.barred' });
+  const person = await whoFor(tx, piece.clientId, personId);
+  if (!person.ok) return person;
   step.doerId = personId;
   if (personId === null || step.withId === personId) step.withId = null;
   step.version += 1;
@@ -64,7 +58,7 @@ export async function giveStep(
     thingId: piece.id,
     verb: 'step.assigned',
     actor: viewer.name,
-    detail: { step: step.title, to: person?.name ?? null },
+    detail: { step: step.title, to: person.value?.name ?? null },
     at: now,
   });
   await replan(tx, [piece.id], now);
@@ -77,6 +71,23 @@ export async function giveStep(
       key: stepKey(step),
     });
   return ok(null);
+}
+
+/** Somebody who may have a part in a step of the client's: with the agency, and not barred from the client; null for nobody. */
+export async function whoFor(
+  tx: Tx,
+  clientId: string,
+  personId: string | null,
+): Promise<Result<{ readonly name: string } | null, { code: 'person.unknown' | 'person.barred' }>> {
+  if (personId === null) return ok(null);
+  const [person] = await rowsOf<{ name: string; barred: boolean }>(
+    tx,
+    `select p.name, exists (select 1 from client_people c where c.client_id = $1 and c.person_id = p.id and c.relation = 'barred') as barred
+     from people p where p.id = $2 and p.active`,
+    [clientId, personId],
+  );
+  if (!person) return fail({ code: 'person.unknown' });
+  return person.barred ? fail({ code: 'person.barred' }) : ok(person);
 }
 
 /** Whoever was given a step says that they cannot do it, and why: it is nobody's again, and who manages the client hears. */

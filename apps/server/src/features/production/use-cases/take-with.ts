@@ -2,9 +2,9 @@ import { fail, isByClient, ok, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
 import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
-import { rowsOf } from '../../../platform/database/transaction.js';
 import { tell } from '../../notices/index.js';
 import { lockStep } from '../piece-store.js';
+import { whoFor } from './assign-step.js';
 
 export type TakeWithFailure = {
   code:
@@ -30,14 +30,8 @@ export function takeWith(
     if (step.withId === personId) return ok(null);
     if (step.version !== version) return fail({ code: 'http.changed_meanwhile' });
     if (personId !== null && (step.doerId === null || step.doerId === personId)) return fail({ code: 'step.with_nobody' });
-    const [person] =
-      personId === null ? [null] : await rowsOf<{ name: string }>(tx, 'select name from people where id = $1 and active', [personId]);
-    if (person === undefined) return fail({ code: 'person.unknown' });
-    const barred = await rowsOf(tx, "select 1 from client_people where client_id = $1 and person_id = $2 and relation = 'barred'", [
-      piece.clientId,
-      personId,
-    ]);
-    if (barred.length > 0) return fail({ code: 'person.barred' });
+    const person = await whoFor(tx, piece.clientId, personId);
+    if (!person.ok) return person;
     Object.assign(step, { withId: personId, version: step.version + 1 });
     await tx.save(step);
     await recordActivity(tx, {
@@ -46,7 +40,7 @@ export function takeWith(
       thingId: piece.id,
       verb: 'step.taken_with',
       actor: viewer.name,
-      detail: { step: step.title, to: person?.name ?? null },
+      detail: { step: step.title, to: person.value?.name ?? null },
       at: now,
     });
     if (personId !== null && personId !== viewer.personId)
