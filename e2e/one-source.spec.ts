@@ -189,7 +189,7 @@ test('one long clip becomes eight, follows what is corrected, is signed off as i
     const there = await dana.context().newPage();
     await there.goto(address ?? '');
     await expect(there.getByText('#kilnlane #oven')).toBeVisible();
-    await expect(there.getByText('The glass of the oven')).toBeVisible();
+    await expect(there.getByAltText('The glass of the oven')).toBeVisible();
     await there.close();
   });
 
