@@ -29,8 +29,7 @@ export function GuidelinePictures({ guideline: { id, title, pictures }, canEdit 
                 <Picture
                   src={`${at(assetId)}?width=480`}
                   alt={name}
-                  className="h-28 max-w-full object-contain bg-sunk rounded-md border border-line"
-                  loading="lazy"
+                  className="h-28 min-w-16 max-w-full object-contain bg-sunk rounded-md border border-line"
                 />
               </a>
               {canEdit && (
