@@ -127,7 +127,7 @@ export async function startChannels({ port, folder }: { readonly port: number; r
     if (route === 'POST posts/settle') return settle(call);
     if (route === 'PUT posts/first-comment') {
       const { text } = JSON.parse((await bytesOf(request)).toString()) as { text: string };
-      if (kind?.isPost) return json(response, 404, { reason: 'Nobody can comment here' });
+      if (kind?.isLetter) return json(response, 404, { reason: 'Nobody can comment here' });
       if (!store.find(channelId, reference)) return json(response, 404, { reason: 'There is no such post' });
       store.comment(channelId, reference, text);
       return void response.writeHead(204).end();
@@ -195,7 +195,7 @@ export async function startChannels({ port, folder }: { readonly port: number; r
 
 /** Where a post is seen, and since when. */
 const answerOf = (request: IncomingMessage, kind: SimulatedKind | undefined, { channelId, reference, publishedAt }: ChannelPost) => ({
-  ...(kind?.isPost ? {} : { address: `http://${request.headers.host ?? '127.0.0.1'}/p/${channelId}/${reference}` }),
+  ...(kind?.isLetter ? {} : { address: `http://${request.headers.host ?? '127.0.0.1'}/p/${channelId}/${reference}` }),
   publishedAt,
 });
 

@@ -13,7 +13,7 @@ export interface SimulatedKind {
   /** works on what it took before it is seen: says 202, and publishes a little later */
   readonly worksOnIt?: true;
   /** nothing of it can be opened at an address, and nobody can comment it */
-  readonly isPost?: true;
+  readonly isLetter?: true;
 }
 
 const CLIP = /^video\//;
@@ -27,7 +27,7 @@ export const KINDS: Readonly<Record<string, SimulatedKind>> = {
   professional_network: { name: 'Simulated professional network', textLimit: 3000, tagsCount: true, media: { most: 9 } },
   video_site: { name: 'Simulated video site', textLimit: 5000, media: { least: 1, most: 1, only: CLIP }, worksOnIt: true },
   blog: { name: 'Simulated blog' },
-  newsletter: { name: 'Simulated newsletter service', needsAudience: true, isPost: true },
+  newsletter: { name: 'Simulated newsletter service', needsAudience: true, isLetter: true },
   podcast: { name: 'Simulated podcast host', media: { least: 1, most: 1, only: HEARD }, worksOnIt: true },
   community_board: { name: 'Simulated community board', media: { most: 10 } },
 };

@@ -188,6 +188,9 @@ describe('what is done around what goes out', () => {
       const answering = async () => (await mine(manager)).map(({ kind, dueOn }) => [kind, dueOn]);
       expect(await answering()).toEqual(['2027-03-05', '2027-03-08', '2027-03-09'].map((on) => ['follow_up', on]));
       expect(await hours()).toEqual({ '2027-03-05': 15, '2027-03-08': 15, '2027-03-09': 15 });
+      await scene.app.read('update clients set archived_at = now() where id = $1', [scene.a.id]);
+      expect(await hours()).toEqual({}); // an archived client's take nobody's hours
+      await scene.app.read('update clients set archived_at = null where id = $1', [scene.a.id]);
       await scene.app.read('update people set active = false, left_at = now() where id = $1', [scene.people.manager.personId]);
       const left = (await all(lead)).open.filter((row) => row.placementId === placementId);
       expect(left.map(({ personId }) => personId)).toEqual([null, null, null]);

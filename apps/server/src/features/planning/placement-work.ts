@@ -48,14 +48,15 @@ const ENTERING = `select null::uuid as id, 'enter' as kind, i.item ->> 'key' as 
     l.id as "placementId", l.client_id as "clientId", l.piece_id as "pieceId", l.channel_id as "channelId", l.publish_at as "meantAt", l.state = 'scheduled' as "isSigned"
   from follow_up_lists x cross join lateral jsonb_array_elements(x.items) with ordinality as i (item, position)
     join placements l on l.channel_id = x.channel_id and l.client_id = x.client_id join pieces p on p.id = l.piece_id
-    left join people w on w.id = (i.item ->> 'personId')::uuid
+    join clients c on c.id = l.client_id and c.archived_at is null left join people w on w.id = (i.item ->> 'personId')::uuid
   where i.item ->> 'kind' = 'enter' and l.state in ('pencilled', 'scheduled') and l.on_day between $1::date and $2::date and not p.shelved and ($3::uuid[] is null or l.client_id = any($3))
     and not exists (select 1 from follow_ups f where f.placement_id = l.id and f.item_key = (i.item ->> 'key')::uuid and f.kind = 'enter' and f.state <> 'open'
       and f.meant_at = l.publish_at and f.digests = array[p.digests ->> 'shared', coalesce(p.digests -> 'channels' ->> l.channel_id::text, '')])`;
 
 const FOLLOWING = `select f.id, f.kind, f.item_key as "itemKey", f.position, f.words, w.id as "personId", w.active as "isActive", f.minutes, 0 as days, f.due_on as "onDay",
     l.id as "placementId", f.client_id as "clientId", l.piece_id as "pieceId", l.channel_id as "channelId", l.publish_at as "meantAt", true as "isSigned"
-  from follow_ups f join placements l on l.id = f.placement_id left join people w on w.id = f.person_id
+  from follow_ups f join placements l on l.id = f.placement_id join clients c on c.id = f.client_id and c.archived_at is null
+    left join people w on w.id = f.person_id
   where f.kind = 'follow_up' and f.state = 'open' and f.due_on <= $1::date and ($2::uuid[] is null or f.client_id = any($2))`;
 
 /** The days on which what is put in is looked for go so far beyond the day that is asked for: it is done some days before, and those may be days off. */
@@ -63,7 +64,7 @@ const AHEAD_DAYS = 60;
 
 /**
  * What is to be done around placements and is due by a day, the first due first. What was not put in while there was time is a missed placement, and no longer here.
- * @param clientIds null: of all
+ * @param clientIds null: of all that are not archived
  */
 export async function openPlacementWork(
   reader: Reader,
