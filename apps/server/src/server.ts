@@ -21,6 +21,7 @@ import { checkInput, refuseDeepJson } from './platform/http/checks.js';
 import type { Feature } from './platform/feature.js';
 import { OpenRequests } from './platform/http/open-requests.js';
 import { Problem } from './platform/http/problem.js';
+import { sayWritten } from './platform/http/said-changes.js';
 import { ProblemFilter } from './platform/http/problem-filter.js';
 import { contractPipe } from './platform/http/validation.js';
 import { SessionPool } from './platform/database/session-pool.js';
@@ -56,6 +57,7 @@ export async function createServer(config: Config, features?: readonly Feature[]
   app.use('/api', express.json({ limit: '1mb', verify: refuseDeepJson }));
   app.use('/api', checkInput);
   app.use('/api', sessions(app, config));
+  app.use('/api', sayWritten);
   app.setGlobalPrefix('api', { exclude: ['feeds/:secret'] });
   app.useGlobalPipes(contractPipe());
   app.useGlobalFilters(new ProblemFilter(logger));

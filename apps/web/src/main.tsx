@@ -6,10 +6,8 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
-import { clientsQuery } from './api/clients';
 import { ApiProblem } from './lib/api';
-import { loadTheRest } from './lib/lazy-page';
-
+import { loadAhead } from './lib/lazy-page';
 import { routes } from './routes';
 import { WheelPatterns } from './ui/wheel';
 
@@ -33,9 +31,9 @@ createRoot(root).render(
     </QueryClientProvider>
   </StrictMode>,
 );
-// what is on the screen comes first: the other pages are got once its answers are there
-const quiet = queries.getQueryCache().subscribe(() => {
-  if (queries.isFetching() > 0 || queries.getQueryData(clientsQuery.queryKey) === undefined) return;
-  quiet();
-  setTimeout(loadTheRest, 1_000);
-});
+// where the pointer or the keyboard comes to a link, its page is got before it is followed
+for (const coming of ['pointerover', 'focusin'])
+  document.addEventListener(coming, ({ target }) => {
+    const link = target instanceof Element ? target.closest<HTMLAnchorElement>('a[href]') : null;
+    if (link?.origin === location.origin) loadAhead(routes, link.pathname);
+  });

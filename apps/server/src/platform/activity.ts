@@ -4,6 +4,7 @@ import type { App } from './app.js';
 import type { Tx } from './database/transaction.js';
 import type { InstantText } from '@zesting/core';
 import { Activity } from './database/entities/activity.entity.js';
+import { noteWritten } from './http/said-changes.js';
 
 export interface ActivityEntry {
   readonly clientId: string | null;
@@ -19,7 +20,8 @@ export interface ActivityEntry {
 
 /** Writes a line of the activity record, in the transaction of what it tells. */
 export async function recordActivity(tx: Tx, entry: ActivityEntry): Promise<void> {
-  await tx.insert(Activity, { ...entry, detail: (entry.detail ?? {}) as object }); // any JSON
+  const { identifiers } = await tx.insert(Activity, { ...entry, detail: (entry.detail ?? {}) as object }); // any JSON
+  noteWritten(String(identifiers[0]?.['id']));
   await tx.query("select pg_notify('zesting_changes', '')"); // delivered at commit, once per transaction
 }
 

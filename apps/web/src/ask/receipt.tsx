@@ -1,9 +1,11 @@
 import type { ReceiptShape } from '@zesting/contract';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { LanguageContext, LANGUAGES, useLanguage } from '../language/language';
 import { call, wordsOf } from '../lib/api';
 import { VisitorFrame } from '../ui/visitor-frame';
-import { AnswerBack } from './answer-back';
+
+// what sends files comes after how the request stands
+const AnswerBack = lazy(() => import('./answer-back').then((module) => ({ default: module.AnswerBack })));
 
 const STAGES = [
   { key: 'received', words: 'We have it' },
@@ -30,7 +32,9 @@ export function Receipt({ receipt: first, linkId }: { receipt: ReceiptShape; lin
           <Standing receipt={receipt} />
           <Messages receipt={receipt} />
           {receipt.state !== 'withdrawn' && receipt.state !== 'declined' && (
-            <AnswerBack linkId={linkId} isAsked={receipt.state === 'asked_back'} onSent={setReceipt} />
+            <Suspense>
+              <AnswerBack linkId={linkId} isAsked={receipt.state === 'asked_back'} onSent={setReceipt} />
+            </Suspense>
           )}
           {receipt.files.length > 0 && <Files names={receipt.files} />}
           {receipt.canWithdraw && <Withdraw linkId={linkId} onDone={setReceipt} />}

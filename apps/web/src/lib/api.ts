@@ -1,5 +1,6 @@
 import type { ProblemCode } from '@zesting/contract/problems';
 import { noteNow } from './now';
+import { followWrite } from './own-changes';
 import { problemWords } from './words';
 
 /** A refusal by the server, or a connection that failed (`http.offline`). */
@@ -44,12 +45,13 @@ export async function call<T>(path: string, { method = 'GET', body, version, ide
   };
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, {
+    const asked = fetch(`/api${path}`, {
       method,
       headers,
       ...(signal ? { signal } : {}),
       body: isForm ? body : body === undefined ? null : JSON.stringify(body),
     });
+    response = await (method === 'GET' ? asked : followWrite(asked));
   } catch {
     throw new ApiProblem('http.offline', 0, {});
   }

@@ -1,6 +1,7 @@
-import { lazy, type ComponentType, type LazyExoticComponent } from 'react';
+import { isValidElement, lazy, type ComponentType, type LazyExoticComponent } from 'react';
+import { matchRoutes, type RouteObject } from 'react-router';
 
-const loaders: (() => Promise<unknown>)[] = [];
+const loaders = new WeakMap<object, () => Promise<unknown>>();
 const RELOADED = 'zesting.reloaded-at';
 
 /**
@@ -12,8 +13,9 @@ export function lazyPage<Name extends string>(
   load: () => Promise<Record<Name, ComponentType>>,
   name: Name,
 ): LazyExoticComponent<ComponentType> {
-  loaders.push(load);
-  return lazy(async () => ({ default: (await load().catch(reloadOnce))[name] }));
+  const page = lazy(async () => ({ default: (await load().catch(reloadOnce))[name] }));
+  loaders.set(page, load);
+  return page;
 }
 
 /** A new version took the place of the pages that this window knows: it is loaded anew, once, and not again and again. */
@@ -26,15 +28,11 @@ function reloadOnce(error: unknown): never {
   throw error;
 }
 
-/** Loads the other pages while nothing else is to be done, so that going there is quick. */
-export function loadTheRest(): void {
-  const idle = window.requestIdleCallback ?? ((work: () => void) => setTimeout(work, 2_000));
-  const next = () => {
-    const load = loaders.shift();
-    if (load)
-      void load()
-        .catch(() => undefined)
-        .finally(() => idle(next)); // it is asked for again when it is needed
-  };
-  idle(next);
+/** Loads the pages of an address inside the application, so that going there is quick. */
+export function loadAhead(routes: RouteObject[], address: string): void {
+  for (const { route } of matchRoutes(routes, address) ?? []) {
+    const page = isValidElement(route.element) ? route.element.type : undefined;
+    const load = typeof page === 'object' ? loaders.get(page) : undefined;
+    void load?.().catch(() => undefined); // it is asked for again when it is needed
+  }
 }

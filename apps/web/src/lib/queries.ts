@@ -6,6 +6,7 @@ import { toast } from 'sonner';
 import { sessionQuery } from '../api/agency';
 import { clientsQuery } from '../api/clients';
 import { daysOffQuery } from '../api/calendar';
+import { noteAsked } from './own-changes';
 import { offReason, type OffReason } from './off-days';
 import { standingWords } from './words';
 import { ApiProblem, wordsOf } from './api';
@@ -79,7 +80,10 @@ export function useDaysOff(of: {
 /** Refreshes everything that a change may have touched: whatever is on the screen is asked anew, the rest when it is shown again. */
 export function useTouched(): () => void {
   const client = useQueryClient();
-  return () => void client.invalidateQueries({ predicate: (query) => !UNTOUCHED.includes(String(query.queryKey[0])) });
+  return () => {
+    noteAsked();
+    void client.invalidateQueries({ predicate: (query) => !UNTOUCHED.includes(String(query.queryKey[0])) });
+  };
 }
 
 /** A write: refreshes what it may have touched, and says what went wrong unless the caller does. */

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import { sessionQuery } from '../api/agency';
 import { presenceKeys, presenceQuery } from '../api/calendar';
 import { listenLive } from './live';
+import { isKnownAlready } from './own-changes';
 import { useTouched } from './queries';
 
 /** Changes that come close together are asked for once. */
@@ -17,15 +18,23 @@ export function useLive(): void {
   const touched = useTouched();
   useEffect(() => {
     let waiting: ReturnType<typeof setTimeout> | undefined;
+    let told: (readonly string[] | null)[] = [];
+    let isOver = false;
     const stop = listenLive((event) => {
       if (event.kind === 'presence') return void queries.invalidateQueries({ queryKey: presenceKeys.on(event.pieceId) });
-      waiting ??= setTimeout(() => {
+      told.push(event.lines);
+      waiting ??= setTimeout(async () => {
         waiting = undefined;
-        touched();
+        const lines = told.every((some) => some !== null) ? told.flat() : null;
+        told = [];
+        const isKnown = await isKnownAlready(lines);
+        if (isOver) return;
+        if (!isKnown) touched();
         void queries.invalidateQueries({ queryKey: sessionQuery.queryKey }); // the own access may have changed
       }, GATHER_MS);
     });
     return () => {
+      isOver = true;
       clearTimeout(waiting);
       stop();
     };

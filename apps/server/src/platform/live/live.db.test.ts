@@ -1,15 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import { getValue } from '@zesting/core';
+import { getValue, ok } from '@zesting/core';
 import { eventually } from '../../../test-support/eventually.js';
 import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { leave } from '../../features/people/index.js';
 import { assignStep, editPiece } from '../../features/production/index.js';
+import { tellClients } from './live.js';
 
 /** An open stream: what came so far, and how it ends. */
 async function listen(scene: Scene, caller: Caller) {
   const cookie = [...caller.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
   const response = await fetch(`${scene.address}/api/live`, { headers: { Cookie: cookie } });
-  const events: string[] = [];
+  const [events, told]: [string[], string[]] = [[], []];
   const reader = response.body?.pipeThrough(new TextDecoderStream()).getReader();
   let rest = '';
   const ended = (async () => {
@@ -18,10 +19,11 @@ async function listen(scene: Scene, caller: Caller) {
       const blocks = rest.split('\n\n');
       rest = blocks.pop() ?? '';
       events.push(...blocks.flatMap((block) => /^event: (\w+)/m.exec(block)?.[1] ?? []));
+      told.push(...blocks.flatMap((block) => /^event: changed\ndata: (.*)$/m.exec(block)?.[1] ?? []));
     }
     return 'ended';
   })();
-  return { events, ended, close: () => reader?.cancel() };
+  return { events, told, ended, close: () => reader?.cancel() };
 }
 
 /** Waits until it holds; how soon it does is measured by `npm run bench`. */
@@ -63,6 +65,34 @@ describe('live updates', () => {
     await edit(own);
     expect(await within(() => manager.events.length > 0)).toBe(true);
     expect(new Set(manager.events)).toEqual(new Set(['changed']));
+    await Promise.all([lead.close(), manager.close()]);
+  });
+
+  it('name the lines of the record, as the answer to the write does, to each who may see them; what no line tells is more', async () => {
+    const [own, foreign] = [await makePiece(scene, scene.a), await makePiece(scene, scene.b)];
+    const callers = { lead: await callerAs(scene, 'lead'), manager: await callerAs(scene, 'manager') };
+    const lead = await listen(scene, callers.lead);
+    const manager = await listen(scene, callers.manager);
+    await quiet(scene);
+    const write = async (pieceId: string) => {
+      const [row] = await scene.app.read<{ version: number }>('select version from pieces where id = $1', [pieceId]);
+      const answer = await callers.lead.call('PATCH', `/api/pieces/${pieceId}`, {
+        body: { notes: randomUUID() },
+        headers: { 'If-Match': `"${row?.version}"` },
+      });
+      expect(answer.status).toBe(200);
+      return answer.headers.get('Zesting-Wrote') ?? '';
+    };
+    for (const told of [lead.told, manager.told]) told.length = 0;
+    const [other, wrote] = [await write(foreign), await write(own)];
+    expect(wrote).toMatch(/^\d+$/);
+    expect(await within(() => manager.told.length > 0)).toBe(true);
+    expect(manager.told).toEqual([wrote]);
+    expect(await within(() => lead.told.join(' ') === `${other} ${wrote}`)).toBe(true);
+    for (const told of [lead.told, manager.told]) told.length = 0;
+    await scene.app.write(async (tx) => ok(await tellClients(tx, [own])));
+    expect(await within(() => manager.told.length > 0)).toBe(true);
+    expect([manager.told, lead.told]).toEqual([['more'], ['more']]);
     await Promise.all([lead.close(), manager.close()]);
   });
 

@@ -9,7 +9,7 @@ import { LOGGER } from '../logging.js';
 export interface Stream {
   readonly personId: string;
   readonly sessionId: string;
-  /** writes one event; `data` is on one line */
+  /** writes one event; `data` is on one line: of a change the numbers of its lines of the record, or `more` where it is more than they tell */
   readonly send: (event: 'changed' | 'presence', data: string) => void;
   readonly end: () => void;
 }
@@ -20,6 +20,8 @@ const PRESENCE = 'zesting_presence';
 const GATHER_MS = 40;
 /** How often access is looked at again though nothing happens, and the line is kept open. */
 const BEAT_MS = 20_000;
+/** An event names no more lines than so many. */
+const TOLD_AT_MOST = 100;
 /** Numbers are given before commits: a smaller one may come after a larger one. So many are looked at again. */
 const LOOK_BACK = 500;
 
@@ -44,7 +46,7 @@ interface Line {
 
 /**
  * Live updates: listens to the database and tells every open stream that something changed in its viewer's reach. An event carries
- * a number and nothing else; what changed is asked for through the API, which decides anew who may see it.
+ * numbers of lines of the record and nothing else; what changed is asked for through the API, which decides anew who may see it.
  */
 @Injectable()
 export class Live implements OnApplicationBootstrap, BeforeApplicationShutdown {
@@ -125,16 +127,21 @@ export class Live implements OnApplicationBootstrap, BeforeApplicationShutdown {
 
   private async tell(): Promise<void> {
     const lines = await this.freshLines();
-    const [toAll, isForAll] = [this.toAll, lines.some((line) => line.client_id === null)];
+    const [toAll, touched] = [this.toAll, [...this.touched]];
     this.toAll = false;
-    if (lines.length === 0 && this.touched.size === 0 && !toAll) return;
-    const clientIds = new Set([...lines.flatMap((line) => line.client_id ?? []), ...this.touched]);
     this.touched.clear();
+    if (lines.length === 0 && touched.length === 0 && !toAll) return;
     for (const stream of this.streams) {
       const viewer = await this.viewerOf(stream);
-      if (!viewer) this.shut(stream);
-      else if (toAll || isForAll || viewer.role === 'lead' || viewer.clientIds.some((id) => clientIds.has(id)))
-        stream.send('changed', String(this.newest));
+      if (!viewer) {
+        this.shut(stream);
+        continue;
+      }
+      const reaches = (clientId: string) => viewer.role === 'lead' || viewer.clientIds.includes(clientId);
+      const reached = lines.filter((line) => line.client_id === null || reaches(line.client_id));
+      const isMore = toAll || touched.some(reaches); // also changed what no line tells
+      if (reached.length === 0 && !isMore) continue;
+      stream.send('changed', isMore || reached.length > TOLD_AT_MOST ? 'more' : reached.map((line) => line.id).join(' '));
     }
   }
 
