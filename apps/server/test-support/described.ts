@@ -11,8 +11,13 @@ interface Answer {
   readonly content?: { readonly 'application/json'?: { readonly schema: Schema } };
 }
 
-/** What the API says of its answers, ready to be asked. One per server. */
+/** What the API says of its answers, ready to be asked: the same for every server of the application's features, written once. */
 const known = new Map<string, Promise<Described>>();
+const OURS = 'of the features of the application';
+const others = new Set<string>();
+
+/** A server has other features than the application's: it describes itself. */
+export const describesItself = (address: string): void => void others.add(address);
 
 class Described {
   private readonly ajv = new Ajv({ strict: false, allErrors: true });
@@ -84,10 +89,11 @@ const mapped = (properties: Schema): Schema =>
 
 /** Throws where an answer is not as the API describes it. */
 export async function checkDescribed(address: string, method: string, path: string, status: number, body: unknown): Promise<void> {
-  let described = known.get(address);
+  const whose = others.has(address) ? address : OURS;
+  let described = known.get(whose);
   if (!described) {
     described = fetch(`${address}/api/openapi.json`).then(async (answer) => new Described((await answer.json()) as Document)); // its own shape
-    known.set(address, described);
+    known.set(whose, described);
   }
   const faults = (await described).faults(method, path.split('?')[0] ?? '', status, body);
   if (faults.length > 0) throw new Error(`${method} ${path} answers otherwise than it says:\n${faults.slice(0, 8).join('\n')}`);

@@ -7,7 +7,7 @@ import { hashPassword } from '../src/features/identity/index.js';
 import type { Feature } from '../src/platform/feature.js';
 import { Jobs } from '../src/platform/jobs/jobs.js';
 import { createServer } from '../src/server.js';
-import { checkDescribed } from './described.js';
+import { checkDescribed, describesItself } from './described.js';
 import { makeTestDatabase } from './database.js';
 
 export const PASSWORD = 'correct horse';
@@ -93,6 +93,7 @@ export async function makeScene(
   const database = await makeTestDatabase(more.env);
   const server = await createServer(database.config, more.features);
   await server.listen(0, '127.0.0.1');
+  if (more.features) describesItself(await server.getUrl());
   const app = server.get(App);
   app.clock.set(NOW);
   if (more.schema) await app.read(more.schema);
