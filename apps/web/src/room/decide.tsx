@@ -174,7 +174,7 @@ function Boxes({ piece, wanted, hasError, onWanted }: BoxesProps) {
 /** What was pointed at, for whoever pointed. */
 const whereWords = (place: Pointed, { channels }: Pick<RoomPieceShape, 'channels'>): string => {
   if (place.kind === 'stretch') {
-    const on = channels.find((channel) => channel.copyOf === place.channelId);
+    const on = place.textKey === undefined ? channels.find((channel) => channel.copyOf === place.channelId) : undefined;
     return `“${on?.isLaidOut ? wordsBetween(on.copy, place.from, place.to) : place.words}”`;
   }
   return place.kind === 'moment' ? `At ${momentWords(place.atMs)}` : 'This part of the picture';

@@ -2,7 +2,7 @@ import type { MediumShape, RoomChannelShape, RoomPieceShape, RoomShape } from '@
 import { frameOn, mediaOn, wholeFrame, withCovers, type Pointed } from '@zesting/core';
 import { useState } from 'react';
 import { dayWords } from '../lib/format';
-import { CoverWords, MarkedMedium, MarkedText, type Mark } from '../ui/places';
+import { CoverWords, isIn, MarkedMedium, MarkedText, type Mark } from '../ui/places';
 import { posterOf } from '../ui/poster';
 import { Tag } from '../ui/tags';
 import { Decide, type DecideStep } from './decide';
@@ -107,6 +107,9 @@ function wantedMarks(piece: RoomPieceShape, wanted: readonly Wanted[]): Mark[] {
     if (place === null) return [];
     const mark = { id: String(key), number: index + 1, isDone: false, isChosen: false };
     if (place.kind !== 'stretch') return [{ ...mark, place: { ...place, number: 1 } }];
+    const { textKey } = place;
+    if (textKey !== undefined)
+      return [{ ...mark, place: { ...place, onText: piece.texts.find(({ key }) => key === textKey)?.text ?? '' } }];
     const on = piece.channels.find(({ copyOf }) => copyOf === place.channelId);
     return [{ ...mark, place: { ...place, onText: on?.copy ?? '', isLaidOut: on?.isLaidOut === true } }];
   });
@@ -123,7 +126,6 @@ interface AppearanceProps {
 }
 
 function Appearance({ piece, channel, room, marks, onPick, onRather }: AppearanceProps) {
-  const inCopy = ({ place }: Mark) => place.kind === 'stretch' && place.channelId === channel.copyOf;
   const numberOf = ({ assetId }: MediumShape) => piece.media.findIndex((medium) => medium.assetId === assetId) + 1;
   const sourceOf = ({ assetId }: MediumShape) => (room.isView ? `/api/files/${assetId}` : `/api/room/${room.contactId}/files/${assetId}`);
   // what nobody can see cannot be approved
@@ -181,10 +183,12 @@ function Appearance({ piece, channel, room, marks, onPick, onRather }: Appearanc
           </div>
         </>
       )}
-      {piece.texts.map(({ name, text, others }, index) => (
-        <div key={index} className="mt-3">
+      {piece.texts.map(({ key, name, text, others }) => (
+        <div key={key} className="mt-3">
           <p className="text-muted text-[13px]">{name}</p>
-          <p className="whitespace-pre-wrap break-words font-medium">{text}</p>
+          <div className="font-medium">
+            <MarkedText text={text} channelId={null} textKey={key} marks={marks.filter(isIn(null, key))} onPick={onPick} />
+          </div>
           {others.map((wording) => (
             <p key={wording} className="text-[13px] break-words">
               <span className="text-muted">or:</span> {wording}{' '}
@@ -208,7 +212,7 @@ function Appearance({ piece, channel, room, marks, onPick, onRather }: Appearanc
           isLaidOut={channel.isLaidOut}
           under={3}
           channelId={channel.copyOf}
-          marks={marks.filter(inCopy)}
+          marks={marks.filter(isIn(channel.copyOf))}
           onPick={onPick}
         />
       </div>

@@ -139,12 +139,12 @@ export class NamedTextShape {
   text: string;
 }
 
-/** A text besides the copy as a contact reads it, with other wordings to choose from. */
-export class ReadTextShape extends NamedTextShape {
-  others: string[];
-}
-
 /** A text besides the copy, with what it is known by. */
 export class ContentTextShape extends NamedTextShape {
   key: string;
+}
+
+/** A text besides the copy as a contact reads it, with other wordings to choose from. */
+export class ReadTextShape extends ContentTextShape {
+  others: string[];
 }

@@ -8,6 +8,7 @@ import {
   IsObject,
   IsString,
   IsUUID,
+  Matches,
   Max,
   MaxLength,
   Min,
@@ -37,6 +38,12 @@ export class PlaceBody {
   @OptionalOrNull()
   @IsUUID()
   channelId?: string | null;
+
+  /** of a stretch: which of the piece's texts it is, by its key; left away: the copy */
+  @isOf('stretch')
+  @Optional()
+  @Matches(/^[a-z0-9-]{1,40}$/)
+  textKey?: string;
 
   /** of a stretch: from this character of the text (UTF-16 unit, from 0) … */
   @isOf('stretch')

@@ -200,7 +200,12 @@ describe('an area of a picture', () => {
 describe('a place that is pointed at', () => {
   const medium = (assetId: string) => ({ assetId, hash: assetId, name: `${assetId}.png`, alt: '' });
   const content: Content = {
-    shared: { copy: 'We bake.', media: [medium('clip'), medium('picture')], disclosure: '' },
+    shared: {
+      copy: 'We bake.',
+      media: [medium('clip'), medium('picture')],
+      disclosure: '',
+      texts: [{ key: 'subject', name: 'Subject', text: 'Bread at five' }],
+    },
     channels: { feed: { copy: 'On the feed', tags: [], firstComment: '', link: '' } },
   };
   const kindOf = (assetId: string) => (assetId === 'clip' ? 'clip' : 'picture');
@@ -214,6 +219,18 @@ describe('a place that is pointed at', () => {
       channelId: 'feed',
       onText: 'On the feed',
     });
+    const subject = { kind: 'stretch', channelId: null, textKey: 'subject', from: 0, to: 5, words: 'Bread' } as const;
+    const laidOut = { ...content, shared: { ...content.shared, isLaidOut: true } };
+    for (const each of [content, laidOut])
+      expect(placeIn(each, subject, kindOf)).toEqual({
+        kind: 'stretch',
+        channelId: null,
+        textKey: 'subject',
+        textName: 'Subject',
+        from: 0,
+        to: 5,
+        onText: 'Bread at five',
+      });
     expect(placeIn(content, { kind: 'region', assetId: 'picture', ...area }, kindOf)).toMatchObject({ number: 2, ...area });
     expect(placeIn(content, { kind: 'moment', assetId: 'clip', atMs: 1200 }, kindOf)).toMatchObject({ number: 1, atMs: 1200 });
   });
@@ -223,6 +240,8 @@ describe('a place that is pointed at', () => {
     ['no words', { kind: 'stretch', channelId: null, from: 2, to: 3, words: ' ' }],
     ['an empty stretch', { kind: 'stretch', channelId: null, from: 3, to: 3, words: '' }],
     ['an unknown channel', { kind: 'stretch', channelId: 'other', from: 0, to: 2, words: 'On' }],
+    ['a text that is not written', { kind: 'stretch', channelId: null, textKey: 'script', from: 0, to: 2, words: 'We' }],
+    ['the copy’s words in another text', { kind: 'stretch', channelId: null, textKey: 'subject', from: 0, to: 2, words: 'We' }],
     ['an unknown picture', { kind: 'region', assetId: 'other', ...area }],
     ['beyond the edge', { kind: 'region', assetId: 'picture', ...area, x: 9501 }],
     ['an area of a clip', { kind: 'region', assetId: 'clip', ...area }],
@@ -249,6 +268,20 @@ describe('a place in what the content became', () => {
       place: { channelId: 'feed', onText: 'We cook.' },
     });
     expect(followPlace({ ...place, channelId: 'other' }, content('We bake.', 'We bake.'))).toEqual({ state: 'gone', place: null });
+  });
+
+  it('is followed in the text besides the copy that it stood in, and is gone with it', () => {
+    const place = { ...stretch('Bread at five', 'five'), textKey: 'subject', textName: 'Subject' };
+    const written = (text: string): Content => {
+      const { shared, channels } = content('Bread at five', '');
+      return { shared: { ...shared, isLaidOut: true, texts: [{ key: 'subject', name: 'Subject line', text }] }, channels };
+    };
+    expect(placeWords(place)).toBe('Subject: “five”');
+    expect(followPlace(place, written('Fresh bread at five'))).toEqual({
+      state: 'stands',
+      place: { ...place, from: 15, to: 19, onText: 'Fresh bread at five' },
+    });
+    expect(followPlace(place, content('Bread at five', ''))).toEqual({ state: 'gone', place: null });
   });
 
   it('moves with its picture, and is gone with it', () => {

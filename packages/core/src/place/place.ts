@@ -37,11 +37,11 @@ export type Place = Stretch | Region | Moment;
 /** So many characters of a stretch are quoted. */
 const QUOTED_CHARACTERS = 60;
 
-/** A place in words, as in a list of what should change: “quoted words”, picture 2, upper left, clip 1 at 0:12. */
+/** A place in words, as in a list of what should change: “quoted words”, Subject: “quoted words”, picture 2, upper left, clip 1 at 0:12. */
 export function placeWords(place: Place): string {
   switch (place.kind) {
     case 'stretch':
-      return `“${shortened(readOf(place).trim().replace(/\s+/gu, ' '), QUOTED_CHARACTERS)}”`;
+      return `${place.textName === undefined ? '' : `${place.textName}: `}“${shortened(readOf(place).trim().replace(/\s+/gu, ' '), QUOTED_CHARACTERS)}”`;
     case 'region': {
       const where = areaWords(place);
       return `picture ${place.number}${where && `, ${where}`}`;
@@ -127,22 +127,29 @@ export function followPlace(place: Place, content: Content, language = 'en'): Fo
     const number = content.shared.media.findIndex(({ assetId }) => assetId === place.assetId) + 1;
     return number === 0 ? { state: 'gone', place: null } : { state: 'stands', place: { ...place, number } };
   }
-  const onText = copyOf(content, place.channelId);
-  const layout = layoutOf(content, place.channelId);
+  const onText = textOf(content, place);
+  const layout = layoutOf(content, place);
   const { isLaidOut: _, ...rest } = place;
   const { state, from, to } = followStretch(place, onText, language);
   return { state, place: state === 'gone' ? null : { ...rest, from, to, onText, ...layout } };
 }
 
-const copyOf = (content: Content, channelId: string | null): string =>
-  channelId === null ? content.shared.copy : (content.channels[channelId]?.copy ?? '');
+/** Which text a stretch is of. */
+type TextOf = Pick<Stretch, 'channelId' | 'textKey'>;
 
-const layoutOf = ({ shared }: Content, channelId: string | null): Pick<Stretch, 'isLaidOut'> =>
-  channelId === null && shared.isLaidOut ? { isLaidOut: true } : {};
+const findText = ({ shared }: Content, { textKey }: TextOf) => shared.texts?.find(({ key }) => key === textKey);
+
+function textOf(content: Content, of: TextOf): string {
+  if (of.textKey !== undefined) return findText(content, of)?.text ?? '';
+  return of.channelId === null ? content.shared.copy : (content.channels[of.channelId]?.copy ?? '');
+}
+
+const layoutOf = ({ shared }: Content, { channelId, textKey }: TextOf): Pick<Stretch, 'isLaidOut'> =>
+  channelId === null && textKey === undefined && shared.isLaidOut ? { isLaidOut: true } : {};
 
 /** A place as somebody points at it; what it stood on is looked up. */
 export type Pointed =
-  | { readonly kind: 'stretch'; readonly channelId: string | null; readonly from: number; readonly to: number; readonly words: string }
+  | (TextOf & { readonly kind: 'stretch'; readonly from: number; readonly to: number; readonly words: string })
   | ({ readonly kind: 'region'; readonly assetId: string } & Area)
   | { readonly kind: 'moment'; readonly assetId: string; readonly atMs: number };
 
@@ -153,10 +160,11 @@ export type Pointed =
  */
 export function placeIn(content: Content, pointed: Pointed, kindOf: (assetId: string) => 'picture' | 'clip' | null): Place | null {
   if (pointed.kind === 'stretch') {
-    const { channelId, from, to, words } = pointed;
-    const onText = copyOf(content, channelId);
-    const isThere = from < to && onText.slice(from, to) === words && words.trim() !== '';
-    return isThere ? { kind: 'stretch', channelId, from, to, onText, ...layoutOf(content, channelId) } : null;
+    const { textKey, from, to, words } = pointed;
+    const onText = textOf(content, pointed);
+    if (from >= to || onText.slice(from, to) !== words || words.trim() === '') return null;
+    if (textKey === undefined) return { kind: 'stretch', channelId: pointed.channelId, from, to, onText, ...layoutOf(content, pointed) };
+    return { kind: 'stretch', channelId: null, textKey, textName: findText(content, pointed)?.name ?? '', from, to, onText };
   }
   const number = content.shared.media.findIndex(({ assetId }) => assetId === pointed.assetId) + 1;
   if (number === 0) return null;

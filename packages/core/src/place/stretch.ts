@@ -1,10 +1,14 @@
 import { compareText } from '../compare/index.js';
 
-/** A stretch of a piece's copy, as it stood when somebody spoke of it. */
+/** A stretch of a piece's copy, or of another of its texts, as it stood when somebody spoke of it. */
 export interface Stretch {
   readonly kind: 'stretch';
   /** the channel whose own copy it is; null: the copy that channels share */
   readonly channelId: string | null;
+  /** which of the piece's texts it is, by what that is known by in its format; absent: the copy */
+  readonly textKey?: string;
+  /** what that text was called then */
+  readonly textName?: string;
   /** from this character (UTF-16 unit) of the text, counted from 0 … */
   readonly from: number;
   /** … up to but without this one */

@@ -28,8 +28,8 @@ export async function lookUpPlaces(
 }
 
 /** What a body points at: its checks saw that what belongs to its kind is there. */
-function pointedBy({ kind, channelId = null, from = 0, to = 0, words = '', assetId = '', ...rest }: PlaceBody): Pointed {
-  if (kind === 'stretch') return { kind, channelId, from, to, words };
+function pointedBy({ kind, channelId = null, textKey, from = 0, to = 0, words = '', assetId = '', ...rest }: PlaceBody): Pointed {
+  if (kind === 'stretch') return { kind, channelId, ...(textKey === undefined ? {} : { textKey }), from, to, words };
   if (kind === 'moment') return { kind, assetId, atMs: rest.atMs ?? 0 };
   return { kind, assetId, x: rest.x ?? 0, y: rest.y ?? 0, width: rest.width ?? 0, height: rest.height ?? 0 };
 }

@@ -23,10 +23,10 @@ describe('remarks', () => {
   });
   afterAll(() => scene.close());
 
-  const write = async (copy: string, onFeed = '') => {
+  const write = async (copy: string, onFeed = '', texts: object[] = []) => {
     const [row] = await scene.app.read<{ content_version: number }>('select content_version from pieces where id = $1', [pieceId]);
     const feed = { channelId: scene.a.channelIds[0] ?? '', copy: onFeed, tags: [], firstComment: '', link: '' };
-    const content = { shared: { copy, disclosure: '', media: [{ assetId: pictureId, alt: '' }] }, channels: [feed] };
+    const content = { shared: { copy, disclosure: '', media: [{ assetId: pictureId, alt: '' }], texts }, channels: [feed] };
     getValue(await editContent(scene.app, scene.people.lead, pieceId, content, row?.content_version ?? 0));
   };
   beforeEach(async () => {
@@ -90,6 +90,7 @@ describe('remarks', () => {
     for (const place of [
       { ...oven, words: 'Other words' },
       { ...oven, channelId: scene.a.channelIds[1] },
+      { ...oven, textKey: 'subject' },
       { ...corner(), assetId: scene.a.id },
       { ...corner(), x: 9000 },
       { kind: 'moment', assetId: pictureId, atMs: 0 },
@@ -100,6 +101,7 @@ describe('remarks', () => {
       { kind: 'stretch', from: 0, to: 2 },
       { kind: 'region', assetId: pictureId },
       { ...oven, from: -1 },
+      { ...oven, textKey: 'Not a key' },
       'here',
     ])
       expect((await say(manager, { place }))?.body['code']).toBe('http.invalid');
@@ -215,6 +217,9 @@ describe('remarks', () => {
   });
 
   it('of a contact are asked for at places in the version, kept in words in the record, and followed into the next', async () => {
+    const text = { key: 'subject', name: 'Subject', isLong: false, prompt: '', limit: null, isNeeded: false };
+    await scene.app.read('update formats set texts = $1', [JSON.stringify([text])]);
+    await write(COPY, 'On the feed', [{ key: 'subject', text: 'Bread at five' }]);
     const packetId = await send();
     const [piece] = await inRoom();
     const decide = (things: object[]) =>
@@ -228,10 +233,12 @@ describe('remarks', () => {
       { text: 'Not so\n hot', place: oven },
       { text: 'Brighter', place: corner() },
       { text: 'Off', place: feed },
+      { text: 'At six', place: { kind: 'stretch', textKey: 'subject', from: 9, to: 13, words: 'five' } },
       { text: 'All in all, shorter' },
     ];
     expect((await decide(things))?.body).toMatchObject({ outcome: 'changes', round: 2 });
-    const words = '“The oven is hot.”: Not so hot\npicture 1, upper left: Brighter\n“On”: Off\nAll in all, shorter';
+    const words =
+      '“The oven is hot.”: Not so hot\npicture 1, upper left: Brighter\n“On”: Off\nSubject: “five”: At six\nAll in all, shorter';
     const record = await signOffRecord(scene.app, pieceId);
     expect(JSON.stringify(record)).toContain(JSON.stringify(words));
     // once more by the same tap: nothing new
@@ -241,10 +248,11 @@ describe('remarks', () => {
       ['Not so hot', true, false],
       ['Brighter', true, false],
       ['Off', true, false],
+      ['At six', true, false],
       ['All in all, shorter', true, false],
     ]);
     expect((await lead?.call('DELETE', `/api/remarks/${remarks[0]?.id}`))?.body['code']).toBe('note.of_another');
-    await write('Come and see. The oven is warm. We bake at five.', 'On the feed');
+    await write('Come and see. The oven is warm. We bake at five.', 'On the feed', [{ key: 'subject', text: 'Fresh bread at six' }]);
     await way.make(pieceId, ['design', 'check']);
     expect(await way.send(scene.a, [pieceId])).toEqual({ ok: false, failure: { code: 'remark.open' } });
     await way.settleAll(pieceId);
@@ -260,6 +268,7 @@ describe('remarks', () => {
       ['Not so hot', '“The oven is hot.”', 'The oven is warm.'],
       ['Brighter', 'picture 1, upper left', expect.objectContaining({ number: 1, x: 0 })],
       ['Off', '“On”', 'On'],
+      ['At six', 'Subject: “five”', 'six'],
       ['All in all, shorter', '', null],
     ]);
   });

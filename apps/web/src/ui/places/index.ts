@@ -1,3 +1,3 @@
 export { CoverWords, MarkedMedium } from './marked-medium';
 export { MarkedText } from './marked-text';
-export { MarkNumber, type Mark } from './mark';
+export { isIn, MarkNumber, type Mark } from './mark';

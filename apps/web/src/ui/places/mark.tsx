@@ -16,6 +16,12 @@ export const isOn =
   ({ place }: Mark): boolean =>
     place.kind !== 'stretch' && place.assetId === assetId;
 
+/** Whether a mark stands in a text: a channel's own copy, the copy that channels share, or another of the piece's texts. */
+export const isIn =
+  (channelId: string | null, textKey?: string) =>
+  ({ place }: Mark): boolean =>
+    place.kind === 'stretch' && place.textKey === textKey && (textKey !== undefined || place.channelId === channelId);
+
 const LOOKS = {
   open: 'bg-rind text-card border-rind',
   done: 'bg-card text-muted border-line-strong',

@@ -12,6 +12,8 @@ interface MarkedTextProps {
   readonly under?: number;
   /** whose own copy it is; null: what channels share */
   readonly channelId: string | null;
+  /** which of the piece's texts it is; undefined: the copy */
+  readonly textKey?: string | undefined;
   /** those that stand in this text */
   readonly marks: readonly Mark[];
   readonly onChoose?: ((id: string) => void) | undefined;
@@ -19,10 +21,11 @@ interface MarkedTextProps {
   readonly onPick?: ((pointed: Pointed) => void) | undefined;
 }
 
-/** A piece's copy with the remarks that stand in it. */
-export function MarkedText({ text, isLaidOut = false, under, channelId, marks, onChoose, onPick }: MarkedTextProps) {
+/** A piece's copy, or another of its texts, with the remarks that stand in it. */
+export function MarkedText({ text, isLaidOut = false, under, channelId, textKey, marks, onChoose, onPick }: MarkedTextProps) {
   const whole = useRef<HTMLDivElement>(null);
-  const pick = (from: number, to: number) => onPick?.({ kind: 'stretch', channelId, from, to, words: text.slice(from, to) });
+  const pick = (from: number, to: number) =>
+    onPick?.({ kind: 'stretch', channelId, ...(textKey === undefined ? {} : { textKey }), from, to, words: text.slice(from, to) });
   const pickMarked = () => {
     const marked = whole.current && onPick ? markedIn(whole.current) : null;
     if (!marked) return;

@@ -139,7 +139,12 @@ function pieceShape(item: ItemRow, said: readonly ClientRemark[], files: Readonl
     mine: item.mine,
     media: item.content.shared.media.filter(({ assetId }) => files.has(assetId)).map((medium) => mediumShape(medium, files)),
     disclosure: item.content.shared.disclosure,
-    texts: (item.content.shared.texts ?? []).map(({ key, name, text }) => ({ name, text, others: othersThan(text, item.others[key]) })),
+    texts: (item.content.shared.texts ?? []).map(({ key, name, text }) => ({
+      key,
+      name,
+      text,
+      others: othersThan(text, item.others[key]),
+    })),
     channels: item.channels.map(({ id, ...channel }) => {
       const part = item.content.channels[id] ?? EMPTY_CHANNEL_PART;
       const laidOut = laidOutOn(item.content, id);

@@ -34,7 +34,7 @@ type SharedCopy = Pick<ContentShape['shared'], 'copy' | 'isLaidOut'>;
 /** What is pointed at, in words. */
 const pointedWords = (place: Pointed, shared: SharedCopy): string => {
   if (place.kind === 'stretch')
-    return `“${shared.isLaidOut && place.channelId === null ? wordsBetween(shared.copy, place.from, place.to) : place.words}”`;
+    return `“${shared.isLaidOut && place.channelId === null && place.textKey === undefined ? wordsBetween(shared.copy, place.from, place.to) : place.words}”`;
   return place.kind === 'moment' ? `the moment ${momentWords(place.atMs)}` : 'the part of the picture';
 };
 

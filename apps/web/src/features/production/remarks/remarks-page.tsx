@@ -7,7 +7,7 @@ import { pieceQuery, remarksQuery } from '../../../api/production';
 import { useSearch } from '../../../lib/use-search';
 import { buttonClass } from '../../../ui/button';
 import { Empty, PageHead } from '../../../ui/page';
-import { CoverWords, MarkedMedium, MarkedText, type Mark } from '../../../ui/places';
+import { CoverWords, isIn, MarkedMedium, MarkedText, type Mark } from '../../../ui/places';
 import { posterOf } from '../../../ui/poster';
 import { ComposeRemark, useRemarkDraft } from './compose-remark';
 import { contentOf, marksOf, placed } from './remark-place';
@@ -99,7 +99,7 @@ function Appearance({ piece, channelId, onChannel, marks, onChoose, onPick }: Ap
   const isOwn = channel !== undefined && channel.copy.trim() !== '';
   const copy = isOwn ? channel.copy : shared.copy;
   const copyOf = isOwn ? channel.channelId : null;
-  const inCopy = (mark: Mark) => mark.place.kind === 'stretch' && mark.place.channelId === copyOf;
+  const written = shared.texts.filter(({ text }) => text.trim() !== '');
   return (
     <section aria-label="The piece" className="card p-4">
       <div role="group" aria-label="As on" className="flex flex-wrap gap-2 mb-3">
@@ -136,13 +136,26 @@ function Appearance({ piece, channelId, onChannel, marks, onChoose, onPick }: Ap
           </div>
         )}
         <div className="grid gap-2">
-          {copy.trim() === '' && shown.length === 0 && <p className="text-muted">Nothing is written yet.</p>}
+          {written.map(({ key, name, text }) => (
+            <div key={key}>
+              <p className="text-muted text-[13px]">{name}</p>
+              <MarkedText
+                text={text}
+                channelId={null}
+                textKey={key}
+                marks={marks.filter(isIn(null, key))}
+                onChoose={onChoose}
+                onPick={onPick}
+              />
+            </div>
+          ))}
+          {copy.trim() === '' && written.length === 0 && shown.length === 0 && <p className="text-muted">Nothing is written yet.</p>}
           <MarkedText
             text={copy}
             isLaidOut={!isOwn && shared.isLaidOut}
             under={1}
             channelId={copyOf}
-            marks={marks.filter(inCopy)}
+            marks={marks.filter(isIn(copyOf))}
             onChoose={onChoose}
             onPick={onPick}
           />
