@@ -154,6 +154,10 @@ test('texts besides the copy: asked for by the format, written with their limits
     const piece = room.getByRole('article', { name: 'Newsletter: open greenhouse' });
     await expect(piece.getByText('Open greenhouse', { exact: true })).toBeVisible();
     await expect(piece.getByText('Preview line')).toBeVisible();
+    await piece.getByRole('button', { name: 'Ask for changes' }).click();
+    await piece.getByRole('button', { name: 'Point at: Open greenhouse' }).click();
+    await expect(piece.getByText('Subject: “Open greenhouse”')).toBeVisible();
+    await piece.getByRole('textbox', { name: 'Change 1' }).fill('Say on which day');
     await expectAccessible(room);
   });
 });

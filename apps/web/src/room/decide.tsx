@@ -114,7 +114,7 @@ export function Decide({ piece, contactId, step, onStep, wanted, onWanted, onDec
 }
 
 interface BoxesProps {
-  readonly piece: Pick<RoomPieceShape, 'channels'>;
+  readonly piece: Pick<RoomPieceShape, 'channels' | 'texts'>;
   readonly wanted: readonly Wanted[];
   readonly hasError: boolean;
   readonly onWanted: (wanted: readonly Wanted[]) => void;
@@ -172,9 +172,11 @@ function Boxes({ piece, wanted, hasError, onWanted }: BoxesProps) {
 }
 
 /** What was pointed at, for whoever pointed. */
-const whereWords = (place: Pointed, { channels }: Pick<RoomPieceShape, 'channels'>): string => {
+const whereWords = (place: Pointed, { channels, texts }: Pick<RoomPieceShape, 'channels' | 'texts'>): string => {
   if (place.kind === 'stretch') {
-    const on = place.textKey === undefined ? channels.find((channel) => channel.copyOf === place.channelId) : undefined;
+    const named = texts.find(({ key }) => key === place.textKey);
+    if (named) return `${named.name}: “${place.words}”`;
+    const on = channels.find((channel) => channel.copyOf === place.channelId);
     return `“${on?.isLaidOut ? wordsBetween(on.copy, place.from, place.to) : place.words}”`;
   }
   return place.kind === 'moment' ? `At ${momentWords(place.atMs)}` : 'This part of the picture';

@@ -1,4 +1,5 @@
-import { ArrayMaxSize, ArrayNotEmpty, IsBoolean, IsIn, IsInt, IsString, IsUUID, Max, MaxLength, Min } from 'class-validator';
+import { CHECKLIST_LIMIT, CHECKLIST_LINE_LIMIT } from '@zesting/core';
+import { ArrayMaxSize, ArrayNotEmpty, IsArray, IsBoolean, IsIn, IsInt, IsString, IsUUID, Max, MaxLength, Min } from 'class-validator';
 import { IsNotBlank, IsDay, Optional, OptionalOrNull, OrNull } from '../fields/index.js';
 import {
   PURPOSES,
@@ -95,6 +96,21 @@ export class TickBody {
 
   @IsBoolean()
   isDone: boolean;
+
+  /** what the line says where it was looked at: another line in its place is not ticked for it */
+  @Optional()
+  @IsString()
+  @MaxLength(CHECKLIST_LINE_LIMIT)
+  text?: string;
+}
+
+/** What is looked at before a step of a piece is handed in; empty: nothing. */
+export class ChecklistBody {
+  @IsArray()
+  @ArrayMaxSize(CHECKLIST_LIMIT)
+  @IsString({ each: true })
+  @MaxLength(CHECKLIST_LINE_LIMIT, { each: true })
+  lines: string[];
 }
 
 export class RemainingBody {

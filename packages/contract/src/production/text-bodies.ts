@@ -4,6 +4,7 @@ import {
   ArrayUnique,
   IsArray,
   IsBoolean,
+  IsIn,
   IsInt,
   IsString,
   Matches,
@@ -12,6 +13,7 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
+import { CHANNEL_KINDS, type ChannelKind } from '@zesting/core';
 import { IsNotBlank, Optional, OptionalOrNull } from '../fields/index.js';
 
 /** A text of a piece besides its copy. */
@@ -75,6 +77,13 @@ export class OutlineHeadingBody {
   @IsString()
   @MaxLength(300)
   prompt: string;
+
+  /** only for copy that goes out on channels of these kinds and no others; left away or empty: wherever it goes out */
+  @Optional()
+  @IsArray()
+  @ArrayUnique()
+  @IsIn(CHANNEL_KINDS, { each: true })
+  kinds?: ChannelKind[];
 }
 
 /** What a text is told apart by where people read it; a body may lack it, which its own rule refuses. */

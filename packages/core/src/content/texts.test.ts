@@ -5,6 +5,7 @@ import {
   firstDraft,
   frozen,
   namedTexts,
+  outlineFor,
   tidied,
   wordingsOf,
   writtenTexts,
@@ -53,6 +54,19 @@ describe('the texts of a piece besides its copy', () => {
     expect(namedTexts([{ key: 'strange', text: 'X' }], asked, before)).toBeUndefined();
     expect(namedTexts([{ key: 'old', text: 'O' }], asked)).toBeUndefined();
   });
+});
+
+describe('an outline', () => {
+  const general = { heading: 'What it is about', prompt: '' };
+  const letter = { heading: 'In two sentences', prompt: '', kinds: ['newsletter'] };
+  const short = { heading: 'The first line', prompt: '', kinds: ['newsletter', 'microblog'] };
+  it.each([
+    ['nowhere yet', [], [general]],
+    ['on another kind', ['blog'], [general]],
+    ['on its kind', ['newsletter'], [general, letter, short]],
+    ['on its kind and another', ['newsletter', 'blog'], [general]],
+    ['on two of which one heading is for both', ['newsletter', 'microblog'], [general, short]],
+  ])('of a copy that goes out %s', (_, kinds, expected) => expect(outlineFor([general, letter, short], kinds)).toEqual(expected));
 });
 
 describe('a first draft', () => {

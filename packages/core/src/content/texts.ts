@@ -40,7 +40,13 @@ export interface FormatText {
 export interface OutlineHeading {
   readonly heading: string;
   readonly prompt: string;
+  /** only for copy that goes out on channels of these kinds and no others; absent or empty: wherever it goes out */
+  readonly kinds?: readonly string[];
 }
+
+/** The headings of a format's outline for a copy that goes out on channels of these kinds. @param kinds empty: it is not known yet on which */
+export const outlineFor = <Heading extends OutlineHeading>(outline: readonly Heading[], kinds: readonly string[]): Heading[] =>
+  outline.filter(({ kinds: only = [] }) => only.length === 0 || (kinds.length > 0 && kinds.every((kind) => only.includes(kind))));
 
 /** What is there to be written of a piece besides its copy. */
 export interface WrittenText extends FormatText {

@@ -1,4 +1,5 @@
 import type { FormatText, OutlineHeading } from '../content/index.js';
+import type { ChannelKind } from './index.js';
 
 /** What pieces of a format are written by. */
 export interface WritingStock {
@@ -17,7 +18,11 @@ const line = (key: string, name: string, prompt: string, limit: number | null = 
   isNeeded: false,
 });
 const lines = (key: string, name: string, prompt: string): FormatText => ({ ...line(key, name, prompt), isLong: true });
-const heading = (text: string, prompt: string): OutlineHeading => ({ heading: text, prompt });
+const heading = (text: string, prompt: string, ...kinds: ChannelKind[]): OutlineHeading => ({
+  heading: text,
+  prompt,
+  ...(kinds.length > 0 ? { kinds } : {}),
+});
 
 /** What the usual formats have besides their copy, and what their copy begins from, by the names of the formats: common practice, for the agency to change. */
 export const WRITING_STOCK: Readonly<Record<string, WritingStock>> = {
@@ -51,6 +56,7 @@ export const WRITING_STOCK: Readonly<Record<string, WritingStock>> = {
       heading('What it is about', 'The question, and why somebody has it'),
       heading('What we know', 'Three things, each with an example'),
       heading('What to do now', 'One step that can be taken today'),
+      heading('In two sentences', 'What makes a reader of the newsletter open the article', 'newsletter'),
     ],
   },
   Newsletter: {

@@ -6,7 +6,10 @@ import { takeStock } from './use-cases/take-stock.js';
 
 const SUBJECT = { key: 'subject', name: 'Subject', isLong: false, prompt: 'Why open it', limit: 20, isNeeded: true };
 const SCRIPT = { key: 'script', name: 'Script', isLong: true, prompt: '', limit: null, isNeeded: false };
-const OUTLINE = [{ heading: 'What it is about', prompt: 'The question' }];
+const OUTLINE = [
+  { heading: 'What it is about', prompt: 'The question' },
+  { heading: 'In short', prompt: '', kinds: ['newsletter', 'blog'] },
+];
 
 describe('what pieces of a format are written by', () => {
   let scene: Scene;
@@ -226,7 +229,7 @@ describe('what pieces of a format are written by', () => {
     const contact = await callerByLink(scene, 'room', scene.a.contactId);
     const room = (await contact.call('GET', `/api/room/${scene.a.contactId}`)).body as unknown as RoomShape;
     const seen = room.packets.flatMap(({ pieces }) => pieces).find((one) => one.pieceId === pieceId);
-    expect(seen?.texts).toEqual([{ name: 'Subject', text: 'Back', others: ['Again', 'Here'] }]);
+    expect(seen?.texts).toEqual([{ key: 'subject', name: 'Subject', text: 'Back', others: ['Again', 'Here'] }]);
     await write([{ key: 'subject', text: 'Back', others: [] }]);
     expect(await texts()).toEqual([['Back', []]]);
   });

@@ -96,6 +96,63 @@ describe('the checklist of a step', () => {
     expect(await listOf('check')).toEqual(LINES.map((line) => `${line}: nobody`));
   });
 
+  describe('is said on one piece', () => {
+    const version = async (id = stepId) =>
+      (await scene.app.read<{ version: number }>('select version from steps where id = $1', [id]))[0]?.version ?? 0;
+    const set = async (lines: string[], { by = callers.manager, id = stepId, at = -1 } = {}) =>
+      by.call('PUT', `/api/steps/${id}/checklist`, { body: { lines }, headers: { 'If-Match': `"${at < 0 ? await version(id) : at}"` } });
+
+    it('for a step that was added by hand too', async () => {
+      const body: PathChangeBody = {
+        kind: 'add',
+        stepId,
+        title: 'Proof',
+        does: 'check',
+        skill: 'check',
+        place: 'after',
+        spanDays: 1,
+        effortMinutes: 10,
+      };
+      getValue(await changePiecePath(scene.app, scene.people.lead, pieceId, [body]));
+      const [added] = await scene.app.read<{ id: string }>("select id from steps where piece_id = $1 and title = 'Proof'", [pieceId]);
+      expect((await set([' Names ', '', 'Days', 'Names'], { id: added?.id ?? '' })).status).toBe(204);
+      expect(await scene.app.read('select checklist from steps where id = $1', [added?.id])).toEqual([{ checklist: ['Names', 'Days'] }]);
+    });
+
+    it('and keeps what is ticked with its line, wherever that stands now; the rest is told of other pieces nothing', async () => {
+      const other = await stepOf(scene, await makePiece(scene, scene.a), 'write');
+      await tick(0);
+      await tick(2);
+      expect((await set([LINES[2] ?? '', 'A new one', LINES[1] ?? ''])).status).toBe(204);
+      const who = scene.people.staff.name;
+      expect(await listOf()).toEqual([`${LINES[2]}: ${who}`, 'A new one: nobody', `${LINES[1]}: nobody`]);
+      expect(await scene.app.read('select checklist from steps where id = $1', [other])).toEqual([{ checklist: LINES }]);
+      const [line] = await scene.app.read<{ detail: object }>(
+        "select detail from activities where verb = 'step.checklist_set' order by id desc limit 1",
+      );
+      expect(line?.detail).toMatchObject({ step: 'Write', checklist: { from: LINES, to: [LINES[2], 'A new one', LINES[1]] } });
+    });
+
+    it('so that nobody ticks another line than they looked at', async () => {
+      await set(['A new one', LINES[0] ?? '']);
+      const ticked = await callers.staff.call('PUT', `/api/steps/${stepId}/tick`, { body: { position: 0, isDone: true, text: LINES[0] } });
+      expect(ticked.body).toMatchObject({ code: 'step.line_unknown' });
+      expect(await listOf()).toEqual(['A new one: nobody', `${LINES[0]}: nobody`]);
+    });
+
+    it('by who manages the client, one at a time, and while it is open', async () => {
+      expect((await set([], { by: callers.staff })).status).toBe(403);
+      const at = await version();
+      const both = await Promise.all([set(['One'], { at }), set(['Other'], { at })]);
+      expect(both.map(({ status }) => status).sort()).toEqual([204, 412]);
+      expect((await set(['x'.repeat(121)])).body).toMatchObject({ code: 'http.invalid' });
+      expect((await set(['Theirs'], { id: await stepOf(scene, pieceId, 'sign_off') })).body).toMatchObject({ code: 'step.client_decides' });
+      await set([]);
+      expect(await handed()).toBeNull();
+      expect((await set(['Late'])).body).toMatchObject({ code: 'step.already_finished' });
+    });
+  });
+
   it('goes with a step that is left out, and comes back with it; a part that is split off has it too', async () => {
     const change = async (body: PathChangeBody) => getValue(await changePiecePath(scene.app, scene.people.lead, pieceId, [body]));
     await tick(0);

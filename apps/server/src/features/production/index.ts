@@ -44,6 +44,7 @@ export { addAsset, addPieceFile, type FileOwner, type Upload, claimFiles, claimF
 export { subjectOfPiece } from './queries/subject-of-piece.js';
 export { changePiecePath, stepLeftOut } from './use-cases/change-path.js';
 export { assignStep, giveStep, turnDownStep } from './use-cases/assign-step.js';
+export { setChecklist } from './use-cases/set-checklist.js';
 export { takeWith } from './use-cases/take-with.js';
 export { giveFirst } from './use-cases/give-first.js';
 export { createPiece, type NewPiece, pieceMade } from './use-cases/create-piece.js';

@@ -1,6 +1,7 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import {
   AssignBody,
+  ChecklistBody,
   ChaseBody,
   HandBackBody,
   RemainingBody,
@@ -17,6 +18,7 @@ import { Problem, valueOrProblem } from '../../platform/http/problem.js';
 import { candidatesFor } from './queries/candidates.js';
 import { myStepsOf } from './queries/my-steps.js';
 import { assignStep, doerOf, turnDownStep } from './use-cases/assign-step.js';
+import { setChecklist } from './use-cases/set-checklist.js';
 import { takeWith } from './use-cases/take-with.js';
 import { chaseDoer, chaseOfStep } from './use-cases/chase-doer.js';
 import { acceptStep, beginStep, handBack, handIn, sayRemaining, tickLine } from './use-cases/do-step.js';
@@ -81,6 +83,19 @@ export class StepsController {
     @IfMatch() version: number,
   ): Promise<void> {
     valueOrProblem(await takeWith(this.app, viewer, stepId, body.personId ?? null, version));
+  }
+
+  /** Says what is looked at before it is handed in, on this piece alone. Needs If-Match with the step's version. */
+  @Put(':stepId/checklist')
+  @HttpCode(204)
+  @Access('step.assign', { step: 'stepId' })
+  async checklist(
+    @CurrentViewer() viewer: Viewer,
+    @Param('stepId') stepId: string,
+    @Body() body: ChecklistBody,
+    @IfMatch() version: number,
+  ): Promise<void> {
+    valueOrProblem(await setChecklist(this.app, viewer, stepId, body.lines, version));
   }
 
   @Post(':stepId/begin')

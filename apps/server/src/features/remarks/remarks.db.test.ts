@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { getValue } from '@zesting/core';
-import type { RemarksShape, RoomShape } from '@zesting/contract';
+import type { ContentTextBody, RemarksShape, RoomShape } from '@zesting/contract';
 import { callerAs, callerByLink, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { signOffIn } from '../../../test-support/sign-off.js';
 import { addPieceFile, assignStep, editContent } from '../production/index.js';
@@ -23,7 +23,7 @@ describe('remarks', () => {
   });
   afterAll(() => scene.close());
 
-  const write = async (copy: string, onFeed = '', texts: object[] = []) => {
+  const write = async (copy: string, onFeed = '', texts: ContentTextBody[] = []) => {
     const [row] = await scene.app.read<{ content_version: number }>('select content_version from pieces where id = $1', [pieceId]);
     const feed = { channelId: scene.a.channelIds[0] ?? '', copy: onFeed, tags: [], firstComment: '', link: '' };
     const content = { shared: { copy, disclosure: '', media: [{ assetId: pictureId, alt: '' }], texts }, channels: [feed] };

@@ -166,6 +166,7 @@ const TABLE: Record<string, string> = {
   'GET /api/steps/{stepId}/candidates': managers,
   'PUT /api/steps/{stepId}/doer': managers,
   'PUT /api/steps/{stepId}/with': managers,
+  'PUT /api/steps/{stepId}/checklist': managers,
   'GET /api/steps/{stepId}/chase': managers,
   'POST /api/steps/{stepId}/chase': managers,
   'PUT /api/steps/{stepId}/remaining': makers,

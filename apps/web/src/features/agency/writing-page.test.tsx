@@ -34,6 +34,11 @@ describe('what each format is written by', () => {
     const outline = screen.getByRole('group', { name: 'Outline of the copy' });
     await user.click(within(outline).getByRole('button', { name: 'Add a heading' }));
     await user.type(within(outline).getByLabelText('Heading'), 'News');
+    await user.click(within(outline).getByText('On every channel'));
+    await user.click(within(outline).getByLabelText('Newsletter'));
+    await user.click(within(outline).getByLabelText('Blog'));
+    await user.click(within(outline).getByLabelText('Newsletter'));
+    expect(within(outline).getByText('Only on: Blog')).toBeVisible();
     await user.click(screen.getByRole('button', { name: 'Save' }));
     await waitFor(() => expect(sent('PUT')).toHaveLength(1));
     const [put] = sent('PUT');
@@ -50,7 +55,7 @@ describe('what each format is written by', () => {
           isNeeded: false,
         },
       ],
-      outline: [{ heading: 'News', prompt: '' }],
+      outline: [{ heading: 'News', prompt: '', kinds: ['blog'] }],
       isLaidOut: true,
     });
   });

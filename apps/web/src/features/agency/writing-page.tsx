@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { FormatTextBody, FormatWritingShape, OutlineHeadingBody } from '@zesting/contract';
+import { CHANNEL_KINDS, CHANNEL_STOCK, type ChannelKind } from '@zesting/core';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { formatWritingsQuery } from '../../api/agency';
@@ -117,16 +118,37 @@ function FormatWriting({ format, isLocked }: { format: FormatWritingShape; isLoc
             addWords="Add a heading"
             empty="None: the copy begins empty."
           >
-            {({ heading, prompt }, put) => (
+            {({ heading, prompt, kinds = [] }, put) => (
               <div className="grid gap-2 sm:grid-cols-[1fr_2fr]">
                 <Named label="Heading" value={heading} most={120} onChange={(next) => put({ heading: next })} />
                 <Named label="What helps to write it" value={prompt} most={300} onChange={(next) => put({ prompt: next })} />
+                <OnlyOn heading={heading} kinds={kinds} onPut={(next) => put({ kinds: next })} />
               </div>
             )}
           </ListEditor>
         </div>
       </fieldset>
     </EditedSection>
+  );
+}
+
+/** On which kinds of channel a heading belongs into copy that goes out there and nowhere else. */
+function OnlyOn({ heading, kinds, onPut }: { heading: string; kinds: readonly ChannelKind[]; onPut: (kinds: ChannelKind[]) => void }) {
+  const names = CHANNEL_KINDS.filter((kind) => kinds.includes(kind)).map((kind) => CHANNEL_STOCK[kind].name);
+  return (
+    <details className="text-[13px] sm:col-span-2">
+      <summary className="text-muted min-h-6">{names.length === 0 ? 'On every channel' : `Only on: ${names.join(', ')}`}</summary>
+      <div role="group" aria-label={`Only on, for ${heading || 'a heading without a name'}`} className="flex flex-wrap gap-x-5">
+        {CHANNEL_KINDS.map((kind) => (
+          <Ticked
+            key={kind}
+            label={CHANNEL_STOCK[kind].name}
+            isOn={kinds.includes(kind)}
+            onChange={(isOn) => onPut(CHANNEL_KINDS.filter((each) => (each === kind ? isOn : kinds.includes(each))))}
+          />
+        ))}
+      </div>
+    </details>
   );
 }
 

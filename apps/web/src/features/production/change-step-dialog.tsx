@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
-import { isByClient } from '@zesting/core';
-import type { PathChangeBody, StepShape } from '@zesting/contract';
+import { CHECKLIST_LIMIT, CHECKLIST_LINE_LIMIT, isByClient } from '@zesting/core';
+import type { ChecklistBody, PathChangeBody, StepShape } from '@zesting/contract';
 import { useState, type FormEvent } from 'react';
 import { toast } from 'sonner';
 import { skillsQuery } from '../../api/production';
@@ -13,11 +13,12 @@ import { Field } from '../../ui/field';
 import { FormDialog } from '../../ui/form-dialog';
 import { PathMoves } from './path-moves';
 
-type Doing = 'pin' | 'retime' | 'add' | 'split' | 'leave_out';
+type Doing = 'pin' | 'retime' | 'checklist' | 'add' | 'split' | 'leave_out';
 
 const DOING: readonly (readonly [Doing, string])[] = [
   ['pin', 'Finish day'],
   ['retime', 'Days and hours'],
+  ['checklist', 'Checklist'],
   ['add', 'Add a step'],
   ['split', 'Split'],
   ['leave_out', 'Leave out'],
@@ -25,6 +26,7 @@ const DOING: readonly (readonly [Doing, string])[] = [
 const ACTIONS: Record<Doing, string> = {
   pin: 'Pin it',
   retime: 'Change it',
+  checklist: 'Keep the checklist',
   add: 'Add it',
   split: 'Split it',
   leave_out: 'Leave it out',
@@ -46,13 +48,15 @@ interface Draft {
   readonly place: 'before' | 'after' | 'beside';
   readonly days: string;
   readonly hours: string;
+  /** one to a line */
+  readonly lines: string;
 }
 
 /** Which ways there are for a step: the client's is only given days, and what is begun stays. */
 const waysOf = (step: StepShape): readonly (readonly [Doing, string])[] =>
   DOING.filter(
     ([doing]) =>
-      (doing !== 'split' || !isByClient(step.kind)) &&
+      ((doing !== 'split' && doing !== 'checklist') || !isByClient(step.kind)) &&
       (doing !== 'leave_out' || (step.optional && step.startedOn === null && step.kind !== 'sign_off')),
   );
 
@@ -63,6 +67,7 @@ const draftFor = (doing: Doing, step: StepShape): Draft => ({
   skill: isByClient(step.kind) ? '' : step.skill,
   place: step.kind === 'sign_off' ? 'before' : 'after',
   days: String(doing === 'retime' ? step.spanDays : doing === 'split' ? Math.max(1, Math.floor(step.spanDays / 2)) : 1),
+  lines: step.checklist.map(({ text }) => text).join('\n'),
   hours: String(doing === 'retime' ? step.effortMinutes / 60 : doing === 'split' ? Math.round(step.leftMinutes / 30) / 4 : 1),
 });
 
@@ -79,6 +84,8 @@ function changeOf(doing: Doing, draft: Draft, step: StepShape): PathChangeBody |
     effortMinutes >= 0 &&
     effortMinutes <= 12_000;
   switch (doing) {
+    case 'checklist':
+      return undefined; // moves nothing: it is sent by itself
     case 'leave_out':
       return { kind: doing, stepId, version };
     case 'pin':
@@ -107,8 +114,16 @@ function changeOf(doing: Doing, draft: Draft, step: StepShape): PathChangeBody |
   }
 }
 
+/** The lines of a checklist as they were typed; undefined where they are too many, or one is too long. */
+function linesOf(typed: string): string[] | undefined {
+  const lines = typed.split('\n').map((line) => line.trim());
+  const said = [...new Set(lines)].filter((line) => line !== '');
+  return said.length <= CHECKLIST_LIMIT && said.every((line) => line.length <= CHECKLIST_LINE_LIMIT) ? said : undefined;
+}
+
 /** What is missing, in words, where a change cannot be sent. */
 function missingWords(doing: Doing, draft: Draft): string {
+  if (doing === 'checklist') return `A checklist has ${CHECKLIST_LIMIT} lines at most, of ${CHECKLIST_LINE_LIMIT} characters each.`;
   if (doing === 'pin') return 'Choose a day, or take the one away that is pinned.';
   if ((doing === 'add' || doing === 'split') && draft.title.trim() === '') return 'A step needs a name.';
   if (doing === 'add' && draft.does !== 'deliver' && draft.skill === '') return 'Say which skill it takes.';
@@ -136,31 +151,36 @@ export function ChangeStepDialog({
   const send = useWrite((changes: readonly PathChangeBody[]) => call(`/pieces/${pieceId}/path`, { method: 'POST', body: { changes } }), {
     quiet: true,
   });
+  const { id: stepId, version } = step;
+  const lines = linesOf(draft.lines);
+  const keep = useWrite((body: ChecklistBody) => call(`/steps/${stepId}/checklist`, { method: 'PUT', body, version }), { quiet: true });
   const put = (part: Partial<Draft>) => {
     setDraft({ ...draft, ...part });
     setWrong(undefined);
   };
   const onSubmit = (event: FormEvent) => {
     event.preventDefault();
-    if (!change) return setWrong(missingWords(doing, draft));
-    send.mutate([change], {
+    const then = {
       onSuccess: () => {
         toast(doneWords(doing, draft, step));
         onClose();
       },
-      onError: (problem) => setWrong(wordsOf(problem)),
-    });
+      onError: (problem: Error) => setWrong(wordsOf(problem)),
+    };
+    if (doing === 'checklist' && lines) return keep.mutate({ lines }, then);
+    if (!change) return setWrong(missingWords(doing, draft));
+    send.mutate([change], then);
   };
   const action = doing === 'pin' && draft.finishOn === '' && step.pinnedFinishOn ? 'Take the pin away' : ACTIONS[doing];
   return (
     <FormDialog
-      form={{ onSubmit, wrong, busy: send.isPending }}
+      form={{ onSubmit, wrong, busy: send.isPending || keep.isPending }}
       onClose={onClose}
       title={`Change “${step.title}”`}
       action={action}
       look={doing === 'leave_out' ? 'danger' : 'main'}
       leave="Leave as it is"
-      aside={<PathMoves pieceId={pieceId} changes={change ? [change] : []} />}
+      {...(doing === 'checklist' ? { wide: true } : { aside: <PathMoves pieceId={pieceId} changes={change ? [change] : []} /> })}
     >
       <div className="mb-3.5">
         <Choice
@@ -183,6 +203,16 @@ export function ChangeStepDialog({
           draft={draft}
           put={put}
         />
+      )}
+      {doing === 'checklist' && (
+        <Field
+          label="What is looked at before it is handed in"
+          help="A line each, on this piece alone. What is ticked stays ticked where its line stays."
+        >
+          {(control) => (
+            <textarea {...control} className="field" rows={8} value={draft.lines} onChange={({ target }) => put({ lines: target.value })} />
+          )}
+        </Field>
       )}
       {doing === 'leave_out' && (
         <p className="mb-3.5">
@@ -337,6 +367,7 @@ function NewStepFields({ isSplit, step, draft, put }: FieldsProps & { isSplit: b
 function doneWords(doing: Doing, { finishOn, title }: Draft, step: StepShape): string {
   if (doing === 'pin')
     return finishOn ? `“${step.title}” is to be finished on ${dayWords(finishOn)}.` : `“${step.title}” is not pinned any more.`;
+  if (doing === 'checklist') return `“${step.title}” has its checklist.`;
   if (doing === 'leave_out') return `“${step.title}” is left out.`;
   if (doing === 'retime') return `“${step.title}” has other days and hours.`;
   return `“${title.trim()}” is on the path.`;

@@ -1,4 +1,4 @@
-import type { ChannelContentShape, ContentShape } from '@zesting/contract';
+import type { ChannelContentShape, ContentShape, PieceShape } from '@zesting/contract';
 import {
   copycheck,
   lengthOn,
@@ -20,6 +20,7 @@ import { Field } from '../../ui/field';
 import { ChannelMedia } from './channel-media';
 import { ChannelPreview, PreviewDialog } from './channel-preview';
 import { TagSetChoice } from './tag-set-choice';
+import { FirstDraft } from './writing/first-draft';
 
 type Shared = ContentShape['shared'];
 
@@ -32,7 +33,7 @@ export interface Checked {
 }
 
 interface ChannelEditorProps {
-  readonly pieceId: string;
+  readonly piece: PieceShape;
   readonly part: ChannelContentShape;
   readonly shared: Shared;
   readonly readOnly: boolean;
@@ -56,7 +57,7 @@ export const findingsOn = (part: ChannelContentShape, shared: Shared, { rules, a
 ];
 
 /** One channel's own part, with how it will look there and what does not fit. */
-export function ChannelEditor({ pieceId, part, shared, readOnly, checked, channels, onChange }: ChannelEditorProps) {
+export function ChannelEditor({ piece, part, shared, readOnly, checked, channels, onChange }: ChannelEditorProps) {
   const [isLarge, setLarge] = useState(false);
   const content = contentOf(part, shared);
   const length = lengthOn(content, part.channelId, part.rules);
@@ -82,10 +83,20 @@ export function ChannelEditor({ pieceId, part, shared, readOnly, checked, channe
             />
           )}
         </Field>
+        {!readOnly && (
+          <FirstDraft
+            piece={piece}
+            channel={part}
+            channels={channels}
+            copy={part.copy}
+            isLaidOut={false}
+            onPut={(copy) => onChange({ ...part, copy })}
+          />
+        )}
         <TagsField part={part} readOnly={readOnly} notes={notesAt(findings, 'tags')} onChange={onChange} />
         {!readOnly && (
           <TagSetChoice
-            pieceId={pieceId}
+            pieceId={piece.id}
             channelName={part.name}
             onChoose={(tags) => onChange({ ...part, tags: withTagSet(part.tags, { tags }) })}
           />
@@ -113,7 +124,7 @@ export function ChannelEditor({ pieceId, part, shared, readOnly, checked, channe
             />
           )}
         </Field>
-        <AskPages pieceId={pieceId} what={part.name} findings={findings} />
+        <AskPages pieceId={piece.id} what={part.name} findings={findings} />
         <ChannelMedia part={part} media={shared.media} channels={channels} readOnly={readOnly} onChange={(parts) => onChange(...parts)} />
       </div>
       <figure className="card p-3 bg-paper">

@@ -91,7 +91,13 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
         onChange={putCopy}
       />
       {!readOnly && (
-        <FirstDraft piece={piece} copy={draft.shared.copy} isLaidOut={isLaidOut} onPut={(copy) => putCopy({ copy, isLaidOut })} />
+        <FirstDraft
+          piece={piece}
+          channels={draft.channels}
+          copy={draft.shared.copy}
+          isLaidOut={isLaidOut}
+          onPut={(copy) => putCopy({ copy, isLaidOut })}
+        />
       )}
       {!readOnly && <WordsToUse text={copyWords(draft.shared)} words={rules.wordsToUse} />}
       {!readOnly && (
@@ -139,7 +145,7 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
           ),
           content: (
             <ChannelEditor
-              pieceId={piece.id}
+              piece={piece}
               part={part}
               shared={draft.shared}
               readOnly={readOnly}

@@ -59,6 +59,7 @@ export const feature: WebFeature = {
     'piece.changes_asked': 'asked for changes',
     'step.assigned': 'assigned a step',
     'step.taken_with': 'said who takes a step together with its doer',
+    'step.checklist_set': 'changed the checklist of a step',
     'step.ticked': 'ticked a line of its checklist',
     'step.tick_taken_back': 'took back a tick of its checklist',
     'step.begun': 'began',

@@ -50,7 +50,7 @@ function Line({ stepId, position, line: { text, tick } }: { stepId: string; posi
         checked={isDone}
         onChange={({ target }) => {
           hold(target.checked);
-          say.mutate({ position, isDone: target.checked }, { onError: () => hold(undefined) });
+          say.mutate({ position, isDone: target.checked, text }, { onError: () => hold(undefined) });
         }}
       />
       <span className="min-w-0 break-words">

@@ -37,7 +37,11 @@ export function setFormatWriting(
       limit,
       isNeeded,
     }));
-    const outline = body.outline.map(({ heading, prompt }) => ({ heading: heading.trim(), prompt: prompt.trim() }));
+    const outline = body.outline.map(({ heading, prompt, kinds = [] }) => ({
+      heading: heading.trim(),
+      prompt: prompt.trim(),
+      ...(kinds.length > 0 ? { kinds } : {}),
+    }));
     await tx.update(
       Format,
       { id: formatId },

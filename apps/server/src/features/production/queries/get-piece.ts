@@ -11,7 +11,6 @@ import {
   type Content,
   type CopyLanguage,
   type FormatText,
-  type OutlineHeading,
   writtenTexts,
   type PlannedStep,
 } from '@zesting/core';
@@ -23,6 +22,7 @@ import type {
   ChecklistLineShape,
   ContentShape,
   DecisionShape,
+  OutlineHeadingBody,
   PieceShape,
   PlacementShape,
   StepShape,
@@ -57,7 +57,7 @@ interface PieceColumns {
   notes: string;
   format_name: string;
   format_texts: FormatText[];
-  format_outline: OutlineHeading[];
+  format_outline: OutlineHeadingBody[];
   format_lays_out: boolean;
   client_language: CopyLanguage;
   pillar_id: string | null;
@@ -176,10 +176,10 @@ const CHECKLIST = `coalesce((select jsonb_agg(jsonb_build_object('text', line.te
 
 async function stepShapes(app: App, viewer: Viewer, source: PieceSource, state: PieceState, book: CalendarBook): Promise<StepShape[]> {
   const rows = await app.read<StepColumns>(
-    `select s.id, s.title, s.kind, s.skill, s.doer_id, case when ${isClientsStep('s')} then 'the client' else d.name end as doer_name, s.with_id, w.name as with_name, s.span_days,
+    `select s.id, s.title, s.kind, s.skill, s.doer_id, case when ${isClientsStep('s')} then 'the client' else d.name end as doer_name, w.id as with_id, w.name as with_name, s.span_days,
        s.effort_minutes, coalesce(s.remaining_minutes, s.effort_minutes) as left_minutes, s.predicted_start_on, s.predicted_finish_on, s.behind_steps, s.same_day, s.round, s.started_on, s.finished_on, s.remark, s.predecessor_ids, s.pinned_finish_on, s.optional, s.version, ${CHECKLIST} as checklist,
        coalesce(d.role = 'freelance', false) and s.accepted_on is null and s.started_on is null and s.finished_on is null as is_offered
-     from steps s left join people d on d.id = s.doer_id left join people w on w.id = s.with_id where s.piece_id = $1 order by s.position`,
+     from steps s left join people d on d.id = s.doer_id left join people w on w.id = s.with_id and (w.left_at is null or s.finished_on is not null) where s.piece_id = $1 order by s.position`,
     [source.id],
   );
   const planned = new Map(state.plan?.steps.map((step) => [step.id, step]));

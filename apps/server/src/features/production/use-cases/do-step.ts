@@ -113,14 +113,14 @@ export function tickLine(
   app: App,
   viewer: Viewer,
   stepId: string,
-  { position, isDone }: TickBody,
+  { position, isDone, text }: TickBody,
 ): Promise<Result<null, Refused | { code: 'step.line_unknown' }>> {
   return app.write<null, Refused | { code: 'step.line_unknown' }>(async (tx, now) => {
     const { piece, step, steps } = await lockStep(tx, stepId);
     const refused = mayDo(viewer, step, steps);
     if (refused) return fail(refused);
     const line = step.checklist[position];
-    if (line === undefined) return fail({ code: 'step.line_unknown' });
+    if (line === undefined || (text !== undefined && text !== line)) return fail({ code: 'step.line_unknown' });
     const isThere = await tx.existsBy(StepTick, { stepId, position });
     if (isThere === isDone) return ok(null);
     if (isDone) await tx.insert(StepTick, { stepId, position, personId: viewer.personId, at: now });

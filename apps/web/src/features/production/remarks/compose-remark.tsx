@@ -28,13 +28,16 @@ export function useRemarkDraft(pieceId: string) {
   return { draft, change, forget: () => setKept(null) };
 }
 
-/** The copy that channels share, in which something is pointed at. */
-type SharedCopy = Pick<ContentShape['shared'], 'copy' | 'isLaidOut'>;
+/** What channels share, in which something is pointed at. */
+type SharedCopy = Pick<ContentShape['shared'], 'copy' | 'isLaidOut' | 'texts'>;
 
 /** What is pointed at, in words. */
 const pointedWords = (place: Pointed, shared: SharedCopy): string => {
-  if (place.kind === 'stretch')
-    return `“${shared.isLaidOut && place.channelId === null && place.textKey === undefined ? wordsBetween(shared.copy, place.from, place.to) : place.words}”`;
+  if (place.kind === 'stretch') {
+    const named = shared.texts.find(({ key }) => key === place.textKey);
+    if (named) return `${named.name}: “${place.words}”`;
+    return `“${shared.isLaidOut && place.channelId === null ? wordsBetween(shared.copy, place.from, place.to) : place.words}”`;
+  }
   return place.kind === 'moment' ? `the moment ${momentWords(place.atMs)}` : 'the part of the picture';
 };
 

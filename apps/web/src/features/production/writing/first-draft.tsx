@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { AidAskBody, AidDraftShape, PieceShape } from '@zesting/contract';
-import { firstDraft } from '@zesting/core';
+import { firstDraft, outlineFor } from '@zesting/core';
 import { useState } from 'react';
 import { phrasesForQuery } from '../../../api/library';
 import { call, wordsOf } from '../../../lib/api';
@@ -15,6 +15,10 @@ import { draftAnswers } from './draft-answers';
 
 interface FirstDraftProps {
   readonly piece: PieceShape;
+  /** whose own copy it is for; left away: for the copy that channels share */
+  readonly channel?: { readonly channelId: string; readonly name: string; readonly kind: string };
+  /** the channels of the piece as they are written now */
+  readonly channels: readonly { readonly channelId: string; readonly kind: string; readonly copy: string }[];
   readonly copy: string;
   /** its copy has headings and lists: so has the draft */
   readonly isLaidOut: boolean;
@@ -22,19 +26,25 @@ interface FirstDraftProps {
 }
 
 /** How this kind of piece is written, beside its copy; and where nothing is written yet, a draft to begin from. */
-export function FirstDraft({ piece, copy, isLaidOut, onPut }: FirstDraftProps) {
+export function FirstDraft({ piece, channel, channels, copy, isLaidOut, onPut }: FirstDraftProps) {
   const [isOpen, setOpen] = useState(false);
-  const { outline } = piece.content;
+  // what is shared goes out wherever nothing else is written
+  const shared = channels.filter((each) => each.copy.trim() === '').map(({ kind }) => kind);
+  const outline = outlineFor(piece.content.outline, channel ? [channel.kind] : shared);
   const answers = draftAnswers(piece.brief.requests);
   const { data } = useQuery(phrasesForQuery(piece.id));
   const openings = (data?.phrases ?? []).filter(({ kind }) => kind === 'opening');
   const isBegun = copy.trim() !== '';
   if (outline.length === 0 && (isBegun || openings.length + answers.length === 0)) return null;
+  // a channel whose copy is outlined no other than the shared one needs no second
+  if (channel && outline.every(({ kinds = [] }) => kinds.length === 0)) return null;
   return (
     <div className="-mt-2 mb-3 text-[13px]">
       {outline.length > 0 && (
         <details>
-          <summary className="text-muted min-h-6">Outline of the format “{piece.formatName}”</summary>
+          <summary className="text-muted min-h-6">
+            Outline of the format “{piece.formatName}”{channel && ` on ${channel.name}`}
+          </summary>
           <ol className="list-decimal pl-6 my-1">
             {outline.map(({ heading, prompt }, index) => (
               <li key={index}>
@@ -46,12 +56,13 @@ export function FirstDraft({ piece, copy, isLaidOut, onPut }: FirstDraftProps) {
       )}
       {!isBegun && (
         <Button className="mt-1" onClick={() => setOpen(true)}>
-          Make a first draft
+          {channel ? `Draft for ${channel.name}` : 'Make a first draft'}
         </Button>
       )}
       {isOpen && (
         <DraftDialog
           pieceId={piece.id}
+          title={channel ? `A first draft for ${channel.name}` : 'Make a first draft'}
           canAskAid={piece.content.canAskAid}
           outline={outline}
           isLaidOut={isLaidOut}
@@ -70,6 +81,7 @@ export function FirstDraft({ piece, copy, isLaidOut, onPut }: FirstDraftProps) {
 
 interface DraftDialogProps {
   readonly pieceId: string;
+  readonly title: string;
   /** a writing aid can be asked */
   readonly canAskAid: boolean;
   readonly outline: PieceShape['content']['outline'];
@@ -81,13 +93,13 @@ interface DraftDialogProps {
 }
 
 /** What a draft is made of, and what it comes to. Nothing is saved by it. */
-function DraftDialog({ pieceId, canAskAid, outline, isLaidOut, openings, answers, onPut, onClose }: DraftDialogProps) {
+function DraftDialog({ pieceId, title, canAskAid, outline, isLaidOut, openings, answers, onPut, onClose }: DraftDialogProps) {
   const [opening, setOpening] = useState<string | null>(openings[0]?.id ?? null);
   const [withOutline, setWithOutline] = useState(true);
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const chosen = {
     opening: openings.find(({ id }) => id === opening)?.text ?? '',
-    outline: withOutline ? outline : [],
+    outline: withOutline ? outline.map(({ heading, prompt }) => ({ heading, prompt })) : [],
     answers: answers.filter((_, index) => !left.has(index)),
   };
   const own = firstDraft(chosen.opening, chosen.outline, chosen.answers, { isLaidOut });
@@ -105,7 +117,7 @@ function DraftDialog({ pieceId, canAskAid, outline, isLaidOut, openings, answers
       open
       wide
       onClose={onClose}
-      title="Make a first draft"
+      title={title}
       description="An opening, the outline and what the brief says, to write on from. It is put into the copy and not saved yet."
     >
       <div className="grid gap-x-6 md:grid-cols-2">

@@ -1,6 +1,6 @@
-import { render, screen, within } from '@testing-library/react';
+import { cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import type { BriefRequestShape, PieceShape, WrittenTextShape } from '@zesting/contract';
+import type { BriefRequestShape, OutlineHeadingBody, PieceShape, WrittenTextShape } from '@zesting/contract';
 import { useState } from 'react';
 import { Refusal, showServed, type Answer } from '../../../../test-support/served';
 import { draftAnswers } from './draft-answers';
@@ -117,7 +117,14 @@ describe('a first draft', () => {
 
   const show = (
     copy: string,
-    { outline = [{ heading: 'What it is about', prompt: 'The question' }], isLaidOut = false, canAskAid = false, aid = {} as Answer } = {},
+    {
+      outline = [{ heading: 'What it is about', prompt: 'The question' }] as OutlineHeadingBody[],
+      isLaidOut = false,
+      canAskAid = false,
+      aid = {} as Answer,
+      channels = [] as { channelId: string; name: string; kind: string; copy: string }[],
+      on = undefined as number | undefined,
+    } = {},
   ) => {
     const put: string[] = [];
     const piece = {
@@ -130,10 +137,18 @@ describe('a first draft', () => {
       { id: 'o1', kind: 'opening', text: 'Stop kneading.' },
       { id: 'c1', kind: 'closing', text: 'See you on Saturday.' },
     ];
-    const { user, sent } = showServed(<FirstDraft piece={piece} copy={copy} isLaidOut={isLaidOut} onPut={(draft) => put.push(draft)} />, {
-      'GET /pieces/p1/phrases': { phrases },
-      'POST /pieces/p1/drafts': aid,
-    });
+    const channel = on === undefined ? undefined : channels[on];
+    const { user, sent } = showServed(
+      <FirstDraft
+        piece={piece}
+        {...(channel ? { channel } : {})}
+        channels={channels}
+        copy={copy}
+        isLaidOut={isLaidOut}
+        onPut={(draft) => put.push(draft)}
+      />,
+      { 'GET /pieces/p1/phrases': { phrases }, 'POST /pieces/p1/drafts': aid },
+    );
     return { user, put, sent };
   };
 
@@ -151,6 +166,38 @@ describe('a first draft', () => {
     await user.click(within(dialog).getByRole('button', { name: 'Put it into the copy' }));
     expect(put).toEqual([draft.textContent]);
     expect(screen.queryByRole('dialog')).toBeNull();
+  });
+
+  describe('of a format whose outline differs by channel', () => {
+    const outline: OutlineHeadingBody[] = [
+      { heading: 'What it is about', prompt: '' },
+      { heading: 'In two sentences', prompt: '', kinds: ['newsletter'] },
+    ];
+    const blog = { channelId: 'b', name: 'Blog', kind: 'blog', copy: '' };
+    const letter = { channelId: 'n', name: 'Letter', kind: 'newsletter', copy: '' };
+    const headings = () => screen.queryAllByRole('listitem', { hidden: true }).map(({ textContent }) => textContent?.trim());
+
+    it('has what holds wherever the shared copy goes out', async () => {
+      show('', { outline, channels: [blog, letter] });
+      await screen.findByRole('button', { name: 'Make a first draft' });
+      expect(headings()).toEqual(['What it is about']);
+    });
+
+    it('has what is for one channel where the others have copy of their own', async () => {
+      show('', { outline, channels: [{ ...blog, copy: 'Its own' }, letter] });
+      await screen.findByRole('button', { name: 'Make a first draft' });
+      expect(headings()).toEqual(['What it is about', 'In two sentences']);
+    });
+
+    it('is drafted for the channel that has an outline of its own, and offered on no other', async () => {
+      const { user, put } = show('', { outline, channels: [blog, letter], on: 1 });
+      await user.click(await screen.findByRole('button', { name: 'Draft for Letter' }));
+      await user.click(screen.getByRole('button', { name: 'Put it into the copy' }));
+      expect(put[0]).toContain('In two sentences');
+      cleanup();
+      show('', { outline, channels: [blog, letter], on: 0 });
+      expect(screen.queryByRole('button')).toBeNull();
+    });
   });
 
   it('has headings where the copy has them', async () => {
