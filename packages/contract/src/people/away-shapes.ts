@@ -1,5 +1,6 @@
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsInt, IsUUID, ValidateNested } from 'class-validator';
+import type { PlacementWorkKind } from '@zesting/core';
 import { TimeOffBody } from './time-off-bodies.js';
 
 /** A step that somebody else takes over. */
@@ -46,11 +47,26 @@ export class AwayGiveShape {
   personName: string;
 }
 
+/** Something that is to be done around a placement by who is away on its day. */
+export class AwayAroundShape {
+  kind: PlacementWorkKind;
+  words: string;
+  pieceId: string;
+  pieceTitle: string;
+  clientId: string;
+  channelName: string;
+  dueOn: string;
+  /** what is put in comes on the last working day before; a follow-up that is due stays on its day */
+  thenOn: string;
+}
+
 /** What an absence would come to, and who could take over. */
 export class AwayShape {
   /** what becomes later by it, the worst first; and what others have that becomes late by what is proposed */
   pieces: AwayPieceShape[];
   gives: AwayGiveShape[];
+  /** what is to be done around what goes out or went out, and falls into it */
+  around: AwayAroundShape[];
   /** false where time was up before everything was looked at */
   isWhole: boolean;
 }

@@ -1,6 +1,7 @@
 import { getValue } from '@zesting/core';
 import type { AwayShape } from '@zesting/contract';
 import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { movePlacement } from '../calendar/index.js';
 import { predict } from '../planning/index.js';
 import { assignStep } from '../production/index.js';
 
@@ -63,6 +64,38 @@ describe('somebody is away', () => {
     const told = await scene.app.read<{ name: string }>('select p.name from notices n join people p on p.id = n.person_id');
     expect(told.map(({ name }) => name)).toContain('Fay');
     expect((await preview({ ...week, startOn: '2027-03-09', endOn: '2027-03-08' })).code).toBe('time_off.order_wrong');
+  });
+
+  it('what they have to do around what goes out is told: put in before they go, or due while they are away', async () => {
+    const pieceId = await makePiece(scene, scene.a, '2027-03-10');
+    const [placement] = await scene.app.read<{ id: string; version: number; channel_id: string }>(
+      'select id, version, channel_id from placements where piece_id = $1 order by channel_id limit 1',
+      [pieceId],
+    );
+    const { personId } = scene.people.staff;
+    const item = { kind: 'enter', words: 'Put it in', days: 0, forDays: 1, minutes: 15, personId };
+    const others = { ...item, words: 'Not theirs', personId: null };
+    const put = await lead.call('PUT', `/api/channels/${placement?.channel_id}/follow-ups`, {
+      body: { items: [item, others] },
+      headers: { 'If-Match': '"0"' },
+    });
+    expect(put.status).toBe(204);
+    const at = { on: '2027-03-10', at: '10:00' };
+    getValue(await movePlacement(scene.app, scene.people.lead, placement?.id ?? '', at, placement?.version ?? 0));
+    await scene.app.read(
+      `insert into follow_ups (placement_id, client_id, kind, item_key, position, words, person_id, minutes, due_on, state)
+       select $1, $2, 'follow_up', gen_random_uuid(), 0, 'Answer', $3, 10, d::date, 'open' from unnest(array['2027-03-11', '2027-03-15']) d`,
+      [placement?.id, scene.a.id, personId],
+    );
+    const next = { startOn: '2027-03-08', endOn: '2027-03-12', part: 1 };
+    const told = { pieceId, pieceTitle: 'A piece', clientId: scene.a.id };
+    expect((await preview(next)).around).toEqual([
+      { ...told, kind: 'enter', words: 'Put it in', channelName: expect.any(String) as string, dueOn: '2027-03-10', thenOn: '2027-03-05' },
+      { ...told, kind: 'follow_up', words: 'Answer', channelName: expect.any(String) as string, dueOn: '2027-03-11', thenOn: '2027-03-11' },
+    ]);
+    expect((await preview({ ...next, startOn: '2027-03-11' })).around.map(({ words }) => words)).toEqual(['Answer']);
+    await scene.app.read('delete from follow_ups');
+    await scene.app.read('delete from follow_up_lists');
   });
 
   it('all or none: a step that somebody else has by now, or that changed, leaves nothing entered', async () => {

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import type { AwayBody, AwayGiveShape, AwayPieceShape, AwayShape, TimeOffBody } from '@zesting/contract';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { awayQuery } from '../../api/people';
 import { call, wordsOf } from '../../lib/api';
@@ -65,6 +66,7 @@ export function AwayDialog({ personId, name, off, onDone, onClose }: AwayDialogP
             left={left}
             onToggle={(stepId) => setLeft(new Set(left.has(stepId) ? [...left].filter((id) => id !== stepId) : [...left, stepId]))}
           />
+          <Around around={away.data.around} />
           {!away.data.isWhole && <p className="text-muted text-[13px] mt-2">Time was up before everything was looked at.</p>}
           <div className="flex flex-wrap justify-end gap-2 mt-4">
             <Button onClick={onClose}>Not yet</Button>
@@ -100,6 +102,46 @@ function Late({ away, isWhole }: { away: AwayShape; isWhole: boolean }) {
           );
         })}
       </ul>
+    </section>
+  );
+}
+
+/** What goes out or went out meanwhile, and what they have to do around it. */
+function Around({ around }: Pick<AwayShape, 'around'>) {
+  const { clientOf } = useClients();
+  if (around.length === 0) return null;
+  return (
+    <section aria-labelledby="around-away" className="mt-4">
+      <h3 id="around-away" className="text-base mb-1">
+        To do around what goes out
+      </h3>
+      <ul>
+        {around.map((work, index) => {
+          const client = clientOf(work.clientId);
+          return (
+            <li key={index} className="flex flex-wrap items-center gap-x-3 gap-y-1 py-1.5 border-t border-line first:border-t-0">
+              <ClientCode code={client?.code ?? ''} colour={client?.colour ?? 0} name={client?.name ?? ''} />
+              <span className="flex-1 min-w-40 break-words">
+                <span className="font-medium">{work.words}</span>: {work.pieceTitle}, {work.channelName}
+              </span>
+              {work.thenOn < work.dueOn ? (
+                <span className="text-[13px]">
+                  {dayWords(work.dueOn)} now, {dayWords(work.thenOn)} then
+                </span>
+              ) : (
+                <Tag tone="rind">due {dayWords(work.dueOn)}, while away</Tag>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      <p className="text-muted text-[13px] mt-1">
+        Who does what around a channel is said on its client’s page. What is due while they are away stands with its account manager under{' '}
+        <Link to="/calendar/going-out" className="text-pine underline">
+          Going out
+        </Link>
+        .
+      </p>
     </section>
   );
 }
