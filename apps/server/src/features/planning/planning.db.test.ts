@@ -17,6 +17,8 @@ import {
 import { seeded } from '../../../test-support/seeded.js';
 import { Jobs } from '../../platform/jobs/jobs.js';
 import { editClient } from '../clients/index.js';
+import { addDuty, endDuty, markDuty } from '../duties/index.js';
+import { enterPlacement, putFollowUpList, settleFollowUp } from '../follow-ups/index.js';
 import { raiseObstacle, settleObstacle } from '../obstacles/index.js';
 import { addTimeOff, comeBack, editPerson, importTimeOff, leave, removeTimeOff } from '../people/index.js';
 import { assignStep, beginStep, changePiecePath, editContent, editPiece, handBack, handIn, sayRemaining } from '../production/index.js';
@@ -100,6 +102,8 @@ describe('the stored plan', () => {
     const remark = pick(await rows<{ id: string }>("select id from remarks where state = 'open' order by id"));
     const other = pick(await rows<{ id: string }>('select id from placements where client_id = $1 order by id', [piece.client_id]));
     const obstacle = pick(await rows<{ id: string }>('select id from obstacles where settled_at is null order by id'));
+    const duty = pick(await rows<{ id: string }>('select id from duties order by id'));
+    const followUp = pick(await rows<{ id: string }>("select id from follow_ups where kind = 'follow_up' order by id"));
     const closure = pick(await rows<{ id: string }>('select id from client_closures order by id'));
     const on = addDays(getDay(app.clock.now().slice(0, 10)), Math.floor(random() * 30) - 2);
     const write = () => {
@@ -193,6 +197,55 @@ describe('the stored plan', () => {
       async () =>
         addMarker(app, viewer, { clientId: piece.client_id, kind: 'closure', name: 'Closed', startOn: on, endOn: addDays(getDay(on), 1) }),
       async () => closure && removeMarker(app, viewer, closure.id),
+      // what is not a step of a piece takes hours as well
+      async () =>
+        duty && (random() < 0.3 ? endDuty(app, viewer, duty.id) : markDuty(app, viewer, duty.id, { on, mark: 'done', ticks: [] })),
+      async () =>
+        addDuty(app, viewer, {
+          clientId: random() < 0.5 ? piece.client_id : null,
+          title: 'Look after it',
+          remark: '',
+          checklist: [],
+          rule: pick([null, 'FREQ=DAILY', 'FREQ=WEEKLY;BYDAY=TU,TH']) ?? null,
+          fromOn: on,
+          untilOn: null,
+          leadDays: 0,
+          leadId: pick([people.staff.personId, viewer.personId]) ?? viewer.personId,
+          secondId: null,
+          minutes: pick([0, 30, 240]) ?? 0,
+          piece: null,
+        }),
+      async () => {
+        const channelId = pick(piece.client_id === scene.a.id ? scene.a.channelIds : scene.b.channelIds) ?? '';
+        const [list] = await rows<{ version: number }>('select version from follow_up_lists where channel_id = $1', [channelId]);
+        const doers = piece.client_id === scene.a.id ? [null, people.staff.personId, viewer.personId] : [null, viewer.personId];
+        const items = (['enter', 'follow_up'] as const).map((kind) => ({
+          kind,
+          words: kind,
+          days: Math.floor(random() * 3),
+          forDays: 1 + Math.floor(random() * 3),
+          minutes: pick([0, 60, 300]) ?? 0,
+          personId: pick(doers) ?? null,
+        }));
+        return putFollowUpList(app, viewer, channelId, { items: items.filter(() => random() < 0.8) }, list?.version ?? 0);
+      },
+      async () => {
+        const [due] = await rows<{ id: string; itemKey: string; meantAt: string }>(
+          `select l.id, i ->> 'key' as "itemKey", l.publish_at as "meantAt" from placements l join follow_up_lists f on f.channel_id = l.channel_id
+             cross join jsonb_array_elements(f.items) i where i ->> 'kind' = 'enter' and l.state in ('pencilled', 'scheduled') order by l.id limit 1`,
+        );
+        const { id = '', ...rest } = due ?? {};
+        return (
+          due &&
+          enterPlacement(app, viewer, id, {
+            itemKey: '',
+            meantAt: '',
+            ...rest,
+            state: pick(['done', 'left_out'] as const) ?? 'done',
+          })
+        );
+      },
+      async () => followUp && settleFollowUp(app, viewer, followUp.id, pick(['done', 'left_out', 'open'] as const) ?? 'done'),
       async () => {
         app.clock.set(
           Temporal.Instant.from(app.clock.now())
