@@ -58,6 +58,22 @@ export class ReadyPieceShape {
   isVoided: boolean;
 }
 
+/** How likely an answer has come by a day, were it asked for today. */
+export class AnsweredByShape {
+  on: string;
+  /** from 0 to 1 */
+  chance: number;
+}
+
+/** How long a client's answers take, by how long such answers took. */
+export class AnswerForecastShape {
+  /** the client's next working days in their order, today among them where it is one */
+  days: AnsweredByShape[];
+  /** on how many answers it rests: of this client, and of all */
+  own: number;
+  all: number;
+}
+
 export class ReadyShape {
   pieces: ReadyPieceShape[];
   approvers: ContactShape[];
@@ -66,6 +82,8 @@ export class ReadyShape {
   todayOn: string;
   /** the earliest latest-finish of the pieces, else as long as the client usually has; a working day of the client */
   suggestedDueOn: string;
+  /** null: too little is known */
+  answers: AnswerForecastShape | null;
 }
 
 export class PacketItemShape {

@@ -79,6 +79,12 @@ export function givenWaited(duration: Duration, waited: number): Duration {
   return { ...duration, chances: kept.map((chance) => chance / left), beyond: duration.beyond / left };
 }
 
+/** At index n: the chance that it has ended within n + 1 days. */
+export function endedWithin({ chances }: Duration): number[] {
+  let sum = 0;
+  return chances.map((chance) => (sum += chance));
+}
+
 /** The number of days within which it ends with at least that chance; null where that is beyond what was ever seen. */
 export function daysFor(duration: Duration, chance: number): number | null {
   let sum = 0;

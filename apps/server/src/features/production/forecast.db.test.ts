@@ -1,4 +1,4 @@
-import type { ForecastShape } from '@zesting/contract';
+import type { ForecastShape, ReadyShape } from '@zesting/contract';
 import { replan } from '../planning/index.js';
 import { ok } from '@zesting/core';
 import { callerAs, makePiece, makeScene, NOW, type Caller, type Scene } from '../../../test-support/scene.js';
@@ -83,5 +83,30 @@ describe('the forecast of a piece', () => {
     await scene.app.read("update steps set started_on = '2027-02-01', finished_on = '2027-02-01' where piece_id = $1", [shelved]);
     await scene.app.read('update pieces set shelved = true where id = $1', [shelved]);
     expect((await forecast()).steps[0]?.all).toBe(before);
+  });
+
+  it('says day by day how likely a client’s answer is there, worked by hand', async () => {
+    const answers = async () => ((await lead.call('GET', `/api/clients/${scene.a.id}/ready`)).body as unknown as ReadyShape).answers;
+    await scene.app.read("update steps set finished_on = null where kind = 'sign_off'");
+    expect(await answers()).toBeNull();
+    // of twelve answers to another client’s rounds nine came on the first day and three on the third
+    await scene.app.read('update pieces set shelved = true where client_id = $1 and id <> $2', [scene.a.id, pieceId]);
+    await scene.app.read(
+      `update steps s set started_on = '2027-02-01', finished_on = case when n.at <= 9 then date '2027-02-01' else date '2027-02-03' end
+       from (select s.id, row_number() over (order by s.id) as at from steps s join pieces p on p.id = s.piece_id where s.kind = 'sign_off' and p.client_id = $1 limit 12) n
+       where n.id = s.id`,
+      [scene.b.id],
+    );
+    await scene.app.read("update steps set started_on = null where kind = 'sign_off' and finished_on is null");
+    const found = await answers();
+    expect([found?.own, found?.all, found?.days.length]).toEqual([0, 12, 30]);
+    // today is Monday 1 March
+    expect(found?.days.slice(0, 5).map(({ on, chance }) => `${on} ${chance.toFixed(2)}`)).toEqual([
+      '2027-03-01 0.75',
+      '2027-03-02 0.75',
+      '2027-03-03 1.00',
+      '2027-03-04 1.00',
+      '2027-03-05 1.00',
+    ]);
   });
 });

@@ -41,6 +41,7 @@ export { OneFile, uploadOf } from './uploads.js';
 export { takeUpload } from './use-cases/take-upload.js';
 export { clearUnusedFiles, dropAssets, dropBytes } from './use-cases/clear-unused.js';
 export { addAsset, addPieceFile, type FileOwner, type Upload, claimFiles, claimForPiece } from './use-cases/add-file.js';
+export { answerForecast } from './queries/forecast.js';
 export { subjectOfPiece } from './queries/subject-of-piece.js';
 export { changePiecePath, stepLeftOut } from './use-cases/change-path.js';
 export { assignStep, giveStep, turnDownStep } from './use-cases/assign-step.js';

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { PieceShape } from '@zesting/contract';
 import { forecastQuery } from '../../api/production';
 import { count } from '../../lib/format';
-import { chanceWords, daysWords } from './forecast-words';
+import { chanceWords, daysWords, firstUpper } from '../../lib/forecast-words';
 
 /** How likely the piece is to make its day, and what that goes by; nothing where too little is known. */
 export function ForecastLine({ piece }: { piece: PieceShape }) {
@@ -33,5 +33,3 @@ export function ForecastLine({ piece }: { piece: PieceShape }) {
     </details>
   );
 }
-
-const firstUpper = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

@@ -6,6 +6,7 @@ import { toast } from 'sonner';
 import { readyQuery } from '../../api/clients';
 import { call, wordsOf } from '../../lib/api';
 import { count, dayWords } from '../../lib/format';
+import { answerWords } from '../../lib/forecast-words';
 import { useKept } from '../../lib/kept';
 import { policyWords } from '../../lib/policy-words';
 import { useDaysOff, useWrite } from '../../lib/queries';
@@ -139,6 +140,7 @@ function PacketForm({ client, ready, pieces, onSent }: PacketFormProps) {
           label="Answer by"
           required
           error={error}
+          help={ready.answers ? answerWords(ready.answers, body.dueOn) : undefined}
           todayOn={ready.todayOn}
           min={ready.todayOn}
           off={off}

@@ -4,6 +4,7 @@ import {
   countWorkingDays,
   daysFor,
   durationOf,
+  endedWithin,
   getDay,
   workingDayAfter,
   workingDayOnOrAfter,
@@ -14,10 +15,11 @@ import {
   type WorkCalendar,
   type StepKind,
 } from '@zesting/core';
-import type { ForecastShape } from '@zesting/contract';
+import type { AnswerForecastShape, ForecastShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import {
   AGENCY_KEY,
+  clientKey,
   doerKey,
   getDoer,
   loadCalendars,
@@ -98,6 +100,35 @@ function busyBefore(step: StepSource, open: readonly StepSource[], predictedStar
   if (last === undefined) return startOn;
   const free = step.same_day ? workingDayOnOrAfter(calendar, last) : workingDayAfter(calendar, last);
   return free.ok && startOn > free.value ? startOn : null;
+}
+
+/** So many working days ahead the chance of an answer is told. */
+const ANSWER_DAYS = 30;
+
+/** How likely a client's answer to what is sent today has come, day by day; null where there were too few rounds to say. */
+export async function answerForecast(app: App, book: CalendarBook, clientId: string): Promise<AnswerForecastShape | null> {
+  const { calendar, todayOn } = getDoer(book, clientKey(clientId));
+  const ended = (which: string) =>
+    `(select s.id, s.kind, s.skill, p.client_id, s.doer_id, s.started_on, s.finished_on from steps s join pieces p on p.id = s.piece_id
+      where s.kind = 'sign_off' and s.started_on is not null and not p.shelved and s.finished_on >= $2 and ${which} order by s.finished_on desc, s.id limit ${MOST})`;
+  const rows = await app.read<CaseRow>(
+    `${ended('true')} union ${ended('p.client_id = $1')}
+     union (select s.id, s.kind, s.skill, p.client_id, s.doer_id, s.started_on, s.finished_on from steps s join pieces p on p.id = s.piece_id
+      where s.kind = 'sign_off' and s.finished_on is null and s.started_on >= $2 and not p.shelved order by s.started_on desc, s.id limit ${MOST})`,
+    [clientId, addDays(todayOn, -KEPT_DAYS)],
+  );
+  const own = rows.filter((row) => row.client_id === clientId);
+  const duration = durationOf(toCases(own, book), toCases(rows, book));
+  const answered = (of: readonly CaseRow[]) => of.filter(({ finished_on: on }) => on !== null).length;
+  if (answered(rows) < ENOUGH) return null;
+  const within = endedWithin(duration);
+  const days: AnswerForecastShape['days'] = [];
+  let next = workingDayOnOrAfter(calendar, todayOn);
+  while (next.ok && days.length < ANSWER_DAYS) {
+    days.push({ on: next.value, chance: within[days.length] ?? within.at(-1) ?? 0 });
+    next = workingDayAfter(calendar, next.value);
+  }
+  return { days, own: answered(own), all: answered(rows) };
 }
 
 /** The earliest day that is today for one of the doers. */

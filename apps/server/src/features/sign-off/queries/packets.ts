@@ -24,7 +24,7 @@ import {
   pieceState,
   type CalendarBook,
 } from '../../planning/index.js';
-import { firstPicture } from '../../production/index.js';
+import { answerForecast, firstPicture } from '../../production/index.js';
 import { silenceFrom } from '../use-cases/decide-for-client.js';
 
 /** So many of those out and of those closed are shown; how many are out in all is said. */
@@ -156,6 +156,7 @@ export async function readyFor(app: App, clientId: string): Promise<ReadyShape> 
     policy: client?.policy ?? { kind: 'any' },
     todayOn: getDoer(book, clientKey(clientId)).todayOn,
     suggestedDueOn: suggestedDue(pieces, book, clientId),
+    answers: await answerForecast(app, book, clientId),
   };
 }
 
