@@ -89,10 +89,10 @@ describe('the forecast of a piece', () => {
     const answers = async () => ((await lead.call('GET', `/api/clients/${scene.a.id}/ready`)).body as unknown as ReadyShape).answers;
     await scene.app.read("update steps set finished_on = null where kind = 'sign_off'");
     expect(await answers()).toBeNull();
-    // of twelve answers to another client’s rounds nine came on the first day and three on the third
+    // of twelve answers to another client’s rounds nine came on the first day and three on the third (in Auckland Monday 8 February is a holiday)
     await scene.app.read('update pieces set shelved = true where client_id = $1 and id <> $2', [scene.a.id, pieceId]);
     await scene.app.read(
-      `update steps s set started_on = '2027-02-01', finished_on = case when n.at <= 9 then date '2027-02-01' else date '2027-02-03' end
+      `update steps s set started_on = '2027-02-09', finished_on = case when n.at <= 9 then date '2027-02-09' else date '2027-02-11' end
        from (select s.id, row_number() over (order by s.id) as at from steps s join pieces p on p.id = s.piece_id where s.kind = 'sign_off' and p.client_id = $1 limit 12) n
        where n.id = s.id`,
       [scene.b.id],
