@@ -140,7 +140,6 @@ function PacketForm({ client, ready, pieces, onSent }: PacketFormProps) {
           label="Answer by"
           required
           error={error}
-          help={ready.answers ? answerWords(ready.answers, body.dueOn) : undefined}
           todayOn={ready.todayOn}
           min={ready.todayOn}
           off={off}
@@ -149,6 +148,9 @@ function PacketForm({ client, ready, pieces, onSent }: PacketFormProps) {
           onChange={(dueOn) => setBody({ ...body, dueOn })}
         />
       </div>
+      {ready.answers && ready.policy.kind !== 'agency' && (
+        <p className="text-muted text-[13px] -mt-1 mb-3.5">{answerWords(ready.answers, body.dueOn)}</p>
+      )}
       <Field label="A word to the client">
         {(control) => (
           <textarea
