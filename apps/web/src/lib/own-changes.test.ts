@@ -27,6 +27,13 @@ describe('what live updates tell of', () => {
     expect(await isKnownAlready(['7'])).toBe(false);
   });
 
+  it('stays known after a write that the record has no line of, such as that a piece is open', async () => {
+    await followWrite(Promise.resolve(answer('7')));
+    noteAsked();
+    await followWrite(Promise.resolve(answer()));
+    expect(await isKnownAlready(['7'])).toBe(true);
+  });
+
   it('waits for the answer to a write that is under way, which may come after what is told live', async () => {
     let arrive = (_response: Response) => {};
     const write = followWrite(new Promise<Response>((resolve) => (arrive = resolve))).then(noteAsked);

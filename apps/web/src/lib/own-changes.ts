@@ -15,9 +15,10 @@ export async function followWrite(write: Promise<Response>): Promise<Response> {
   underWay.add(write);
   try {
     const response = await write;
-    for (const line of response.headers.get('Zesting-Wrote')?.split(' ') ?? []) own.add(line);
+    const lines = response.headers.get('Zesting-Wrote')?.split(' ') ?? [];
+    for (const line of lines) own.add(line);
     for (const line of [...own].slice(0, Math.max(0, own.size - KEPT))) own.delete(line);
-    isAhead = true;
+    if (lines.length > 0) isAhead = true;
     return response;
   } finally {
     underWay.delete(write);

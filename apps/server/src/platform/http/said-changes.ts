@@ -12,12 +12,14 @@ export const noteWritten = (line: string): void => void written.getStore()?.push
 
 /**
  * An answer says in `Zesting-Wrote` which lines of the record its request wrote, so that the window that asked knows them again when it is
- * told of them live. A line that was rolled back may be among them: nobody is ever told of it.
+ * told of them live. A line that was rolled back may be among them: nobody is ever told of it. Only the team is told live, and only its answers
+ * say so: how far the record has come is nobody else's business.
  */
-export function sayWritten(_request: Request, response: Response, next: NextFunction): void {
+export function sayWritten({ session }: Request, response: Response, next: NextFunction): void {
   const lines: string[] = [];
   onHeaders(response, () => {
-    if (lines.length > 0 && lines.length <= SAID_AT_MOST) response.setHeader('Zesting-Wrote', lines.join(' '));
+    const isOfTeam = session?.personId !== undefined;
+    if (isOfTeam && lines.length > 0 && lines.length <= SAID_AT_MOST) response.setHeader('Zesting-Wrote', lines.join(' '));
   });
   written.run(lines, next);
 }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { getValue, ok } from '@zesting/core';
 import { eventually } from '../../../test-support/eventually.js';
-import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
+import { callerAs, callerByLink, filledIn, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { leave } from '../../features/people/index.js';
 import { assignStep, editPiece } from '../../features/production/index.js';
 import { tellClients } from './live.js';
@@ -94,6 +94,16 @@ describe('live updates', () => {
     expect(await within(() => manager.told.length > 0)).toBe(true);
     expect([manager.told, lead.told]).toEqual([['more'], ['more']]);
     await Promise.all([lead.close(), manager.close()]);
+  });
+
+  it('name lines to the team alone: who asks for something is told none', async () => {
+    const asker = await callerByLink(scene, 'ask', scene.a.linkId);
+    const body = filledIn(scene, scene.a.linkId, { about: 'Rye' });
+    const lines = () => scene.app.read("select 1 from activities where thing = 'request'");
+    const before = (await lines()).length;
+    const sent = await asker.call('POST', `/api/ask/${scene.a.linkId}/requests`, { body, headers: { 'Idempotency-Key': randomUUID() } });
+    expect([sent.status, sent.headers.get('Zesting-Wrote')]).toEqual([201, null]);
+    expect((await lines()).length).toBeGreaterThan(before);
   });
 
   it('tell of every change also when transactions end in another order than they began', async () => {
