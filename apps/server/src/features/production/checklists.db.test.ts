@@ -133,6 +133,13 @@ describe('the checklist of a step', () => {
       expect(line?.detail).toMatchObject({ step: 'Write', checklist: { from: LINES, to: [LINES[2], 'A new one', LINES[1]] } });
     });
 
+    it('where the route says a line twice, both ticked, and it is one now', async () => {
+      await scene.app.read('update steps set checklist = $2 where id = $1', [stepId, ['Names', 'Names', 'Days']]);
+      for (const position of [0, 1]) await tick(position);
+      expect((await set(['Days', 'Names'])).status).toBe(204);
+      expect(await listOf()).toEqual(['Days: nobody', `Names: ${scene.people.staff.name}`]);
+    });
+
     it('so that nobody ticks another line than they looked at', async () => {
       await set(['A new one', LINES[0] ?? '']);
       const ticked = await callers.staff.call('PUT', `/api/steps/${stepId}/tick`, { body: { position: 0, isDone: true, text: LINES[0] } });

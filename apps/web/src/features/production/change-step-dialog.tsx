@@ -48,8 +48,9 @@ interface Draft {
   readonly place: 'before' | 'after' | 'beside';
   readonly days: string;
   readonly hours: string;
-  /** one to a line */
+  /** one to a line, of the checklist as it was at this version */
   readonly lines: string;
+  readonly version: number;
 }
 
 /** Which ways there are for a step: the client's is only given days, and what is begun stays. */
@@ -68,6 +69,7 @@ const draftFor = (doing: Doing, step: StepShape): Draft => ({
   place: step.kind === 'sign_off' ? 'before' : 'after',
   days: String(doing === 'retime' ? step.spanDays : doing === 'split' ? Math.max(1, Math.floor(step.spanDays / 2)) : 1),
   lines: step.checklist.map(({ text }) => text).join('\n'),
+  version: step.version,
   hours: String(doing === 'retime' ? step.effortMinutes / 60 : doing === 'split' ? Math.round(step.leftMinutes / 30) / 4 : 1),
 });
 
@@ -151,9 +153,11 @@ export function ChangeStepDialog({
   const send = useWrite((changes: readonly PathChangeBody[]) => call(`/pieces/${pieceId}/path`, { method: 'POST', body: { changes } }), {
     quiet: true,
   });
-  const { id: stepId, version } = step;
   const lines = linesOf(draft.lines);
-  const keep = useWrite((body: ChecklistBody) => call(`/steps/${stepId}/checklist`, { method: 'PUT', body, version }), { quiet: true });
+  // the list that was looked at is the one that is changed, also where the step was asked for anew meanwhile
+  const keep = useWrite((body: ChecklistBody) => call(`/steps/${step.id}/checklist`, { method: 'PUT', body, version: draft.version }), {
+    quiet: true,
+  });
   const put = (part: Partial<Draft>) => {
     setDraft({ ...draft, ...part });
     setWrong(undefined);

@@ -6,6 +6,7 @@ import {
   durationOf,
   endedWithin,
   getDay,
+  skillOf,
   workingDayAfter,
   workingDayOnOrAfter,
   type Case,
@@ -58,7 +59,8 @@ export async function forecastOf(app: App, pieceId: string): Promise<ForecastSha
     [pieceId],
   );
   const more = new Map(rows.map((row) => [row.id, row]));
-  const cases = await casesLike(app, pieceId, source.client_id, addDays(getDoer(book, AGENCY_KEY).todayOn, -KEPT_DAYS));
+  const kinds = open.map(({ id, kind }) => ({ kind, skill: more.get(id)?.skill ?? '' }));
+  const cases = await casesLike(app, kinds, source.client_id, addDays(getDoer(book, AGENCY_KEY).todayOn, -KEPT_DAYS), pieceId);
   const planned = new Map(pieceState(source, book).plan?.steps.map((step) => [step.id, step]));
   const steps = open.map((step) => {
     const skill = more.get(step.id)?.skill ?? '';
@@ -108,15 +110,8 @@ const ANSWER_DAYS = 30;
 /** How likely a client's answer to what is sent today has come, day by day; null where there were too few rounds to say. */
 export async function answerForecast(app: App, book: CalendarBook, clientId: string): Promise<AnswerForecastShape | null> {
   const { calendar, todayOn } = getDoer(book, clientKey(clientId));
-  const ended = (which: string) =>
-    `(select s.id, s.kind, s.skill, p.client_id, s.doer_id, s.started_on, s.finished_on from steps s join pieces p on p.id = s.piece_id
-      where s.kind = 'sign_off' and s.started_on is not null and not p.shelved and s.finished_on >= $2 and ${which} order by s.finished_on desc, s.id limit ${MOST})`;
-  const rows = await app.read<CaseRow>(
-    `${ended('true')} union ${ended('p.client_id = $1')}
-     union (select s.id, s.kind, s.skill, p.client_id, s.doer_id, s.started_on, s.finished_on from steps s join pieces p on p.id = s.piece_id
-      where s.kind = 'sign_off' and s.finished_on is null and s.started_on >= $2 and not p.shelved order by s.started_on desc, s.id limit ${MOST})`,
-    [clientId, addDays(todayOn, -KEPT_DAYS)],
-  );
+  const answers = { kind: 'sign_off', skill: skillOf({ kind: 'sign_off', skill: '' }) } as const;
+  const rows = await casesLike(app, [answers], clientId, addDays(todayOn, -KEPT_DAYS));
   const own = rows.filter((row) => row.client_id === clientId);
   const duration = durationOf(toCases(own, book), toCases(rows, book));
   const answered = (of: readonly CaseRow[]) => of.filter(({ finished_on: on }) => on !== null).length;
@@ -154,16 +149,22 @@ function toCases(rows: readonly CaseRow[], book: CalendarBook): Case[] {
   });
 }
 
-/** Steps of the kinds and skills that a piece has open, begun since a day: the latest of its client and of all. */
-const casesLike = (app: App, pieceId: string, clientId: string, fromOn: Day): Promise<CaseRow[]> => {
+/** Steps of these kinds and skills, ended or begun since a day: the latest of a client and of all. @param exceptId a piece whose steps are no cases */
+const casesLike = (
+  app: App,
+  kinds: readonly Pick<CaseRow, 'kind' | 'skill'>[],
+  clientId: string,
+  fromOn: Day,
+  exceptId: string | null = null,
+): Promise<CaseRow[]> => {
   const like = (which: string, order: string) =>
     `(select s.id, s.kind, s.skill, p.client_id, s.doer_id, s.started_on, s.finished_on from steps s join pieces p on p.id = s.piece_id
-      where s.kind = k.kind and s.skill = k.skill and s.started_on is not null and not p.shelved and s.piece_id <> $1 and ${which} order by ${order} limit ${MOST})`;
+      where s.kind = k.kind and s.skill = k.skill and s.started_on is not null and not p.shelved and s.piece_id is distinct from $1::uuid and ${which} order by ${order} limit ${MOST})`;
   return app.read<CaseRow>(
-    `select distinct c.* from (select distinct kind, skill from steps where piece_id = $1 and finished_on is null) k cross join lateral (
+    `select distinct c.* from (select distinct kind, skill from unnest($4::text[], $5::text[]) as given (kind, skill)) k cross join lateral (
        ${like('s.finished_on >= $3', 's.finished_on desc, s.id')}
        union ${like('s.finished_on >= $3 and p.client_id = $2', 's.finished_on desc, s.id')}
        union ${like('s.finished_on is null and s.started_on >= $3', 's.started_on desc, s.id')}) c`,
-    [pieceId, clientId, fromOn],
+    [exceptId, clientId, fromOn, kinds.map(({ kind }) => kind), kinds.map(({ skill }) => skill)],
   );
 };

@@ -37,7 +37,16 @@ function mayDo(viewer: Viewer, step: Step, steps: readonly Step[]): Refused | nu
   return step.doerId === viewer.personId || manages ? null : { code: 'step.other_doer' };
 }
 
-const note = (tx: Tx, piece: Piece, viewer: Viewer, verb: string, step: Step, now: InstantText, more: Record<string, string> = {}) =>
+/** Writes in the record what became of a step. */
+export const noteStep = (
+  tx: Tx,
+  piece: Piece,
+  viewer: Viewer,
+  verb: string,
+  step: Step,
+  now: InstantText,
+  more: Readonly<Record<string, unknown>> = {},
+): Promise<void> =>
   recordActivity(tx, {
     clientId: piece.clientId,
     thing: 'piece',
@@ -72,7 +81,7 @@ export async function beginInTurn(tx: Tx, viewer: Viewer, stepId: string, now: I
     step.startedOn = await todayOf(tx, step, now);
     step.acceptedOn ??= step.startedOn;
     await tx.save(step);
-    await note(tx, piece, viewer, 'step.begun', step, now);
+    await noteStep(tx, piece, viewer, 'step.begun', step, now);
     await replan(tx, [piece.id], now);
   }
   return ok({ clientId: piece.clientId, pieceId: piece.id, stepTitle: step.title });
@@ -102,7 +111,7 @@ export function acceptStep(app: App, viewer: Viewer, stepId: string): Promise<Re
     if (step.acceptedOn !== null) return ok(null);
     step.acceptedOn = await todayOf(tx, step, now);
     await tx.save(step);
-    await note(tx, piece, viewer, 'step.accepted', step, now);
+    await noteStep(tx, piece, viewer, 'step.accepted', step, now);
     await replan(tx, [piece.id], now); // whoever looks is told
     return ok(null);
   });
@@ -125,7 +134,7 @@ export function tickLine(
     if (isThere === isDone) return ok(null);
     if (isDone) await tx.insert(StepTick, { stepId, position, personId: viewer.personId, at: now });
     else await tx.delete(StepTick, { stepId, position });
-    await note(tx, piece, viewer, isDone ? 'step.ticked' : 'step.tick_taken_back', step, now, { line });
+    await noteStep(tx, piece, viewer, isDone ? 'step.ticked' : 'step.tick_taken_back', step, now, { line });
     return ok(null);
   });
 }
@@ -142,7 +151,7 @@ export function handIn(app: App, viewer: Viewer, stepId: string): Promise<Result
     step.remark = null;
     await finishStep(tx, step, now);
     await untell(tx, stepKey(step));
-    await note(tx, piece, viewer, step.kind === 'check' ? 'step.passed' : 'step.handed_in', step, now);
+    await noteStep(tx, piece, viewer, step.kind === 'check' ? 'step.passed' : 'step.handed_in', step, now);
     await replan(tx, [piece.id], now);
     const after = await stepsOf(tx, piece.id);
     for (const next of nextAfter(step, after)) await tellNext(app, tx, viewer, piece, `“${step.title}” of “${piece.title}” is done.`, next);
@@ -161,7 +170,7 @@ export function sayRemaining(app: App, viewer: Viewer, stepId: string, minutes: 
     const was = step.remainingMinutes ?? step.effortMinutes;
     step.remainingMinutes = minutes;
     await tx.save(step);
-    await note(tx, piece, viewer, 'step.remaining_said', step, now, { from: String(was), to: String(minutes ?? step.effortMinutes) });
+    await noteStep(tx, piece, viewer, 'step.remaining_said', step, now, { from: String(was), to: String(minutes ?? step.effortMinutes) });
     await replan(tx, [piece.id], now);
     return ok(null);
   });
@@ -196,7 +205,7 @@ export function handBack(
     await tx.save([...made, step, ...between]);
     await tx.delete(StepTick, { stepId: In([...made, step, ...between].map(({ id }) => id)) });
     for (const gone of [step, ...between]) await untell(tx, stepKey(gone));
-    await note(tx, piece, viewer, 'step.handed_back', step, now, { remark, to: made.map(({ title }) => title).join(', ') });
+    await noteStep(tx, piece, viewer, 'step.handed_back', step, now, { remark, to: made.map(({ title }) => title).join(', ') });
     await replan(tx, [piece.id], now);
     for (const maker of made)
       if (maker.doerId !== null && maker.doerId !== viewer.personId && isAvailable(maker, await stepsOf(tx, piece.id)))

@@ -1,9 +1,9 @@
 import { fail, isByClient, ok, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
-import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { StepTick } from '../entities/step-tick.entity.js';
 import { lockStep } from '../piece-store.js';
+import { noteStep } from './do-step.js';
 
 export type ChecklistFailure = { code: 'http.changed_meanwhile' | 'step.already_finished' | 'step.client_decides' };
 
@@ -27,21 +27,13 @@ export function setChecklist(
     if (before.join('\n') === lines.join('\n')) return ok(null);
     const ticks = await tx.findBy(StepTick, { stepId });
     await tx.delete(StepTick, { stepId });
-    for (const tick of ticks) {
-      const position = lines.indexOf(before[tick.position] ?? '');
-      if (position >= 0) await tx.insert(StepTick, { ...tick, position });
-    }
+    const placed = ticks.map((tick) => ({ ...tick, position: lines.indexOf(before[tick.position] ?? '') }));
+    // a route may say a line twice, which then is one
+    const kept = new Map(placed.flatMap((tick) => (tick.position >= 0 ? [[tick.position, tick] as const] : [])));
+    for (const tick of kept.values()) await tx.insert(StepTick, tick);
     Object.assign(step, { checklist: lines, version: step.version + 1 });
     await tx.save(step);
-    await recordActivity(tx, {
-      clientId: piece.clientId,
-      thing: 'piece',
-      thingId: piece.id,
-      verb: 'step.checklist_set',
-      actor: viewer.name,
-      detail: { step: step.title, checklist: { from: before, to: lines } },
-      at: now,
-    });
+    await noteStep(tx, piece, viewer, 'step.checklist_set', step, now, { checklist: { from: before, to: lines } });
     return ok(null);
   });
 }

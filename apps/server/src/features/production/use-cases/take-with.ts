@@ -1,10 +1,10 @@
 import { fail, isByClient, ok, type Result } from '@zesting/core';
 import type { Viewer } from '../../../platform/access/access.js';
-import { recordActivity } from '../../../platform/activity.js';
 import type { App } from '../../../platform/app.js';
 import { tell } from '../../notices/index.js';
 import { lockStep } from '../piece-store.js';
 import { whoFor } from './assign-step.js';
+import { noteStep } from './do-step.js';
 
 export type TakeWithFailure = {
   code:
@@ -34,15 +34,7 @@ export function takeWith(
     if (!person.ok) return person;
     Object.assign(step, { withId: personId, version: step.version + 1 });
     await tx.save(step);
-    await recordActivity(tx, {
-      clientId: piece.clientId,
-      thing: 'piece',
-      thingId: piece.id,
-      verb: 'step.taken_with',
-      actor: viewer.name,
-      detail: { step: step.title, to: person.value?.name ?? null },
-      at: now,
-    });
+    await noteStep(tx, piece, viewer, 'step.taken_with', step, now, { to: person.value?.name ?? null });
     if (personId !== null && personId !== viewer.personId)
       await tell(app, tx, personId, {
         clientId: piece.clientId,
