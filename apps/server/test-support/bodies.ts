@@ -459,6 +459,13 @@ export const CASES: Record<string, Case[]> = {
   'POST /api/placements/{placementId}/duplicate': [
     { ids: 'channelId', body: ({ channelId }) => ({ channelId, on: '2027-04-20' }), code: 'channel.unknown' },
   ],
+  'POST /api/staffing/outcome': [
+    {
+      ids: 'gives[].stepId',
+      body: ({ makeStepId: stepId }, own) => ({ gives: [{ stepId, personId: own['personId'], version: 1 }] }),
+      code: /access\.not_found/,
+    },
+  ],
   'POST /api/staffing/gives': [
     {
       ids: 'gives[].stepId',
@@ -649,7 +656,7 @@ export const OF_THE_AGENCY = [
   /^POST \/api\/people\/\{personId\}\/(give-steps|duties\/give|away) /, // a lead's alone
   /doer personId/,
   /steps\/\{stepId\}\/with personId/, // people of the agency
-  /staffing\/gives gives\[\]\.personId/,
+  /staffing\/(gives|outcome) gives\[\]\.personId/,
   // steps that the client brings something for, and files that a contact brings: tested there
   /steps\/\{stepId\}\/asking (contactId|alsoIds)/,
   /deliveries\/\{deliveryId\}\/material assetId/,

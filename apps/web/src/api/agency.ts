@@ -10,6 +10,7 @@ import type {
   DeviceShape,
 } from '@zesting/contract';
 import { call } from '../lib/api';
+import { AS_WRITTEN } from '../lib/as-written';
 
 export const sessionKeys = { own: ['session'], start: ['start'], devices: ['devices'] } as const;
 
@@ -24,7 +25,11 @@ export const sessionQuery = queryOptions({
 export const startQuery = queryOptions({ queryKey: sessionKeys.start, queryFn: () => call<StartShape>('/start') });
 
 /** Where one is signed in. */
-export const devicesQuery = queryOptions({ queryKey: sessionKeys.devices, queryFn: () => call<DeviceShape[]>('/session/devices') });
+export const devicesQuery = queryOptions({
+  queryKey: sessionKeys.devices,
+  meta: AS_WRITTEN,
+  queryFn: () => call<DeviceShape[]>('/session/devices'),
+});
 
 export const agencyKeys = {
   all: ['agency'],
@@ -34,11 +39,16 @@ export const agencyKeys = {
   regions: ['regions'],
 } as const;
 
-export const agencyQuery = queryOptions({ queryKey: agencyKeys.all, queryFn: () => call<AgencySettingsShape>('/agency') });
+export const agencyQuery = queryOptions({
+  queryKey: agencyKeys.all,
+  meta: AS_WRITTEN,
+  queryFn: () => call<AgencySettingsShape>('/agency'),
+});
 
 /** The formats, with what their pieces are written by. */
 export const formatWritingsQuery = queryOptions({
   queryKey: agencyKeys.writing,
+  meta: AS_WRITTEN,
   queryFn: () => call<FormatWritingsShape>('/formats/writing'),
 });
 

@@ -1,6 +1,7 @@
 import { queryOptions } from '@tanstack/react-query';
 import type { PageAnswersShape } from '@zesting/contract';
 import { call } from '../lib/api';
+import { AS_WRITTEN } from '../lib/as-written';
 
 /** So often, and so many times, is looked whether pages answered that were only just written. */
 const LOOK_MS = 2_000;
@@ -13,6 +14,7 @@ const LOOKS = 5;
 export const pageAnswersQuery = (pieceId: string, contentVersion: number, addresses: readonly string[]) =>
   queryOptions({
     queryKey: ['page-answers', pieceId, contentVersion],
+    meta: AS_WRITTEN,
     queryFn: () => call<PageAnswersShape>(`/pieces/${pieceId}/links`),
     enabled: addresses.length > 0,
     refetchInterval: ({ state: { data, dataUpdateCount } }) =>

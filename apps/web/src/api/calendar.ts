@@ -1,6 +1,7 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query';
 import type { CalendarCountsShape, CalendarShape, ChannelLookShape, DaysOffShape, FindShape, PresenceShape } from '@zesting/contract';
 import { call } from '../lib/api';
+import { AS_WRITTEN } from '../lib/as-written';
 
 export const calendarKeys = {
   of: (query: string, from: string, to: string) => ['calendar', query, from, to] as const,
@@ -37,7 +38,12 @@ export const channelLookQuery = (clientId: string, channelId: string) =>
 
 /** @param asked whose days off, from when to when */
 export const daysOffQuery = (asked: string) =>
-  queryOptions({ queryKey: calendarKeys.daysOff(asked), queryFn: () => call<DaysOffShape>(`/days-off?${asked}`), staleTime: 60_000 });
+  queryOptions({
+    queryKey: calendarKeys.daysOff(asked),
+    meta: AS_WRITTEN,
+    queryFn: () => call<DaysOffShape>(`/days-off?${asked}`),
+    staleTime: 60_000,
+  });
 
 export const findKeys = { of: (typed: string) => ['find', typed] as const } as const;
 

@@ -12,6 +12,7 @@ import type {
   TeamShape,
 } from '@zesting/contract';
 import { ApiProblem, call } from '../lib/api';
+import { AS_WRITTEN } from '../lib/as-written';
 
 export const clientKeys = {
   all: ['clients'],
@@ -36,7 +37,12 @@ export const clientPageQuery = (clientId: string) =>
 
 /** What the makers need to know of a client's brand. */
 export const brandQuery = (clientId: string) =>
-  queryOptions({ queryKey: clientKeys.brand(clientId), queryFn: () => call<BrandShape>(`/clients/${clientId}/brand`), staleTime: 60_000 });
+  queryOptions({
+    queryKey: clientKeys.brand(clientId),
+    meta: AS_WRITTEN,
+    queryFn: () => call<BrandShape>(`/clients/${clientId}/brand`),
+    staleTime: 60_000,
+  });
 
 /** Who usually does what for a client. */
 export const teamQuery = (clientId: string) =>
@@ -46,6 +52,7 @@ export const teamQuery = (clientId: string) =>
 export const linksQuery = (clientId: string) =>
   queryOptions({
     queryKey: clientKeys.links(clientId),
+    meta: AS_WRITTEN,
     queryFn: () =>
       call<ClientLinksShape>(`/clients/${clientId}/links`).catch((problem: unknown) => {
         if (problem instanceof ApiProblem && problem.code === 'access.refused') return null;

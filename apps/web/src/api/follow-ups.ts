@@ -1,6 +1,7 @@
 import { queryOptions } from '@tanstack/react-query';
 import type { FollowUpListsShape, FollowUpsShape } from '@zesting/contract';
 import { call } from '../lib/api';
+import { AS_WRITTEN } from '../lib/as-written';
 
 export const followUpKeys = {
   of: (query: string) => ['follow-ups', query] as const,
@@ -15,5 +16,6 @@ export const followUpsQuery = (query: string) =>
 export const followUpListsQuery = (clientId: string) =>
   queryOptions({
     queryKey: followUpKeys.lists(clientId),
+    meta: AS_WRITTEN,
     queryFn: () => call<FollowUpListsShape>(`/clients/${clientId}/follow-up-lists`),
   });

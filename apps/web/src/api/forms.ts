@@ -1,6 +1,7 @@
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
 import type { FormPage, FormShape, FormVersionShape, TriedRequestShape } from '@zesting/contract';
 import { call } from '../lib/api';
+import { AS_WRITTEN } from '../lib/as-written';
 
 export const formKeys = {
   all: ['forms'],
@@ -14,13 +15,14 @@ export const formKeys = {
 export const formsQuery = (query: string) =>
   infiniteQueryOptions({
     queryKey: formKeys.list(query),
+    meta: AS_WRITTEN,
     queryFn: ({ pageParam }) => call<FormPage>(`/forms?${query}${pageParam ? `&cursor=${pageParam}` : ''}`),
     initialPageParam: '',
     getNextPageParam: (page) => page.nextCursor ?? undefined,
   });
 
 export const formQuery = (formId: string) =>
-  queryOptions({ queryKey: formKeys.one(formId), queryFn: () => call<FormShape>(`/forms/${formId}`) });
+  queryOptions({ queryKey: formKeys.one(formId), meta: AS_WRITTEN, queryFn: () => call<FormShape>(`/forms/${formId}`) });
 
 export const formVersionQuery = (formId: string, number: number) =>
   queryOptions({
@@ -31,4 +33,4 @@ export const formVersionQuery = (formId: string, number: number) =>
 
 /** The newest requests that came by a form. */
 export const triedQuery = (formId: string) =>
-  queryOptions({ queryKey: formKeys.tried(formId), queryFn: () => call<TriedRequestShape[]>(`/forms/${formId}/tried`) });
+  queryOptions({ queryKey: formKeys.tried(formId), meta: AS_WRITTEN, queryFn: () => call<TriedRequestShape[]>(`/forms/${formId}/tried`) });

@@ -1,6 +1,7 @@
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query';
 import type { InterviewShape, InterviewsShape, QuestionSetsShape } from '@zesting/contract';
 import { call } from '../lib/api';
+import { AS_WRITTEN } from '../lib/as-written';
 
 /** What questions are about. */
 export type AskedAbout = { readonly ideaId: string } | { readonly pieceId: string };
@@ -22,7 +23,11 @@ export const interviewsQuery = (query: string, asked: 'open' | 'closed') =>
   });
 
 export const interviewQuery = (interviewId: string) =>
-  queryOptions({ queryKey: interviewKeys.one(interviewId), queryFn: () => call<InterviewShape>(`/interviews/${interviewId}`) });
+  queryOptions({
+    queryKey: interviewKeys.one(interviewId),
+    meta: AS_WRITTEN,
+    queryFn: () => call<InterviewShape>(`/interviews/${interviewId}`),
+  });
 
 /** What was asked about an idea or a piece, and answered. */
 export const askedAboutQuery = (about: AskedAbout) =>
@@ -33,4 +38,8 @@ export const askedAboutQuery = (about: AskedAbout) =>
 
 /** Sets of questions. @param query `clientId=…`, with `ideaId=…` or `pieceId=…` those that fit it first */
 export const questionSetsQuery = (query: string) =>
-  queryOptions({ queryKey: interviewKeys.sets(query), queryFn: () => call<QuestionSetsShape>(`/question-sets?${query}`) });
+  queryOptions({
+    queryKey: interviewKeys.sets(query),
+    meta: AS_WRITTEN,
+    queryFn: () => call<QuestionSetsShape>(`/question-sets?${query}`),
+  });

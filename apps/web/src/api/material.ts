@@ -1,6 +1,7 @@
 import { queryOptions } from '@tanstack/react-query';
 import type { AskMaterialShape, MaterialOfPieceShape } from '@zesting/contract';
 import { call } from '../lib/api';
+import { AS_WRITTEN } from '../lib/as-written';
 
 export const materialKeys = {
   of: (pieceId: string) => ['piece', pieceId, 'material'] as const,
@@ -9,7 +10,11 @@ export const materialKeys = {
 
 /** What makers of a piece work from, and what its client was asked to bring. */
 export const materialQuery = (pieceId: string) =>
-  queryOptions({ queryKey: materialKeys.of(pieceId), queryFn: () => call<MaterialOfPieceShape>(`/pieces/${pieceId}/material`) });
+  queryOptions({
+    queryKey: materialKeys.of(pieceId),
+    meta: AS_WRITTEN,
+    queryFn: () => call<MaterialOfPieceShape>(`/pieces/${pieceId}/material`),
+  });
 
 /** What asking the client for what a step waits for begins with. */
 export const askingQuery = (stepId: string) =>

@@ -28,6 +28,7 @@ import type {
   VersionsShape,
 } from '@zesting/contract';
 import { call } from '../lib/api';
+import { AS_WRITTEN } from '../lib/as-written';
 
 export const pieceKeys = {
   list: (query: string, asked: string) => ['pieces', query, asked] as const,
@@ -111,6 +112,7 @@ export const mendsQuery = (pieceId: string) =>
 export const versionsQuery = (pieceId: string, older: string | null, newer: string | null) =>
   queryOptions({
     queryKey: pieceKeys.versions(pieceId, older, newer),
+    meta: AS_WRITTEN,
     queryFn: () => {
       const asked = new URLSearchParams({ ...(older ? { older } : {}), ...(newer ? { newer } : {}) });
       return call<VersionsShape>(`/pieces/${pieceId}/versions?${asked}`);
@@ -122,11 +124,11 @@ export const forecastQuery = (pieceId: string) =>
   queryOptions({ queryKey: pieceKeys.forecast(pieceId), queryFn: () => call<ForecastShape>(`/pieces/${pieceId}/path/forecast`) });
 
 /** The clock that one has running. */
-export const clockQuery = queryOptions({ queryKey: pieceKeys.clock, queryFn: () => call<OwnClockShape>('/clock') });
+export const clockQuery = queryOptions({ queryKey: pieceKeys.clock, meta: AS_WRITTEN, queryFn: () => call<OwnClockShape>('/clock') });
 
 /** The hours of a step. */
 export const hoursQuery = (stepId: string) =>
-  queryOptions({ queryKey: pieceKeys.hours(stepId), queryFn: () => call<StepHoursShape>(`/steps/${stepId}/hours`) });
+  queryOptions({ queryKey: pieceKeys.hours(stepId), meta: AS_WRITTEN, queryFn: () => call<StepHoursShape>(`/steps/${stepId}/hours`) });
 
 /** How much there is to make, by format and skill. @param query which client's; @param asked what it is narrowed to */
 export const toMakeQuery = (query: string, asked: string) =>
@@ -148,11 +150,11 @@ export const copyTableQuery = (clientId: string, from: string, to: string) =>
 
 /** What was said about a piece, by contacts and by the team. */
 export const remarksQuery = (pieceId: string) =>
-  queryOptions({ queryKey: pieceKeys.remarks(pieceId), queryFn: () => call<RemarksShape>(`/pieces/${pieceId}/remarks`) });
+  queryOptions({ queryKey: pieceKeys.remarks(pieceId), meta: AS_WRITTEN, queryFn: () => call<RemarksShape>(`/pieces/${pieceId}/remarks`) });
 
 /** What the team wrote. @param path of a piece or an idea in the API */
 export const teamNotesQuery = (path: string) =>
-  queryOptions({ queryKey: pieceKeys.notes(path), queryFn: () => call<TeamNotesShape>(`${path}/notes`) });
+  queryOptions({ queryKey: pieceKeys.notes(path), meta: AS_WRITTEN, queryFn: () => call<TeamNotesShape>(`${path}/notes`) });
 
 export const deskKeys = {
   all: ['desk'],
@@ -209,6 +211,7 @@ export const activityKeys = { of: (path: string) => ['activity', path] as const 
 export const activityQuery = (path: string) =>
   infiniteQueryOptions({
     queryKey: activityKeys.of(path),
+    meta: AS_WRITTEN,
     queryFn: ({ pageParam }) => call<ActivityPage>(`${path}${pageParam ? `?before=${pageParam}` : ''}`),
     initialPageParam: null as string | null,
     getNextPageParam: (last) => last.nextBefore,

@@ -1,6 +1,7 @@
 import { queryOptions } from '@tanstack/react-query';
 import type { ChannelLinksShape, SendingNowShape } from '@zesting/contract';
 import { call } from '../lib/api';
+import { AS_WRITTEN } from '../lib/as-written';
 
 export const sendingKeys = {
   now: (query: string) => ['sending', query] as const,
@@ -15,5 +16,6 @@ export const sendingNowQuery = (query: string) =>
 export const channelLinksQuery = (clientId: string) =>
   queryOptions({
     queryKey: sendingKeys.links(clientId),
+    meta: AS_WRITTEN,
     queryFn: () => call<ChannelLinksShape>(`/clients/${clientId}/channel-links`),
   });

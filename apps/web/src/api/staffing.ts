@@ -1,5 +1,5 @@
-import { queryOptions } from '@tanstack/react-query';
-import type { StaffingProposalShape } from '@zesting/contract';
+import { keepPreviousData, queryOptions } from '@tanstack/react-query';
+import type { GiveOutBody, StaffingOutcomeShape, StaffingProposalShape } from '@zesting/contract';
 import { call } from '../lib/api';
 
 /**
@@ -20,4 +20,22 @@ export const staffingQuery = (toOn: string, withGiven: boolean, clients: string)
     retry: false,
     refetchOnWindowFocus: false,
     refetchOnReconnect: false,
+  });
+
+/** So long it is waited for what is chosen next, before it is reckoned, in milliseconds. */
+const CHOOSING_MS = 250;
+
+/** What it would come to if steps were given as they are chosen. */
+export const givenOutcomeQuery = (body: GiveOutBody) =>
+  queryOptions({
+    queryKey: ['staffing', 'outcome', body],
+    queryFn: async ({ signal }) => {
+      await new Promise((resolve) => setTimeout(resolve, CHOOSING_MS));
+      signal.throwIfAborted();
+      return call<StaffingOutcomeShape>('/staffing/outcome', { method: 'POST', body, signal });
+    },
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 0,
+    retry: false,
   });

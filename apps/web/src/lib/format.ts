@@ -53,5 +53,8 @@ export function bytesWords(bytes: number): string {
   return `${value < 10 && bytes >= 1e6 ? value.toFixed(1) : Math.round(value)} ${unit}`;
 }
 
+/** “Rye, Buns and 2 more”. */
+export const listWords = (parts: readonly string[]): string => new Intl.ListFormat('en-GB').format(parts);
+
 /** A number with a real minus sign. */
 export const signed = (number: number): string => (number < 0 ? `−${-number}` : String(number));

@@ -1,8 +1,9 @@
 /** Live updates in the browser: one stream for all of its windows, held by one of them and passed on to the rest. */
 
 export type LiveEvent =
-  /** `lines`: of the record; null where more may have changed than they tell */
-  { readonly kind: 'changed'; readonly lines: readonly string[] | null } | { readonly kind: 'presence'; readonly pieceId: string };
+  /** `lines`: of the record; null where more may have changed than they tell. `dates`: days were reckoned anew */
+  | { readonly kind: 'changed'; readonly lines: readonly string[] | null; readonly dates: boolean }
+  | { readonly kind: 'presence'; readonly pieceId: string };
 
 const LOCK = 'zesting-live';
 const CHANNEL = 'zesting-live';
@@ -37,16 +38,18 @@ function holdStream(pass: (event: LiveEvent) => void, signal: AbortSignal): Prom
       source = new EventSource('/api/live');
       source.onopen = () => {
         opened += 1;
-        if (opened > 1) pass({ kind: 'changed', lines: null });
+        if (opened > 1) pass({ kind: 'changed', lines: null, dates: true });
       };
-      source.addEventListener('changed', ({ data }: MessageEvent<string>) =>
-        pass({ kind: 'changed', lines: /^[\d ]+$/.test(data) ? data.split(' ') : null }),
-      );
+      source.addEventListener('changed', ({ data }: MessageEvent<string>) => {
+        const words = data.split(' ');
+        const lines = words.filter((word) => word !== 'dates');
+        pass({ kind: 'changed', lines: lines.includes('more') ? null : lines, dates: lines.length < words.length });
+      });
       source.addEventListener('presence', ({ data }: MessageEvent<string>) => pass({ kind: 'presence', pieceId: data }));
       source.onerror = () => {
         // the browser tries again by itself, but not after a refusal: then access may have ended, which asking anew shows
         if (source?.readyState !== EventSource.CLOSED || signal.aborted) return;
-        pass({ kind: 'changed', lines: null });
+        pass({ kind: 'changed', lines: null, dates: true });
         setTimeout(() => !signal.aborted && open(), RETRY_MS);
       };
     };

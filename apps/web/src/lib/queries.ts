@@ -77,12 +77,17 @@ export function useDaysOff(of: {
   return (on) => [marked.get(on), off(on)].filter(Boolean).join('. ') || undefined;
 }
 
-/** Refreshes everything that a change may have touched: whatever is on the screen is asked anew, the rest when it is shown again. */
-export function useTouched(): () => void {
+/**
+ * Refreshes everything that a change may have touched: whatever is on the screen is asked anew, the rest when it is shown again. Where no
+ * more than dates changed, what stands as people wrote it (`AS_WRITTEN`) is left as it is.
+ */
+export function useTouched(): (what?: 'dates') => void {
   const client = useQueryClient();
-  return () => {
-    noteAsked();
-    void client.invalidateQueries({ predicate: (query) => !UNTOUCHED.includes(String(query.queryKey[0])) });
+  return (what) => {
+    if (what === undefined) noteAsked();
+    void client.invalidateQueries({
+      predicate: ({ queryKey, meta }) => !UNTOUCHED.includes(String(queryKey[0])) && !(what === 'dates' && meta?.['isAsWritten'] === true),
+    });
   };
 }
 
@@ -94,7 +99,7 @@ export function useWrite<Variables, Answer = void>(
   const touched = useTouched();
   return useMutation({
     mutationFn: write,
-    onSettled: touched,
+    onSettled: () => touched(),
     onError: (error) => {
       if (!quiet) toast.error(wordsOf(error));
     },

@@ -18,18 +18,21 @@ export function useLive(): void {
   const touched = useTouched();
   useEffect(() => {
     let waiting: ReturnType<typeof setTimeout> | undefined;
-    let told: (readonly string[] | null)[] = [];
+    let [told, isDated]: [(readonly string[] | null)[], boolean] = [[], false];
     let isOver = false;
     const stop = listenLive((event) => {
       if (event.kind === 'presence') return void queries.invalidateQueries({ queryKey: presenceKeys.on(event.pieceId) });
       told.push(event.lines);
+      isDated ||= event.dates;
       waiting ??= setTimeout(async () => {
         waiting = undefined;
         const lines = told.every((some) => some !== null) ? told.flat() : null;
-        told = [];
+        const dated = isDated;
+        [told, isDated] = [[], false];
         const isKnown = await isKnownAlready(lines);
         if (isOver) return;
         if (!isKnown) touched();
+        else if (dated) touched('dates');
         void queries.invalidateQueries({ queryKey: sessionQuery.queryKey }); // the own access may have changed
       }, GATHER_MS);
     });

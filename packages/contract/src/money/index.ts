@@ -32,6 +32,14 @@ export class AgreedAmountsShape {
   version: number;
 }
 
+/** An amount of money. */
+export class MoneyShape {
+  /** in the smallest unit of the currency */
+  amount: number;
+  /** by ISO 4217 */
+  currency: string;
+}
+
 /** A client's month in money. */
 export class ClientMoneyShape {
   clientId: string;

@@ -16,6 +16,7 @@ import {
 import { IsWeek, IsNotBlank, IsDay, IsTimeOfDay, IsZone, Optional, OptionalOrNull } from '../fields/index.js';
 import { ROUND_UP_RHYTHMS, type RoundUpRhythm } from '@zesting/core';
 
+import { MoneyShape } from '../money/index.js';
 import { TimeOffBody } from './time-off-bodies.js';
 
 export * from './away-shapes.js';
@@ -23,6 +24,13 @@ export * from './team-shapes.js';
 export * from './time-off-bodies.js';
 
 /** One who could do a step. Load and time off are hours and dates; no titles of other clients' pieces. */
+/** Pieces that become late by something, or later than they are. */
+export class DelaysShape {
+  count: number;
+  /** the worst of them, of the viewer's clients */
+  titles: string[];
+}
+
 export class CandidateShape {
   personId: string;
   name: string;
@@ -36,6 +44,10 @@ export class CandidateShape {
   timeOffOn: string[];
   /** when it is predicted to end if given to this person, by all that they have to do */
   predictedFinishOn: string | null;
+  /** other pieces that become late if it is given to this person; null: for so many there was no time to reckon it */
+  delays: DelaysShape | null;
+  /** what is left of it costs so much; null: hours that are paid anyway, nothing is agreed, or the viewer is not told rates */
+  cost: MoneyShape | null;
   /** the latest finish in this person's calendar */
   latestFinishOn: string | null;
   /** works for this client, or has finished steps for it */

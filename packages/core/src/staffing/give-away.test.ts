@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { addDays, getDay, type Day } from '../time/index.js';
 import { toCalendar } from '../workdays/index.js';
 import { predictWorkload } from '../workload/index.js';
-import { lateBy, proposeDoers, type StaffStep } from './index.js';
+import { laterAfter, lateBy, proposeDoers, type StaffStep } from './index.js';
 
 const MONDAY = getDay('2027-03-01');
 const dayOf = (number: number): Day => addDays(MONDAY, number - 1);
@@ -27,6 +27,26 @@ const step = (id: string, by: string, days: number, due: number, more: Partial<S
   ...more,
 });
 const sum = (late: ReadonlyMap<string, number>) => [...late.values()].reduce((all, days) => all + days, 0);
+
+describe('what becomes later', () => {
+  it('is what was in time or less late before, the worst first; what stays as late, or is less, is not', () => {
+    const before = new Map([
+      ['a', 2],
+      ['b', 3],
+      ['c', 1],
+    ]);
+    const after = new Map([
+      ['a', 3],
+      ['b', 3],
+      ['c', 0],
+      ['d', 4],
+      ['e', 1],
+    ]);
+    expect(laterAfter(before, after)).toEqual(['d', 'a', 'e']);
+    expect(laterAfter(before, after, 'd')).toEqual(['a', 'e']);
+    expect(laterAfter(after, after)).toEqual([]);
+  });
+});
 
 describe('who takes over', () => {
   it('a week away: what becomes late goes to who has time, and nothing is late', () => {

@@ -58,6 +58,13 @@ export function lateBy({ steps, doers }: Pick<StaffingInput, 'steps' | 'doers'>,
   return late;
 }
 
+/** What is late after and was not before, or is later, the worst first. @param but a piece that is not looked at */
+export const laterAfter = (before: LatePieces, after: LatePieces, but?: string): readonly string[] =>
+  [...after]
+    .filter(([pieceId, days]) => pieceId !== but && days > (before.get(pieceId) ?? 0))
+    .sort(([, a], [, b]) => b - a)
+    .map(([pieceId]) => pieceId);
+
 /**
  * Who could take which steps so that the fewest days are late: steps of late pieces are gone through by earliest latest-finish, each is given to
  * whoever makes the sum of late days least, and again until nothing becomes better; what turns out not to have been needed is taken back. Every try is a

@@ -1,4 +1,5 @@
 import { getValue, ok } from '@zesting/core';
+import type { CandidateShape } from '@zesting/contract';
 import { eventually } from '../../../test-support/eventually.js';
 import { callerAs, makePiece, makeScene, stepOf, type Scene } from '../../../test-support/scene.js';
 import { seeded } from '../../../test-support/seeded.js';
@@ -183,6 +184,35 @@ describe('the prediction of load', () => {
     ]); // CandidateShape
     expect(found).toContainEqual([scene.people.staff.personId, '2027-03-05', '2027-03-04']);
     expect(found).toContainEqual([scene.people.freelance.personId, '2027-03-01', '2027-03-04']);
+  });
+
+  it('says of each candidate what else would become late, by name of the own clients alone, and to leads what the hours cost', async () => {
+    const { staff, freelance } = scene.people;
+    const own = await makePiece(scene, scene.a, '2027-03-11');
+    const foreign = await makePiece(scene, scene.b, '2027-03-11');
+    const pieceId = await makePiece(scene, scene.a, '2027-03-09');
+    // two full days and one: both are due just when they end, so an hour in front of them makes them late
+    await give(own, 'staff', 16 * HOURS);
+    await give(foreign, 'staff', 8 * HOURS);
+    await predictAll();
+    await scene.app.read('update steps set latest_finish_on = predicted_finish_on where doer_id = $1 and finished_on is null', [
+      staff.personId,
+    ]);
+    await scene.app.read(
+      `insert into rates (person_id, agreed, set_by, set_at, version) values ($1, '[{"fromOn":"2027-01-01","amount":3000}]', 'Lea', now(), 1)`,
+      [freelance.personId],
+    );
+    const [title] = await scene.app.read<{ title: string }>('select title from pieces where id = $1', [own]);
+    const asked = async (caller: 'manager' | 'lead') => {
+      const { body } = await (await callerAs(scene, caller)).call('GET', `/api/steps/${await write(pieceId)}/candidates`);
+      const people = body as unknown as CandidateShape[];
+      return (personId: string) => people.find((person) => person.personId === personId);
+    };
+    const found = await asked('manager');
+    expect(found(staff.personId)?.delays).toEqual({ count: 2, titles: [title?.title] });
+    expect(found(freelance.personId)).toMatchObject({ delays: { count: 0, titles: [] }, cost: null });
+    expect((await asked('lead'))(freelance.personId)?.cost).toEqual({ amount: 3000, currency: 'EUR' });
+    await scene.app.read('delete from rates');
   });
 
   it('takes the doer’s word for what is left, in whole minutes, of their own steps only', async () => {

@@ -7,10 +7,17 @@ import { loadCalendars, type Reader } from './calendars.js';
 import { findAbsence, type AbsenceAsked, type AbsenceOutcome } from './absence.js';
 import { findHelps, tryPath, type PathOutcome, type PathOutcomeFailure, type TriedChange } from './among-work.js';
 import { bestChoice, findRoster, type ChoicesAsked, type GivenOutcome, type RosterAsked, type RosterFound } from './roster.js';
-import { predictedFor, predictedLoad, reachOfWanted, reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
+import {
+  predictedFor,
+  predictedLoad,
+  reachOfWanted,
+  reckonPrediction,
+  type CandidateOutcome,
+  type ChangedPrediction,
+} from './reckon-prediction.js';
 
 /**
- * What the predictor is asked: the prediction of what changed, everybody's load, when a step would end if each of some persons had it, what a change of a
+ * What the predictor is asked: the prediction of what changed, everybody's load, what it comes to if each of some persons had a step, what a change of a
  * path comes to, what an absence does, what would bring a late piece back, or who could take the steps that nobody has.
  */
 export type PredictTask =
@@ -37,7 +44,7 @@ export interface WantedPrediction {
 export type PredictAnswer =
   | WantedPrediction
   | readonly LoadDay[]
-  | Readonly<Record<string, string | null>>
+  | Readonly<Record<string, CandidateOutcome>>
   | Result<PathOutcome, PathOutcomeFailure>
   | AbsenceOutcome
   | RosterFound

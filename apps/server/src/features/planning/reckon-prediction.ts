@@ -1,4 +1,14 @@
-import { getDay, predictWorkload, standsUntil, type Day, type LoadDay, type PredictedStep, type WorkloadStep } from '@zesting/core';
+import {
+  getDay,
+  laterAfter,
+  lateBy,
+  predictWorkload,
+  standsUntil,
+  type Day,
+  type LoadDay,
+  type PredictedStep,
+  type WorkloadStep,
+} from '@zesting/core';
 import { rowsOf, type Reader } from '../../platform/database/rows.js';
 import { getDoer, type CalendarBook } from './calendars.js';
 import { loadOtherHours } from './placement-work.js';
@@ -184,31 +194,41 @@ export async function reachOfWanted(reader: Reader, wholeShare = WHOLE_SHARE): P
   return { rowIds, pieceIds: [...pieces] };
 }
 
+/** What it would come to if a step were given to somebody. */
+export interface CandidateOutcome {
+  /** when it is predicted to end; null: never */
+  readonly finishOn: string | null;
+  /** other pieces that become late by it, or later, the worst first; absent: there was no time to reckon it */
+  readonly laterIds?: readonly string[];
+}
+
 interface CandidatesAsked {
   readonly stepId: string;
   readonly personIds: readonly string[];
-  /** no further person is begun after so long */
+  /** no further person is looked at after so long */
   readonly milliseconds: number;
 }
 
-/** When a step would end if it were given to each of these persons, by all that everybody has to do; nothing for whom the time was too short. */
+/**
+ * What it would come to if a step were given to each of these persons, by all that everybody has to do: first when it would end with each, then
+ * what else becomes late by it; nothing for whom the time was too short.
+ */
 export async function predictedFor(
   reader: Reader,
   book: CalendarBook,
   { stepId, personIds, milliseconds }: CandidatesAsked,
-): Promise<Record<string, string | null>> {
+): Promise<Record<string, CandidateOutcome>> {
   const open = await loadOpenSteps(reader);
   const pieceId = open.find((row) => row.id === stepId)?.piece_id;
   const [source] = pieceId === undefined ? [] : await loadSources(reader, [pieceId]);
   if (!source) return {};
   const taken = await loadOtherHours(reader, book);
   const end = performance.now() + milliseconds;
-  const found: Record<string, string | null> = {};
-  for (const personId of personIds) {
-    if (performance.now() > end) break;
+  const isOver = () => performance.now() > end;
+  const rowsWith = (personId: string): OpenStepRow[] => {
     const given = { ...source, steps: source.steps.map((step) => (step.id === stepId ? { ...step, doer_id: personId } : step)) };
     const plan = new Map(pieceState(given, book).plan?.steps.map((step) => [step.id, step]));
-    const rows = open.map((row) =>
+    return open.map((row) =>
       row.piece_id === pieceId
         ? {
             ...row,
@@ -217,7 +237,21 @@ export async function predictedFor(
           }
         : row,
     );
-    found[personId] = predictSteps(rows, book, taken, stepId).get(stepId)?.finishOn ?? null;
+  };
+  const lateWith = (rows: readonly OpenStepRow[]) => {
+    const steps = toWorkload(rows, book).map((step, index) => ({ ...step, pieceId: rows[index]?.piece_id ?? '' })); // one for each row
+    return lateBy({ steps, doers: book.doers }, predictWorkload({ steps, doers: book.doers, taken }));
+  };
+  const found: Record<string, CandidateOutcome> = {};
+  for (const personId of personIds) {
+    if (isOver()) break;
+    found[personId] = { finishOn: predictSteps(rowsWith(personId), book, taken, stepId).get(stepId)?.finishOn ?? null };
+  }
+  if (isOver()) return found;
+  const lateNow = lateWith(open);
+  for (const [personId, { finishOn }] of Object.entries(found)) {
+    if (isOver()) break;
+    found[personId] = { finishOn, laterIds: laterAfter(lateNow, lateWith(rowsWith(personId)), pieceId) };
   }
   return found;
 }

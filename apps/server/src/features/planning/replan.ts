@@ -152,6 +152,7 @@ export async function replanOpenApart(app: App): Promise<number> {
         await tellClients(
           tx,
           changed.map((row) => row.id),
+          'dates',
         );
       return ok({ last: ids.at(-1) ?? null, changed: changed.length });
     });

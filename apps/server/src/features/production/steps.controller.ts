@@ -53,8 +53,8 @@ export class StepsController {
   /** Who could do the step. */
   @Get(':stepId/candidates')
   @Access('step.assign', { step: 'stepId' })
-  candidates(@Param('stepId') stepId: string): Promise<CandidateShape[]> {
-    return candidatesFor(this.app, stepId);
+  candidates(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string): Promise<CandidateShape[]> {
+    return candidatesFor(this.app, viewer, stepId);
   }
 
   @Put(':stepId/doer')

@@ -1,10 +1,11 @@
 import { Body, Controller, Get, HttpCode, Post, Query, Res } from '@nestjs/common';
-import { GiveOutBody, type StaffingProposalShape } from '@zesting/contract';
+import { GiveOutBody, type StaffingOutcomeShape, type StaffingProposalShape } from '@zesting/contract';
 import { daysBetween, dayIn, parseDay } from '@zesting/core';
 import type { Response } from 'express';
 import { Access, CurrentViewer, type Viewer } from '../../platform/access/access.js';
 import { App } from '../../platform/app.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
+import { outcomeOfGives } from './queries/outcome.js';
 import { proposeStaff } from './queries/propose-staff.js';
 import { giveOut } from './use-cases/give-out.js';
 
@@ -36,7 +37,16 @@ export class StaffingController {
     const clientIds = clientId === undefined ? viewer.clientIds : [clientId];
     const waiting = new AbortController();
     response.on('close', () => waiting.abort());
-    return valueOrProblem(await proposeStaff(this.app, { clientIds, todayOn, untilOn, withGiven: given === 'yes' }, waiting.signal));
+    const asked = { clientIds, todayOn, untilOn, withGiven: given === 'yes', tellsCosts: viewer.role === 'lead' };
+    return valueOrProblem(await proposeStaff(this.app, asked, waiting.signal));
+  }
+
+  /** What it would come to if steps were given to those who are chosen for them; nothing is given. */
+  @Post('outcome')
+  @HttpCode(200)
+  @Access('staffing.propose')
+  async outcome(@CurrentViewer() viewer: Viewer, @Body() body: GiveOutBody): Promise<StaffingOutcomeShape> {
+    return valueOrProblem(await outcomeOfGives(this.app, viewer, body.gives));
   }
 
   /** Gives steps to those who are chosen for them, all or none. */

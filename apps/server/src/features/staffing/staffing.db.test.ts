@@ -1,5 +1,5 @@
 import { getDay, getValue } from '@zesting/core';
-import type { StaffingProposalShape } from '@zesting/contract';
+import type { StaffingOutcomeShape, StaffingProposalShape } from '@zesting/contract';
 import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { predict, replan } from '../planning/index.js';
 import { assignStep } from '../production/index.js';
@@ -31,6 +31,10 @@ describe('who takes what nobody has', () => {
     return { status, ...(body as unknown as StaffingProposalShape & { code?: string }) };
   };
   const give = (gives: readonly object[], caller = manager) => caller.call('POST', '/api/staffing/gives', { body: { gives } });
+  const outcomeOf = async (gives: readonly object[], caller = manager) => {
+    const { status, body } = await caller.call('POST', '/api/staffing/outcome', { body: { gives } });
+    return { status, ...(body as unknown as StaffingOutcomeShape) };
+  };
   const settle = () => scene.app.write(async (tx, now) => ({ ok: true as const, value: await predict(tx, now) }));
   const toGive = ({ gives }: StaffingProposalShape) => gives.map(({ stepId, personId, version }) => ({ stepId, personId, version }));
   const doers = async (pieceId: string) =>
@@ -237,11 +241,60 @@ describe('who takes what nobody has', () => {
     expect(twice).toEqual([]);
   });
 
+  it('another than is proposed: who else could, what their hours cost to those who may know it, and what it would come to', async () => {
+    const { staff, freelance: fay } = scene.people;
+    await scene.app.read("insert into client_team (client_id, skill, person_id) values ($1, 'write', $2)", [scene.a.id, staff.personId]);
+    await scene.app.read(
+      `insert into rates (person_id, agreed, set_by, set_at, version) values ($1, '[{"fromOn":"2027-01-01","amount":4000}]', 'Lea', now(), 1)`,
+      [fay.personId],
+    );
+    const pieceId = await makePiece(scene, scene.a, '2027-03-12');
+    await scene.app.read("update steps set effort_minutes = 90 where key = 'write' and piece_id = $1", [pieceId]);
+    await scene.app.write(async (tx, now) => ({ ok: true as const, value: await replan(tx, [pieceId], now) }));
+    await settle();
+    const found = await propose();
+    const write = found.gives.find(({ stepTitle }) => stepTitle === 'Write');
+    expect([write?.personName, write?.cost, write?.others]).toEqual([
+      'Sia',
+      null,
+      [{ personId: fay.personId, name: 'Fay', why: 'skill', cost: null }], // a manager is not told rates
+    ]);
+    const asLead = (await propose('', await callerAs(scene, 'lead'))).gives.find(({ stepId }) => stepId === write?.stepId);
+    expect(asLead?.others.map(({ name, cost }) => [name, cost])).toEqual([['Fay', 6000]]); // an hour and a half of 40.00
+    // Fay is away until long after it is due: late with her, and the piece with it; nothing is stored
+    await scene.app.read("insert into time_off (person_id, start_on, end_on, part, note) values ($1, '2027-02-20', '2027-03-31', 1, '')", [
+      fay.personId,
+    ]);
+    const gives = toGive(found).map((one) => (one.stepId === write?.stepId ? { ...one, personId: fay.personId } : one));
+    const late = await outcomeOf(gives);
+    expect(late.status).toBe(200);
+    expect(late.ends.find(({ stepId }) => stepId === write?.stepId)?.predictedFinishOn).toBe('2027-04-01');
+    expect(late.pieces.map(({ pieceId: id, was, after }) => [id, was, after > 0])).toEqual([[pieceId, 0, true]]);
+    expect((await outcomeOf(toGive(found))).pieces).toEqual([]);
+    expect(await doers(pieceId)).toEqual(['write null', 'design null', 'check null']);
+    expect((await give(gives)).status).toBe(204);
+    await settle();
+    const [row] = await scene.app.read<{ on: string }>(
+      "select predicted_finish_on::text as on from steps where piece_id = $1 and key = 'write'",
+      [pieceId],
+    );
+    expect(row?.on).toBe('2027-04-01'); // what was told comes true
+    const foreign = { ...gives[0], stepId: await stepOf(scene, await makePiece(scene, scene.b, '2027-03-30'), 'write') };
+    expect([(await outcomeOf([foreign])).status, (await outcomeOf(gives, freelance)).status]).toEqual([404, 403]);
+    await scene.app.read('delete from rates');
+  });
+
   it('ends when nobody waits any more', async () => {
     await makePiece(scene, scene.a, '2027-03-30');
     const leaving = new AbortController();
     leaving.abort();
-    const asked = { clientIds: [scene.a.id], todayOn: getDay('2027-02-25'), untilOn: getDay('2027-04-30'), withGiven: false };
+    const asked = {
+      clientIds: [scene.a.id],
+      todayOn: getDay('2027-02-25'),
+      untilOn: getDay('2027-04-30'),
+      withGiven: false,
+      tellsCosts: true,
+    };
     expect(await proposeStaff(scene.app, asked, leaving.signal)).toEqual({ ok: false, failure: { code: 'staffing.not_found' } });
   });
 });

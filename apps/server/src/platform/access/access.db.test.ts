@@ -307,6 +307,7 @@ const TABLE: Record<string, string> = {
   'PUT /api/people/{personId}/rate': 'lead',
   'GET /api/staffing/proposal': managers,
   'POST /api/staffing/gives': managers,
+  'POST /api/staffing/outcome': managers,
   'GET /api/pieces/{pieceId}/embargo': makers,
   'PUT /api/pieces/{pieceId}/embargo': managers,
   'DELETE /api/pieces/{pieceId}/embargo': managers,

@@ -90,8 +90,21 @@ describe('live updates', () => {
     expect(manager.told).toEqual([wrote]);
     expect(await within(() => lead.told.join(' ') === `${other} ${wrote}`)).toBe(true);
     for (const told of [lead.told, manager.told]) told.length = 0;
-    await scene.app.write(async (tx) => ok(await tellClients(tx, [own])));
-    expect(await within(() => manager.told.length > 0)).toBe(true);
+    await scene.app.write(async (tx) => ok(await tellClients(tx, [own], 'more')));
+    expect(await within(() => lead.told.length > 0 && manager.told.length > 0)).toBe(true);
+    expect([manager.told, lead.told]).toEqual([['more'], ['more']]);
+    // days that were reckoned anew are told as such, beside the lines, unless there is more
+    for (const told of [lead.told, manager.told]) told.length = 0;
+    await scene.app.write(async (tx) => ok(await tellClients(tx, [own], 'dates')));
+    expect(await within(() => lead.told.length > 0 && manager.told.length > 0)).toBe(true);
+    expect([manager.told, lead.told]).toEqual([['dates'], ['dates']]);
+    for (const told of [lead.told, manager.told]) told.length = 0;
+    await scene.app.write(async (tx) => {
+      await tellClients(tx, [own], 'more');
+      await tellClients(tx, [foreign], 'dates');
+      return ok(await tellClients(tx, [own], 'dates'));
+    });
+    expect(await within(() => lead.told.length > 0 && manager.told.length > 0)).toBe(true);
     expect([manager.told, lead.told]).toEqual([['more'], ['more']]);
     await Promise.all([lead.close(), manager.close()]);
   });

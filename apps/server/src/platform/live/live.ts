@@ -9,7 +9,10 @@ import { LOGGER } from '../logging.js';
 export interface Stream {
   readonly personId: string;
   readonly sessionId: string;
-  /** writes one event; `data` is on one line: of a change the numbers of its lines of the record, or `more` where it is more than they tell */
+  /**
+   * Writes one event; `data` is on one line: of a change the numbers of its lines of the record, and `dates` where days were reckoned anew
+   * besides, or `more` where it is more than they tell.
+   */
   readonly send: (event: 'changed' | 'presence', data: string) => void;
   readonly end: () => void;
 }
@@ -28,12 +31,15 @@ const LOOK_BACK = 500;
 /** Tells that something changed for everybody, as after a recomputation by the clock. */
 export const tellAll = (tx: Tx): Promise<unknown> => tx.query('select pg_notify($1, $2)', [CHANGES, 'all']);
 
-/** Tells that something changed on pieces, to those who may see their clients: after a recomputation, which writes no line of the record. */
-export async function tellClients(tx: Tx, pieceIds: readonly string[]): Promise<void> {
+/**
+ * Tells that something changed on pieces, to those who may see their clients: after a recomputation, which writes no line of the record.
+ * @param what changed: `dates` alone, with what follows from them, or `more`
+ */
+export async function tellClients(tx: Tx, pieceIds: readonly string[], what: 'dates' | 'more'): Promise<void> {
   const rows = (await tx.query('select distinct client_id from pieces where id = any($1)', [pieceIds])) as { client_id: string }[]; // as asked
   const ids = rows.map((row) => row.client_id);
   // what a notification carries is bounded: beyond that everybody asks anew
-  if (ids.length > 0) await tx.query('select pg_notify($1, $2)', [CHANGES, ids.length > 100 ? 'all' : ids.join(' ')]);
+  if (ids.length > 0) await tx.query('select pg_notify($1, $2)', [CHANGES, ids.length > 100 ? 'all' : [what, ...ids].join(' ')]);
 }
 
 /** Tells that somebody opened or left a piece. */
@@ -54,8 +60,8 @@ export class Live implements OnApplicationBootstrap, BeforeApplicationShutdown {
   private readonly told = new Set<number>();
   private newest = 0;
   private toAll = false;
-  /** clients of which something was recomputed */
-  private readonly touched = new Set<string>();
+  /** clients of which something was recomputed, and whether that was no more than dates */
+  private readonly touched = new Map<string, 'dates' | 'more'>();
   private gathering: NodeJS.Timeout | undefined;
   private beat: NodeJS.Timeout | undefined;
   private isEnding = false;
@@ -81,7 +87,8 @@ export class Live implements OnApplicationBootstrap, BeforeApplicationShutdown {
     await this.listener.listen({
       channel: CHANGES,
       hear: (payload) => {
-        if (payload !== '' && payload !== 'all') for (const id of payload.split(' ')) this.touched.add(id);
+        const [what, ...ids] = payload.split(' ');
+        for (const id of ids) if (what !== 'dates' || !this.touched.has(id)) this.touched.set(id, what === 'dates' ? 'dates' : 'more');
         this.gather(payload === 'all');
       },
       missed: () => this.gather(true), // after a gap everybody asks anew
@@ -139,9 +146,10 @@ export class Live implements OnApplicationBootstrap, BeforeApplicationShutdown {
       }
       const reaches = (clientId: string) => viewer.role === 'lead' || viewer.clientIds.includes(clientId);
       const reached = lines.filter((line) => line.client_id === null || reaches(line.client_id));
-      const isMore = toAll || touched.some(reaches); // also changed what no line tells
-      if (reached.length === 0 && !isMore) continue;
-      stream.send('changed', isMore || reached.length > TOLD_AT_MOST ? 'more' : reached.map((line) => line.id).join(' '));
+      const whats = new Set(touched.filter(([clientId]) => reaches(clientId)).map(([, what]) => what)); // what no line tells
+      if (reached.length === 0 && whats.size === 0 && !toAll) continue;
+      const isMore = toAll || whats.has('more') || reached.length > TOLD_AT_MOST;
+      stream.send('changed', isMore ? 'more' : [...reached.map((line) => line.id), ...whats].join(' '));
     }
   }
 

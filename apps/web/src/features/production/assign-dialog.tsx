@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
-import type { CandidateShape, StepShape } from '@zesting/contract';
+import type { CandidateShape, DelaysShape, StepShape } from '@zesting/contract';
 import { useState } from 'react';
 import { candidatesQuery } from '../../api/people';
 import { ApiProblem, call, wordsOf } from '../../lib/api';
-import { count, dayWords, minutesWords, zoneWords } from '../../lib/format';
+import { count, dayWords, listWords, minutesWords, zoneWords } from '../../lib/format';
+import { moneyWords } from '../../lib/money';
 import { useWrite } from '../../lib/queries';
 import { SKILL_LEVELS } from '../../lib/words';
 import { Button } from '../../ui/button';
@@ -14,6 +15,13 @@ import { Tag } from '../../ui/tags';
 
 const tooLate = ({ predictedFinishOn, latestFinishOn }: CandidateShape): boolean =>
   predictedFinishOn !== null && latestFinishOn !== null && predictedFinishOn > latestFinishOn;
+
+/** What else becomes late with somebody. */
+function delaysWords({ count: all, titles }: DelaysShape): string {
+  const more = all - titles.length;
+  const named = [...titles.map((title) => `“${title}”`), ...(more > 0 ? [titles.length > 0 ? `${more} more` : count(more, 'piece')] : [])];
+  return `Makes ${listWords(named)} late, or later`;
+}
 
 /** Why a step was not given: somebody else gave it away since it was looked at, or what the server says. */
 function meanwhileWords(problem: unknown, title: string): string {
@@ -77,7 +85,11 @@ export function AssignDialog({ step, onClose }: { step: GivenStep; onClose: () =
                     .join(', ')}${person.timeOffOn.length > 4 ? ` and ${person.timeOffOn.length - 4} more` : ''}`}
                 {person.predictedFinishOn && ` · predicted to end ${dayWords(person.predictedFinishOn)}`}
                 {tooLate(person) && <span className="text-rhubarb font-medium">, needed {dayWords(person.latestFinishOn ?? '')}</span>}
+                {person.cost && ` · ${moneyWords(person.cost.amount, person.cost.currency)}`}
               </p>
+              {person.delays && person.delays.count > 0 && person.personId !== step.doerId && (
+                <p className="text-[13px] text-rind">{delaysWords(person.delays)}</p>
+              )}
             </div>
             <Button
               look={person.personId === step.doerId ? 'quiet' : 'plain'}

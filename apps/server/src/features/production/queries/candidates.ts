@@ -1,6 +1,8 @@
-import { addDays, daysBetween, isWorkingDay, weekdayOf, type Day } from '@zesting/core';
-import type { CandidateShape } from '@zesting/contract';
+import { addDays, costOf, dayIn, daysBetween, isWorkingDay, weekdayOf, type Day } from '@zesting/core';
+import type { CandidateShape, DelaysShape } from '@zesting/contract';
+import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
+import { currencyOf, freelanceRates } from '../../money/index.js';
 import { getDoer, loadCalendars, loadSources, pieceState, predictCandidates } from '../../planning/index.js';
 
 interface PersonRow {
@@ -16,13 +18,18 @@ interface PersonRow {
   is_usual: boolean;
 }
 
-/** For so many at most it is predicted when they would end: the likeliest first. */
+/** For so many at most it is predicted what it would come to: the likeliest first. */
 const PREDICTED = 30;
+/** So many pieces that become late are named. */
+const NAMED = 3;
 
-/** Who could do a step: skill, what is open, days off before it is due, and what the path would be. Whoever usually does it first, then the skilled, then least open. */
-export async function candidatesFor(app: App, stepId: string): Promise<CandidateShape[]> {
-  const [step] = await app.read<{ piece_id: string; skill: string; client_id: string }>(
-    'select s.piece_id, s.skill, p.client_id from steps s join pieces p on p.id = s.piece_id where s.id = $1',
+/**
+ * Who could do a step: skill, what is open, days off before it is due, what the path would be, what else becomes late by it, and what it
+ * costs. Whoever usually does it first, then the skilled, then least open.
+ */
+export async function candidatesFor(app: App, viewer: Viewer, stepId: string): Promise<CandidateShape[]> {
+  const [step] = await app.read<{ piece_id: string; skill: string; client_id: string; minutes: number }>(
+    'select s.piece_id, s.skill, p.client_id, coalesce(s.remaining_minutes, s.effort_minutes) as minutes from steps s join pieces p on p.id = s.piece_id where s.id = $1',
     [stepId],
   );
   if (!step) throw new Error('the step went away');
@@ -50,11 +57,20 @@ export async function candidatesFor(app: App, stepId: string): Promise<Candidate
     stepId,
     (likely.length > 0 ? likely : people).slice(0, PREDICTED).map((person) => person.id),
   );
+  const delaysOf = await delaysIn(
+    app,
+    viewer,
+    Object.values(predicted).flatMap(({ laterIds = [] }) => laterIds),
+  );
+  const rates = viewer.role === 'lead' ? await freelanceRates(app, dayIn(app.clock.now(), viewer.zone)) : new Map<string, number>();
+  const currency = await currencyOf(app);
   return people.map((person) => {
     const given = { ...source, steps: source.steps.map((other) => (other.id === stepId ? { ...other, doer_id: person.id } : other)) };
     const plan = new Map(pieceState(given, book).plan?.steps.map((other) => [other.id, other]));
     const planned = plan.get(stepId);
     const doer = getDoer(book, person.id);
+    const outcome = predicted[person.id];
+    const hourly = rates.get(person.id);
     return {
       personId: person.id,
       name: person.name,
@@ -64,13 +80,25 @@ export async function candidatesFor(app: App, stepId: string): Promise<Candidate
       openSteps: person.open_steps,
       openMinutes: person.open_minutes,
       timeOffOn: weekdaysOff(doer.todayOn, planned?.latestFinishOn ?? addDays(doer.todayOn, 14), (day) => isWorkingDay(doer.calendar, day)),
-      predictedFinishOn: predicted[person.id] ?? null,
+      predictedFinishOn: outcome?.finishOn ?? null,
+      delays: outcome?.laterIds ? delaysOf(outcome.laterIds) : null,
+      cost: hourly === undefined ? null : { amount: costOf(step.minutes, hourly), currency },
       latestFinishOn: planned?.latestFinishOn ?? null,
       knowsClient: person.knows_client,
       isBarred: person.is_barred,
       isUsual: person.is_usual,
     };
   });
+}
+
+/** What pieces that become late are called, of the viewer's clients; the others are counted. @param pieceIds all that may be asked about */
+async function delaysIn(app: App, { clientIds }: Viewer, pieceIds: readonly string[]): Promise<(ids: readonly string[]) => DelaysShape> {
+  const rows = await app.read<{ id: string; title: string }>('select id, title from pieces where id = any($1) and client_id = any($2)', [
+    [...new Set(pieceIds)],
+    clientIds,
+  ]);
+  const titles = new Map(rows.map(({ id, title }) => [id, title]));
+  return (ids) => ({ count: ids.length, titles: ids.flatMap((id) => titles.get(id) ?? []).slice(0, NAMED) });
 }
 
 /** Weekdays from `from` to `to` on which nobody is there. */

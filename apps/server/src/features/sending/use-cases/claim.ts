@@ -94,7 +94,7 @@ export async function claim(app: App, placementId: string, by: Viewer | null): P
         at: now,
       });
     await replan(tx, [piece.id], now);
-    await tellClients(tx, [piece.id]);
+    await tellClients(tx, [piece.id], 'more');
     await addJob(tx, SEND, {}, { queue: SEND });
     return ok(sending.id);
   });
@@ -126,7 +126,7 @@ async function giveUp(app: App, tx: Tx, placement: Placement, musts: GoingOutRow
     }),
   );
   await replan(tx, [placement.pieceId], now);
-  await tellClients(tx, [placement.pieceId]);
+  await tellClients(tx, [placement.pieceId], 'more');
   await tellTrouble(app, tx, sending, 'failed');
   return sending.id;
 }

@@ -238,7 +238,7 @@ async function apply(app: App, tx: Tx, sending: Sending, step: SendingStep, now:
     );
   } else {
     await replan(tx, [pieceId], now);
-    await tellClients(tx, [pieceId]);
+    await tellClients(tx, [pieceId], 'more');
   }
   if (state !== was && (state === 'failed' || state === 'unsure')) {
     await tellTrouble(app, tx, sending, state);
@@ -278,7 +278,7 @@ async function comment(app: App, sending: Sending, at: ChannelAt | undefined): P
     await tx.save(found);
     if (commentState === 'given_up') await tellTrouble(app, tx, found, 'comment');
     if (wait !== null && wait < SOON_SECONDS) await addJob(tx, SEND, {}, { queue: SEND, inSeconds: wait + 0.1 });
-    await tellClients(tx, [placement.pieceId]);
+    await tellClients(tx, [placement.pieceId], 'more');
     return ok(null);
   });
 }

@@ -1,9 +1,21 @@
-import { fail, ok, ROSTER_STAGES, rosterIn, rosterLp, type Day, type Result, type RosterModel, type RosterValue } from '@zesting/core';
-import type { LeftStepShape, ProposedFor, ProposedGiveShape, ProposedPieceShape, StaffingProposalShape } from '@zesting/contract';
+import {
+  costOf,
+  fail,
+  ok,
+  ROSTER_STAGES,
+  rosterIn,
+  rosterLp,
+  type Day,
+  type Result,
+  type RosterModel,
+  type RosterValue,
+} from '@zesting/core';
+import type { AbleDoerShape, LeftStepShape, ProposedFor, ProposedGiveShape, StaffingProposalShape } from '@zesting/contract';
 import type { App } from '../../../platform/app.js';
 import { solve } from '../../../platform/work/solve.js';
-import { freelanceRates } from '../../money/index.js';
+import { currencyOf, freelanceRates } from '../../money/index.js';
 import { isClientsStep, bestOfChoices, rosterFor, type AblePerson, type GivenOutcome } from '../../planning/index.js';
+import { latePieces } from './late-pieces.js';
 
 /** So many steps are looked at together at most, the soonest due of them. */
 const MOST_STEPS = 120;
@@ -20,6 +32,8 @@ interface Asked {
   readonly untilOn: Day;
   /** also steps that somebody has and has not begun */
   readonly withGiven: boolean;
+  /** what freelance hours cost is told: to whoever may know rates */
+  readonly tellsCosts: boolean;
 }
 
 interface OpenStep {
@@ -33,7 +47,7 @@ interface OpenStep {
   clientId: string;
   doerId: string | null;
   doerName: string | null;
-  able: { personId: string; isUsual: boolean; isOwn: boolean; level: number }[];
+  able: { personId: string; name: string; isUsual: boolean; isOwn: boolean; level: number }[];
 }
 
 /** The open steps of clients that are due by a day, the soonest first, with who could take each. */
@@ -41,8 +55,8 @@ const openSteps = (app: App, { clientIds, untilOn, withGiven }: Asked): Promise<
   app.read<OpenStep>(
     `select s.id, s.version, s.title, s.skill, coalesce(s.remaining_minutes, s.effort_minutes) as minutes, p.id as "pieceId", p.title as "pieceTitle",
        p.client_id as "clientId", h.id as "doerId", h.name as "doerName",
-       (select coalesce(jsonb_agg(jsonb_build_object('personId', a.id, 'isUsual', a.usual, 'isOwn', a.own, 'level', a.level)), '[]') from (
-          select d.id, t.person_id is not null as usual, coalesce(o.relation = 'own', false) as own, (d.skills ->> s.skill)::int as level
+       (select coalesce(jsonb_agg(jsonb_build_object('personId', a.id, 'name', a.name, 'isUsual', a.usual, 'isOwn', a.own, 'level', a.level)), '[]') from (
+          select d.id, d.name, t.person_id is not null as usual, coalesce(o.relation = 'own', false) as own, (d.skills ->> s.skill)::int as level
           from people d left join client_people o on o.person_id = d.id and o.client_id = p.client_id
           left join client_team t on t.client_id = p.client_id and t.skill = s.skill and t.person_id = d.id
           where d.active and coalesce((d.skills ->> s.skill)::int, 0) > 0 and coalesce(o.relation, 'none') <> 'barred'
@@ -89,7 +103,9 @@ export async function proposeStaff(
   if (signal.aborted) return fail({ code: 'staffing.not_found' });
   const outcome = await bestOfChoices(app, { able, choices: solved ? [solved.gives, quick] : [quick] });
   return ok({
-    ...(await told(app, asked.clientIds, steps, outcome)),
+    ...told(steps, outcome, asked.tellsCosts ? rates : new Map()),
+    ...(await latePieces(app, asked.clientIds, outcome)),
+    currency: await currencyOf(app),
     moreSteps: all.length - steps.length,
     isProven: solved?.isProven === true,
     milliseconds: Math.round(performance.now() - started),
@@ -121,48 +137,52 @@ async function solveRoster(
   return found;
 }
 
-/** The proposal in words: who takes what, what is left, and what becomes late. */
-async function told(
-  app: App,
-  clientIds: readonly string[],
+/** The proposal in words: who takes what, who else could, and what is left. @param rates what an hour of freelance creators is paid, as far as it is told */
+function told(
   steps: readonly OpenStep[],
-  { gives, steps: ends, before, after }: GivenOutcome,
-): Promise<Pick<StaffingProposalShape, 'gives' | 'left' | 'pieces' | 'othersLater'>> {
-  const names = await app.read<{ id: string; name: string }>('select id, name from people where id = any($1)', [Object.values(gives)]);
-  const nameOf = new Map(names.map(({ id, name }) => [id, name]));
+  { gives, steps: ends }: GivenOutcome,
+  rates: ReadonlyMap<string, number>,
+): Pick<StaffingProposalShape, 'gives' | 'left'> {
+  const ableFor = (step: OpenStep): AbleDoerShape[] =>
+    step.able.map((one) => {
+      const hourly = rates.get(one.personId);
+      return {
+        personId: one.personId,
+        name: one.name,
+        why: choiceOf(one).why,
+        cost: hourly === undefined ? null : costOf(step.minutes, hourly),
+      };
+    });
   const proposed = steps.flatMap((step): ProposedGiveShape[] => {
     const personId = gives[step.id];
-    const one = step.able.find((able) => able.personId === personId);
-    if (personId === undefined || !one || personId === step.doerId) return [];
+    const able = ableFor(step);
+    const one = able.find((each) => each.personId === personId);
+    if (!one || one.personId === step.doerId) return [];
     const { id: stepId, title: stepTitle, version, pieceId, pieceTitle, clientId, minutes, doerName: fromName } = step;
     const end = ends[stepId] ?? { predictedFinishOn: null, latestFinishOn: null };
-    const who = { personId, personName: nameOf.get(personId) ?? '', why: choiceOf(one).why };
+    const { name: personName, why, cost } = one;
+    const others = able.filter((each) => each !== one && each.personId !== step.doerId);
+    const who = { personId: one.personId, personName, why, cost, others };
     return [{ stepId, version, stepTitle, pieceId, pieceTitle, clientId, minutes, fromName, ...who, ...end }];
   });
   const left = steps.flatMap((step): LeftStepShape[] => {
     if (gives[step.id] !== undefined || step.doerId !== null) return [];
-    const { id: stepId, title: stepTitle, pieceId, pieceTitle, clientId, skill } = step;
-    return [{ stepId, stepTitle, pieceId, pieceTitle, clientId, skill, why: step.able.length === 0 ? 'nobody_able' : 'no_hours' }];
+    const { id: stepId, title: stepTitle, version, minutes, pieceId, pieceTitle, clientId, skill } = step;
+    const others = ableFor(step);
+    return [
+      {
+        stepId,
+        version,
+        minutes,
+        stepTitle,
+        pieceId,
+        pieceTitle,
+        clientId,
+        skill,
+        why: others.length === 0 ? 'nobody_able' : 'no_hours',
+        others,
+      },
+    ];
   });
-  const given = new Set(proposed.map(({ pieceId }) => pieceId));
-  return { gives: proposed, left, ...(await latePieces(app, clientIds, given, new Map(before), new Map(after))) };
-}
-
-/** What becomes later, or is given and late all the same; of clients that the viewer does not look after only how many. */
-async function latePieces(
-  app: App,
-  clientIds: readonly string[],
-  given: ReadonlySet<string>,
-  before: ReadonlyMap<string, number>,
-  after: ReadonlyMap<string, number>,
-): Promise<Pick<StaffingProposalShape, 'pieces' | 'othersLater'>> {
-  const ids = [...after.keys()].filter((id) => given.has(id) || (after.get(id) ?? 0) > (before.get(id) ?? 0));
-  const titles = await app.read<Pick<ProposedPieceShape, 'pieceId' | 'title' | 'clientId'>>(
-    'select id as "pieceId", title, client_id as "clientId" from pieces where id = any($1) and client_id = any($2) order by number',
-    [ids, clientIds],
-  );
-  const pieces = titles
-    .map((piece) => ({ ...piece, was: before.get(piece.pieceId) ?? 0, after: after.get(piece.pieceId) ?? 0 }))
-    .sort((a, b) => b.after - a.after);
-  return { pieces, othersLater: ids.length - pieces.length };
+  return { gives: proposed, left };
 }

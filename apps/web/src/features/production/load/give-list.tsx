@@ -1,20 +1,27 @@
-import type { ProposedFor, ProposedGiveShape } from '@zesting/contract';
+import type { ProposedGiveShape } from '@zesting/contract';
 import { Link } from 'react-router';
 import { dayWords, minutesWords } from '../../../lib/format';
 import { useClients } from '../../../lib/queries';
-import { ClientCode, Tag } from '../../../ui/tags';
-
-const WHY: Record<ProposedFor, string> = { usual: 'Usually does this', own: 'Works for them', skill: 'Has the skill' };
+import { ClientCode } from '../../../ui/tags';
+import { DoerChoice } from './doer-choice';
 
 interface GiveListProps {
+  /** as they are chosen */
   readonly gives: readonly ProposedGiveShape[];
-  readonly left: ReadonlySet<string>;
-  readonly onPut: (stepIds: readonly string[], isTaken: boolean) => void;
+  /** as they are proposed */
+  readonly proposed: readonly ProposedGiveShape[];
+  readonly leftOut: ReadonlySet<string>;
+  readonly currency: string;
+  readonly onTaken: (stepIds: readonly string[], isTaken: boolean) => void;
+  readonly onDoer: (stepId: string, personId: string) => void;
 }
 
 /** Who would take what, piece by piece. */
-export function GiveList({ gives, left, onPut }: GiveListProps) {
+export function GiveList({ gives, proposed, leftOut, currency, onTaken, onDoer }: GiveListProps) {
   const { clientOf } = useClients();
+  const peopleOf = new Map(
+    proposed.map(({ stepId, personId, personName: name, why, cost, others }) => [stepId, [{ personId, name, why, cost }, ...others]]),
+  );
   return (
     <div className="grid gap-3">
       {byPiece(gives).map(({ pieceId, pieceTitle, clientId, steps }) => {
@@ -29,28 +36,33 @@ export function GiveList({ gives, left, onPut }: GiveListProps) {
               </Link>
             </p>
             {steps.map((give) => (
-              <label
+              <div
                 key={give.stepId}
-                className="grid grid-cols-[auto_minmax(0,1fr)] sm:grid-cols-[auto_minmax(0,9rem)_minmax(0,1fr)_auto] gap-x-3 gap-y-0.5 items-baseline py-1.5 border-t border-line"
+                className="grid grid-cols-[minmax(0,1fr)] sm:grid-cols-[minmax(0,10rem)_minmax(0,1fr)_minmax(0,9rem)] gap-x-3 gap-y-0.5 items-baseline py-1.5 border-t border-line"
               >
-                <input
-                  type="checkbox"
-                  className="size-4 accent-pine self-center"
-                  checked={!left.has(give.stepId)}
-                  onChange={(event) => onPut([give.stepId], event.target.checked)}
-                />
-                <span className="min-w-0 break-words">
-                  {give.stepTitle} <span className="text-muted text-[13px] whitespace-nowrap">{minutesWords(give.minutes)}</span>
+                <label className="flex items-baseline gap-2 min-w-0 min-h-6">
+                  <input
+                    type="checkbox"
+                    className="size-4 accent-pine self-center shrink-0"
+                    checked={!leftOut.has(give.stepId)}
+                    onChange={(event) => onTaken([give.stepId], event.target.checked)}
+                  />
+                  <span className="min-w-0 break-words">
+                    {give.stepTitle} <span className="text-muted text-[13px] whitespace-nowrap">{minutesWords(give.minutes)}</span>
+                  </span>
+                </label>
+                <span className="flex items-baseline gap-2 min-w-0">
+                  {give.fromName && <span className="text-muted whitespace-nowrap">{give.fromName} →</span>}
+                  <DoerChoice
+                    label={`Who takes “${give.stepTitle}” of “${pieceTitle}”`}
+                    people={peopleOf.get(give.stepId) ?? []}
+                    currency={currency}
+                    value={give.personId}
+                    onChange={(personId) => onDoer(give.stepId, personId)}
+                  />
                 </span>
-                <span className="col-start-2 sm:col-start-auto flex flex-wrap items-baseline gap-x-2 gap-y-1">
-                  {give.fromName && <span className="text-muted">{give.fromName} →</span>}
-                  <strong className="font-semibold">{give.personName}</strong>
-                  <Tag tone={give.why === 'usual' ? 'lake' : 'calm'}>{WHY[give.why]}</Tag>
-                </span>
-                <span className="col-start-2 sm:col-start-auto sm:text-right text-[13px]">
-                  <EndWords give={give} />
-                </span>
-              </label>
+                <span className="sm:text-right text-[13px]">{!leftOut.has(give.stepId) && <EndWords give={give} />}</span>
+              </div>
             ))}
           </fieldset>
         );

@@ -3,7 +3,7 @@ import type { GiveOutBody, StaffingProposalShape } from '@zesting/contract';
 import { addDays, getDay, mondayOf } from '@zesting/core';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { staffingQuery } from '../../../api/staffing';
+import { givenOutcomeQuery, staffingQuery } from '../../../api/staffing';
 import { call, wordsOf } from '../../../lib/api';
 import { count, dayWords } from '../../../lib/format';
 import { useClients, useSession, useWrite } from '../../../lib/queries';
@@ -13,6 +13,7 @@ import { Button } from '../../../ui/button';
 import { Choice } from '../../../ui/choice';
 import { Empty, Failed, PageHead } from '../../../ui/page';
 import { Seeking } from '../../../ui/seeking';
+import { AS_PROPOSED, givesOf, isAsProposed, linesOf, putDoer, putTaken } from './chosen-gives';
 import { GiveList } from './give-list';
 import { LaterPieces, LeftSteps, WhoGets } from './proposed-sides';
 
@@ -82,32 +83,30 @@ interface ProposalProps {
   readonly onAgain: () => void;
 }
 
-/** What is proposed, what it comes to, and the two ways out of it. */
+/** What giving nothing comes to. */
+const NOTHING = { pieces: [], othersLater: 0 };
+
+/** What is proposed, what it comes to as it is chosen, and the two ways out of it. */
 function Proposal({ proposal, toOn, onAgain }: ProposalProps) {
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [choosing, setChoosing] = useState(AS_PROPOSED);
   const [wrong, setWrong] = useState<string>();
   const send = useWrite((body: GiveOutBody) => call('/staffing/gives', { method: 'POST', body }), { quiet: true });
-  const gives = proposal.gives.filter(({ stepId }) => !left.has(stepId));
-  const put = (stepIds: readonly string[], isTaken: boolean) => {
-    const next = new Set(left);
-    for (const id of stepIds)
-      if (isTaken) next.delete(id);
-      else next.add(id);
-    setLeft(next);
-  };
+  const gives = givesOf(proposal, choosing);
+  const body = { gives: gives.map(({ stepId, personId, version }) => ({ stepId, personId, version })) };
+  const isWhole = isAsProposed(proposal, choosing);
+  const reckoned = useQuery({ ...givenOutcomeQuery(body), enabled: !isWhole && gives.length > 0 });
+  const outcome = isWhole ? proposal : gives.length === 0 ? NOTHING : reckoned.isPlaceholderData ? undefined : reckoned.data;
   const give = () => {
     setWrong(undefined);
-    send.mutate(
-      { gives: gives.map(({ stepId, personId, version }) => ({ stepId, personId, version })) },
-      {
-        onSuccess: () => {
-          toast(`${count(gives.length, 'step')} given.`);
-          onAgain();
-        },
-        onError: (problem) => setWrong(wordsOf(problem)),
+    send.mutate(body, {
+      onSuccess: () => {
+        toast(`${count(gives.length, 'step')} given.`);
+        onAgain();
       },
-    );
+      onError: (problem) => setWrong(wordsOf(problem)),
+    });
   };
+  const onDoer = (stepId: string, personId: string) => setChoosing(putDoer(choosing, stepId, personId));
   if (proposal.gives.length === 0 && proposal.left.length === 0)
     return <Empty title="Nothing to give out">Every step that is due by {dayWords(toOn)} is somebody’s.</Empty>;
   return (
@@ -130,17 +129,28 @@ function Proposal({ proposal, toOn, onAgain }: ProposalProps) {
           <span className="text-muted">{foundWords(proposal)} Nothing is given until you say so.</span>
         </p>
         <Button look="main" disabled={send.isPending || gives.length === 0} onClick={give}>
-          Give {gives.length} of {proposal.gives.length}
+          {proposal.gives.length === 0 ? `Give ${gives.length}` : `Give ${gives.length} of ${proposal.gives.length}`}
         </Button>
       </div>
       <div className="grid gap-4 items-start lg:grid-cols-[minmax(0,1fr)_20rem]">
         <div className="min-w-0">
-          <GiveList gives={proposal.gives} left={left} onPut={put} />
-          <LeftSteps left={proposal.left} />
+          <GiveList
+            gives={linesOf(proposal.gives, choosing, isWhole ? [] : (reckoned.data?.ends ?? []))}
+            proposed={proposal.gives}
+            leftOut={choosing.leftOut}
+            currency={proposal.currency}
+            onTaken={(stepIds, isTaken) => setChoosing(putTaken(choosing, stepIds, isTaken))}
+            onDoer={onDoer}
+          />
+          <LeftSteps left={proposal.left} instead={choosing.instead} currency={proposal.currency} onDoer={onDoer} />
         </div>
         <div className="grid gap-4">
-          <WhoGets gives={gives} />
-          <LaterPieces proposal={proposal} isWhole={left.size === 0} />
+          <WhoGets gives={gives} currency={proposal.currency} />
+          {reckoned.isError ? (
+            <Failed message={wordsOf(reckoned.error)} onRetry={() => void reckoned.refetch()} />
+          ) : (
+            <LaterPieces outcome={outcome} />
+          )}
         </div>
       </div>
     </>

@@ -1,17 +1,22 @@
-import type { LeftStepShape, ProposedGiveShape, StaffingProposalShape } from '@zesting/contract';
+import type { LeftStepShape, ProposedGiveShape, StaffingOutcomeShape } from '@zesting/contract';
 import { Link } from 'react-router';
 import { count, minutesWords } from '../../../lib/format';
+import { moneyWords } from '../../../lib/money';
 import { useClients } from '../../../lib/queries';
 import { ClientCode } from '../../../ui/tags';
+import { DoerChoice } from './doer-choice';
 
-/** What each would get: the sum of what is chosen. */
-export function WhoGets({ gives }: { gives: readonly ProposedGiveShape[] }) {
+const sumOf = (amounts: readonly number[]): number => amounts.reduce((sum, amount) => sum + amount, 0);
+
+/** What each would get: the sum of what is chosen. @param currency of what freelance hours cost */
+export function WhoGets({ gives, currency }: { gives: readonly ProposedGiveShape[]; currency: string }) {
   const people = new Map<string, { name: string; steps: number; minutes: number }>();
   for (const { personId, personName, minutes } of gives) {
     const one = people.get(personId) ?? { name: personName, steps: 0, minutes: 0 };
     people.set(personId, { ...one, steps: one.steps + 1, minutes: one.minutes + minutes });
   }
   if (people.size === 0) return null;
+  const costs = gives.flatMap(({ cost }) => cost ?? []);
   const most = Math.max(...[...people.values()].map(({ minutes }) => minutes), 1);
   return (
     <section aria-labelledby="who-gets" className="card px-4 py-3">
@@ -35,6 +40,11 @@ export function WhoGets({ gives }: { gives: readonly ProposedGiveShape[] }) {
             </li>
           ))}
       </ul>
+      {costs.length > 0 && (
+        <p className="pt-1.5 border-t border-line text-[13px]">
+          Paid for freelance hours: <strong className="font-semibold">{moneyWords(sumOf(costs), currency)}</strong>
+        </p>
+      )}
     </section>
   );
 }
@@ -42,20 +52,26 @@ export function WhoGets({ gives }: { gives: readonly ProposedGiveShape[] }) {
 const daysWords = (days: number): string => (days === 0 ? 'in time' : days > 3000 ? 'never done' : `${count(days, 'working day')} late`);
 
 interface LaterPiecesProps {
-  readonly proposal: Pick<StaffingProposalShape, 'pieces' | 'othersLater'>;
-  /** false where some of it was left out: then it is not what it would come to */
-  readonly isWhole: boolean;
+  /** what it comes to; undefined while it is reckoned */
+  readonly outcome: Pick<StaffingOutcomeShape, 'pieces' | 'othersLater'> | undefined;
 }
 
 /** Pieces that are late all the same, or become later. */
-export function LaterPieces({ proposal: { pieces, othersLater }, isWhole }: LaterPiecesProps) {
+export function LaterPieces({ outcome }: LaterPiecesProps) {
   const { clientOf } = useClients();
-  if (!isWhole)
+  if (!outcome)
     return (
-      <p className="text-muted text-[13px]">What is late is reckoned with everything that is proposed; with less, it may be otherwise.</p>
+      <p role="status" className="text-muted text-[13px]">
+        Reckoning what it would come to …
+      </p>
     );
-  if (pieces.length === 0)
-    return <p className="text-muted text-[13px]">With all of it, nothing of this is late, and nothing else becomes later.</p>;
+  const { pieces, othersLater } = outcome;
+  if (pieces.length + othersLater === 0)
+    return (
+      <p role="status" className="text-muted text-[13px]">
+        With what is chosen, nothing of this is late, and nothing else becomes later.
+      </p>
+    );
   return (
     <section aria-labelledby="late-with-it" className="card px-4 py-3">
       <h3 id="late-with-it" className="text-base mb-1">
@@ -94,8 +110,16 @@ const WHY_LEFT: Record<LeftStepShape['why'], (skill: string) => string> = {
   no_hours: () => 'Nobody has the hours for it',
 };
 
-/** Steps that nobody is proposed for, and why. */
-export function LeftSteps({ left }: { left: readonly LeftStepShape[] }) {
+interface LeftStepsProps {
+  readonly left: readonly LeftStepShape[];
+  /** by step, who takes it all the same */
+  readonly instead: ReadonlyMap<string, string>;
+  readonly currency: string;
+  readonly onDoer: (stepId: string, personId: string) => void;
+}
+
+/** Steps that nobody is proposed for, and why; somebody who has the skill can be given them all the same. */
+export function LeftSteps({ left, instead, currency, onDoer }: LeftStepsProps) {
   const { clientOf } = useClients();
   if (left.length === 0) return null;
   return (
@@ -116,6 +140,18 @@ export function LeftSteps({ left }: { left: readonly LeftStepShape[] }) {
                 </Link>
               </span>
               <span className="text-rind font-medium text-[13px]">{WHY_LEFT[step.why](step.skill)}</span>
+              {step.others.length > 0 && (
+                <span className="basis-full sm:basis-64 min-w-0">
+                  <DoerChoice
+                    label={`Who takes “${step.stepTitle}” of “${step.pieceTitle}” all the same`}
+                    people={step.others}
+                    currency={currency}
+                    value={instead.get(step.stepId) ?? ''}
+                    orNobody
+                    onChange={(personId) => onDoer(step.stepId, personId)}
+                  />
+                </span>
+              )}
             </li>
           );
         })}
