@@ -85,7 +85,7 @@ export function AssignDialog({ step, onClose }: { step: GivenStep; onClose: () =
                     .join(', ')}${person.timeOffOn.length > 4 ? ` and ${person.timeOffOn.length - 4} more` : ''}`}
                 {person.predictedFinishOn && ` · predicted to end ${dayWords(person.predictedFinishOn)}`}
                 {tooLate(person) && <span className="text-rhubarb font-medium">, needed {dayWords(person.latestFinishOn ?? '')}</span>}
-                {person.cost && ` · ${moneyWords(person.cost.amount, person.cost.currency)}`}
+                {person.cost && ` · costs ${moneyWords(person.cost.amount, person.cost.currency)}`}
               </p>
               {person.delays && person.delays.count > 0 && person.personId !== step.doerId && (
                 <p className="text-[13px] text-rind">{delaysWords(person.delays)}</p>

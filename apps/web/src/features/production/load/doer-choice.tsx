@@ -17,7 +17,12 @@ interface DoerChoiceProps {
 /** Who takes a step: why each could, and what their hours of it cost where that is told. */
 export function DoerChoice({ label, people, currency, value, orNobody = false, onChange }: DoerChoiceProps) {
   return (
-    <select aria-label={label} className="field w-full min-w-0 py-1" value={value} onChange={({ target }) => onChange(target.value)}>
+    <select
+      aria-label={label}
+      className="field w-full max-w-84 min-w-0 py-0.5"
+      value={value}
+      onChange={({ target }) => onChange(target.value)}
+    >
       {orNobody && <option value="">Nobody</option>}
       {people.map(({ personId, name, why, cost }) => (
         <option key={personId} value={personId}>

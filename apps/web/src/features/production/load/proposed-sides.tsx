@@ -89,8 +89,11 @@ export function LaterPieces({ outcome }: LaterPiecesProps) {
                 </Link>
               </p>
               <p className="text-[13px]">
-                <span className="text-muted">{daysWords(piece.was)} now, </span>
-                <span className="text-rhubarb font-medium">{daysWords(piece.after)} then</span>
+                {piece.was !== piece.after && <span className="text-muted">{daysWords(piece.was)} now, </span>}
+                <span className="text-rhubarb font-medium">
+                  {daysWords(piece.after)}
+                  {piece.was === piece.after ? ', as it is now' : ' then'}
+                </span>
               </p>
             </li>
           );
