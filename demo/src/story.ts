@@ -80,7 +80,7 @@ export const PEOPLE = {
 export type PersonKey = keyof typeof PEOPLE;
 
 export const SKILLS = ['write', 'design', 'film', 'check'] as const;
-export const FORMATS = ['Still', 'Short clip', 'Newsletter', 'Article'] as const;
+export const FORMATS = ['Still', 'Short clip', 'Newsletter', 'Article', 'Carousel'] as const;
 
 const signOff = (after: string): RouteStep => ({
   key: 'sign_off',
@@ -104,30 +104,33 @@ const check = (...after: string[]): RouteStep => ({
   reworkEffortMinutes: 15,
 });
 
+const DESIGNED: RouteStep[] = [
+  { key: 'write', title: 'Write', kind: 'make', skill: 'write', spanDays: 1, effortMinutes: 90, after: [] },
+  {
+    key: 'design',
+    title: 'Design',
+    kind: 'make',
+    skill: 'design',
+    spanDays: 2,
+    effortMinutes: 240,
+    after: ['write'],
+    reworkSpanDays: 1,
+    reworkEffortMinutes: 90,
+  },
+  check('design'),
+  signOff('check'),
+];
+
 export const ROUTES: Record<
-  'still' | 'clip' | 'letter' | 'article',
+  'still' | 'clip' | 'letter' | 'article' | 'carousel',
   { name: string; format: (typeof FORMATS)[number]; steps: RouteStep[] }
 > = {
   still: {
     name: 'Still with copy',
     format: 'Still',
-    steps: [
-      { key: 'write', title: 'Write', kind: 'make', skill: 'write', spanDays: 1, effortMinutes: 90, after: [] },
-      {
-        key: 'design',
-        title: 'Design',
-        kind: 'make',
-        skill: 'design',
-        spanDays: 2,
-        effortMinutes: 240,
-        after: ['write'],
-        reworkSpanDays: 1,
-        reworkEffortMinutes: 90,
-      },
-      check('design'),
-      signOff('check'),
-    ],
+    steps: DESIGNED,
   },
+  carousel: { name: 'Slides', format: 'Carousel', steps: DESIGNED },
   clip: {
     name: 'Short clip',
     format: 'Short clip',

@@ -1,4 +1,4 @@
-import { asProse, WRITING_STOCK, writtenTexts, type FormatText } from '@zesting/core';
+import { asProse, slidesText, WRITING_STOCK, writtenTexts, type FormatText } from '@zesting/core';
 import type { ContentTextBody } from '@zesting/contract';
 
 /** What the story's formats are written by: what the starting stock gives, taken as it is. */
@@ -11,6 +11,7 @@ const WORDS: Readonly<Record<string, (title: string, copy: string) => string>> =
   title: (title) => title,
   summary: (_, copy) => firstSentence(copy),
   hook: (_, copy) => firstSentence(copy),
+  slides: (title) => slidesText(SLIDES[title] ?? []),
   script: (title, copy) => `Close on the hands. No words yet.\n“${copy}”\nLast shot: ${title.toLowerCase()}, held for two seconds.`,
 };
 
@@ -50,6 +51,17 @@ const WORDINGS: Readonly<Record<string, Readonly<Record<string, readonly string[
 /** A copy as it is laid out in the story. */
 export const laidOutCopy = (title: string, copy: string): string =>
   copy === '' ? '' : [asProse(copy), BELOW[title] ?? ''].filter((part) => part !== '').join('\n\n');
+
+/** The words of slides, by the titles of their pieces. */
+const SLIDES: Readonly<Record<string, readonly string[]>> = {
+  'Sourdough, day one to five': [
+    'Flour, water, five days.',
+    'Day one: nothing to see. Good.',
+    'Day three smells wrong. Feed it all the same.',
+    'Day four: bubbles along the glass.',
+    'Day five: it has doubled by noon. Bake.',
+  ],
+};
 
 const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 const firstSentence = (copy: string): string => (copy.split(/(?<=[.?])\s/)[0] ?? '').replace(/\.$/, '');

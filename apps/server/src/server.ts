@@ -151,13 +151,20 @@ function embeddable(app: NestExpressApplication): express.RequestHandler {
   };
 }
 
+/** What the API answers, and not a page. */
+const OURS = /^\/(api|feeds)(\/|$)/;
+
 /** Serves the built pages: three entries, each for its own addresses. */
 function serveWeb(app: NestExpressApplication, folder: string): void {
   if (!existsSync(join(folder, 'index.html'))) throw new Error(`no built pages in ${folder}`);
   const compressed = (path: string, serveStatic: { immutable?: boolean; maxAge?: string }) =>
     expressStaticGzip(path, { enableBrotli: true, orderPreference: ['br', 'gz'], index: false, serveStatic });
   app.use('/assets', compressed(join(folder, 'assets'), { immutable: true, maxAge: '1y' }));
-  app.use(compressed(folder, {}));
+  const files = compressed(folder, {});
+  // no file is looked for where the API answers
+  app.use((request: Request, response: Response, next: NextFunction) =>
+    OURS.test(request.path) ? next() : files(request, response, next),
+  );
   const entry = (file: string) => (request: Request, response: Response, next: NextFunction) => {
     if (request.method !== 'GET' && request.method !== 'HEAD') return next();
     response.set('Cache-Control', 'no-cache').sendFile(join(folder, file));
@@ -166,7 +173,7 @@ function serveWeb(app: NestExpressApplication, folder: string): void {
   app.use('/room', entry('room.html'));
   const agency = entry('index.html');
   app.use((request: Request, response: Response, next: NextFunction) => {
-    if (/^\/(api|feeds|assets)(\/|$)/.test(request.path) || /\.\w+$/.test(request.path)) return next();
+    if (OURS.test(request.path) || /^\/assets(\/|$)/.test(request.path) || /\.\w+$/.test(request.path)) return next();
     return agency(request, response, next);
   });
 }

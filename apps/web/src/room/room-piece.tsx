@@ -2,7 +2,7 @@ import type { MediumShape, RoomChannelShape, RoomPieceShape, RoomShape } from '@
 import { frameOn, mediaOn, wholeFrame, withCovers, type Pointed } from '@zesting/core';
 import { useState } from 'react';
 import { dayWords } from '../lib/format';
-import { CoverWords, isIn, MarkedMedium, MarkedText, type Mark } from '../ui/places';
+import { CoverWords, isIn, MarkedMedium, MarkedText, SlidePicture, type Mark } from '../ui/places';
 import { posterOf } from '../ui/poster';
 import { Tag } from '../ui/tags';
 import { Decide, type DecideStep } from './decide';
@@ -183,11 +183,18 @@ function Appearance({ piece, channel, room, marks, onPick, onRather }: Appearanc
           </div>
         </>
       )}
-      {piece.texts.map(({ key, name, text, others }) => (
+      {piece.texts.map(({ key, name, text, isSlides, others }) => (
         <div key={key} className="mt-3">
           <p className="text-muted text-[13px]">{name}</p>
           <div className="font-medium">
-            <MarkedText text={text} channelId={null} textKey={key} marks={marks.filter(isIn(null, key))} onPick={onPick} />
+            <MarkedText
+              text={text}
+              slide={isSlides ? (number) => <SlidePicture number={number} media={piece.media} sourceOf={sourceOf} /> : undefined}
+              channelId={null}
+              textKey={key}
+              marks={marks.filter(isIn(null, key))}
+              onPick={onPick}
+            />
           </div>
           {others.map((wording) => (
             <p key={wording} className="text-[13px] break-words">

@@ -51,6 +51,11 @@ export class FormatTextBody {
   @IsBoolean()
   isLong: boolean;
 
+  /** it is the words of slides, each with the picture of its place; left away: it is not */
+  @Optional()
+  @IsBoolean()
+  isSlides?: boolean;
+
   @IsString()
   @MaxLength(300)
   prompt: string;
@@ -133,6 +138,7 @@ export class WrittenTextShape {
   name: string;
   text: string;
   isLong: boolean;
+  isSlides: boolean;
   prompt: string;
   limit: number | null;
   isNeeded: boolean;
@@ -155,5 +161,7 @@ export class ContentTextShape extends NamedTextShape {
 
 /** A text besides the copy as a contact reads it, with other wordings to choose from. */
 export class ReadTextShape extends ContentTextShape {
+  /** it is the words of slides, each with the picture of its place */
+  isSlides: boolean;
   others: string[];
 }

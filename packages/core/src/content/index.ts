@@ -3,6 +3,7 @@ import { proseWords } from '../prose/index.js';
 import { wordingsOf, type ContentText, type OtherWordings } from './texts.js';
 
 export * from './language.js';
+export * from './slides.js';
 export * from './texts.js';
 
 /** A picture or file in a piece's content, known by the SHA-256 of its bytes. */

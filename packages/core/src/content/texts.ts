@@ -28,6 +28,8 @@ export interface FormatText {
   readonly name: string;
   /** several lines, or one */
   readonly isLong: boolean;
+  /** its paragraphs are the words of slides, as `slideWords` reads them; absent: they are not */
+  readonly isSlides?: boolean;
   /** what helps to write it; empty: nothing */
   readonly prompt: string;
   /** in user-perceived characters; null without a limit */

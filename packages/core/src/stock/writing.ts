@@ -27,7 +27,7 @@ const heading = (text: string, prompt: string, ...kinds: ChannelKind[]): Outline
 /** What the usual formats have besides their copy, and what their copy begins from, by the names of the formats: common practice, for the agency to change. */
 export const WRITING_STOCK: Readonly<Record<string, WritingStock>> = {
   Carousel: {
-    texts: [lines('slides', 'Slides', 'One slide to a paragraph; the first makes people stay, the last says what to do')],
+    texts: [{ ...lines('slides', 'Slides', 'The first makes people stay, the last says what to do'), isSlides: true }],
     outline: [],
   },
   'Short clip': {

@@ -6,6 +6,7 @@ import { takeStock } from './use-cases/take-stock.js';
 
 const SUBJECT = { key: 'subject', name: 'Subject', isLong: false, prompt: 'Why open it', limit: 20, isNeeded: true };
 const SCRIPT = { key: 'script', name: 'Script', isLong: true, prompt: '', limit: null, isNeeded: false };
+const SLIDES = { key: 'slides', name: 'Slides', isLong: true, isSlides: true, prompt: '', limit: null, isNeeded: false };
 const OUTLINE = [
   { heading: 'What it is about', prompt: 'The question' },
   { heading: 'In short', prompt: '', kinds: ['newsletter', 'blog'] },
@@ -50,6 +51,45 @@ describe('what pieces of a format are written by', () => {
   };
   const digest = async () =>
     (await scene.app.read<{ shared: string }>("select digests ->> 'shared' as shared from pieces where id = $1", [pieceId]))[0]?.shared;
+
+  it('has slides: told so to whoever writes and to the client who reads, until the format has them no longer', async () => {
+    // slides have several lines, whatever is said
+    expect((await set([{ ...SLIDES, isLong: false }, SUBJECT])).status).toBe(204);
+    expect((await writings()).formats.find((format) => format.formatId === formatId)?.texts).toEqual([SLIDES, SUBJECT]);
+    const text = '1. Flour\n\n3. Wait';
+    const way = signOffIn(scene);
+    await way.write(pieceId, 'Copy', 'Feed');
+    const part = { channelId: scene.a.channelIds[0], copy: 'Feed', tags: [], firstComment: '', link: '' };
+    const texts = [
+      { key: 'slides', text },
+      { key: 'subject', text: 'Rye' },
+    ];
+    const saved = await by(lead).call('PUT', `/api/pieces/${pieceId}/content`, {
+      body: { shared: { copy: 'Copy', disclosure: '', media: [], texts }, channels: [part] },
+      headers: { 'If-Match': `"${(await piece()).content.version}"` },
+    });
+    expect(saved.status).toBe(200);
+    const told = async () => (await piece()).content.shared.texts.map(({ key, isSlides }) => [key, isSlides]);
+    expect(await told()).toEqual([
+      ['slides', true],
+      ['subject', false],
+    ]);
+    const contact = await callerByLink(scene, 'room', scene.a.contactId);
+    await way.make(pieceId);
+    getValue(await way.send(scene.a, [pieceId]));
+    const read = async () => {
+      const { body } = await contact.call('GET', `/api/room/${scene.a.contactId}`);
+      const { packets } = body as unknown as RoomShape;
+      const shown = packets.flatMap(({ pieces }) => pieces).find((one) => one.pieceId === pieceId);
+      return shown?.texts.map(({ key, text: words, isSlides }) => [key, words, isSlides]);
+    };
+    expect(await read()).toEqual([
+      ['slides', text, true],
+      ['subject', 'Rye', false],
+    ]);
+    await set([SUBJECT]);
+    expect((await read())?.[0]).toEqual(['slides', text, false]);
+  });
 
   it('is told in the order of the formats, and kept with who said so', async () => {
     expect((await set([SUBJECT, SCRIPT])).status).toBe(204);
@@ -209,7 +249,7 @@ describe('what pieces of a format are written by', () => {
     const texts = async () => (await piece()).content.shared.texts.map(({ text, others }) => [text, others]);
     expect(await texts()).toEqual([['Back', ['Again']]]);
     const before = await digest();
-    await write([{ key: 'subject', text: 'Back', others: ['Again', 'Here'] }]);
+    await write([{ key: 'subject', text: 'Back', isSlides: false, others: ['Again', 'Here'] }]);
     expect(await digest()).toBe(before);
     await write([{ key: 'subject', text: 'Back' }]); // who says nothing of them leaves them
     expect(await texts()).toEqual([['Back', ['Again', 'Here']]]);
@@ -229,7 +269,7 @@ describe('what pieces of a format are written by', () => {
     const contact = await callerByLink(scene, 'room', scene.a.contactId);
     const room = (await contact.call('GET', `/api/room/${scene.a.contactId}`)).body as unknown as RoomShape;
     const seen = room.packets.flatMap(({ pieces }) => pieces).find((one) => one.pieceId === pieceId);
-    expect(seen?.texts).toEqual([{ key: 'subject', name: 'Subject', text: 'Back', others: ['Again', 'Here'] }]);
+    expect(seen?.texts).toEqual([{ key: 'subject', name: 'Subject', text: 'Back', isSlides: false, others: ['Again', 'Here'] }]);
     await write([{ key: 'subject', text: 'Back', others: [] }]);
     expect(await texts()).toEqual([['Back', []]]);
   });

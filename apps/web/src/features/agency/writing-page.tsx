@@ -172,7 +172,12 @@ function TextFields({ text, onPut }: { text: FormatTextBody; onPut: (part: Parti
         </label>
       </div>
       <div className="flex flex-wrap gap-x-5 text-[13px]">
-        <Ticked label="Several lines" isOn={text.isLong} onChange={(isLong) => onPut({ isLong })} />
+        <Ticked label="Several lines" isOn={text.isLong} onChange={(isLong) => onPut({ isLong, ...(isLong ? {} : { isSlides: false }) })} />
+        <Ticked
+          label="The words of slides, each beside its picture"
+          isOn={text.isSlides === true}
+          onChange={(isSlides) => onPut({ isSlides, ...(isSlides ? { isLong: true } : {}) })}
+        />
         <Ticked label="A piece goes out only with it" isOn={text.isNeeded} onChange={(isNeeded) => onPut({ isNeeded })} />
       </div>
     </div>

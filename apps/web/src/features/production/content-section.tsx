@@ -80,7 +80,8 @@ export function ContentSection({ piece }: { piece: PieceShape }) {
         texts={draft.shared.texts}
         rules={rules}
         readOnly={readOnly}
-        onChange={(texts) => change({ ...draft, shared: { ...draft.shared, texts } })}
+        media={draft.shared.media}
+        onChange={(texts, media = draft.shared.media) => change({ ...draft, shared: { ...draft.shared, texts, media } })}
       />
       <CopyField
         shared={draft.shared}

@@ -30,7 +30,7 @@ describe('a draft of a content', () => {
 
   it('is saved with the texts that are written or thought of, and no others', () => {
     const text = (key: string, words: string, others: string[] = []) => ({
-      ...{ key, name: key, text: words, isLong: false, prompt: '', limit: null, isNeeded: false, isAsked: true },
+      ...{ key, name: key, text: words, isLong: false, isSlides: false, prompt: '', limit: null, isNeeded: false, isAsked: true },
       others,
     });
     const { shared, channels } = draft();

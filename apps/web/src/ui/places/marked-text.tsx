@@ -1,5 +1,5 @@
-import { linesIn, readProse, type Pointed } from '@zesting/core';
-import { useRef, type KeyboardEvent } from 'react';
+import { linesIn, readProse, slideWords, type Pointed } from '@zesting/core';
+import { useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { ProseBlocks } from '../prose';
 import { MarkNumber, type Mark } from './mark';
 import { cutByRuns, isWordForWord, segmentsOf, type Segment } from './segments';
@@ -8,6 +8,8 @@ interface MarkedTextProps {
   readonly text: string;
   /** it has headings, lists, links and emphasis, and is drawn so */
   readonly isLaidOut?: boolean;
+  /** it is the words of slides, and drawn so: each with what this gives for its number, such as its picture */
+  readonly slide?: ((number: number) => ReactNode) | undefined;
   /** the level of the page's heading above it */
   readonly under?: number;
   /** whose own copy it is; null: what channels share */
@@ -22,7 +24,7 @@ interface MarkedTextProps {
 }
 
 /** A piece's copy, or another of its texts, with the remarks that stand in it. */
-export function MarkedText({ text, isLaidOut = false, under, channelId, textKey, marks, onChoose, onPick }: MarkedTextProps) {
+export function MarkedText({ text, isLaidOut = false, slide, under, channelId, textKey, marks, onChoose, onPick }: MarkedTextProps) {
   const whole = useRef<HTMLDivElement>(null);
   const pick = (from: number, to: number) =>
     onPick?.({ kind: 'stretch', channelId, ...(textKey === undefined ? {} : { textKey }), from, to, words: text.slice(from, to) });
@@ -46,6 +48,28 @@ export function MarkedText({ text, isLaidOut = false, under, channelId, textKey,
       onPick={onPick && segment.sentence ? () => segment.sentence && pick(segment.sentence.from, segment.sentence.to) : undefined}
     />
   );
+  if (slide) {
+    const slides = slideWords(text);
+    const seen = cutByRuns(
+      text,
+      segments,
+      slides.map(({ words, from, to }) => ({ text: words, from, to, isStrong: false, isEmphasis: false, link: null })),
+    );
+    return (
+      <div ref={whole} onPointerUp={pickMarked}>
+        <ol className="grid grid-cols-[minmax(0,1fr)] gap-2">
+          {slides.map(({ number, from, to }) => (
+            <li key={from} className="grid grid-cols-[auto_minmax(0,1fr)] gap-3 items-start">
+              {slide(number)}
+              <div className="whitespace-pre-wrap break-words">
+                {seen.filter((segment) => from <= segment.from && segment.to <= to).map(view)}
+              </div>
+            </li>
+          ))}
+        </ol>
+      </div>
+    );
+  }
   if (!isLaidOut)
     return (
       <div ref={whole} className="whitespace-pre-wrap break-words" onPointerUp={pickMarked}>

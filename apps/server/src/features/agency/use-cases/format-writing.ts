@@ -29,10 +29,11 @@ export function setFormatWriting(
     const format = await tx.findOne(Format, { where: { id: formatId }, lock: { mode: 'pessimistic_write' } });
     if (!format) return fail({ code: 'format.unknown' });
     if (format.writingVersion !== version) return fail({ code: 'http.changed_meanwhile' });
-    const texts = body.texts.map(({ key, name, isLong, prompt, limit = null, isNeeded }) => ({
+    const texts = body.texts.map(({ key, name, isLong, isSlides = false, prompt, limit = null, isNeeded }) => ({
       key,
       name: name.trim(),
-      isLong,
+      isLong: isLong || isSlides,
+      ...(isSlides ? { isSlides } : {}),
       prompt: prompt.trim(),
       limit,
       isNeeded,

@@ -303,6 +303,7 @@ async function contentShape(app: App, row: PieceColumns, source: PieceSource): P
       isLaidOut: row.content.shared.isLaidOut === true,
       texts: writtenTexts(row.format_texts, row.content.shared.texts).map((text) => ({
         ...text,
+        isSlides: text.isSlides === true,
         others: [...(row.content.shared.others?.[text.key] ?? [])],
       })),
       state: signOff.shared,

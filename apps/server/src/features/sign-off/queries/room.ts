@@ -8,6 +8,7 @@ import {
   type Content,
   type DecisionFact,
   type PartDigests,
+  type FormatText,
 } from '@zesting/core';
 import type { RoomPacketShape, RoomRulesShape, RoomPieceShape, RoomRemarkShape, RoomShape } from '@zesting/contract';
 import { VISITED } from '../../../platform/access/visited.js';
@@ -24,6 +25,7 @@ interface ItemRow {
   version_id: string;
   title: string;
   format_name: string;
+  format_texts: readonly FormatText[];
   round: number;
   rounds_agreed: number;
   outcome: 'approved' | 'changes' | null;
@@ -109,7 +111,7 @@ const isAsked = (item: ItemRow, packet: PacketRow, contactId: string): boolean =
 
 const itemsOf = (app: App, contactId: string, packetIds: readonly string[]): Promise<ItemRow[]> =>
   app.read<ItemRow>(
-    `select i.packet_id, i.piece_id, i.version_id, p.title, f.name as format_name, i.round, coalesce(u.rounds_allowed, c.rounds_agreed) as rounds_agreed, i.outcome, v.content, v.digests, coalesce(p.content -> 'shared' -> 'others', '{}') as others,
+    `select i.packet_id, i.piece_id, i.version_id, p.title, f.name as format_name, f.texts as format_texts, i.round, coalesce(u.rounds_allowed, c.rounds_agreed) as rounds_agreed, i.outcome, v.content, v.digests, coalesce(p.content -> 'shared' -> 'others', '{}') as others,
        (select d.verdict from decisions d where d.packet_id = i.packet_id and d.piece_id = i.piece_id and d.contact_id = $2 order by d.sequence desc limit 1) as mine,
        coalesce((select jsonb_agg(jsonb_build_object('id', h.id, 'name', h.name, 'kind', h.kind, 'rules', ${channelShapes('h')}, 'on', l.on_day, 'at', to_char(l.at_time, 'HH24:MI')) order by h.position)
          from channels h left join lateral (select l.on_day, l.at_time from placements l where l.channel_id = h.id and l.piece_id = p.id and not l.cancelled
@@ -143,6 +145,7 @@ function pieceShape(item: ItemRow, said: readonly ClientRemark[], files: Readonl
       key,
       name,
       text,
+      isSlides: item.format_texts.some((asked) => asked.key === key && asked.isSlides === true),
       others: othersThan(text, item.others[key]),
     })),
     channels: item.channels.map(({ id, ...channel }) => {

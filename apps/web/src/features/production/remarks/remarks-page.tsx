@@ -7,7 +7,7 @@ import { pieceQuery, remarksQuery } from '../../../api/production';
 import { useSearch } from '../../../lib/use-search';
 import { buttonClass } from '../../../ui/button';
 import { Empty, PageHead } from '../../../ui/page';
-import { CoverWords, isIn, MarkedMedium, MarkedText, type Mark } from '../../../ui/places';
+import { CoverWords, isIn, MarkedMedium, MarkedText, SlidePicture, type Mark } from '../../../ui/places';
 import { posterOf } from '../../../ui/poster';
 import { ComposeRemark, useRemarkDraft } from './compose-remark';
 import { contentOf, marksOf, placed } from './remark-place';
@@ -136,11 +136,12 @@ function Appearance({ piece, channelId, onChannel, marks, onChoose, onPick }: Ap
           </div>
         )}
         <div className="grid gap-2">
-          {written.map(({ key, name, text }) => (
+          {written.map(({ key, name, text, isSlides }) => (
             <div key={key}>
               <p className="text-muted text-[13px]">{name}</p>
               <MarkedText
                 text={text}
+                slide={isSlides ? (number) => <SlidePicture number={number} media={shared.media} sourceOf={addressOf} /> : undefined}
                 channelId={null}
                 textKey={key}
                 marks={marks.filter(isIn(null, key))}

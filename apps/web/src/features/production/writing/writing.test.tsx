@@ -1,6 +1,6 @@
 import { cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import type { BriefRequestShape, OutlineHeadingBody, PieceShape, WrittenTextShape } from '@zesting/contract';
+import type { BriefRequestShape, MediumShape, OutlineHeadingBody, PieceShape, WrittenTextShape } from '@zesting/contract';
 import { useState } from 'react';
 import { Refusal, showServed, type Answer } from '../../../../test-support/served';
 import { draftAnswers } from './draft-answers';
@@ -12,6 +12,7 @@ const text = (key: string, more: Partial<WrittenTextShape> = {}): WrittenTextSha
   name: key,
   text: '',
   isLong: false,
+  isSlides: false,
   prompt: '',
   limit: null,
   isNeeded: false,
@@ -31,6 +32,7 @@ describe('the texts besides the copy', () => {
           texts={texts}
           rules={RULES}
           readOnly={readOnly}
+          media={[]}
           onChange={(next) => {
             latest = next;
             setTexts(next);
@@ -83,6 +85,62 @@ describe('the texts besides the copy', () => {
   it('are only read by whoever may not write', () => {
     show([text('Subject', { text: 'S' })], true);
     expect(screen.getByRole('textbox', { name: 'Subject' })).toHaveAttribute('readonly');
+  });
+});
+
+describe('the words of slides', () => {
+  const picture = (id: string, more: Partial<MediumShape> = {}): MediumShape => ({
+    assetId: id,
+    hash: id,
+    name: `${id}.png`,
+    alt: '',
+    mime: 'image/png',
+    width: 100,
+    height: 100,
+    durationMs: null,
+    bytes: 1,
+    ...more,
+  });
+  const show = (slides: string, given: MediumShape[]) => {
+    let latest = { text: slides, media: given };
+    function Held() {
+      const [{ text: words, media }, put] = useState(latest);
+      return (
+        <WrittenTexts
+          texts={[text('slides', { name: 'Slides', text: words, isLong: true, isSlides: true })]}
+          rules={RULES}
+          readOnly={false}
+          media={media}
+          onChange={([next], moved = media) => put((latest = { text: next?.text ?? '', media: moved }))}
+        />
+      );
+    }
+    render(<Held />);
+    return () => [latest.text, latest.media.map(({ assetId }) => assetId).join('')];
+  };
+  const words = () => screen.getAllByRole<HTMLTextAreaElement>('textbox', { name: /^Words of slide/ }).map(({ value }) => value);
+
+  it('stand each beside its picture, one more for a picture without words; what is typed stays as it is typed', async () => {
+    const now = show('Flour\n\n3. Wait', [picture('a'), picture('b'), picture('c'), picture('d')]);
+    expect(words()).toEqual(['Flour', '', 'Wait', '']);
+    await userEvent.type(screen.getByRole('textbox', { name: 'Words of slide 4' }), 'Bake{Enter}{Enter}now ');
+    expect(words()).toEqual(['Flour', '', 'Wait', 'Bake\n\nnow ']);
+    expect(now()).toEqual(['1. Flour\n\n3. Wait\n\n4. Bake\nnow', 'abcd']);
+    await userEvent.click(screen.getByRole('button', { name: 'Add a slide' }));
+    expect(words()).toHaveLength(5);
+    expect(screen.getByText('no picture yet')).toBeVisible();
+    await userEvent.type(screen.getByRole('textbox', { name: 'Words of slide 5' }), 'Eat');
+    expect(now()).toEqual(['1. Flour\n\n3. Wait\n\n4. Bake\nnow\n\n5. Eat', 'abcd']);
+  });
+
+  it('are moved and taken out with their pictures; the cover of a clip is none', async () => {
+    const now = show('1. Flour\n\n2. Water', [picture('a', { mime: 'video/mp4', cover: 'z' }), picture('z'), picture('b')]);
+    expect(words()).toEqual(['Flour', 'Water']);
+    await userEvent.click(screen.getByRole('button', { name: 'Move slide 2 up' }));
+    expect(now()).toEqual(['1. Water\n\n2. Flour', 'baz']);
+    await userEvent.click(screen.getByRole('button', { name: 'Take out slide 1' }));
+    expect(now()).toEqual(['1. Flour', 'az']);
+    expect(words()).toEqual(['Flour']);
   });
 });
 

@@ -1,6 +1,7 @@
-import type { WrittenTextShape } from '@zesting/contract';
+import type { MediumShape, WrittenTextShape } from '@zesting/contract';
 import { countCharacters, type ClientRules } from '@zesting/core';
 import { Field } from '../../../ui/field';
+import { SlidesField } from './slides-field';
 import { Wordings } from './wordings';
 import { wordsWarning } from '../client-words';
 
@@ -8,20 +9,41 @@ interface WrittenTextsProps {
   readonly texts: readonly WrittenTextShape[];
   readonly rules: Pick<ClientRules, 'wordsNever' | 'wordsToUse'>;
   readonly readOnly: boolean;
-  readonly onChange: (texts: WrittenTextShape[]) => void;
+  /** the piece's pictures and clips, which stand with slides */
+  readonly media: readonly MediumShape[];
+  /** @param media where they moved with slides, or went with one */
+  readonly onChange: (texts: WrittenTextShape[], media?: MediumShape[]) => void;
 }
 
 /** What a piece of its format has besides the copy: a subject line, a title, a script; each with what helps to write it, and its length. */
-export function WrittenTexts({ texts, rules, readOnly, onChange }: WrittenTextsProps) {
-  const put = (key: string, text: string) => onChange(texts.map((one) => (one.key === key ? { ...one, text } : one)));
+export function WrittenTexts({ texts, rules, readOnly, media, onChange }: WrittenTextsProps) {
+  const put = (key: string, text: string, moved?: MediumShape[]) =>
+    onChange(
+      texts.map((one) => (one.key === key ? { ...one, text } : one)),
+      moved,
+    );
   const putOthers = (key: string, part: Pick<WrittenTextShape, 'others'> & { readonly text?: string }) =>
     onChange(texts.map((one) => (one.key === key ? { ...one, ...part } : one)));
   return texts
     .filter(({ isAsked, text, others }) => isAsked || text !== '' || others.length > 0)
-    .map(({ key, name, text, isLong, prompt, limit, isNeeded, isAsked, others }) => {
+    .map(({ key, name, text, isLong, isSlides, prompt, limit, isNeeded, isAsked, others }) => {
       const length = countCharacters(text.trim());
       const help = [isAsked ? prompt : 'Pieces of this format have it no longer. Empty it to take it out.', limitWords(length, limit)];
       const isTooLong = limit !== null && length > limit;
+      if (isSlides)
+        return (
+          <SlidesField
+            key={key}
+            name={name}
+            help={[...help, isTooLong ? `${length - limit} characters too many` : '', wordsWarning(text, rules) ?? '']
+              .filter(Boolean)
+              .join(' · ')}
+            text={text}
+            media={media}
+            readOnly={readOnly}
+            onChange={(next, moved) => put(key, next, moved)}
+          />
+        );
       return (
         <div key={key}>
           <Field
