@@ -125,3 +125,40 @@ test('a long copy: laid out by the format, written with headings, lists and link
     await expect(content.getByRole('textbox', { name: 'Subject (needed)' })).toHaveValue('Saturday at nine, and the kettle is on');
   });
 });
+
+test('slides: written beside their pictures, moved with them, and pointed at by the client', async ({ browser, zesting }) => {
+  const dana = await signIn(browser, zesting, 'dana@quillhaven.test');
+  const idOf = async (title: string) =>
+    (await zesting.query<{ id: string }>('select id from pieces where title = $1', [title]))[0]?.id ?? '';
+  const content = dana.getByRole('region', { name: 'Content' });
+  const slides = content.getByRole('group', { name: 'Slides' }).last();
+  const pieceId = await idOf('Sourdough, day one to five');
+  await dana.goto(`/pieces/${pieceId}`);
+  await expect(slides.getByRole('textbox')).toHaveCount(5);
+  await expect(slides.getByText('no picture yet')).toHaveCount(4);
+  await slides.getByRole('button', { name: 'Move slide 1 down' }).click();
+  await slides.getByRole('textbox', { name: 'Words of slide 1' }).fill('Day one: flour and water.');
+  await slides.getByRole('button', { name: 'Add a slide' }).click();
+  await slides.getByRole('textbox', { name: 'Words of slide 6' }).fill('Day six: eat.');
+  await expectAccessible(dana);
+  await content.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(content.getByText('Not saved yet')).toHaveCount(0);
+  await dana.reload();
+  await expect(slides.getByRole('textbox', { name: 'Words of slide 2' })).toHaveValue('Flour, water, five days.');
+  await expect(slides.getByRole('textbox')).toHaveCount(6);
+
+  const { text } = await mailTo(zesting, 'greta@kilnlane.test', 'butter');
+  const greta = await visitor(browser, zesting, linkIn(text, '/room/'), { viewport: { width: 390, height: 844 } });
+  const piece = greta.getByRole('article', { name: 'Why our butter is cold' });
+  await expect(piece.getByRole('listitem').filter({ hasText: 'Apart means layers.' })).toContainText('3');
+  await piece.getByRole('button', { name: 'Ask for changes' }).click();
+  await piece.getByRole('button', { name: 'Point at: Warm butter soaks in.' }).click();
+  await expectAccessible(greta);
+  await piece.getByLabel('Change 1', { exact: true }).fill('Melts, not soaks');
+  await piece.getByRole('button', { name: 'Send the changes' }).click();
+  await expect(piece).toHaveCount(0);
+
+  await dana.goto(`/pieces/${await idOf('Why our butter is cold')}/remarks`);
+  await expect(dana.getByText('at Slides: “Warm butter soaks in.”')).toBeVisible();
+  await expect(dana.getByRole('region', { name: 'The piece' }).locator('mark')).toHaveText(['Warm butter soaks in.']);
+});

@@ -93,7 +93,7 @@ kiln clip    out           33 -8  oven 1 1   | Scoring a loaf in nine seconds | 
 kiln still   scheduled     20 3   oven 0 0   | Saturday buns, counted | We bake two hundred and forty. By eleven there are none.
 kiln still   approved      19 -   rye  2 0,2 | The four o’clock loaf | Half price from four, warm from the second bake.
 kiln clip    pencilled     12 11  dusk 1 1,2 | A day with the night baker | At two in the morning the street is ours.
-kiln still   second_round  18 9   oven 0 0   | Why our butter is cold | Cold butter, cold hands, hot oven. Layers need the difference.
+kiln carousel second_round 18 9   oven 0 0   | Why our butter is cold | Cold butter, cold hands, hot oven. Layers need the difference.
 kiln carousel handed_back  10 8   rye  0 0   | Sourdough, day one to five | Flour, water, five days. Day three smells wrong. Day five does not.
 kiln still   in_check      9  9   oven 1 0,2 | Staff pick: the plait | Plaited by hand, brushed with egg, gone by noon.
 kiln still   ready         11 10  rye  2 0,2 | Order by Thursday | Order by Thursday noon, collect on Saturday. No queue.

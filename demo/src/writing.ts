@@ -54,6 +54,7 @@ export const laidOutCopy = (title: string, copy: string): string =>
 
 /** The words of slides, by the titles of their pieces. */
 const SLIDES: Readonly<Record<string, readonly string[]>> = {
+  'Why our butter is cold': ['Cold butter, cold hands, hot oven.', 'Warm butter soaks in. Cold butter stays apart.', 'Apart means layers.'],
   'Sourdough, day one to five': [
     'Flour, water, five days.',
     'Day one: nothing to see. Good.',

@@ -59,13 +59,20 @@ export function useDraft(piece: PieceShape) {
   const change = (next: Draft) =>
     setEdited(sameContent(next, piece.content) ? null : { draft: next, base: edited?.base ?? piece.content.version });
 
+  /** Shows a state of the piece. One that is still on its way was asked for before, and would take the place of this one. */
+  const take = async (now: PieceShape) => {
+    const queryKey = pieceKeys.one(piece.id);
+    await queries.cancelQueries({ queryKey, exact: true });
+    queries.setQueryData(queryKey, now);
+  };
+
   /** Saves the draft; false when it could not be. `base` is the version that it replaces. */
   const save = async (base = edited?.base ?? piece.content.version): Promise<boolean> => {
     if (!isDirty) return true;
     setBusy(true);
     try {
       const saved = await call<PieceShape>(`/pieces/${piece.id}/content`, { method: 'PUT', body: bodyOf(draft), version: base });
-      queries.setQueryData(pieceKeys.one(piece.id), saved);
+      await take(saved);
       void queries.invalidateQueries({ queryKey: deskKeys.all });
       setEdited(null);
       setTheirs(null);
@@ -81,8 +88,8 @@ export function useDraft(piece: PieceShape) {
   };
 
   /** Takes the other one's state and drops what was typed here. */
-  const takeTheirs = () => {
-    if (theirs) queries.setQueryData(['piece', piece.id], theirs);
+  const takeTheirs = async () => {
+    if (theirs) await take(theirs);
     setEdited(null);
     setTheirs(null);
   };

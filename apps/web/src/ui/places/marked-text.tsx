@@ -48,6 +48,8 @@ export function MarkedText({ text, isLaidOut = false, slide, under, channelId, t
       onPick={onPick && segment.sentence ? () => segment.sentence && pick(segment.sentence.from, segment.sentence.to) : undefined}
     />
   );
+  // a short sentence between others is hit by a finger all the same
+  const apart = onPick ? 'leading-[28px]' : '';
   if (slide) {
     const slides = slideWords(text);
     const seen = cutByRuns(
@@ -61,7 +63,7 @@ export function MarkedText({ text, isLaidOut = false, slide, under, channelId, t
           {slides.map(({ number, from, to }) => (
             <li key={from} className="grid grid-cols-[auto_minmax(0,1fr)] gap-3 items-start">
               {slide(number)}
-              <div className="whitespace-pre-wrap break-words">
+              <div className={`whitespace-pre-wrap break-words ${apart}`}>
                 {seen.filter((segment) => from <= segment.from && segment.to <= to).map(view)}
               </div>
             </li>
@@ -72,7 +74,7 @@ export function MarkedText({ text, isLaidOut = false, slide, under, channelId, t
   }
   if (!isLaidOut)
     return (
-      <div ref={whole} className="whitespace-pre-wrap break-words" onPointerUp={pickMarked}>
+      <div ref={whole} className={`whitespace-pre-wrap break-words ${apart}`} onPointerUp={pickMarked}>
         {segments.map(view)}
       </div>
     );
