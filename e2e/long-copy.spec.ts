@@ -160,5 +160,6 @@ test('slides: written beside their pictures, moved with them, and pointed at by 
 
   await dana.goto(`/pieces/${await idOf('Why our butter is cold')}/remarks`);
   await expect(dana.getByText('at Slides: “Warm butter soaks in.”')).toBeVisible();
-  await expect(dana.getByRole('region', { name: 'The piece' }).locator('mark')).toHaveText(['Warm butter soaks in.']);
+  const second = dana.getByRole('region', { name: 'The piece' }).getByRole('listitem').filter({ hasText: 'Cold butter stays apart.' });
+  await expect(second.locator('mark')).toHaveText(['Warm butter soaks in.']);
 });

@@ -330,8 +330,21 @@ test('doers are proposed for what nobody has, together: one is left out, the res
   expect(all).toBeGreaterThan(3);
   await boxes.first().focus();
   await dana.keyboard.press('Space');
+  // one goes to another than is proposed; what it would come to is told before anything is given
+  const who = dana.getByRole('combobox', { name: /^Who takes/ }).last();
+  await who.selectOption({ index: 1 });
+  const chosen = (await who.locator('option:checked').textContent())?.split(',')[0];
+  await expect(dana.getByRole('region', { name: 'Who gets what' })).toContainText(chosen ?? '');
+  await expect(dana.getByText('Reckoning what it would come to …')).toHaveCount(0);
+  await expect(dana.getByText(/With what is chosen, nothing|late with it/).first()).toBeVisible();
+  const [, step, piece] = /“(.*)” of “(.*)”/.exec((await who.getAttribute('aria-label')) ?? '') ?? [];
   await proposal.getByRole('button', { name: `Give ${all - 1} of ${all}` }).click();
   await expect.poll(nobody).toBe(before - (all - 1));
+  const given = await zesting.query<{ name: string }>(
+    'select d.name from steps s join pieces p on p.id = s.piece_id join people d on d.id = s.doer_id where s.title = $1 and p.title = $2 and s.finished_on is null',
+    [step, piece],
+  );
+  expect(given.map(({ name }) => name)).toContain(chosen);
   // asked anew: what was left out is proposed again
   await expect(proposal.getByRole('button', { name: 'Give 1 of 1' })).toBeVisible();
   // over a longer time more is due; the address holds it, and Back leads to where one came from

@@ -1,5 +1,14 @@
 import { queryOptions } from '@tanstack/react-query';
-import type { AwayShape, CandidateShape, MyStepsShape, PersonDutyShape, PersonPageShape, PersonRow, TimeOffBody } from '@zesting/contract';
+import type {
+  AwayShape,
+  CandidateShape,
+  DelaysShape,
+  MyStepsShape,
+  PersonDutyShape,
+  PersonPageShape,
+  PersonRow,
+  TimeOffBody,
+} from '@zesting/contract';
 import { call } from '../lib/api';
 
 export const peopleKeys = {
@@ -9,6 +18,7 @@ export const peopleKeys = {
   mySteps: ['steps', 'mine'],
   away: (personId: string, off: TimeOffBody) => ['person', personId, 'away', off] as const,
   candidates: (stepId: string) => ['candidates', stepId] as const,
+  delays: (stepId: string) => ['candidates', stepId, 'delays'] as const,
 } as const;
 
 export const peopleQuery = queryOptions({ queryKey: peopleKeys.all, queryFn: () => call<PersonRow[]>('/people') });
@@ -32,6 +42,10 @@ export const awayQuery = (personId: string, off: TimeOffBody) =>
 
 /** The steps of whoever is signed in. */
 export const myStepsQuery = queryOptions({ queryKey: peopleKeys.mySteps, queryFn: () => call<MyStepsShape>('/steps/mine') });
+
+/** What else becomes late with each who could do a step. */
+export const delaysQuery = (stepId: string) =>
+  queryOptions({ queryKey: peopleKeys.delays(stepId), queryFn: () => call<DelaysShape[]>(`/steps/${stepId}/delays`), staleTime: 0 });
 
 /** Who could do a step, and how it would end with each. */
 export const candidatesQuery = (stepId: string) =>

@@ -8,14 +8,18 @@ interface ChoiceProps<Value extends string> {
 /** One of a few, side by side. */
 export function Choice<Value extends string>({ label, value, options, onChange }: ChoiceProps<Value>) {
   return (
-    <div role="group" aria-label={label} className="inline-flex rounded-md border border-line-strong overflow-hidden">
+    <div
+      role="group"
+      aria-label={label}
+      className="inline-flex flex-wrap max-w-full gap-px bg-line-strong rounded-md border border-line-strong overflow-hidden"
+    >
       {options.map(([option, words]) => (
         <button
           key={option}
           type="button"
           aria-pressed={option === value}
           onClick={() => onChange(option)}
-          className={`px-3 min-h-[30px] font-medium border-r border-line-strong last:border-r-0 ${option === value ? 'bg-pine text-on-pine' : 'bg-card hover:bg-sunk'}`}
+          className={`px-3 min-h-[30px] grow font-medium whitespace-nowrap ${option === value ? 'bg-pine text-on-pine' : 'bg-card hover:bg-sunk'}`}
         >
           {words}
         </button>

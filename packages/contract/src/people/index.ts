@@ -24,8 +24,9 @@ export * from './team-shapes.js';
 export * from './time-off-bodies.js';
 
 /** One who could do a step. Load and time off are hours and dates; no titles of other clients' pieces. */
-/** Pieces that become late by something, or later than they are. */
+/** Other pieces that become late if a step is given to somebody, or later than they are. */
 export class DelaysShape {
+  personId: string;
   count: number;
   /** the worst of them, of the viewer's clients */
   titles: string[];
@@ -44,8 +45,6 @@ export class CandidateShape {
   timeOffOn: string[];
   /** when it is predicted to end if given to this person, by all that they have to do */
   predictedFinishOn: string | null;
-  /** other pieces that become late if it is given to this person; null: for so many there was no time to reckon it */
-  delays: DelaysShape | null;
   /** what is left of it costs so much; null: hours that are paid anyway, nothing is agreed, or the viewer is not told rates */
   cost: MoneyShape | null;
   /** the latest finish in this person's calendar */

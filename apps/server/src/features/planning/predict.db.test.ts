@@ -1,5 +1,5 @@
 import { getValue, ok } from '@zesting/core';
-import type { CandidateShape } from '@zesting/contract';
+import type { CandidateShape, DelaysShape } from '@zesting/contract';
 import { eventually } from '../../../test-support/eventually.js';
 import { callerAs, makePiece, makeScene, stepOf, type Scene } from '../../../test-support/scene.js';
 import { seeded } from '../../../test-support/seeded.js';
@@ -206,12 +206,17 @@ describe('the prediction of load', () => {
     const asked = async (caller: 'manager' | 'lead') => {
       const { body } = await (await callerAs(scene, caller)).call('GET', `/api/steps/${await write(pieceId)}/candidates`);
       const people = body as unknown as CandidateShape[];
-      return (personId: string) => people.find((person) => person.personId === personId);
+      const { body: late } = await (await callerAs(scene, caller)).call('GET', `/api/steps/${await write(pieceId)}/delays`);
+      const delays = late as unknown as DelaysShape[];
+      return (personId: string) => {
+        const { count, titles } = delays.find((one) => one.personId === personId) ?? {};
+        return { count, titles, cost: people.find((person) => person.personId === personId)?.cost };
+      };
     };
     const found = await asked('manager');
-    expect(found(staff.personId)?.delays).toEqual({ count: 2, titles: [title?.title] });
-    expect(found(freelance.personId)).toMatchObject({ delays: { count: 0, titles: [] }, cost: null });
-    expect((await asked('lead'))(freelance.personId)?.cost).toEqual({ amount: 3000, currency: 'EUR' });
+    expect(found(staff.personId)).toMatchObject({ count: 2, titles: [title?.title] });
+    expect(found(freelance.personId)).toEqual({ count: 0, titles: [], cost: null });
+    expect((await asked('lead'))(freelance.personId).cost).toEqual({ amount: 3000, currency: 'EUR' });
     await scene.app.read('delete from rates');
   });
 

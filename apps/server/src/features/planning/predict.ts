@@ -8,7 +8,7 @@ import type { AbsenceAsked, AbsenceOutcome } from './absence.js';
 import type { ChoicesAsked, GivenOutcome, RosterAsked, RosterFound } from './roster.js';
 import type { findHelps, PathOutcome, PathOutcomeFailure, TriedChange } from './among-work.js';
 import type { PredictAnswer, PredictTask, WantedPrediction } from './predict.worker.js';
-import { reachOfWanted, reckonPrediction, type CandidateOutcome, type ChangedPrediction } from './reckon-prediction.js';
+import { reachOfWanted, reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
 import { replanPieces } from './replan.js';
 
 const WORKER = new URL('./predict.worker.js', import.meta.url);
@@ -87,14 +87,24 @@ async function store(tx: Tx, changed: readonly ChangedPrediction[], pieceIds: re
 /** How long the dialog that asks who could do a step may wait for predictions. */
 const CANDIDATES_MS = 2_000;
 
-/** What it would come to if each of these persons had a step; nothing for those for whom there was no time. */
+/** When a step would end if each of these persons had it; nothing for those for whom there was no time. */
 export async function predictCandidates(
   app: App,
   stepId: string,
   personIds: readonly string[],
-): Promise<Readonly<Record<string, CandidateOutcome>>> {
+): Promise<Readonly<Record<string, string | null>>> {
   const task: PredictTask = { kind: 'candidates', now: app.clock.now(), stepId, personIds, milliseconds: CANDIDATES_MS };
-  return (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as Readonly<Record<string, CandidateOutcome>>; // of this task
+  return (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as Readonly<Record<string, string | null>>; // of this task
+}
+
+/** Which other pieces become late, or later, if each of these persons had a step, the worst first; nothing for those for whom there was no time. */
+export async function delaysByCandidates(
+  app: App,
+  stepId: string,
+  personIds: readonly string[],
+): Promise<Readonly<Record<string, readonly string[]>>> {
+  const task: PredictTask = { kind: 'delays', now: app.clock.now(), stepId, personIds, milliseconds: CANDIDATES_MS };
+  return (await app.work.ask<PredictTask, PredictAnswer>(WORKER, task, PATIENCE_MS)) as Readonly<Record<string, readonly string[]>>; // of this task
 }
 
 /** What a change of a piece's path would come to, in the thread that predicts. */

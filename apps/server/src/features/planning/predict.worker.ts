@@ -7,24 +7,18 @@ import { loadCalendars, type Reader } from './calendars.js';
 import { findAbsence, type AbsenceAsked, type AbsenceOutcome } from './absence.js';
 import { findHelps, tryPath, type PathOutcome, type PathOutcomeFailure, type TriedChange } from './among-work.js';
 import { bestChoice, findRoster, type ChoicesAsked, type GivenOutcome, type RosterAsked, type RosterFound } from './roster.js';
-import {
-  predictedFor,
-  predictedLoad,
-  reachOfWanted,
-  reckonPrediction,
-  type CandidateOutcome,
-  type ChangedPrediction,
-} from './reckon-prediction.js';
+import { delayedBy, predictedFor, predictedLoad, reachOfWanted, reckonPrediction, type ChangedPrediction } from './reckon-prediction.js';
 
 /**
- * What the predictor is asked: the prediction of what changed, everybody's load, what it comes to if each of some persons had a step, what a change of a
+ * What the predictor is asked: the prediction of what changed, everybody's load, when a step would end if each of some persons had it and what
+ * else is late by it, what a change of a
  * path comes to, what an absence does, what would bring a late piece back, or who could take the steps that nobody has.
  */
 export type PredictTask =
   | { readonly kind: 'wanted'; readonly now: InstantText }
   | { readonly kind: 'load'; readonly now: InstantText; readonly untilOn?: Day }
   | {
-      readonly kind: 'candidates';
+      readonly kind: 'candidates' | 'delays';
       readonly now: InstantText;
       readonly stepId: string;
       readonly personIds: readonly string[];
@@ -44,7 +38,8 @@ export interface WantedPrediction {
 export type PredictAnswer =
   | WantedPrediction
   | readonly LoadDay[]
-  | Readonly<Record<string, CandidateOutcome>>
+  | Readonly<Record<string, string | null>>
+  | Readonly<Record<string, readonly string[]>>
   | Result<PathOutcome, PathOutcomeFailure>
   | AbsenceOutcome
   | RosterFound
@@ -74,6 +69,7 @@ async function answer(task: PredictTask): Promise<PredictAnswer> {
     if (task.kind === 'given') return bestChoice(reader, book, task);
     if (task.kind === 'roster') return findRoster(reader, book, task);
     if (task.kind === 'candidates') return predictedFor(reader, book, task);
+    if (task.kind === 'delays') return delayedBy(reader, book, task);
     if (task.kind === 'path') return tryPath(reader, book, task.pieceId, task.changes);
     if (task.kind === 'helps') return findHelps(reader, book, task);
     if (task.kind === 'load') return predictedLoad(reader, book, task.untilOn);

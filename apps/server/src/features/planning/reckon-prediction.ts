@@ -194,14 +194,6 @@ export async function reachOfWanted(reader: Reader, wholeShare = WHOLE_SHARE): P
   return { rowIds, pieceIds: [...pieces] };
 }
 
-/** What it would come to if a step were given to somebody. */
-export interface CandidateOutcome {
-  /** when it is predicted to end; null: never */
-  readonly finishOn: string | null;
-  /** other pieces that become late by it, or later, the worst first; absent: there was no time to reckon it */
-  readonly laterIds?: readonly string[];
-}
-
 interface CandidatesAsked {
   readonly stepId: string;
   readonly personIds: readonly string[];
@@ -209,22 +201,12 @@ interface CandidatesAsked {
   readonly milliseconds: number;
 }
 
-/**
- * What it would come to if a step were given to each of these persons, by all that everybody has to do: first when it would end with each, then
- * what else becomes late by it; nothing for whom the time was too short.
- */
-export async function predictedFor(
-  reader: Reader,
-  book: CalendarBook,
-  { stepId, personIds, milliseconds }: CandidatesAsked,
-): Promise<Record<string, CandidateOutcome>> {
+/** A step, and the work of everybody as it would be with each who could have it. */
+async function withEach(reader: Reader, book: CalendarBook, stepId: string) {
   const open = await loadOpenSteps(reader);
   const pieceId = open.find((row) => row.id === stepId)?.piece_id;
   const [source] = pieceId === undefined ? [] : await loadSources(reader, [pieceId]);
-  if (!source) return {};
-  const taken = await loadOtherHours(reader, book);
-  const end = performance.now() + milliseconds;
-  const isOver = () => performance.now() > end;
+  if (!source) return undefined;
   const rowsWith = (personId: string): OpenStepRow[] => {
     const given = { ...source, steps: source.steps.map((step) => (step.id === stepId ? { ...step, doer_id: personId } : step)) };
     const plan = new Map(pieceState(given, book).plan?.steps.map((step) => [step.id, step]));
@@ -238,20 +220,44 @@ export async function predictedFor(
         : row,
     );
   };
+  return { open, pieceId: source.id, rowsWith, taken: await loadOtherHours(reader, book) };
+}
+
+/** When a step would end if it were given to each of these persons, by all that everybody has to do; nothing for whom the time was too short. */
+export async function predictedFor(
+  reader: Reader,
+  book: CalendarBook,
+  { stepId, personIds, milliseconds }: CandidatesAsked,
+): Promise<Record<string, string | null>> {
+  const work = await withEach(reader, book, stepId);
+  if (!work) return {};
+  const end = performance.now() + milliseconds;
+  const found: Record<string, string | null> = {};
+  for (const personId of personIds) {
+    if (performance.now() > end) break;
+    found[personId] = predictSteps(work.rowsWith(personId), book, work.taken, stepId).get(stepId)?.finishOn ?? null;
+  }
+  return found;
+}
+
+/** Which other pieces become late, or later, if a step is given to each of these persons, the worst first; nothing for whom the time was too short. */
+export async function delayedBy(
+  reader: Reader,
+  book: CalendarBook,
+  { stepId, personIds, milliseconds }: CandidatesAsked,
+): Promise<Record<string, readonly string[]>> {
+  const work = await withEach(reader, book, stepId);
+  if (!work) return {};
   const lateWith = (rows: readonly OpenStepRow[]) => {
     const steps = toWorkload(rows, book).map((step, index) => ({ ...step, pieceId: rows[index]?.piece_id ?? '' })); // one for each row
-    return lateBy({ steps, doers: book.doers }, predictWorkload({ steps, doers: book.doers, taken }));
+    return lateBy({ steps, doers: book.doers }, predictWorkload({ steps, doers: book.doers, taken: work.taken }));
   };
-  const found: Record<string, CandidateOutcome> = {};
+  const end = performance.now() + milliseconds;
+  const lateNow = lateWith(work.open);
+  const found: Record<string, readonly string[]> = {};
   for (const personId of personIds) {
-    if (isOver()) break;
-    found[personId] = { finishOn: predictSteps(rowsWith(personId), book, taken, stepId).get(stepId)?.finishOn ?? null };
-  }
-  if (isOver()) return found;
-  const lateNow = lateWith(open);
-  for (const [personId, { finishOn }] of Object.entries(found)) {
-    if (isOver()) break;
-    found[personId] = { finishOn, laterIds: laterAfter(lateNow, lateWith(rowsWith(personId)), pieceId) };
+    if (performance.now() > end) break;
+    found[personId] = laterAfter(lateNow, lateWith(work.rowsWith(personId)), work.pieceId);
   }
   return found;
 }

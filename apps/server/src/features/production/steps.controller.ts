@@ -8,6 +8,7 @@ import {
   TickBody,
   TurnDownBody,
   type CandidateShape,
+  type DelaysShape,
   type ChaseShape,
   type MyStepsShape,
 } from '@zesting/contract';
@@ -15,7 +16,7 @@ import { Access, CurrentViewer, type Viewer } from '../../platform/access/access
 import { App } from '../../platform/app.js';
 import { IfMatch } from '../../platform/http/if-match.js';
 import { Problem, valueOrProblem } from '../../platform/http/problem.js';
-import { candidatesFor } from './queries/candidates.js';
+import { candidatesFor, delaysFor } from './queries/candidates.js';
 import { myStepsOf } from './queries/my-steps.js';
 import { assignStep, doerOf, turnDownStep } from './use-cases/assign-step.js';
 import { setChecklist } from './use-cases/set-checklist.js';
@@ -55,6 +56,13 @@ export class StepsController {
   @Access('step.assign', { step: 'stepId' })
   candidates(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string): Promise<CandidateShape[]> {
     return candidatesFor(this.app, viewer, stepId);
+  }
+
+  /** What else becomes late with each who could do the step. */
+  @Get(':stepId/delays')
+  @Access('step.assign', { step: 'stepId' })
+  delays(@CurrentViewer() viewer: Viewer, @Param('stepId') stepId: string): Promise<DelaysShape[]> {
+    return delaysFor(this.app, viewer, stepId);
   }
 
   @Put(':stepId/doer')

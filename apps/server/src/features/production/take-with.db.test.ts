@@ -1,5 +1,5 @@
 import { getValue } from '@zesting/core';
-import type { MyStepsShape, PieceShape } from '@zesting/contract';
+import type { MyStepsShape, PiecePage, PieceShape } from '@zesting/contract';
 import { callerAs, makePiece, makeScene, stepOf, type Caller, type Scene } from '../../../test-support/scene.js';
 import { loadOpenSteps } from '../planning/index.js';
 import { assignStep } from './index.js';
@@ -41,6 +41,9 @@ describe('a step that is taken together with somebody', () => {
     const shape = seen.body as unknown as PieceShape;
     expect(shape.steps[0]).toMatchObject({ doerName: 'Sia', withId: fay.personId, withName: 'Fay', mine: false });
     expect(shape.canWrite).toBe(false);
+    const { body: listed } = await manager.call('GET', '/api/pieces');
+    const row = (listed as unknown as PiecePage).items.find(({ id }) => id === pieceId);
+    expect(row?.currentDoer).toBe('Sia with Fay'); // in lists too
     expect((await mine(freelance)).together).toMatchObject([{ stepId: write, doerName: 'Sia', atHand: true, stepTitle: 'Write' }]);
     expect((await mine(freelance)).rows).toEqual([]);
     expect((await freelance.call('POST', `/api/steps/${write}/hand-in`, { body: {} })).status).toBeGreaterThanOrEqual(400);

@@ -165,6 +165,7 @@ const TABLE: Record<string, string> = {
   'GET /api/files/{assetId}': makers,
   'GET /api/steps/mine': makers,
   'GET /api/steps/{stepId}/candidates': managers,
+  'GET /api/steps/{stepId}/delays': managers,
   'PUT /api/steps/{stepId}/doer': managers,
   'PUT /api/steps/{stepId}/with': managers,
   'PUT /api/steps/{stepId}/checklist': managers,

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import type { CandidateShape, DelaysShape, StepShape } from '@zesting/contract';
 import { useState } from 'react';
-import { candidatesQuery } from '../../api/people';
+import { candidatesQuery, delaysQuery } from '../../api/people';
 import { ApiProblem, call, wordsOf } from '../../lib/api';
 import { count, dayWords, listWords, minutesWords, zoneWords } from '../../lib/format';
 import { moneyWords } from '../../lib/money';
@@ -16,11 +16,14 @@ import { Tag } from '../../ui/tags';
 const tooLate = ({ predictedFinishOn, latestFinishOn }: CandidateShape): boolean =>
   predictedFinishOn !== null && latestFinishOn !== null && predictedFinishOn > latestFinishOn;
 
-/** What else becomes late with somebody. */
-function delaysWords({ count: all, titles }: DelaysShape): string {
-  const more = all - titles.length;
-  const named = [...titles.map((title) => `“${title}”`), ...(more > 0 ? [titles.length > 0 ? `${more} more` : count(more, 'piece')] : [])];
-  return `Makes ${listWords(named)} late, or later`;
+/** What else becomes late with somebody; nothing where nothing does, or it is not known. */
+function Delays({ delays }: { delays: DelaysShape | undefined }) {
+  if (!delays || delays.count === 0) return null;
+  const more = delays.count - delays.titles.length;
+  const rest = more === 0 ? [] : [delays.titles.length > 0 ? `${more} more` : count(more, 'piece')];
+  return (
+    <p className="text-[13px] text-rind">Makes {listWords([...delays.titles.map((title) => `“${title}”`), ...rest])} late, or later</p>
+  );
 }
 
 /** Why a step was not given: somebody else gave it away since it was looked at, or what the server says. */
@@ -36,6 +39,7 @@ type GivenStep = Pick<StepShape, 'id' | 'title' | 'leftMinutes' | 'spanDays' | '
 /** Who takes a step: skill, what is open, days off, and when it would end by all that each has to do. */
 export function AssignDialog({ step, onClose }: { step: GivenStep; onClose: () => void }) {
   const candidates = useQuery(candidatesQuery(step.id));
+  const { data: delays } = useQuery(delaysQuery(step.id)); // which takes longer, and is not waited for
   const assign = useWrite(
     (personId: string | null) => call(`/steps/${step.id}/doer`, { method: 'PUT', body: { personId }, version: step.version }),
     { quiet: true },
@@ -87,9 +91,7 @@ export function AssignDialog({ step, onClose }: { step: GivenStep; onClose: () =
                 {tooLate(person) && <span className="text-rhubarb font-medium">, needed {dayWords(person.latestFinishOn ?? '')}</span>}
                 {person.cost && ` · costs ${moneyWords(person.cost.amount, person.cost.currency)}`}
               </p>
-              {person.delays && person.delays.count > 0 && person.personId !== step.doerId && (
-                <p className="text-[13px] text-rind">{delaysWords(person.delays)}</p>
-              )}
+              {person.personId !== step.doerId && <Delays delays={delays?.find(({ personId }) => personId === person.personId)} />}
             </div>
             <Button
               look={person.personId === step.doerId ? 'quiet' : 'plain'}

@@ -3,7 +3,7 @@ import type { CandidateShape, DelaysShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
 import { currencyOf, freelanceRates } from '../../money/index.js';
-import { getDoer, loadCalendars, loadSources, pieceState, predictCandidates } from '../../planning/index.js';
+import { getDoer, loadCalendars, delaysByCandidates, loadSources, pieceState, predictCandidates } from '../../planning/index.js';
 
 interface PersonRow {
   id: string;
@@ -24,8 +24,7 @@ const PREDICTED = 30;
 const NAMED = 3;
 
 /**
- * Who could do a step: skill, what is open, days off before it is due, what the path would be, what else becomes late by it, and what it
- * costs. Whoever usually does it first, then the skilled, then least open.
+ * Who could do a step: skill, what is open, days off before it is due, what the path would be, and what it costs. Whoever usually does it first, then the skilled, then least open.
  */
 export async function candidatesFor(app: App, viewer: Viewer, stepId: string): Promise<CandidateShape[]> {
   const [step] = await app.read<{ piece_id: string; skill: string; client_id: string; minutes: number }>(
@@ -33,7 +32,41 @@ export async function candidatesFor(app: App, viewer: Viewer, stepId: string): P
     [stepId],
   );
   if (!step) throw new Error('the step went away');
-  const people = await app.read<PersonRow>(
+  const people = await peopleFor(app, step);
+  const book = await loadCalendars(app.manager, app.clock.now());
+  const [source] = await loadSources(app.manager, [step.piece_id]);
+  if (!source) throw new Error('the piece went away');
+  const predicted = await predictCandidates(app, stepId, likely(people, source.steps.find(({ id }) => id === stepId)?.doer_id ?? null));
+  const rates = viewer.role === 'lead' ? await freelanceRates(app, dayIn(app.clock.now(), viewer.zone)) : new Map<string, number>();
+  const currency = await currencyOf(app);
+  return people.map((person) => {
+    const given = { ...source, steps: source.steps.map((other) => (other.id === stepId ? { ...other, doer_id: person.id } : other)) };
+    const plan = new Map(pieceState(given, book).plan?.steps.map((other) => [other.id, other]));
+    const planned = plan.get(stepId);
+    const doer = getDoer(book, person.id);
+    const hourly = rates.get(person.id);
+    return {
+      personId: person.id,
+      name: person.name,
+      role: person.role,
+      zone: person.zone,
+      skillLevel: person.level,
+      openSteps: person.open_steps,
+      openMinutes: person.open_minutes,
+      timeOffOn: weekdaysOff(doer.todayOn, planned?.latestFinishOn ?? addDays(doer.todayOn, 14), (day) => isWorkingDay(doer.calendar, day)),
+      predictedFinishOn: predicted[person.id] ?? null,
+      cost: hourly === undefined ? null : { amount: costOf(step.minutes, hourly), currency },
+      latestFinishOn: planned?.latestFinishOn ?? null,
+      knowsClient: person.knows_client,
+      isBarred: person.is_barred,
+      isUsual: person.is_usual,
+    };
+  });
+}
+
+/** Everybody of the agency, as they are to a step: whoever usually does it first, then the skilled, then least open. */
+const peopleFor = (app: App, step: { readonly skill: string; readonly client_id: string }): Promise<PersonRow[]> =>
+  app.read<PersonRow>(
     `select p.id, p.name, p.role, p.zone, coalesce((p.skills ->> $1)::int, 0) as level,
        (select count(*) from steps s where s.doer_id = p.id and s.finished_on is null) as open_steps,
        (select coalesce(sum(coalesce(s.remaining_minutes, s.effort_minutes)), 0) from steps s where s.doer_id = p.id and s.finished_on is null) as open_minutes,
@@ -45,60 +78,34 @@ export async function candidatesFor(app: App, viewer: Viewer, stepId: string): P
      where p.active order by is_barred, is_usual desc, level desc, open_minutes, p.name`,
     [step.skill, step.client_id],
   );
-  const book = await loadCalendars(app.manager, app.clock.now());
-  const [source] = await loadSources(app.manager, [step.piece_id]);
-  if (!source) throw new Error('the piece went away');
-  // predictions are for those who could do it, and for whoever has it: the others are not waited for
-  const likely = people.filter(
-    (person) => !person.is_barred && (person.level > 0 || source.steps.some((other) => other.id === stepId && other.doer_id === person.id)),
-  );
-  const predicted = await predictCandidates(
-    app,
-    stepId,
-    (likely.length > 0 ? likely : people).slice(0, PREDICTED).map((person) => person.id),
-  );
-  const delaysOf = await delaysIn(
-    app,
-    viewer,
-    Object.values(predicted).flatMap(({ laterIds = [] }) => laterIds),
-  );
-  const rates = viewer.role === 'lead' ? await freelanceRates(app, dayIn(app.clock.now(), viewer.zone)) : new Map<string, number>();
-  const currency = await currencyOf(app);
-  return people.map((person) => {
-    const given = { ...source, steps: source.steps.map((other) => (other.id === stepId ? { ...other, doer_id: person.id } : other)) };
-    const plan = new Map(pieceState(given, book).plan?.steps.map((other) => [other.id, other]));
-    const planned = plan.get(stepId);
-    const doer = getDoer(book, person.id);
-    const outcome = predicted[person.id];
-    const hourly = rates.get(person.id);
-    return {
-      personId: person.id,
-      name: person.name,
-      role: person.role,
-      zone: person.zone,
-      skillLevel: person.level,
-      openSteps: person.open_steps,
-      openMinutes: person.open_minutes,
-      timeOffOn: weekdaysOff(doer.todayOn, planned?.latestFinishOn ?? addDays(doer.todayOn, 14), (day) => isWorkingDay(doer.calendar, day)),
-      predictedFinishOn: outcome?.finishOn ?? null,
-      delays: outcome?.laterIds ? delaysOf(outcome.laterIds) : null,
-      cost: hourly === undefined ? null : { amount: costOf(step.minutes, hourly), currency },
-      latestFinishOn: planned?.latestFinishOn ?? null,
-      knowsClient: person.knows_client,
-      isBarred: person.is_barred,
-      isUsual: person.is_usual,
-    };
-  });
+
+/** Those who could do a step, and whoever has it: the others are not waited for. All where nobody could. */
+function likely(people: readonly PersonRow[], doerId: string | null): string[] {
+  const able = people.filter((person) => !person.is_barred && (person.level > 0 || person.id === doerId));
+  return (able.length > 0 ? able : people).slice(0, PREDICTED).map((person) => person.id);
 }
 
-/** What pieces that become late are called, of the viewer's clients; the others are counted. @param pieceIds all that may be asked about */
-async function delaysIn(app: App, { clientIds }: Viewer, pieceIds: readonly string[]): Promise<(ids: readonly string[]) => DelaysShape> {
+/**
+ * Which other pieces become late, or later, if a step is given to each who could do it; by name those of the viewer's clients, the others are counted.
+ * Nobody is told of for whom there was no time.
+ */
+export async function delaysFor(app: App, { clientIds }: Viewer, stepId: string): Promise<DelaysShape[]> {
+  const [step] = await app.read<{ skill: string; client_id: string; doer_id: string | null }>(
+    'select s.skill, p.client_id, s.doer_id from steps s join pieces p on p.id = s.piece_id where s.id = $1',
+    [stepId],
+  );
+  if (!step) throw new Error('the step went away');
+  const delays = await delaysByCandidates(app, stepId, likely(await peopleFor(app, step), step.doer_id));
   const rows = await app.read<{ id: string; title: string }>('select id, title from pieces where id = any($1) and client_id = any($2)', [
-    [...new Set(pieceIds)],
+    [...new Set(Object.values(delays).flat())],
     clientIds,
   ]);
   const titles = new Map(rows.map(({ id, title }) => [id, title]));
-  return (ids) => ({ count: ids.length, titles: ids.flatMap((id) => titles.get(id) ?? []).slice(0, NAMED) });
+  return Object.entries(delays).map(([personId, ids]) => ({
+    personId,
+    count: ids.length,
+    titles: ids.flatMap((id) => titles.get(id) ?? []).slice(0, NAMED),
+  }));
 }
 
 /** Weekdays from `from` to `to` on which nobody is there. */

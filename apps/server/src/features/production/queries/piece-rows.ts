@@ -23,10 +23,10 @@ const DESK_ROW = `${COLUMNS}, case when p.list = 'no_doer' then coalesce(s.unhel
   case when p.list = 'no_doer' and s.unheld is not null then null else s.names end as "currentDoer", coalesce(s.for_word, false) as "waitsForWord", s.material_due_on as "materialDueOn"`;
 const AT_HAND = `left join lateral (select string_agg(s.title, ', ' order by s.position) as titles,
       case when bool_or(${isClientsStep('s')} or d.name is not null)
-        then string_agg(distinct case when ${isClientsStep('s')} then 'the client' else coalesce(d.name, 'nobody') end, ', ') end as names,
+        then string_agg(distinct case when ${isClientsStep('s')} then 'the client' else coalesce(d.name || coalesce(' with ' || w.name, ''), 'nobody') end, ', ') end as names,
       string_agg(s.title, ', ' order by s.position) filter (where s.doer_id is null and not ${isClientsStep('s')}) as unheld, array_agg(s.doer_id) as doers,
       bool_or(s.kind = 'sign_off') as for_word, min(y.due_on) as material_due_on
-    from steps s left join people d on d.id = s.doer_id left join deliveries y on y.step_id = s.id where s.piece_id = p.id and s.finished_on is null and ${isFreeStep('s')}) s on true`;
+    from steps s left join people d on d.id = s.doer_id left join people w on w.id = s.with_id and w.active left join deliveries y on y.step_id = s.id where s.piece_id = p.id and s.finished_on is null and ${isFreeStep('s')}) s on true`;
 const FROM = `from pieces p join formats f on f.id = p.format_id left join pillars l on l.id = p.pillar_id ${AT_HAND}`;
 
 const PAGE = 100;
