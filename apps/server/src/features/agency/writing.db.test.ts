@@ -249,7 +249,7 @@ describe('what pieces of a format are written by', () => {
     const texts = async () => (await piece()).content.shared.texts.map(({ text, others }) => [text, others]);
     expect(await texts()).toEqual([['Back', ['Again']]]);
     const before = await digest();
-    await write([{ key: 'subject', text: 'Back', isSlides: false, others: ['Again', 'Here'] }]);
+    await write([{ key: 'subject', text: 'Back', others: ['Again', 'Here'] }]);
     expect(await digest()).toBe(before);
     await write([{ key: 'subject', text: 'Back' }]); // who says nothing of them leaves them
     expect(await texts()).toEqual([['Back', ['Again', 'Here']]]);

@@ -88,7 +88,8 @@ function StepBar({ step, steps, save, busy }: { step: StepShape; steps: readonly
 function StepClock({ step }: { step: StepShape }) {
   const { data: own } = useQuery(clockQuery);
   const { data: hours } = useQuery(hoursQuery(step.id));
-  if (!own || !hours) return null;
+  // its room is kept: what stands beside it is not to move under somebody's press
+  if (!own || !hours) return <span aria-hidden className="w-56 min-h-8" />;
   const startedAt = own.clock?.stepId === step.id ? own.clock.startedAt : null;
   return <Clock stepId={step.id} title={step.title} workedMinutes={hours.minutes} startedAt={startedAt} />;
 }
