@@ -64,6 +64,8 @@ export function useDraft(piece: PieceShape) {
     const queryKey = pieceKeys.one(piece.id);
     await queries.cancelQueries({ queryKey, exact: true });
     queries.setQueryData(queryKey, now);
+    // what is drawn hears of it a moment later: until then what was typed stands, and nothing of it goes away in between
+    await new Promise((resolve) => setTimeout(resolve));
   };
 
   /** Saves the draft; false when it could not be. `base` is the version that it replaces. */
