@@ -85,7 +85,7 @@ export class StaffingProposalShape {
   left: LeftStepShape[];
   /** pieces that become later by it, or stay late with it, the worst first */
   pieces: ProposedPieceShape[];
-  /** so many pieces of clients that are not asked about become later by it */
+  /** so many pieces of clients that the viewer does not look after become later by it */
   othersLater: number;
   /** so many steps more fall into the period than are looked at together */
   moreSteps: number;

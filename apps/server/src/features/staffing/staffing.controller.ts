@@ -37,7 +37,14 @@ export class StaffingController {
     const clientIds = clientId === undefined ? viewer.clientIds : [clientId];
     const waiting = new AbortController();
     response.on('close', () => waiting.abort());
-    const asked = { clientIds, todayOn, untilOn, withGiven: given === 'yes', tellsCosts: viewer.role === 'lead' };
+    const asked = {
+      clientIds,
+      seenIds: viewer.clientIds,
+      todayOn,
+      untilOn,
+      withGiven: given === 'yes',
+      tellsCosts: viewer.role === 'lead',
+    };
     return valueOrProblem(await proposeStaff(this.app, asked, waiting.signal));
   }
 

@@ -294,6 +294,7 @@ describe('who takes what nobody has', () => {
       untilOn: getDay('2027-04-30'),
       withGiven: false,
       tellsCosts: true,
+      seenIds: [scene.a.id],
     };
     expect(await proposeStaff(scene.app, asked, leaving.signal)).toEqual({ ok: false, failure: { code: 'staffing.not_found' } });
   });

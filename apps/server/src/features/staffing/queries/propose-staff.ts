@@ -27,7 +27,10 @@ const STAGE_SECONDS = 15;
 const CHANGES_HANDS = 10;
 
 interface Asked {
+  /** whose steps */
   readonly clientIds: readonly string[];
+  /** whose pieces are told by name where they become late by it */
+  readonly seenIds: readonly string[];
   readonly todayOn: Day;
   readonly untilOn: Day;
   /** also steps that somebody has and has not begun */
@@ -104,7 +107,7 @@ export async function proposeStaff(
   const outcome = await bestOfChoices(app, { able, choices: solved ? [solved.gives, quick] : [quick] });
   return ok({
     ...told(steps, outcome, asked.tellsCosts ? rates : new Map()),
-    ...(await latePieces(app, asked.clientIds, outcome)),
+    ...(await latePieces(app, asked.seenIds, outcome)),
     currency: await currencyOf(app),
     moreSteps: all.length - steps.length,
     isProven: solved?.isProven === true,

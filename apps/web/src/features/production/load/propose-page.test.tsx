@@ -126,7 +126,7 @@ describe('the page that proposes doers', () => {
     // whoever has the skill can be given it all the same
     expect(within(nobody).getAllByRole('combobox')).toHaveLength(1);
     await user.selectOptions(within(nobody).getByRole('combobox', { name: 'Who takes “Cut” of “Bread” all the same' }), 'fay');
-    await user.click(screen.getByRole('button', { name: 'Give 3 of 2' }));
+    await user.click(screen.getByRole('button', { name: 'Give 3 of 3' }));
     await waitFor(() =>
       expect(sent('POST').at(-1)?.body).toMatchObject({ gives: [{}, {}, { stepId: 'l2', personId: 'fay', version: 7 }] }),
     );

@@ -106,6 +106,8 @@ function Proposal({ proposal, toOn, onAgain }: ProposalProps) {
       onError: (problem) => setWrong(wordsOf(problem)),
     });
   };
+  // what nobody is proposed for counts where somebody is chosen for it
+  const proposed = proposal.gives.length + proposal.left.filter(({ stepId }) => choosing.instead.has(stepId)).length;
   const onDoer = (stepId: string, personId: string) => setChoosing(putDoer(choosing, stepId, personId));
   if (proposal.gives.length === 0 && proposal.left.length === 0)
     return <Empty title="Nothing to give out">Every step that is due by {dayWords(toOn)} is somebody’s.</Empty>;
@@ -129,7 +131,7 @@ function Proposal({ proposal, toOn, onAgain }: ProposalProps) {
           <span className="text-muted">{foundWords(proposal)} Nothing is given until you say so.</span>
         </p>
         <Button look="main" disabled={send.isPending || gives.length === 0} onClick={give}>
-          {proposal.gives.length === 0 ? `Give ${gives.length}` : `Give ${gives.length} of ${proposal.gives.length}`}
+          Give {gives.length} of {proposed}
         </Button>
       </div>
       <div className="grid gap-4 items-start lg:grid-cols-[minmax(0,1fr)_20rem]">

@@ -20,20 +20,19 @@ interface Slide {
   readonly medium: MediumShape | undefined;
 }
 
-/** Slides as they stand in a text, each with the picture of its place; a picture beyond them is a slide without words yet. */
-function slidesIn(text: string, pictures: readonly MediumShape[]): Slide[] {
+/** The words of slides as they stand in a text, by their places: none where a slide has none. */
+function wordsIn(text: string): string[] {
   const words = new Map(slideWords(text).map((slide) => [slide.number, slide.words]));
-  const count = Math.max(0, pictures.length, ...words.keys());
-  return Array.from({ length: count }, (_, index) => ({ words: words.get(index + 1) ?? '', medium: pictures[index] }));
+  return Array.from({ length: Math.max(0, ...words.keys()) }, (_, index) => words.get(index + 1) ?? '');
 }
 
 /** The words of slides, each beside its picture: moved and taken out together. What is typed stands as it is typed until the text is another. */
 export function SlidesField({ name, help, text, media, readOnly, onChange }: SlidesFieldProps) {
   const pictures = usualMedia(media);
   const [typed, setTyped] = useState<{ readonly text: string; readonly words: readonly string[] }>();
-  const read = slidesIn(text, pictures);
   // an empty slide at the end, and blanks at the ends of words, are nothing in the text: kept while it is written here
-  const words = typed && typed.text === text ? typed.words : read.map((slide) => slide.words);
+  const words = typed && typed.text === text ? typed.words : wordsIn(text);
+  // a picture beyond them is a slide without words yet
   const slides = Array.from({ length: Math.max(words.length, pictures.length) }, (_, index): Slide => ({
     words: words[index] ?? '',
     medium: pictures[index],
