@@ -288,7 +288,7 @@ describe('by mail', () => {
     beforeEach(async () => {
       // in one transaction: a job may be making a picture's sizes meanwhile
       await scene.app.read(
-        'lock table asset_sizes in exclusive mode; delete from asset_sizes; delete from assets where idea_id is not null; delete from ideas',
+        'select from assets for update; delete from asset_sizes; delete from assets where idea_id is not null; delete from ideas',
       );
     });
 

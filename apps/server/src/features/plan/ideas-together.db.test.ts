@@ -17,7 +17,7 @@ describe('ideas that people make together', () => {
     for (const table of ['team_notes', 'notices']) await plan.scene.app.read(`delete from ${table}`);
     // in one transaction: a job may be making a picture's sizes meanwhile
     await plan.scene.app.read(
-      'lock table asset_sizes in exclusive mode; delete from asset_sizes; delete from assets where idea_id is not null',
+      'select from assets for update; delete from asset_sizes; delete from assets where idea_id is not null',
     );
     await plan.reset();
   });

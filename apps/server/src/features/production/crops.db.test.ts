@@ -329,4 +329,38 @@ describe('pictures as a channel shows them', () => {
     expect(await rows()).toEqual([]);
     expect(existsSync(scene.app.files.pathOf(made?.made ?? ''))).toBe(false);
   });
+
+  it('takes sizes that are being written with the picture, and writes none of a picture that is gone', async () => {
+    const bytes = await sharp({ create: { width: 300, height: 200, channels: 3, background: '#579' } })
+      .jpeg()
+      .toBuffer();
+    const { assetId } = getValue(await addPieceFile(scene.app, pieceId, { name: 'short.jpg', bytes }));
+    const sizes = () => scene.app.read('select 1 from asset_sizes where asset_id = $1', [assetId]);
+    await eventually(async () => (await sizes()).length > 0);
+    const awaited = () =>
+      eventually(async () => {
+        const waiting = "select 1 from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'";
+        return (await scene.app.read(waiting)).length > 0;
+      });
+    const writing = scene.app.manager.connection.createQueryRunner();
+    await writing.startTransaction();
+    await writing.query('select 1 from assets where id = $1 for key share', [assetId]);
+    await writing.query(
+      "insert into asset_sizes (asset_id, width, marked, mime, hash, bytes) values ($1, 33, false, 'image/webp', 'in-the-making', 1)",
+      [assetId],
+    );
+    const dropping = scene.app.manager.connection.createQueryRunner();
+    await dropping.startTransaction();
+    const dropped = dropAssets(dropping.manager, [assetId]);
+    await awaited();
+    await writing.commitTransaction();
+    await writing.release();
+    expect(await dropped).toContain('in-the-making');
+    const made = scene.app.pictures.makeSizes(assetId);
+    await awaited();
+    await dropping.commitTransaction();
+    await dropping.release();
+    await made;
+    expect(await sizes()).toEqual([]);
+  });
 });

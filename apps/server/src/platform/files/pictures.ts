@@ -148,6 +148,9 @@ export class Pictures implements OnModuleInit {
     for (const { width, marked, mime, bytes } of made)
       stored.push({ width, marked, mime, ...(await this.files.storeMade(Buffer.from(bytes))) });
     await this.database.write(async (tx) => {
+      // whoever drops the picture meanwhile waits, and takes away what is written here too
+      const kept = await rowsOf(tx, 'select 1 from assets where id = $1 for key share', [assetId]);
+      if (kept.length === 0) return ok(null);
       for (const { width, marked, mime, hash, bytes } of stored)
         await tx.query(
           'insert into asset_sizes (asset_id, width, marked, mime, hash, bytes) values ($1, $2, $3, $4, $5, $6) on conflict do nothing',

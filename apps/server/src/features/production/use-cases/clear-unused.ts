@@ -34,6 +34,8 @@ export async function clearUnusedFiles(app: App): Promise<number> {
 
 /** Takes files away, in the caller's transaction. @returns the hashes whose bytes may be dropped once it is done */
 export async function dropAssets(tx: Tx, ids: readonly string[]): Promise<string[]> {
+  // sizes of them that are being written are waited for, and go with the others
+  await tx.query('select 1 from assets where id = any($1) order by id for update', [ids]);
   const sizes = await rowsOf<{ hash: string }>(
     tx,
     'with gone as (delete from asset_sizes where asset_id = any($1) returning hash) select hash from gone',
