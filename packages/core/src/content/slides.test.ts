@@ -22,6 +22,15 @@ describe('the words of slides', () => {
     ]);
   });
 
+  it('are no more for a high number that they begin with', () => {
+    expect(told('First\n\n900. visitor')).toEqual([
+      [1, 'First'],
+      [2, '900. visitor'],
+    ]);
+    expect(told('50. is the last that leaves out')).toEqual([[50, 'is the last that leaves out']]);
+    expect(told(slidesText(Array.from({ length: 60 }, (_, index) => `w${index}`))).at(-1)).toEqual([60, 'w59']);
+  });
+
   it('say where they stand, without their number', () => {
     const text = '1. Flour\n\n2. Water\nand salt';
     expect(slideWords(text).map(({ from, to }) => text.slice(from, to))).toEqual(['Flour', 'Water\nand salt']);

@@ -10,16 +10,19 @@ export interface SlideWords {
 /** A paragraph that begins with its number: `2. Words`. */
 const NUMBERED = /^(\d{1,3})[.)]\s+/;
 
+/** The highest number that leaves slides before it without words: a higher one (`900. visitor`) is what the slide says. */
+export const SLIDES_BETWEEN = 50;
+
 /**
  * The words of slides, as they stand in one text: each paragraph is a slide, apart by an empty line. One that begins with a number higher than those
- * before it is that slide (those between have no words); any other is the next.
+ * before it is that slide (those between have no words, up to `SLIDES_BETWEEN`); any other is the next.
  */
 export function slideWords(text: string): SlideWords[] {
   const slides: SlideWords[] = [];
   for (const { 0: paragraph, index } of text.matchAll(/\S[^]*?(?=\n[^\S\n]*\n|\s*$)/g)) {
     const next = (slides.at(-1)?.number ?? 0) + 1;
     const [mark = '', said = ''] = NUMBERED.exec(paragraph) ?? [];
-    const isSaid = mark !== '' && Number(said) >= next;
+    const isSaid = mark !== '' && (Number(said) === next || (Number(said) > next && Number(said) <= SLIDES_BETWEEN));
     const from = index + (isSaid ? mark.length : 0);
     slides.push({
       number: isSaid ? Number(said) : next,
