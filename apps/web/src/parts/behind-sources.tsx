@@ -1,8 +1,7 @@
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { Link } from 'react-router';
 import { treeQuery } from '../api/spin-offs';
 import { useClients } from '../lib/queries';
-import { Tag } from '../ui/tags';
+import { NoticeLine } from '../ui/notice-line';
 
 /** How many pieces are behind what they were made from; nothing where none is. */
 export function BehindSources() {
@@ -11,15 +10,8 @@ export function BehindSources() {
   const stale = data?.pages[0]?.stale ?? 0;
   if (stale === 0) return null;
   return (
-    <Link
-      to={to('/production/sources?shown=behind')}
-      className="card flex flex-wrap items-center gap-x-3 gap-y-1 px-4 py-2.5 mb-4 no-underline hover:bg-sunk"
-    >
-      <Tag tone="rind">{stale}</Tag>
-      <span className="font-medium">
-        {stale === 1 ? 'spin-off is' : 'spin-offs are'} behind what {stale === 1 ? 'it was' : 'they were'} made from
-      </span>
-      <span className="ml-auto text-pine font-medium">Sources</span>
-    </Link>
+    <NoticeLine to={to('/production/sources?shown=behind')} tone="rind" number={stale} place="Sources">
+      {stale === 1 ? 'spin-off is' : 'spin-offs are'} behind what {stale === 1 ? 'it was' : 'they were'} made from
+    </NoticeLine>
   );
 }

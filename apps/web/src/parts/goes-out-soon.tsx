@@ -1,10 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import type { FollowUpsShape, GoingOutSoonShape } from '@zesting/contract';
-import { Link } from 'react-router';
 import { followUpsQuery } from '../api/follow-ups';
 import { goingOutSoonQuery } from '../api/going-out';
 import { useClients } from '../lib/queries';
-import { Tag } from '../ui/tags';
+import { NoticeLine } from '../ui/notice-line';
 
 /** What needs somebody soon, the most pressing first; `shown` is how the list is asked for it. */
 function needsOf({ count, unready, unchecked, unaddressed }: GoingOutSoonShape, due: number) {
@@ -29,16 +28,14 @@ export function GoesOutSoon() {
   const [first, ...rest] = soon ? needsOf(soon, followUps ? dueIn(followUps) : 0) : [];
   if (!soon || !first) return null;
   return (
-    <Link
+    <NoticeLine
       to={to(`/calendar/going-out${first.shown ? `?shown=${first.shown}` : ''}`)}
-      className="card flex flex-wrap items-center gap-x-3 gap-y-1 px-4 py-2.5 mb-4 no-underline hover:bg-sunk"
+      tone={soon.unready > 0 ? 'rhubarb' : 'calm'}
+      number={first.number}
+      more={rest.map(({ number, words }) => `${number} ${words}`).join(', ')}
+      place="Going out"
     >
-      <Tag tone={soon.unready > 0 ? 'rhubarb' : 'calm'}>{first.number}</Tag>
-      <span className="font-medium">
-        {first.words} {first.of}
-      </span>
-      <span className="text-muted">{rest.map(({ number, words }) => `${number} ${words}`).join(', ')}</span>
-      <span className="ml-auto text-pine font-medium">Going out</span>
-    </Link>
+      {first.words} {first.of}
+    </NoticeLine>
   );
 }

@@ -16,6 +16,7 @@ import { OwnDuties } from '../../parts/own-duties';
 import { RunwayStrip } from '../../parts/runway-strip';
 import { Button, buttonClass } from '../../ui/button';
 import { Empty, PageHead } from '../../ui/page';
+import { NoticeLine, NoticeLines } from '../../ui/notice-line';
 import { ClientCode, Tag, type Tone } from '../../ui/tags';
 import { Wheel } from '../../ui/wheel';
 import { Beginning } from './beginning';
@@ -38,7 +39,10 @@ const TONES: Partial<Record<ReckoningList, Tone>> = {
   signed_undated: 'pine',
 };
 
-/** What needs the manager: every open piece on one list, most dangerous first, each with its reason and one click to the place. */
+/** What has slipped, or cannot but slip: before all that the manager does with their own hands. */
+const SLIPPED: ReadonlySet<ReckoningList> = new Set(['trouble', 'out_of_reach', 'overdue']);
+
+/** What needs the manager: every open piece, most dangerous first, each with its reason and one click to the place. */
 export function ManagerDesk() {
   const { query, to } = useClients();
   const [{ data: desk }, { data: own }] = useSuspenseQueries({
@@ -53,23 +57,32 @@ export function ManagerDesk() {
         title="What needs you"
         note={`${dayWords(desk.todayOn)}. ${urgent} of ${count(desk.openPieces, 'open piece')} to act on.`}
       />
-      {desk.newRequests > 0 && (
-        <Link to={to('/requests')} className="card flex items-center gap-3 px-4 py-2.5 mb-4 no-underline hover:bg-sunk">
-          <Tag tone="pine">{desk.newRequests}</Tag>
-          <span className="font-medium">{desk.newRequests === 1 ? 'A request waits for your word' : 'Requests wait for your word'}</span>
-          <span className="ml-auto text-pine font-medium">Read and decide</span>
-        </Link>
-      )}
-      <GoesOutSoon />
-      <BehindSources />
+      <NoticeLines>
+        <GoesOutSoon />
+        {desk.newRequests > 0 && (
+          <NoticeLine to={to('/requests')} tone="pine" number={desk.newRequests} place="Read and decide">
+            {desk.newRequests === 1 ? 'request waits' : 'requests wait'} for your word
+          </NoticeLine>
+        )}
+        <BehindSources />
+      </NoticeLines>
       <Beginning />
       <div className="flex flex-col xl:flex-row gap-4 xl:items-start">
         <div className="min-w-0 flex-1">
+          <Reckoning desk={desk} of={desk.lists.filter(({ list }) => SLIPPED.has(list))} />
           <OpenObstacles />
           <OwnDuties />
           <OwnAround />
           <OwnSteps rows={own.rows} />
-          <Reckoning desk={desk} />
+          <Reckoning desk={desk} of={desk.lists.filter(({ list }) => !SLIPPED.has(list))} />
+          {desk.lists.length === 0 && (
+            <Empty title="No piece is open">
+              Accept a request, and it stands here until it is out.{' '}
+              <Link to={to('/requests')} className="text-pine underline">
+                Go to the requests
+              </Link>
+            </Empty>
+          )}
         </div>
         <RunwayStrip className="xl:w-96 shrink-0" />
       </div>
@@ -77,26 +90,15 @@ export function ManagerDesk() {
   );
 }
 
-/** Every open piece on one list, the most dangerous first. */
-function Reckoning({ desk }: { desk: DeskShape }) {
-  const { to } = useClients();
+/** Lists of open pieces below each other; nothing where there are none. */
+function Reckoning({ desk, of }: { desk: DeskShape; of: DeskShape['lists'] }) {
+  if (of.length === 0) return null;
   return (
-    <>
-      {desk.lists.length === 0 ? (
-        <Empty title="No piece is open">
-          Accept a request, and it stands here until it is out.{' '}
-          <Link to={to('/requests')} className="text-pine underline">
-            Go to the requests
-          </Link>
-        </Empty>
-      ) : (
-        <div className="card overflow-hidden">
-          {desk.lists.map(({ list, count: total }) => (
-            <DeskList key={list} list={list} rows={desk.rows.filter((row) => row.list === list)} total={total} />
-          ))}
-        </div>
-      )}
-    </>
+    <div className="card overflow-hidden mb-4">
+      {of.map(({ list, count: total }) => (
+        <DeskList key={list} list={list} rows={desk.rows.filter((row) => row.list === list)} total={total} />
+      ))}
+    </div>
   );
 }
 
@@ -140,10 +142,10 @@ function DeskLine({ row }: { row: DeskRow }) {
     <li className={DESK_LINE}>
       <Wheel segments={row.wheel} size={24} />
       <ClientCode code={client?.code ?? ''} colour={client?.colour ?? 0} name={client?.name ?? ''} />
-      <Link to={to(`/pieces/${row.id}`)} className="font-medium truncate no-underline hover:underline" title={row.title}>
+      <Link to={to(`/pieces/${row.id}`)} className="font-medium line-clamp-2 break-words no-underline hover:underline" title={row.title}>
         {row.title}
       </Link>
-      <span className="text-muted hidden md:block truncate" title={reasonOf(row)}>
+      <span className="text-muted hidden md:line-clamp-2" title={reasonOf(row)}>
         {reasonOf(row)}
       </span>
       <span className="tabular hidden md:block whitespace-nowrap">
