@@ -1,4 +1,5 @@
-import { NavLink } from 'react-router';
+import { useLayoutEffect, useRef } from 'react';
+import { NavLink, useLocation } from 'react-router';
 
 interface PageNavProps {
   readonly label: string;
@@ -8,8 +9,15 @@ interface PageNavProps {
 
 /** The pages of a station, side by side. */
 export function PageNav({ label, parts }: PageNavProps) {
+  const { pathname } = useLocation();
+  const nav = useRef<HTMLElement>(null);
+  // where there is no room for all, the one that is looked at is seen
+  useLayoutEffect(() => {
+    const active = nav.current?.querySelector<HTMLElement>('[aria-current="page"]');
+    if (nav.current && active) nav.current.scrollLeft = active.offsetLeft - (nav.current.clientWidth - active.offsetWidth) / 2;
+  }, [pathname]);
   return (
-    <nav aria-label={label} className="flex max-w-full overflow-x-auto rounded-md border border-line-strong self-center">
+    <nav ref={nav} aria-label={label} className="relative flex max-w-full overflow-x-auto rounded-md border border-line-strong self-center">
       {parts.map(({ to, name, holds = false }) => (
         <NavLink
           key={name}

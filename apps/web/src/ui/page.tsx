@@ -1,12 +1,23 @@
 import type { ReactNode } from 'react';
 
+interface PageHeadProps {
+  readonly title: string;
+  readonly note?: ReactNode;
+  /** the pages of the station: in the same place on each of them, whatever else stands in the head */
+  readonly nav?: ReactNode;
+  readonly children?: ReactNode;
+}
+
 /** The heading of a page, with what can be done on the right. */
-export function PageHead({ title, note, children }: { title: string; note?: ReactNode; children?: ReactNode }) {
+export function PageHead({ title, note, nav, children }: PageHeadProps) {
   return (
-    <header className="flex flex-wrap items-baseline gap-x-4 gap-y-2 mb-4">
-      <h1 className="text-2xl leading-tight">{title}</h1>
-      {note && <p className="text-muted">{note}</p>}
-      {children && <div className="ml-auto flex flex-wrap gap-2 min-w-0 max-w-full">{children}</div>}
+    <header className="mb-4">
+      {nav && <div className="flex mb-3">{nav}</div>}
+      <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
+        <h1 className="text-2xl leading-tight">{title}</h1>
+        {note && <p className="text-muted">{note}</p>}
+        {children && <div className="ml-auto flex flex-wrap gap-2 min-w-0 max-w-full">{children}</div>}
+      </div>
     </header>
   );
 }

@@ -60,7 +60,7 @@ export class LoadShape {
   fromOn: string;
   toOn: string;
   people: LoadPersonShape[];
-  /** YYYY-MM */
+  /** YYYY-MM: the one that the span is about */
   month: string;
   clients: ClientHoursShape[];
 }

@@ -1,5 +1,5 @@
-import { weekdayOf } from './index.js';
-import { isMonth, lastOfMonth, monthWeeks, nextMonth, weeksOf } from './month.js';
+import { getDay, weekdayOf } from './index.js';
+import { isMonth, lastOfMonth, monthOfSpan, monthWeeks, nextMonth, weeksOf } from './month.js';
 
 describe('the weeks of a month', () => {
   it('begin on a Monday and end on a Sunday, whole weeks only', () => {
@@ -27,6 +27,16 @@ it('a month is one of twelve, and ends on its last day', () => {
     false,
   ]);
   expect(['2027-02', '2028-02', '2027-12', '2027-04'].map(lastOfMonth)).toEqual(['2027-02-28', '2028-02-29', '2027-12-31', '2027-04-30']);
+});
+
+it('a span is about the month of today, else about that of its first week', () => {
+  const of = (from: string, to: string, today: string) => monthOfSpan(getDay(from), getDay(to), getDay(today));
+  expect(of('2026-11-30', '2026-12-13', '2026-11-30')).toBe('2026-11');
+  expect(of('2026-11-30', '2026-12-13', '2026-12-01')).toBe('2026-12');
+  expect(of('2026-11-30', '2026-12-13', '2026-12-14')).toBe('2026-12');
+  expect(of('2026-11-30', '2026-11-30', '2026-12-14')).toBe('2026-11');
+  expect(of('2026-12-28', '2027-01-10', '2026-12-01')).toBe('2026-12');
+  expect(of('2026-08-31', '2026-11-29', '2026-12-01')).toBe('2026-09');
 });
 
 describe('the weeks of a month as plans number them', () => {

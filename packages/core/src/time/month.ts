@@ -1,4 +1,4 @@
-import { addDays, fromDayNumber, getDay, toDayNumber, weekdayOf, type Day } from './day.js';
+import { addDays, earlierOf, fromDayNumber, getDay, toDayNumber, weekdayOf, type Day } from './day.js';
 
 /** Whether a text is a month, `YYYY-MM`. */
 export const isMonth = (text: string): boolean => /^\d{4}-(0[1-9]|1[0-2])$/.test(text);
@@ -30,6 +30,13 @@ export function nextMonth(month: string, by: number): string {
 
 /** The last day of a month. */
 export const lastOfMonth = (month: string): Day => addDays(getDay(`${nextMonth(month, 1)}-01`), -1);
+
+/**
+ * The month that a span of days is about: today's where it holds today, else the one in which the fourth of its days lies (for a span from a Monday
+ * the month of its first week, as ISO 8601 reckons the year of a week by its Thursday).
+ */
+export const monthOfSpan = (fromOn: Day, toOn: Day, todayOn: Day): string =>
+  (fromOn <= todayOn && todayOn <= toOn ? todayOn : earlierOf(addDays(fromOn, 3), toOn)).slice(0, 7);
 
 /**
  * The weeks of a month as plans number them, one to five: its days from Monday to Sunday, as far as they lie in it. A weekend before its first

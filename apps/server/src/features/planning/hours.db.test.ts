@@ -96,7 +96,9 @@ describe('everybody’s load', () => {
     getValue(await scene.app.write(async (tx, now) => ok(await predict(tx, now))));
     const { month, clients } = await load();
     expect([month, clients]).toEqual(['2027-03', [{ clientId: scene.a.id, doneMinutes: 60, openMinutes: 135, includedMinutes: 600 }]]);
-    expect((await load(manager, 'from=2027-02-22&to=2027-03-07')).clients).toMatchObject([{ doneMinutes: 0, openMinutes: 0 }]);
+    const before = await load(manager, 'from=2027-02-15&to=2027-02-28');
+    expect([before.month, before.clients]).toMatchObject(['2027-02', [{ doneMinutes: 0, openMinutes: 0 }]]);
+    expect((await load(manager, 'from=2027-02-22&to=2027-03-07')).month).toBe('2027-03'); // as today is then
   });
 
   it('refuses days that are none, the wrong way round, or too many', async () => {

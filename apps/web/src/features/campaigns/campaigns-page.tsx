@@ -40,8 +40,7 @@ export function CampaignsPage() {
   const shown = all.campaigns.find((campaign) => campaign.id === id);
   return (
     <>
-      <PageHead title="Campaigns" note="Pieces that serve one aim over one period.">
-        <PlanNav />
+      <PageHead nav={<PlanNav />} title="Campaigns" note="Pieces that serve one aim over one period.">
         {(client ?? clients[0]) && (
           <Button look="main" onClick={() => open('new')}>
             <Plus size={15} aria-hidden />

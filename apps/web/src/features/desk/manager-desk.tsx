@@ -55,7 +55,7 @@ export function ManagerDesk() {
     <>
       <PageHead
         title="What needs you"
-        note={`${dayWords(desk.todayOn)}. ${urgent} of ${count(desk.openPieces, 'open piece')} to act on.`}
+        note={`${dayWords(desk.todayOn)}. ${desk.openPieces === 0 ? '' : `${urgent} of ${count(desk.openPieces, 'open piece')} to act on.`}`}
       />
       <NoticeLines>
         <GoesOutSoon />

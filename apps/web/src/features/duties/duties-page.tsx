@@ -30,6 +30,7 @@ export function DutiesPage() {
   return (
     <>
       <PageHead
+        nav={<PlanNav />}
         title="Duties"
         note={
           rows.length === 0
@@ -37,7 +38,6 @@ export function DutiesPage() {
             : `${count(rows.length, 'duty', 'duties')}, about ${minutesWords(minutes)} of work a month${missed > 0 ? `. ${missed} missed in the last three months` : ''}.`
         }
       >
-        <PlanNav />
         <Button look="main" onClick={() => open('duty')}>
           <Plus size={15} aria-hidden />
           Add a duty

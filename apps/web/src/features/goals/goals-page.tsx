@@ -21,9 +21,7 @@ export function GoalsPage() {
   if (client) return <ClientGoals key={client.id} client={client} />;
   return (
     <>
-      <PageHead title="Goals" note="Where a client is to get to, and what is known of its strategy.">
-        <PlanNav />
-      </PageHead>
+      <PageHead nav={<PlanNav />} title="Goals" note="Where a client is to get to, and what is known of its strategy." />
       <ChooseClient what="The goals of" />
     </>
   );
@@ -40,8 +38,7 @@ function ClientGoals({ client }: { client: ClientShape }) {
   const goal = all.goals.find((one) => one.id === id);
   return (
     <>
-      <PageHead title="Goals" note="Where it is to get to, and what is known of its strategy.">
-        <PlanNav />
+      <PageHead nav={<PlanNav />} title="Goals" note="Where it is to get to, and what is known of its strategy.">
         <Button look="main" onClick={() => open('goal')}>
           <Plus size={15} aria-hidden />
           Set a goal

@@ -32,8 +32,7 @@ export function QuestionsPage() {
   const forId = client?.id ?? clients[0]?.id;
   return (
     <>
-      <PageHead title="Questions" note="What contacts and experts know, for ideas and briefs.">
-        <PlanNav />
+      <PageHead nav={<PlanNav />} title="Questions" note="What contacts and experts know, for ideas and briefs.">
         {forId && (
           <Button look="main" onClick={() => open('ask')}>
             <Plus size={15} aria-hidden />

@@ -47,9 +47,7 @@ export function FilesPage() {
   const isPlain = words === '' && kind === null && shown === 'all';
   return (
     <>
-      <PageHead title="Production" note="The library: files that are kept for clients">
-        <ProductionNav />
-      </PageHead>
+      <PageHead nav={<ProductionNav />} title="Production" note="The library: files that are kept for clients" />
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2 mb-3 text-[13px]">
         <LibraryNav />
         <input

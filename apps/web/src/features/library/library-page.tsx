@@ -68,9 +68,7 @@ export function LibraryPage() {
   ] as const;
   return (
     <>
-      <PageHead title="Production" note="The library: what was made before, by its words">
-        <ProductionNav />
-      </PageHead>
+      <PageHead nav={<ProductionNav />} title="Production" note="The library: what was made before, by its words" />
       <div role="group" aria-label="What is looked for" className="flex flex-wrap items-center gap-x-3 gap-y-2 mb-3 text-[13px]">
         <LibraryNav />
         <input

@@ -35,9 +35,7 @@ export function IdeasPage() {
   const opened = search.get('idea');
   return (
     <>
-      <PageHead title="Ideas" note={`${count(counts.open, 'idea')} on the shelf${client ? ` for ${client.name}` : ''}`}>
-        <PlanNav />
-      </PageHead>
+      <PageHead nav={<PlanNav />} title="Ideas" note={`${count(counts.open, 'idea')} on the shelf${client ? ` for ${client.name}` : ''}`} />
       <CatchIdea />
       <div className="mb-3">
         <Choice

@@ -28,10 +28,10 @@ export function MonthHead({ asked, plan, proposal, free, onCopy, onStart }: Mont
   const go = (to: string | null) => put({ month: to, slot: null });
   return (
     <PageHead
+      nav={<PlanNav />}
       title={monthWords(plan.month)}
       note={plan.slots.length === 0 ? null : `${filled} of ${plan.slots.length} slots filled, ${free} open`}
     >
-      <PlanNav />
       <Button onClick={() => go(nextMonth(asked, -1))} aria-label="The month before">
         <ChevronLeft size={16} aria-hidden />
       </Button>

@@ -29,9 +29,7 @@ export function PlanPage() {
   if (client) return <ClientMonth key={client.id} client={client} />;
   return (
     <>
-      <PageHead title="Plan" note="How far each client is provided for, and whose month to plan.">
-        <PlanNav />
-      </PageHead>
+      <PageHead nav={<PlanNav />} title="Plan" note="How far each client is provided for, and whose month to plan." />
       <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,26rem)] items-start">
         <RunwayStrip />
         <div className="grid gap-4">

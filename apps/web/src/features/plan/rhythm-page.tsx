@@ -26,9 +26,7 @@ export function RhythmPage() {
   if (client) return <ClientRhythm key={client.id} client={client} />;
   return (
     <>
-      <PageHead title="Rhythm" note="On which days what goes out where.">
-        <PlanNav />
-      </PageHead>
+      <PageHead nav={<PlanNav />} title="Rhythm" note="On which days what goes out where." />
       <ChooseClient what="The rhythm of" />
     </>
   );
@@ -47,10 +45,10 @@ function ClientRhythm({ client }: { client: ClientShape }) {
   return (
     <>
       <PageHead
+        nav={<PlanNav />}
         title="Rhythm"
         note={`On which days what goes out where${zone === here ? '' : `, by the clock in ${zoneWords(zone)}`}. ${rules.length === 0 ? '' : `Changes hold from today on${ended > 0 ? `; ${count(ended, 'rule')} of before ${ended === 1 ? 'is' : 'are'} kept` : ''}.`}`}
       >
-        <PlanNav />
         {client.channels.length > 0 && (
           <Button look="main" onClick={() => open('rule')}>
             <Plus size={15} aria-hidden />

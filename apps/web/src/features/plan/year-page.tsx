@@ -26,9 +26,7 @@ export function YearPage() {
   if (client) return <ClientYear key={client.id} client={client} />;
   return (
     <>
-      <PageHead title="Year" note="Twelve months in layers.">
-        <PlanNav />
-      </PageHead>
+      <PageHead nav={<PlanNav />} title="Year" note="Twelve months in layers." />
       <ChooseClient what="The year of" />
     </>
   );
@@ -51,8 +49,7 @@ function ClientYear({ client }: { client: ClientShape }) {
   };
   return (
     <>
-      <PageHead title={`${monthWords(month)} and on`} note="Each month leads to its slots.">
-        <PlanNav />
+      <PageHead nav={<PlanNav />} title={`${monthWords(month)} and on`} note="Each month leads to its slots.">
         <Button onClick={() => put({ month: nextMonth(month, -MONTHS) })} aria-label="Twelve months before">
           <ChevronLeft size={16} aria-hidden />
         </Button>

@@ -59,13 +59,12 @@ export function ProductionPage() {
   const note = total === null ? `${rows.length}${pieces.hasNextPage ? ' so far' : ''}` : count(total, 'piece');
   return (
     <>
-      <PageHead title="Production" note={note}>
+      <PageHead nav={canBegin && <ProductionNav />} title="Production" note={note}>
         {canBegin && (
           <Button look="main" onClick={() => open('begin')}>
             Begin a piece
           </Button>
         )}
-        {canBegin && <ProductionNav />}
         <Choice label="What is shown" value={asked.shown} options={SHOWN_WORDS} onChange={(shown) => asked.ask({ shown, order: '' })} />
         <SavedViews page="production" />
       </PageHead>

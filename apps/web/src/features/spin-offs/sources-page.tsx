@@ -30,9 +30,7 @@ export function SourcesPage() {
   const spread = sources.find(({ pieceId }) => opened === `spin-offs-${pieceId}`);
   return (
     <>
-      <PageHead title="Production" note="Sources, and what is made from them">
-        <ProductionNav />
-      </PageHead>
+      <PageHead nav={<ProductionNav />} title="Production" note="Sources, and what is made from them" />
       <div className="flex flex-wrap items-center gap-3 mb-3">
         <Choice
           label="Which sources"

@@ -22,9 +22,11 @@ export function TopicsPage() {
   if (client) return <ClientTopics key={client.id} client={client} />;
   return (
     <>
-      <PageHead title="Pillars" note="What it is all about: pillars, their topics, and in which ways each can be treated.">
-        <PlanNav />
-      </PageHead>
+      <PageHead
+        nav={<PlanNav />}
+        title="Pillars"
+        note="What it is all about: pillars, their topics, and in which ways each can be treated."
+      />
       <ChooseClient what="The pillars of" />
     </>
   );
@@ -48,8 +50,7 @@ function ClientTopics({ client }: { client: ClientShape }) {
   const topic = all.topics.find((one) => one.id === id);
   return (
     <>
-      <PageHead title="Pillars" note="What it is all about, and in which ways.">
-        <PlanNav />
+      <PageHead nav={<PlanNav />} title="Pillars" note="What it is all about, and in which ways.">
         <Button onClick={() => open('treatments')}>Treatments</Button>
       </PageHead>
       {client.pillars.length === 0 ? (

@@ -1,4 +1,4 @@
-import { addDays, dayIn, daysBetween, getDay, lastOfMonth, minutesOn, overloads, type Day } from '@zesting/core';
+import { addDays, dayIn, daysBetween, getDay, lastOfMonth, minutesOn, monthOfSpan, overloads, type Day } from '@zesting/core';
 import type { ClientHoursShape, LoadPersonShape, LoadShape, LoadStepShape, PersonLoadShape } from '@zesting/contract';
 import type { Viewer } from '../../../platform/access/access.js';
 import type { App } from '../../../platform/app.js';
@@ -41,16 +41,18 @@ export async function loadOf(app: App, viewer: Viewer, from: Day, to: Day): Prom
     if (known) known.push(step);
     else dueOf.set(step.doerId, [step]);
   }
+  const todayOn = dayIn(now, viewer.zone);
+  const month = monthOfSpan(from, to, todayOn);
   const days = Array.from({ length: daysBetween(from, to) + 1 }, (_, index) => addDays(from, index));
   return {
-    todayOn: dayIn(now, viewer.zone),
+    todayOn,
     fromOn: from,
     toOn: to,
     people: people.map((person) =>
       personShape(person, days, dueOf.get(person.id) ?? [], takenOf.get(person.id) ?? NOTHING, dutiesOf.get(person.id) ?? NOTHING, book),
     ),
-    month: from.slice(0, 7),
-    clients: await clientHours(app, viewer, from.slice(0, 7)),
+    month,
+    clients: await clientHours(app, viewer, month),
   };
 }
 

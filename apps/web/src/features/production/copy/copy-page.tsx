@@ -27,8 +27,7 @@ export function CopyPage() {
   const toOn = addDays(fromOn, Number(weeks) * 7 - 1);
   return (
     <>
-      <PageHead title="Production">
-        <ProductionNav />
+      <PageHead nav={<ProductionNav />} title="Production">
         <Choice
           label="How much is seen"
           value={weeks}

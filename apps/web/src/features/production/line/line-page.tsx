@@ -50,8 +50,7 @@ export function LinePage() {
   if (!first) return <Loading />;
   return (
     <>
-      <PageHead title="Production" note={first.total === null ? undefined : count(first.total, 'open piece')}>
-        <ProductionNav />
+      <PageHead nav={<ProductionNav />} title="Production" note={first.total === null ? undefined : count(first.total, 'open piece')}>
         <Choice
           label="How much is seen"
           value={weeks}

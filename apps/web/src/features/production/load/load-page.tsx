@@ -57,8 +57,7 @@ export function LoadPage() {
       onDragCancel={() => setHeld(undefined)}
       onDragEnd={drop}
     >
-      <PageHead title="Production">
-        <ProductionNav />
+      <PageHead nav={<ProductionNav />} title="Production">
         <Choice
           label="How much is seen"
           value={weeks}

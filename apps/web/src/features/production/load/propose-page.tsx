@@ -35,9 +35,7 @@ export function ProposePage() {
   const proposal = useQuery(asked);
   return (
     <>
-      <PageHead title="Production">
-        <ProductionNav />
-      </PageHead>
+      <PageHead nav={<ProductionNav />} title="Production" />
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2 mb-4">
         <h2 className="text-lg">Propose doers</h2>
         <Choice

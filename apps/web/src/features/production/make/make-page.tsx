@@ -25,8 +25,11 @@ export function MakePage() {
   const minutes = cells.reduce((sum, cell) => sum + cell.minutes, 0);
   return (
     <>
-      <PageHead title="To make" note={steps > 0 ? `${count(steps, 'step')}, ${minutesWords(minutes)} of work` : undefined}>
-        {manages && <ProductionNav />}
+      <PageHead
+        nav={manages && <ProductionNav />}
+        title="To make"
+        note={steps > 0 ? `${count(steps, 'step')}, ${minutesWords(minutes)} of work` : undefined}
+      >
         {manages && <SavedViews page="production" />}
       </PageHead>
       {manages && <PieceFilterRow filter={filter} leftOut={null} />}

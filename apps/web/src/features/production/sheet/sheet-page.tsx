@@ -28,8 +28,11 @@ export function SheetPage() {
   if (!sheet.data) return <Loading />;
   return (
     <>
-      <PageHead title="Production" note={`${count(sheet.data.total, 'piece')} · ${totalsWords(totalsOf(sheet.data.rows))}`}>
-        <ProductionNav />
+      <PageHead
+        nav={<ProductionNav />}
+        title="Production"
+        note={`${count(sheet.data.total, 'piece')} · ${totalsWords(totalsOf(sheet.data.rows))}`}
+      >
         <SavedViews page="production" />
       </PageHead>
       <PieceFilterRow filter={view.filter} leftOut={sheet.data.leftOut} />

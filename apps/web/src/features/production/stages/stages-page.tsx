@@ -51,8 +51,7 @@ export function StagesPage() {
       onDragCancel={() => setHeld(undefined)}
       onDragEnd={drop}
     >
-      <PageHead title="Production" note={first.total === null ? undefined : count(first.total, 'open piece')}>
-        <ProductionNav />
+      <PageHead nav={<ProductionNav />} title="Production" note={first.total === null ? undefined : count(first.total, 'open piece')}>
         <SavedViews page="production" />
       </PageHead>
       <PieceFilterRow filter={filter} leftOut={first.leftOut} />
