@@ -6,6 +6,7 @@ import { sessionQuery } from '../api/agency';
 import { runwayQuery } from '../api/plan';
 import { stationsQuery } from '../api/production';
 import { FEATURES } from '../features';
+import { useActiveSeen } from '../lib/use-active-seen';
 import { useSearch } from '../lib/use-search';
 import { forgetKept } from '../lib/kept';
 import { call } from '../lib/api';
@@ -80,8 +81,9 @@ function ClientSwitch() {
 function Stations() {
   const { query, to } = useClients();
   const { data } = useQuery(stationsQuery(query));
+  const nav = useActiveSeen(data !== undefined);
   return (
-    <nav aria-label="Stations" className="relative flex items-stretch overflow-x-auto">
+    <nav ref={nav} aria-label="Stations" className="relative flex items-stretch overflow-x-auto">
       <PlanStation />
       {STATIONS.map(({ key, path, name, waits }) => (
         <NavLink

@@ -1,5 +1,5 @@
-import { useLayoutEffect, useRef } from 'react';
-import { NavLink, useLocation } from 'react-router';
+import { NavLink } from 'react-router';
+import { useActiveSeen } from '../lib/use-active-seen';
 
 interface PageNavProps {
   readonly label: string;
@@ -9,13 +9,7 @@ interface PageNavProps {
 
 /** The pages of a station, side by side. */
 export function PageNav({ label, parts }: PageNavProps) {
-  const { pathname } = useLocation();
-  const nav = useRef<HTMLElement>(null);
-  // where there is no room for all, the one that is looked at is seen
-  useLayoutEffect(() => {
-    const active = nav.current?.querySelector<HTMLElement>('[aria-current="page"]');
-    if (nav.current && active) nav.current.scrollLeft = active.offsetLeft - (nav.current.clientWidth - active.offsetWidth) / 2;
-  }, [pathname]);
+  const nav = useActiveSeen();
   return (
     <nav ref={nav} aria-label={label} className="relative flex max-w-full overflow-x-auto rounded-md border border-line-strong self-center">
       {parts.map(({ to, name, holds = false }) => (

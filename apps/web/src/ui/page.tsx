@@ -5,16 +5,19 @@ interface PageHeadProps {
   readonly note?: ReactNode;
   /** the pages of the station: in the same place on each of them, whatever else stands in the head */
   readonly nav?: ReactNode;
+  /** what turns the title to another */
+  readonly turn?: ReactNode;
   readonly children?: ReactNode;
 }
 
 /** The heading of a page, with what can be done on the right. */
-export function PageHead({ title, note, nav, children }: PageHeadProps) {
+export function PageHead({ title, note, nav, turn, children }: PageHeadProps) {
   return (
     <header className="mb-4">
       {nav && <div className="flex mb-3">{nav}</div>}
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-2">
         <h1 className="text-2xl leading-tight">{title}</h1>
+        {turn && <div className="self-center">{turn}</div>}
         {note && <p className="text-muted">{note}</p>}
         {children && <div className="ml-auto flex flex-wrap gap-2 min-w-0 max-w-full">{children}</div>}
       </div>

@@ -1,5 +1,5 @@
 import type { CalendarShape, ClientClockShape } from '@zesting/contract';
-import { ChevronLeft, ChevronRight, Flag, Funnel, Grid3x3, Plus, Printer } from 'lucide-react';
+import { Flag, Funnel, Grid3x3, Plus, Printer } from 'lucide-react';
 import { count, zoneWords } from '../../lib/format';
 import { useClients, useSession } from '../../lib/queries';
 import { useOpened } from '../../lib/use-opened';
@@ -8,6 +8,7 @@ import { Link } from 'react-router';
 import { Button, buttonClass } from '../../ui/button';
 import { Choice } from '../../ui/choice';
 import { PageHead } from '../../ui/page';
+import { Turn } from '../../ui/turn';
 import { MarkerDialog } from '../../parts/marker-dialog';
 import { SavedViews } from '../../parts/saved-views';
 import { COLOURINGS, DAYS_TOLD, hiddenCount, step, withKind, type View } from './view';
@@ -35,18 +36,22 @@ export function CalendarHead({ view, calendar, onChange, onBegin, isFiltered, on
   const put = (key: string, value: string | null) => onChange(withChanges(window.location.search, { [key]: value }));
   const hidden = hiddenCount(calendar.entries, view);
   return (
-    <PageHead title={view.title} note={<Clocks calendar={calendar} clientId={client?.id} />}>
+    <PageHead
+      title={view.title}
+      note={<Clocks calendar={calendar} clientId={client?.id} />}
+      turn={
+        <Turn
+          before={`The ${unit} before`}
+          home={`This ${unit === 'month' || unit === 'year' ? 'month' : 'week'}`}
+          after={`The ${unit} after`}
+          onBefore={() => onChange(step(searchNow(), view, -1))}
+          onHome={() => onChange(step(searchNow(), view, null))}
+          onAfter={() => onChange(step(searchNow(), view, 1))}
+        />
+      }
+    >
       <p className="hidden print:block text-lg font-medium">{client?.name ?? 'All clients'}</p>
       <div className="flex flex-wrap items-center gap-1.5 no-print">
-        <Button onClick={() => onChange(step(searchNow(), view, -1))} aria-label={`The ${unit} before`}>
-          <ChevronLeft size={16} aria-hidden />
-        </Button>
-        <Button onClick={() => onChange(step(searchNow(), view, null))}>
-          This {unit === 'month' || unit === 'year' ? 'month' : 'week'}
-        </Button>
-        <Button onClick={() => onChange(step(searchNow(), view, 1))} aria-label={`The ${unit} after`}>
-          <ChevronRight size={16} aria-hidden />
-        </Button>
         <Choice
           label="How much is shown"
           value={view.kind}
@@ -107,7 +112,7 @@ interface ViewChoicesProps {
 /** What the days of a view tell: a year in numbers has none of it. */
 function ViewChoices({ view, hidden, hasSlots, put }: ViewChoicesProps) {
   return (
-    <>
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-2">
       <label className="flex items-center gap-1.5 text-[13px]">
         Colour
         <select
@@ -157,7 +162,7 @@ function ViewChoices({ view, hidden, hasSlots, put }: ViewChoicesProps) {
           ))}
         </select>
       </label>
-    </>
+    </div>
   );
 }
 

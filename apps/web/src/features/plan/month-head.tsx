@@ -1,10 +1,11 @@
 import type { PlanMonthShape } from '@zesting/contract';
 import { nextMonth } from '@zesting/core';
-import { ChevronLeft, ChevronRight, CopyPlus, Frame, Sparkle } from 'lucide-react';
+import { CopyPlus, Frame, Sparkle } from 'lucide-react';
 import { monthWords } from '../../lib/format';
 import { useSearch } from '../../lib/use-search';
 import { Button } from '../../ui/button';
 import { PageHead } from '../../ui/page';
+import { Turn } from '../../ui/turn';
 import { PlanNav } from '../../parts/plan-nav';
 import type { MonthProposal } from './use-proposal';
 
@@ -31,14 +32,17 @@ export function MonthHead({ asked, plan, proposal, free, onCopy, onStart }: Mont
       nav={<PlanNav />}
       title={monthWords(plan.month)}
       note={plan.slots.length === 0 ? null : `${filled} of ${plan.slots.length} slots filled, ${free} open`}
+      turn={
+        <Turn
+          before="The month before"
+          home="This month"
+          after="The month after"
+          onBefore={() => go(nextMonth(asked, -1))}
+          onHome={() => go(null)}
+          onAfter={() => go(nextMonth(asked, 1))}
+        />
+      }
     >
-      <Button onClick={() => go(nextMonth(asked, -1))} aria-label="The month before">
-        <ChevronLeft size={16} aria-hidden />
-      </Button>
-      <Button onClick={() => go(null)}>This month</Button>
-      <Button onClick={() => go(nextMonth(asked, 1))} aria-label="The month after">
-        <ChevronRight size={16} aria-hidden />
-      </Button>
       {plan.hasRhythm && (
         <Button onClick={onStart} aria-label="The frame of this month" title="The frame of this month">
           <Frame size={15} aria-hidden />

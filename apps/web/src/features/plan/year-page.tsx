@@ -1,7 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ClientShape } from '@zesting/contract';
 import { nextMonth } from '@zesting/core';
-import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { planYearQuery } from '../../api/plan';
 import { wordsOf } from '../../lib/api';
 import { monthWords } from '../../lib/format';
@@ -10,6 +9,7 @@ import { useOpened } from '../../lib/use-opened';
 import { useSearch } from '../../lib/use-search';
 import { Button } from '../../ui/button';
 import { Failed, Loading, PageHead } from '../../ui/page';
+import { Turn } from '../../ui/turn';
 import { ChooseClient } from '../../parts/choose-client';
 import { CycleDialog } from './cycle-dialog';
 import { monthOf } from './month-of';
@@ -49,14 +49,21 @@ function ClientYear({ client }: { client: ClientShape }) {
   };
   return (
     <>
-      <PageHead nav={<PlanNav />} title={`${monthWords(month)} and on`} note="Each month leads to its slots.">
-        <Button onClick={() => put({ month: nextMonth(month, -MONTHS) })} aria-label="Twelve months before">
-          <ChevronLeft size={16} aria-hidden />
-        </Button>
-        <Button onClick={() => put({ month: null })}>From this month</Button>
-        <Button onClick={() => put({ month: nextMonth(month, MONTHS) })} aria-label="Twelve months after">
-          <ChevronRight size={16} aria-hidden />
-        </Button>
+      <PageHead
+        nav={<PlanNav />}
+        title={`${monthWords(month)} and on`}
+        note="Each month leads to its slots."
+        turn={
+          <Turn
+            before="Twelve months before"
+            home="From this month"
+            after="Twelve months after"
+            onBefore={() => put({ month: nextMonth(month, -MONTHS) })}
+            onHome={() => put({ month: null })}
+            onAfter={() => put({ month: nextMonth(month, MONTHS) })}
+          />
+        }
+      >
         <Button onClick={() => open('observances')}>Observances…</Button>
         <Button onClick={() => open('cycle')}>{year.data.cycle ? `Cycle of ${year.data.cycle.names.length}` : 'A cycle of themes…'}</Button>
       </PageHead>
