@@ -54,14 +54,34 @@ export function toInstant(on: Day, at: TimeOfDay, zone: string): Result<InstantT
   return ok(earlier.toInstant().toString());
 }
 
-/** As `toInstant`, but a time in a gap moves on by the length of the gap: for reckoning, where nobody typed the time. */
-export function toInstantAfterGap(on: Day, at: TimeOfDay, zone: string): InstantText {
-  return Temporal.PlainDateTime.from(`${on}T${at}`).toZonedDateTime(zone, { disambiguation: 'compatible' }).toInstant().toString();
+const REMEMBERED = 20_000;
+
+/** What was reckoned for a key before: planning asks for the same few times of the same days again and again. Forgets all once there are too many. */
+function remembered<T>(known: Map<string, T>, key: string, reckon: () => T): T {
+  const found = known.get(key);
+  if (found !== undefined) return found;
+  if (known.size >= REMEMBERED) known.clear();
+  const made = reckon();
+  known.set(key, made);
+  return made;
 }
+
+const instants = new Map<string, InstantText>();
+const days = new Map<string, Day>();
+
+/** As `toInstant`, but a time in a gap moves on by the length of the gap: for reckoning, where nobody typed the time. */
+export const toInstantAfterGap = (on: Day, at: TimeOfDay, zone: string): InstantText =>
+  remembered(instants, `${on}T${at} ${zone}`, () =>
+    Temporal.PlainDateTime.from(`${on}T${at}`).toZonedDateTime(zone, { disambiguation: 'compatible' }).toInstant().toString(),
+  );
 
 /** The date that an instant has in a zone. */
 export const dayIn = (instant: InstantText, zone: string): Day =>
-  Temporal.Instant.from(instant).toZonedDateTimeISO(zone).toPlainDate().toString() as Day; // PlainDate prints ISO
+  remembered(
+    days,
+    `${instant} ${zone}`,
+    () => Temporal.Instant.from(instant).toZonedDateTimeISO(zone).toPlainDate().toString() as Day, // PlainDate prints ISO
+  );
 
 /** The wall-clock time that an instant has in a zone. */
 export const timeIn = (instant: InstantText, zone: string): TimeOfDay =>
