@@ -43,9 +43,10 @@ export interface Locked {
 
 /** Loads placements under the locks of their pieces, which are taken in the order of their ids. */
 export async function lockPlacements(tx: Tx, ids: readonly string[]): Promise<Locked[]> {
-  const owners = await Promise.all(ids.map((id) => tx.findOneByOrFail(Placement, { id })));
+  const owners = new Set<string>();
+  for (const id of ids) owners.add((await tx.findOneByOrFail(Placement, { id })).pieceId);
   const pieces = new Map<string, Piece>();
-  for (const pieceId of [...new Set(owners.map((owner) => owner.pieceId))].sort()) pieces.set(pieceId, await lockPiece(tx, pieceId));
+  for (const pieceId of [...owners].sort()) pieces.set(pieceId, await lockPiece(tx, pieceId));
   const locked = [];
   for (const id of ids) {
     const placement = await tx.findOneByOrFail(Placement, { id });

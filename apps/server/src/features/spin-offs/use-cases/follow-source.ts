@@ -19,7 +19,8 @@ interface Changed {
 export async function followSource(tx: Tx, { id, by }: Changed, now: InstantText): Promise<void> {
   const own = await tx.findOneBy(SpinOff, { pieceId: id });
   if (own) {
-    const [output, source] = await Promise.all([tx.findOneByOrFail(Piece, { id }), tx.findOneByOrFail(Piece, { id: own.sourceId })]);
+    const output = await tx.findOneByOrFail(Piece, { id });
+    const source = await tx.findOneByOrFail(Piece, { id: own.sourceId });
     await keep(tx, own, follow(output, own.seen, source, own, false));
   }
   const outputs = await tx.find(SpinOff, { where: { sourceId: id }, order: { pieceId: 'ASC' } });
