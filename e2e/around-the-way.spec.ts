@@ -152,9 +152,11 @@ test('every screen keeps its address over a reload, and goes back where it came 
   await expect(dana.getByRole('link', { name: 'Seeded rye is back' })).toBeVisible(); // the address holds what was asked for
   await dana.getByRole('button', { name: 'Open', exact: true }).click();
   await dana.getByLabel('With', { exact: true }).selectOption('nobody');
-  await dana.getByRole('button', { name: 'Aim' }).click();
-  await expect(dana.getByRole('columnheader', { name: 'Aim' })).toHaveAttribute('aria-sort', 'ascending');
+  await expect(dana.getByRole('columnheader', { name: 'Aim' })).toHaveAttribute('aria-sort', 'ascending'); // what is open stands by its days
+  await dana.getByRole('button', { name: 'Slack' }).click();
+  await expect(dana.getByRole('columnheader', { name: 'Slack' })).toHaveAttribute('aria-sort', 'ascending');
   await dana.reload();
+  await expect(dana.getByRole('columnheader', { name: 'Slack' })).toHaveAttribute('aria-sort', 'ascending');
   await expect(dana.getByRole('row', { name: 'nobody' }).first()).toBeVisible();
   await expect(dana.getByRole('row').filter({ hasText: 'the client' })).toHaveCount(0);
   await dana.getByLabel('Stage').selectOption('approved');

@@ -140,7 +140,7 @@ export function ColourField({ value, onChange }: { value: number; onChange: (ste
   return (
     <fieldset className="mb-3.5">
       <legend className="font-medium mb-1">Colour</legend>
-      <div className="flex flex-wrap gap-1.5">
+      <div className="grid grid-cols-6 w-fit gap-1.5">
         {Array.from({ length: 12 }, (_, step) => (
           <label key={step} className="relative size-8">
             <input

@@ -32,10 +32,12 @@ function useAsked() {
   const { search, put } = useSearch();
   const filter = usePieceFilter();
   const shown = PIECES_SHOWN.find((known) => known === search.get('shown')) ?? 'open';
-  const order = PIECE_ORDERS.find((known) => known === search.get('order')) ?? 'newest';
+  // what is open stands by its days, as everywhere; what is done is looked for from its end
+  const usual = shown === 'open' ? 'aim' : 'newest';
+  const order = PIECE_ORDERS.find((known) => known === search.get('order')) ?? usual;
   /** Takes over what differs from what is shown unasked; the rest of the address stays. */
   const ask = (changes: Record<string, string>) => {
-    const said = Object.entries(changes).map(([name, value]) => [name, ['', 'open', 'newest'].includes(value) ? null : value] as const);
+    const said = Object.entries(changes).map(([name, value]) => [name, ['', 'open', usual].includes(value) ? null : value] as const);
     put(Object.fromEntries(said), { replace: true });
   };
   const narrowed = shown === 'open' ? filter.query : '';
@@ -89,7 +91,10 @@ export function ProductionPage() {
             rows={rows}
             keyOf={(row) => row.id}
             {...(asked.shown === 'open'
-              ? { order: asked.order, onOrder: (order: string) => asked.ask({ order: order === asked.order ? '' : order }) }
+              ? {
+                  order: asked.order,
+                  onOrder: (order: string) => asked.ask({ order: order !== asked.order ? order : order === 'aim' ? 'newest' : '' }),
+                }
               : {})}
             onEnd={() => pieces.hasNextPage && !pieces.isFetchingNextPage && void pieces.fetchNextPage()}
           />
