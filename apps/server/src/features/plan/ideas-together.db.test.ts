@@ -16,9 +16,7 @@ describe('ideas that people make together', () => {
   beforeEach(async () => {
     for (const table of ['team_notes', 'notices']) await plan.scene.app.read(`delete from ${table}`);
     // in one transaction: a job may be making a picture's sizes meanwhile
-    await plan.scene.app.read(
-      'select from assets for update; delete from asset_sizes; delete from assets where idea_id is not null',
-    );
+    await plan.scene.app.read('select from assets for update; delete from asset_sizes; delete from assets where idea_id is not null');
     await plan.reset();
   });
 

@@ -69,9 +69,15 @@ const show = (shape: DeskShape, obstacles: readonly Partial<ObstacleRow>[] = [],
 
 describe('the desk of a manager', () => {
   it('begins with what has slipped; what stands in the way comes next, and the rest after it', async () => {
-    show(desk([row('trouble', 'Missed one', { trouble: 'missed' }), row('overdue', 'Pancakes'), row('no_doer', 'Buns'), row('with_client', 'Rye')]), [
-      OBSTACLE,
-    ]);
+    show(
+      desk([
+        row('trouble', 'Missed one', { trouble: 'missed' }),
+        row('overdue', 'Pancakes'),
+        row('no_doer', 'Buns'),
+        row('with_client', 'Rye'),
+      ]),
+      [OBSTACLE],
+    );
     expect(await screen.findByText(/^Write \(nobody yet\) should be done: 4 working days short; Mon 22 Mar/)).toBeTruthy();
     const heads = screen.getAllByRole('heading', { level: 2 }).map(({ textContent }) => textContent);
     expect(heads.slice(0, 5)).toEqual([

@@ -31,7 +31,11 @@ export function OwnSteps({ rows }: { rows: readonly MyStepRow[] }) {
           <li key={row.stepId} className={DESK_LINE}>
             <Wheel segments={row.wheel} size={24} />
             <ClientCode code={row.clientCode} colour={row.clientColour} name={row.clientName} />
-            <Link to={to(`/pieces/${row.pieceId}`)} className="font-medium line-clamp-2 break-words no-underline hover:underline" title={row.pieceTitle}>
+            <Link
+              to={to(`/pieces/${row.pieceId}`)}
+              className="font-medium line-clamp-2 break-words no-underline hover:underline"
+              title={row.pieceTitle}
+            >
               {row.pieceTitle}
             </Link>
             <span className="text-muted hidden md:flex items-center gap-2 min-w-0">
