@@ -128,6 +128,17 @@ describe('the stored plan', () => {
       const dueOn = weekdayOf(getDay(on)) > 5 ? addDays(getDay(on), 2) : on;
       return ready && sendPacket(app, viewer, ready.client_id, { title: 'P', pieceIds: [ready.id], dueOn });
     };
+    const say = async () =>
+      packet &&
+      decide(app, {
+        packetId: packet.id,
+        pieceId: packet.piece_id,
+        contactId: packet.approver,
+        verdict: random() < 0.8 ? 'approve' : 'changes',
+        things: [{ text: 'R' }],
+        versionId: null,
+        onBehalf: null,
+      });
     const sayAround = async () => {
       const channelId = pick(piece.client_id === scene.a.id ? scene.a.channelIds : scene.b.channelIds) ?? '';
       const [list] = await rows<{ version: number }>('select version from follow_up_lists where channel_id = $1', [channelId]);
@@ -199,28 +210,8 @@ describe('the stored plan', () => {
       send,
       send,
       send,
-      async () =>
-        packet &&
-        decide(app, {
-          packetId: packet.id,
-          pieceId: packet.piece_id,
-          contactId: packet.approver,
-          verdict: random() < 0.8 ? 'approve' : 'changes',
-          things: [{ text: 'R' }],
-          versionId: null,
-          onBehalf: null,
-        }),
-      async () =>
-        packet &&
-        decide(app, {
-          packetId: packet.id,
-          pieceId: packet.piece_id,
-          contactId: packet.approver,
-          verdict: random() < 0.8 ? 'approve' : 'changes',
-          things: [{ text: 'R' }],
-          versionId: null,
-          onBehalf: null,
-        }),
+      say,
+      say,
       async () => remark && settleRemark(app, viewer, remark.id, { state: 'settled' }),
       async () => remark && settleRemark(app, viewer, remark.id, { state: 'answered', answer: 'It stays' }),
       async () => {
