@@ -11,7 +11,7 @@ export interface SlideWords {
 const NUMBERED = /^(\d{1,3})[.)]\s+/;
 
 /** The highest number that leaves slides before it without words: a higher one (`900. visitor`) is what the slide says. */
-export const SLIDES_BETWEEN = 50;
+const SLIDES_BETWEEN = 50;
 
 /**
  * The words of slides, as they stand in one text: each paragraph is a slide, apart by an empty line. One that begins with a number higher than those
@@ -22,7 +22,7 @@ export function slideWords(text: string): SlideWords[] {
   for (const { 0: paragraph, index } of text.matchAll(/\S[^]*?(?=\n[^\S\n]*\n|\s*$)/g)) {
     const next = (slides.at(-1)?.number ?? 0) + 1;
     const [mark = '', said = ''] = NUMBERED.exec(paragraph) ?? [];
-    const isSaid = mark !== '' && (Number(said) === next || (Number(said) > next && Number(said) <= SLIDES_BETWEEN));
+    const isSaid = mark !== '' && Number(said) >= next && Number(said) <= Math.max(next, SLIDES_BETWEEN);
     const from = index + (isSaid ? mark.length : 0);
     slides.push({
       number: isSaid ? Number(said) : next,

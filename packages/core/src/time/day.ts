@@ -10,10 +10,10 @@ const epoch = Temporal.PlainDate.from('1970-01-01');
 /** Reads a day; undefined where the text is no date of the calendar (31 February is none). */
 export function parseDay(text: string): Day | undefined {
   if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return undefined;
-  const day = text as Day; // if it has a number, which the calendar gives to its own days alone
+  if (numberOfDay.has(text)) return text as Day; // days alone have numbers
   try {
-    toDayNumber(day);
-    return day;
+    Temporal.PlainDate.from(text, { overflow: 'reject' });
+    return text as Day; // checked on the line above
   } catch {
     return undefined;
   }
