@@ -18,7 +18,7 @@ export function PageNav({ label, parts }: PageNavProps) {
           end={!holds}
           to={to}
           className={({ isActive }) =>
-            `px-3 min-h-[30px] inline-flex items-center font-medium no-underline border-r border-line-strong last:border-r-0 ${isActive ? 'bg-pine text-on-pine' : 'bg-card hover:bg-sunk'}`
+            `px-3 min-h-[30px] inline-flex items-center font-medium whitespace-nowrap no-underline border-r border-line-strong last:border-r-0 ${isActive ? 'bg-pine text-on-pine' : 'bg-card hover:bg-sunk'}`
           }
         >
           {name}

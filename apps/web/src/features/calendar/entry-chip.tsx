@@ -54,7 +54,7 @@ export function EntryChip({ entry, colouring, roomy = false, onOpen }: EntryChip
     >
       <span aria-hidden className="absolute left-0 inset-y-0 w-1 rounded-l-md" style={{ background: clientColour(step) }} />
       <span className="flex items-center gap-1.5">
-        {!chosen && <span className="font-semibold">{client?.code} </span>}
+        {!chosen && <span className="font-semibold truncate">{client?.code} </span>}
         <span className="tabular text-muted truncate flex-1">{shown} </span>
         {Sign && <Sign size={12} aria-hidden className="shrink-0" />}
       </span>
